@@ -1,0 +1,39 @@
+import next from "eslint-config-next/core-web-vitals";
+import typescript from "eslint-config-next/typescript";
+
+/** Imports run one way: app → ui, server; server → db, core; ui → core; core → nothing of ours. */
+/** @param {string[]} files @param {string[]} patterns @param {string[]} names @param {string} message */
+const forbid = (files, patterns, names, message) => ({
+  files,
+  rules: { "no-restricted-imports": ["error", { patterns: [{ group: patterns, message }], paths: names.map((name) => ({ name, message })) }] },
+});
+const inTests = ["**/*.test.ts", "e2e/**"];
+
+const config = [
+  { ignores: [".next/**", ".data/**", "node_modules/**", "next-env.d.ts", "test-results/**"] },
+  ...next,
+  ...typescript,
+  {
+    rules: {
+      "@typescript-eslint/no-unused-vars": "error",
+      "@typescript-eslint/no-explicit-any": "error",
+      "no-console": ["error", { allow: ["error"] }],
+      eqeqeq: ["error", "always", { null: "ignore" }],
+    },
+  },
+  {
+    ...forbid(
+      ["src/core/**"],
+      ["next/*", "@chakra-ui/*", "drizzle-orm/*", "node:*", "@/db/*", "@/server/*", "@/ui/*", "@/app/*", "**/db/*", "**/server/*", "**/ui/*"],
+      ["react", "react-dom", "next", "drizzle-orm", "pg", "fs"],
+      "The core knows neither interface, database, clock nor disk.",
+    ),
+    ignores: inTests,
+  },
+  { files: ["src/core/**"], ignores: inTests, rules: { "no-restricted-globals": ["error", "Date", "process", "fetch", "window", "document", "localStorage"], "no-restricted-properties": ["error", { object: "Math", property: "random", message: "Take a seed." }] } },
+  { ...forbid(["src/ui/**"], ["@/db/*", "@/server/*", "@/app/*", "**/db/*", "**/server/*", "node:*", "@/core/**/*Schema", "@/core/calc/*"], ["drizzle-orm", "pg", "zod"], "The interface knows the core only, and leaves validation to the server."), ignores: inTests },
+  { ...forbid(["src/db/**"], ["@/ui/*", "@/app/*", "@/server/*"], ["react", "next"], "The database layer knows the core only."), ignores: inTests },
+  { ...forbid(["src/server/**"], ["@/ui/*", "@/app/*"], ["react"], "The server knows database and core."), ignores: inTests },
+];
+
+export default config;

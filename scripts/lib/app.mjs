@@ -1,0 +1,50 @@
+/** The app itself: its database made ready, its server started. */
+import path from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
+import { run, start, stop } from "./processes.mjs";
+import { Trouble } from "./say.mjs";
+
+/**
+ * Migrates, and loads the demo shop into an empty database.
+ * @param {string} root @param {string} url @param {{ reset?: boolean, demo?: boolean }} [options]
+ * @returns {Promise<string>} what was done, to be shown
+ */
+export async function prepareDatabase(root, url, { reset = false, demo = true } = {}) {
+  const args = ["--import", "tsx", path.join(root, "scripts/prepare.ts")];
+  if (reset) args.push("--reset");
+  if (!demo) args.push("--bare");
+  const { code, output } = await run(process.execPath, args, { cwd: root, env: { ...process.env, DATABASE_URL: url } });
+  if (code !== 0) throw new Trouble(output.trim());
+  return output.trim();
+}
+
+/**
+ * Starts the production server and waits until it answers.
+ * @param {{ root: string, databaseUrl: string, port: number }} options
+ */
+export async function startApp({ root, databaseUrl, port }) {
+  const env = { ...process.env, DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
+  let heard = "";
+  const child = start(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], {
+    cwd: root,
+    env,
+    onOutput: (text) => { heard = (heard + text).slice(-4000); },
+  });
+  const url = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 240; tries++) {
+    if (child.exitCode !== null) throw new Trouble(`The app did not start.\n${heard.trim()}`);
+    if (await answers(url)) return { child, url, stop: () => stop(child) };
+    await wait(100);
+  }
+  await stop(child);
+  throw new Trouble(`The app started but does not answer.\n${heard.trim()}`);
+}
+
+/** @param {string} url */
+async function answers(url) {
+  try {
+    return (await fetch(`${url}/api/health`)).ok;
+  } catch {
+    return false;
+  }
+}

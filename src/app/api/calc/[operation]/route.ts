@@ -1,0 +1,19 @@
+import { type NextRequest, NextResponse } from "next/server";
+import { calculateText } from "@/core/calc/operations";
+import { CalcProblem } from "@/core/calc/problem";
+import { bodyText, refusedJson, respond } from "@/server/http";
+
+/** The open calculations. 400: not JSON, 404: unknown operation, 413: over 1 MB, 422: input it can't take. */
+export function POST(request: NextRequest, { params }: { params: Promise<{ operation: string }> }) {
+  return respond(async () => {
+    const { operation } = await params;
+    try {
+      return NextResponse.json(calculateText(operation, await bodyText(request)));
+    } catch (error) {
+      if (!(error instanceof CalcProblem)) throw error;
+      return refusedJson(error.message, error.path, STATUS[error.kind]);
+    }
+  });
+}
+
+const STATUS: Record<CalcProblem["kind"], number> = { "not-json": 400, "unknown-operation": 404, invalid: 422 };

@@ -1,0 +1,20 @@
+import { type NextRequest, NextResponse } from "next/server";
+import { z } from "zod";
+import { PERSON_COOKIE, listPeople, viewer } from "@/server/actor";
+import { UUID, readCommand, respond } from "@/server/http";
+import { Refused } from "@/server/refused";
+
+const YEAR_S = 365 * 24 * 3600;
+
+/** Says who is at work on this device. */
+export function POST(request: NextRequest) {
+  return respond(async () => {
+    const { personId } = await readCommand(request, z.strictObject({ personId: z.string().regex(UUID, "Choose a name.") }));
+    const { shopId } = await viewer();
+    const known = (await listPeople(shopId)).some((p) => p.id === personId);
+    if (!known) throw new Refused("This person is not in the shop. Choose another name.", 422, "personId");
+    const response = NextResponse.json({ ok: true });
+    response.cookies.set(PERSON_COOKIE, personId, { httpOnly: true, sameSite: "lax", path: "/", maxAge: YEAR_S });
+    return response;
+  });
+}

@@ -1,0 +1,24 @@
+import type { Metadata } from "next";
+import { notFound, redirect } from "next/navigation";
+import { database } from "@/db/connect";
+import { viewer } from "@/server/actor";
+import { findEngine } from "@/server/engines";
+import { listFeelerSets } from "@/server/feelerSets";
+import { PrepareView } from "@/ui/prepare/PrepareView";
+import { Shell } from "../../../Shell";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Start a job" };
+
+export default async function PreparePage({ params }: { params: Promise<{ id: string }> }) {
+  const { shopId } = await viewer();
+  const engine = await findEngine(database(), shopId, (await params).id);
+  if (engine === null) notFound();
+  // Without a spec there is nothing to judge by: the engine's page asks for it.
+  if (engine.file.lash === undefined) redirect(`/engines/${engine.id}#spec`);
+  return (
+    <Shell>
+      <PrepareView engineId={engine.id} file={engine.file} sets={await listFeelerSets(database(), shopId)} />
+    </Shell>
+  );
+}

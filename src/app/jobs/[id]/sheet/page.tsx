@@ -1,0 +1,26 @@
+import { format } from "date-fns";
+import { notFound } from "next/navigation";
+import { database } from "@/db/connect";
+import { viewer } from "@/server/actor";
+import { Refused } from "@/server/refused";
+import { loadSheet } from "@/server/sheet";
+import { SheetView } from "@/ui/sheet/SheetView";
+import { Shell } from "../../../Shell";
+
+export const dynamic = "force-dynamic";
+
+const DATE = "MMMM d yyyy, HH:mm";
+
+export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
+  const loaded = await loadSheet(database(), await viewer(), (await params).id).catch((error: unknown) => {
+    if (error instanceof Refused && error.status === 404) notFound();
+    throw error;
+  });
+  const { sheet, file } = loaded;
+  return (
+    <Shell>
+      <title>{`Sheet of ${sheet.engine.name} · Fulcrata`}</title>
+      <SheetView sheet={sheet} file={file} openedAt={format(sheet.openedAt, DATE)} closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)} />
+    </Shell>
+  );
+}

@@ -1,0 +1,24 @@
+import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
+import "@fontsource/atkinson-hyperlegible-mono/400.css";
+import "@fontsource/barlow-semi-condensed/500.css";
+import "@fontsource/barlow-semi-condensed/600.css";
+import type { Metadata, Viewport } from "next";
+import type { ReactNode } from "react";
+import { Providers } from "@/ui/theme/Providers";
+
+export const metadata: Metadata = {
+  title: { default: "Fulcrata", template: "%s · Fulcrata" },
+  description: "The bench companion for valve lash and lifter preload",
+};
+
+export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+
+export default function RootLayout({ children }: { readonly children: ReactNode }) {
+  return (
+    <html lang="en-US" suppressHydrationWarning>
+      <body>
+        <Providers>{children}</Providers>
+      </body>
+    </html>
+  );
+}

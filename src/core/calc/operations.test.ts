@@ -1,0 +1,83 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { MILD_CAM, engineFile } from "../engine/testEngines";
+import { OPERATIONS, calculateText } from "./operations";
+import { CalcProblem } from "./problem";
+
+const run = (operation: string, input: unknown): unknown => calculateText(operation, JSON.stringify(input));
+function problem(operation: string, text: string): string {
+  try {
+    calculateText(operation, text);
+    return "accepted";
+  } catch (error) {
+    if (!(error instanceof CalcProblem)) throw error;
+    return `${error.path}: ${error.message}`;
+  }
+}
+
+const SPEC = { nominal: 0.2, low: 0.15, high: 0.25 };
+
+describe("stops", () => {
+  it("answers with every method and a recommendation", () => {
+    expect(run("stops", { engine: engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }), requiredMarginDeg: 15 })).toMatchObject({
+      recommended: "two-stop",
+      methods: expect.arrayContaining([expect.objectContaining({ id: "two-stop", usable: true, turnTotalDeg: 360 })]),
+      assumptions: [expect.stringContaining("ramp of 20")],
+    });
+  });
+  it("names a field of the file that it does not know", () => {
+    const engine = { ...engineFile(["1"], { cam: MILD_CAM }), fireAngles: [0] };
+    expect(run("stops", { engine })).toMatchObject({ assumptions: expect.arrayContaining([expect.stringContaining("fireAngles")]) });
+  });
+});
+
+describe("lash", () => {
+  it("matches the documented example", () => {
+    const answer = run("lash", { spec: SPEC, reading: { goes: "0.30 mm", noGo: "0.33 mm" }, adjuster: { at: "stud-nut", ratio: 1.5, tpi: 24 }, lockShift: "-0.02 mm" });
+    expect(answer).toMatchObject({
+      lashMm: [0.3, 0.33], verdict: "loose", aimMm: 0.22,
+      turn: { turns: expect.closeTo(0.0359, 4), screwDeg: expect.closeTo(12.9, 1), direction: "in" },
+    });
+  });
+  it("takes a value, inches, and a reading that is open upward", () => {
+    expect(run("lash", { spec: SPEC, reading: { value: "0.008 in", within: "0.001 in" } })).toMatchObject({ verdict: "in", turn: null });
+    expect(run("lash", { spec: SPEC, reading: { goes: 0.3 } })).toMatchObject({ lashMm: [0.3, null], verdict: "loose", turn: null });
+    expect(run("lash", { spec: SPEC, reading: { goes: 0, noGo: 0.05 } })).toMatchObject({ verdict: "tight", urgent: true });
+  });
+});
+
+describe("leaf", () => {
+  it("gives the leaves as they were entered, thin first", () => {
+    expect(run("leaf", { set: ["0.10 mm", "0.13 mm", "0.20 mm", "0.25 mm"], known: { goes: "0.20 mm", noGo: "0.25 mm" }, spec: { nominal: 0.2, low: 0.18, high: 0.23 } }))
+      .toEqual({ decided: false, try: ["0.10 mm", "0.13 mm"], thicknessMm: 0.23 });
+  });
+  it("is done when the reading is decided", () => {
+    expect(run("leaf", { set: [0.2], known: { goes: 0.2, noGo: 0.25 }, spec: SPEC })).toEqual({ decided: true, verdict: "in" });
+  });
+});
+
+describe("bad input", () => {
+  it.each<[string, string, string]>([
+    ["stops", "{", ": The input is not JSON."],
+    ["stops", "[]", ': This should be an object in braces.'],
+    ["stops", "{}", 'engine: "engine" is missing.'],
+    ["polish", "{", 'operation: There is no operation "polish".'],
+    ["toString", "{}", "operation: There is no operation"],
+    ["lash", JSON.stringify({ spec: { nominal: 0.2, low: 0.3 }, reading: { goes: 0.2 } }), "spec.low: The low limit is above"],
+    ["lash", JSON.stringify({ spec: SPEC, reading: { goes: 0.3, noGo: 0.2 } }), "reading.noGo: 0.3 mm goes but"],
+    ["lash", JSON.stringify({ spec: SPEC, reading: { goes: "40 mm" } }), "reading.goes: 40 mm can't be right"],
+    ["lash", JSON.stringify({ spec: SPEC, reading: {} }), "reading.goes: Say at least one leaf"],
+    ["lash", JSON.stringify({ spec: SPEC, reading: { goes: 0.2 }, adjuster: { at: "stud-nut", tpi: 24 } }), "adjuster.ratio: Give the rocker ratio"],
+    ["lash", JSON.stringify({ spec: { ...SPEC, hgih: 1 }, reading: { goes: 0.2 } }), "spec: There is no such field here: hgih."],
+    ["leaf", JSON.stringify({ set: [], spec: SPEC }), "set: The set has no leaf."],
+    ["leaf", JSON.stringify({ set: [0.2], spec: SPEC, known: { goes: 0.3, noGo: 0.2 } }), "known.noGo:"],
+    ["leaf", JSON.stringify({ set: [0.2], spec: SPEC, maxStack: 4 }), "maxStack: A stack is"],
+    ["stops", JSON.stringify({ engine: { ...engineFile(["1"]), lash: { state: "cold", intake: { nominal: 0.3, high: 0.2 } } } }), "engine.lash.intake.high:"],
+  ])("%s %s", (operation, text, expected) => expect(problem(operation, text)).toContain(expected));
+
+  it("is always one sentence and a path, never another error", () => {
+    fc.assert(fc.property(fc.constantFrom(...Object.keys(OPERATIONS)), fc.jsonValue(), (operation, junk) => {
+      expect(problem(operation, JSON.stringify(junk))).toMatch(/^[\w.[\]]*: .+/);
+    }));
+  });
+});

@@ -1,0 +1,104 @@
+/**
+ * The engine as the planner sees it: every cylinder with its firing angle, every valve with the
+ * arcs in which it is off its heel. Angles are crank degrees; relative ones count from the
+ * cylinder's own firing TDC.
+ */
+import { type Arc, type CrankDeg, arcBetween, complement, fold, separation, union } from "../units/angle/arc";
+import { cycleOf, type EngineFile, type Lobe, type ValveRole } from "./engineFile";
+import { UNKNOWN_CAM, lobeArc, rampOf, workingArc } from "./lobes";
+
+export interface Cylinder {
+  readonly id: string;
+  readonly firingDeg: CrankDeg;
+  /** The cylinder half a cycle apart, which rocks while this one fires; null when there is none. */
+  readonly companion: string | null;
+}
+
+export interface Valve {
+  readonly id: string;
+  readonly cylinder: string;
+  readonly role: ValveRole;
+  readonly firingDeg: CrankDeg;
+  /** Relative arcs on which the follower rests on its heel; null when no arc is known. */
+  readonly baseArcs: readonly Arc[] | null;
+}
+
+/** A role's arcs for the drawings, relative to firing TDC. */
+export interface RoleArcs {
+  readonly lobe: Arc;
+  readonly working: Arc;
+}
+
+export interface Engine {
+  readonly cycleDeg: 360 | 720;
+  readonly rampDeg: number;
+  readonly cylinders: readonly Cylinder[];
+  readonly valves: readonly Valve[];
+  readonly roleArcs: Partial<Record<ValveRole, RoleArcs>>;
+  readonly releases: readonly { role: ValveRole; arc: Arc }[];
+  readonly assumptions: readonly string[];
+}
+
+/** A companion's firing angle may differ from half a cycle by this much. */
+const COMPANION_WITHIN_DEG = 1;
+
+/** Resolves a validated engine file. Never fails on one: what is missing becomes a named assumption. */
+export function resolveEngine(file: EngineFile): Engine {
+  const cycleDeg = cycleOf(file);
+  const ramp = rampOf(file.cam, file.strokes);
+  const assumptions = ramp.assumption === null ? [] : [ramp.assumption];
+  const releases = (file.cam?.releases ?? []).map((r) => ({
+    role: r.role,
+    arc: arcBetween(r.fromDeg, r.toDeg, cycleDeg),
+  }));
+  const roleArcs: Engine["roleArcs"] = {};
+  for (const role of new Set(file.valves.map((v) => v.role))) {
+    const lobe = lobeFor(file, role, assumptions);
+    if (lobe === null) continue;
+    roleArcs[role] = {
+      lobe: lobeArc(lobe, role, cycleDeg),
+      working: workingArc(lobe, role, ramp.rampDeg, cycleDeg),
+    };
+  }
+  const cylinders = resolveCylinders(file, cycleDeg);
+  const firing = new Map(cylinders.map((c) => [c.id, c.firingDeg]));
+  const baseOf = (role: ValveRole): Arc[] | null => {
+    const arcs = roleArcs[role];
+    if (arcs === undefined) return null;
+    const bumps = releases.filter((r) => r.role === role).map((r) => r.arc);
+    return complement(union([arcs.working, ...bumps], cycleDeg), cycleDeg);
+  };
+  const base: Record<ValveRole, Arc[] | null> = {
+    intake: baseOf("intake"), exhaust: baseOf("exhaust"), injector: baseOf("injector"),
+  };
+  const valves = file.valves.map((v) => ({
+    ...v,
+    firingDeg: firing.get(v.cylinder) ?? fold(0, cycleDeg),
+    baseArcs: base[v.role],
+  }));
+  return { cycleDeg, rampDeg: ramp.rampDeg, cylinders, valves, roleArcs, releases, assumptions };
+}
+
+function lobeFor(file: EngineFile, role: ValveRole, assumptions: string[]): Lobe | null {
+  const given = file.cam?.[role];
+  if (given !== undefined) return given;
+  const assumed = UNKNOWN_CAM[file.strokes].lobes[role] ?? null;
+  if (assumed === null) assumptions.push(`No arc is known for the ${role} followers: they are served by no method.`);
+  // A cam that is left out altogether has said so already.
+  else if (file.cam !== undefined) assumptions.push(`No ${role} lobe is given: the wide events of an unknown cam are assumed.`);
+  return assumed;
+}
+
+function resolveCylinders(file: EngineFile, cycleDeg: number): Cylinder[] {
+  const count = file.firingOrder.length;
+  const angleOf = new Map(
+    file.firingOrder.map((id, k) => [id, fold(file.firingAnglesDeg?.[k] ?? (k * cycleDeg) / count, cycleDeg)]),
+  );
+  const firing = file.cylinders.map((id) => ({ id, firingDeg: angleOf.get(id) ?? fold(0, cycleDeg) }));
+  return firing.map((c) => {
+    const companion = firing.find(
+      (o) => o.id !== c.id && cycleDeg / 2 - separation(c.firingDeg, o.firingDeg, cycleDeg) <= COMPANION_WITHIN_DEG,
+    );
+    return { ...c, companion: companion?.id ?? null };
+  });
+}

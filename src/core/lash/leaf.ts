@@ -1,0 +1,103 @@
+/**
+ * Which leaf to try next.
+ *
+ * The leaves and stacks of a set cut the possible lash into cells. Each cell would be judged in,
+ * tight, loose or undecided; only the cuts between different judgements are worth a try. The cut
+ * offered is the one that needs the fewest further tries at worst, and of those the one nearest
+ * to where the lash is expected.
+ */
+import { judgeInterval, type Verdict } from "./judge";
+import type { LashSpec } from "./spec";
+
+/** One leaf, or several together; `indices` point into the set, thickest first. */
+export interface Stack {
+  readonly thicknessMm: number;
+  readonly indices: readonly number[];
+}
+
+export type LeafAdvice =
+  | { readonly decided: true; readonly verdict: Exclude<Verdict, "undecided"> }
+  | { readonly decided: false; readonly try: Stack }
+  | { readonly decided: false; readonly try: null; readonly why: string };
+
+export const MAX_STACK = 3;
+
+/** Thicknesses nearer than this are one thickness: a hundredth of the thinnest difference of a set. */
+const SAME_MM = 1e-7;
+
+/**
+ * Every thickness that the set can make with up to `maxStack` leaves, rising. Where several stacks
+ * make the same, the one with fewest leaves stays, then the one with the thickest leaf.
+ * @throws RangeError when maxStack is not 1, 2 or 3.
+ */
+export function stacksOf(leavesMm: readonly number[], maxStack: number = MAX_STACK): Stack[] {
+  if (![1, 2, 3].includes(maxStack)) throw new RangeError(`stacksOf: maxStack must be 1 to ${MAX_STACK}: ${maxStack}`);
+  const order = leavesMm.map((_, i) => i).sort((a, b) => (leavesMm[b] ?? 0) - (leavesMm[a] ?? 0));
+  const all: Stack[] = [];
+  const grow = (from: number, picked: readonly number[], mm: number): void => {
+    if (picked.length > 0) all.push({ thicknessMm: mm, indices: picked });
+    if (picked.length === maxStack) return;
+    for (let i = from; i < order.length; i++) {
+      const leaf = order[i] ?? 0;
+      grow(i + 1, [...picked, leaf], mm + (leavesMm[leaf] ?? 0));
+    }
+  };
+  grow(0, [], 0);
+  return distinct(all);
+}
+
+function distinct(stacks: Stack[]): Stack[] {
+  // A stable sort keeps the thickest-first order in which equal stacks of one size were grown.
+  const sorted = stacks.sort((a, b) => a.thicknessMm - b.thicknessMm || a.indices.length - b.indices.length);
+  const kept: Stack[] = [];
+  for (const stack of sorted) {
+    const last = kept[kept.length - 1];
+    if (last === undefined || stack.thicknessMm - last.thicknessMm > SAME_MM) kept.push(stack);
+    else if (stack.indices.length < last.indices.length) kept[kept.length - 1] = stack;
+  }
+  return kept;
+}
+
+/**
+ * Advice for the next try. `goesMm` is 0 and `noGoMm` Infinity while nothing was tried on that
+ * side; `expectedMm` is where the lash probably lies (nominal, or its own past).
+ */
+export function adviseLeaf(
+  stacks: readonly Stack[],
+  known: { readonly goesMm: number; readonly noGoMm: number },
+  spec: LashSpec,
+  expectedMm: number = spec.nominalMm,
+): LeafAdvice {
+  const now = judgeInterval(known.goesMm, known.noGoMm, spec);
+  if (now !== "undecided") return { decided: true, verdict: now };
+  const inside = stacks.filter((s) => s.thicknessMm > known.goesMm + SAME_MM && s.thicknessMm < known.noGoMm - SAME_MM);
+  const ends = [known.goesMm, ...inside.map((s) => s.thicknessMm), known.noGoMm];
+  const labels = ends.slice(1).map((hi, i) => judgeInterval(ends[i] ?? 0, hi, spec));
+  if (labels.every((l) => l === "undecided")) return { decided: false, try: null, why: cannotWhy(known, inside.length) };
+  // A cut is worth a try where the judgement changes across it; inside[i] parts cells i and i + 1.
+  const cuts = inside.filter((_, i) => labels[i] !== labels[i + 1]);
+  return { decided: false, try: bestCut(cuts, expectedMm) };
+}
+
+/** With c cuts left, c + 1 outcomes stand: a cut with a on one side and b on the other costs the deeper. */
+function bestCut(cuts: readonly Stack[], expectedMm: number): Stack {
+  const depth = (outcomes: number): number => Math.ceil(Math.log2(outcomes));
+  let best: { stack: Stack; worst: number; away: number } | null = null;
+  cuts.forEach((stack, i) => {
+    const worst = Math.max(depth(i + 1), depth(cuts.length - i));
+    const away = Math.abs(stack.thicknessMm - expectedMm);
+    const better = best === null || worst < best.worst || (worst === best.worst && away < best.away);
+    if (better) best = { stack, worst, away };
+  });
+  if (best === null) throw new RangeError("bestCut: no cut to choose from");
+  return (best as { stack: Stack }).stack;
+}
+
+function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number): string {
+  const from = known.goesMm === 0 ? "below" : `between ${known.goesMm.toFixed(3)} and`;
+  const to = Number.isFinite(known.noGoMm) ? `${known.noGoMm.toFixed(3)} mm` : `${known.goesMm.toFixed(3)} mm`;
+  if (!Number.isFinite(known.noGoMm)) return `This set has no leaf or stack over ${known.goesMm.toFixed(3)} mm: take a thicker set.`;
+  return left === 0
+    ? `This set has nothing ${from} ${to}, not even stacked.`
+    : `What this set has ${from} ${to} can't tell whether the lash is in its band.`;
+}

@@ -1,0 +1,26 @@
+/** All that a run screen is given about its job. */
+import type { EngineFile, EngineState } from "../engine/engineFile";
+import type { FeelerSet } from "../shop/feelerSet";
+import type { MethodId } from "../stops/plan";
+import type { KeptEntry, ReadingEntry } from "./entry";
+import type { Job } from "./state";
+
+/** As-left of one valve at the last finished job on this engine. */
+export interface LastTime {
+  readonly reading: Pick<ReadingEntry, "goes" | "noGo">;
+  /** Running hours since; null when not known at either end. */
+  readonly hoursAgo: number | null;
+}
+
+export interface RunGiven {
+  readonly id: string;
+  readonly engineId: string;
+  readonly file: EngineFile;
+  readonly job: Job;
+  readonly state: EngineState;
+  readonly temperatureC: number | null;
+  readonly method: MethodId;
+  readonly set: FeelerSet;
+  readonly entries: readonly KeptEntry[];
+  readonly lastTime: Readonly<Record<string, LastTime>>;
+}

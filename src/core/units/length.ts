@@ -1,0 +1,77 @@
+/**
+ * Lengths. The core computes in millimetres; what a person typed keeps its unit and its digits.
+ *
+ * One thou is 0.0254 mm exactly. A bare number is millimetres.
+ */
+
+export const MM_PER_INCH = 25.4;
+
+export type LengthUnit = "mm" | "in" | "thou";
+
+/** A length as entered: `text` is shown back unchanged, `mm` is what is computed with. */
+export interface Length {
+  readonly mm: number;
+  readonly unit: LengthUnit;
+  readonly text: string;
+}
+
+const MM_PER_UNIT: Record<LengthUnit, number> = { mm: 1, in: MM_PER_INCH, thou: MM_PER_INCH / 1000 };
+
+const SHAPE = /^([+-]?)\s*(?:(\d+)\s+)?(\d+\/\d+|\d+(?:[.,]\d*)?|[.,]\d+)\s*(mm|in|inch|inches|"|thou|mil)?\.?$/i;
+
+const UNIT_WORDS: Record<string, LengthUnit> = {
+  mm: "mm", in: "in", inch: "in", inches: "in", '"': "in", thou: "thou", mil: "thou",
+};
+
+/**
+ * Reads a length such as `0.30`, `"0.012 in"`, `"12 thou"` or `"7 1/2 in"`.
+ * A text without a unit is in `fallback`. Null when it is not a length.
+ */
+export function parseLength(input: number | string, fallback: LengthUnit = "mm"): Length | null {
+  if (typeof input === "number") {
+    return Number.isFinite(input) ? { mm: input, unit: "mm", text: `${input} mm` } : null;
+  }
+  const found = SHAPE.exec(input.trim());
+  if (found === null) return null;
+  const [, sign, whole, rest = "", word] = found;
+  const figure = readFigure(whole, rest);
+  if (figure === null) return null;
+  const unit = word === undefined ? fallback : (UNIT_WORDS[word.toLowerCase()] ?? fallback);
+  const value = (sign === "-" ? -1 : 1) * figure;
+  const text = word === undefined ? `${input.trim()} ${unit}` : input.trim();
+  return { mm: value * MM_PER_UNIT[unit], unit, text };
+}
+
+function readFigure(whole: string | undefined, rest: string): number | null {
+  const base = whole === undefined ? 0 : Number(whole);
+  if (rest.includes("/")) {
+    const [over = "", under = ""] = rest.split("/");
+    return Number(under) === 0 ? null : base + Number(over) / Number(under);
+  }
+  // "7 1.5" is two numbers, not one: only a fraction may follow a whole.
+  return whole === undefined ? Number(rest.replace(",", ".")) : null;
+}
+
+/** Thread pitch in mm per turn from threads per inch. @throws RangeError unless positive. */
+export function pitchFromTpi(tpi: number): number {
+  if (!(tpi > 0) || !Number.isFinite(tpi)) throw new RangeError(`pitchFromTpi: tpi must be positive: ${tpi}`);
+  return MM_PER_INCH / tpi;
+}
+
+/** How a computed length is shown: metric to 0.01 mm, inch to 0.001 in. */
+export function showLength(mm: number, unit: LengthUnit = "mm"): string {
+  if (unit === "mm") return `${mm.toFixed(2)} mm`;
+  if (unit === "in") return `${(mm / MM_PER_INCH).toFixed(3)} in`;
+  return `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
+}
+
+/** The bare figure of {@link showLength}, for places where the unit stands beside it. */
+export const showFigure = (mm: number, unit: LengthUnit = "mm"): string =>
+  showLength(mm, unit).split(" ")[0] ?? "";
+
+/** Millimetres of a length that has been validated. @throws RangeError when it is not a length. */
+export function toMm(input: number | string): number {
+  const length = parseLength(input);
+  if (length === null) throw new RangeError(`toMm: not a length: ${input}`);
+  return length.mm;
+}

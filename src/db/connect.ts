@@ -1,0 +1,26 @@
+/** Connections. The app works in the role `fulcrata_app`, which can't change the ledger. */
+import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import pg from "pg";
+import * as schema from "./schema";
+
+export const APP_ROLE = "fulcrata_app";
+
+export type Database = NodePgDatabase<typeof schema>;
+
+/** A pool whose connections take the app's role before anything else. */
+export function connect(url: string, max = 10): { db: Database; end: () => Promise<void> } {
+  const pool = new pg.Pool({ connectionString: url, max, options: `-c role=${APP_ROLE}`, connectionTimeoutMillis: 5000 });
+  // A server that goes away breaks idle connections; the next query gets a new one or fails by itself.
+  pool.on("error", () => undefined);
+  return { db: drizzle(pool, { schema, casing: "snake_case" }), end: () => pool.end() };
+}
+
+let shared: Database | null = null;
+
+/** The process's own pool, from DATABASE_URL. @throws Error when that is not set. */
+export function database(): Database {
+  const url = process.env["DATABASE_URL"];
+  if (url === undefined) throw new Error("DATABASE_URL is not set: start the app with npm run demo.");
+  shared ??= connect(url).db;
+  return shared;
+}

@@ -1,0 +1,57 @@
+/** Jobs with the valves they answer for. */
+import { and, asc, desc, eq, inArray, lt } from "drizzle-orm";
+import { cycleOf } from "@/core/engine/engineFile";
+import type { Job } from "@/core/run/state";
+import type { Database } from "../connect";
+import { jobValves, jobs } from "../schema";
+
+export type JobRow = typeof jobs.$inferSelect;
+export interface JobRecord {
+  readonly row: JobRow;
+  /** The job as the core reasons about it. */
+  readonly job: Job;
+}
+
+type ValveRow = typeof jobValves.$inferSelect;
+
+function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
+  const job: Job = {
+    cycleDeg: cycleOf(row.engineFile),
+    requiredMarginDeg: row.requiredMarginDeg,
+    route: row.route,
+    valves: valves.map((v) => ({
+      id: v.valve, cylinder: v.cylinder, role: v.role,
+      spec: { nominalMm: v.nominalMm, lowMm: v.lowMm, highMm: v.highMm, assumedBand: false },
+    })),
+  };
+  return { row, job };
+}
+
+/** One job of the shop, or null. */
+export async function findJob(db: Database, shopId: string, jobId: string): Promise<JobRecord | null> {
+  const [row] = await db.select().from(jobs).where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+  if (row === undefined) return null;
+  const valves = await db.select().from(jobValves).where(eq(jobValves.jobId, jobId)).orderBy(asc(jobValves.position));
+  return jobOf(row, valves);
+}
+
+/** The shop's newest jobs, newest first. */
+export async function listJobs(db: Database, shopId: string, limit: number): Promise<JobRecord[]> {
+  const rows = await db.select().from(jobs).where(eq(jobs.shopId, shopId)).orderBy(desc(jobs.openedAt)).limit(limit);
+  if (rows.length === 0) return [];
+  const ids = rows.map((r) => r.id);
+  const valves = await db.select().from(jobValves).where(inArray(jobValves.jobId, ids)).orderBy(asc(jobValves.position));
+  return rows.map((row) => jobOf(row, valves.filter((v) => v.jobId === row.id)));
+}
+
+/** The newest few jobs on an engine opened before a moment, newest first. */
+export async function listJobsOfEngine(db: Database, shopId: string, engineId: string, before: Date): Promise<JobRecord[]> {
+  const rows = await db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), lt(jobs.openedAt, before)))
+    .orderBy(desc(jobs.openedAt))
+    .limit(5);
+  const found = await Promise.all(rows.map((r) => findJob(db, shopId, r.id)));
+  return found.filter((j) => j !== null);
+}

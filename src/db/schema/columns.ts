@@ -1,0 +1,16 @@
+/** Columns that carry a unit, and the ones every record has. */
+import { integer, numeric, timestamp, uuid } from "drizzle-orm/pg-core";
+
+/** Millimetres to a nanometre: an inch figure converts without loss. */
+export const lengthMm = () => numeric({ precision: 9, scale: 6, mode: "number" });
+
+/** Degrees of crank or screw, to a millionth. */
+export const degrees = () => numeric({ precision: 10, scale: 6, mode: "number" });
+
+export const runningHours = () => numeric({ precision: 9, scale: 1, mode: "number" });
+
+export const recordId = () => uuid().primaryKey();
+
+export const moment = () => timestamp({ withTimezone: true, mode: "date" });
+
+export const order = () => integer();

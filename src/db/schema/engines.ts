@@ -1,0 +1,38 @@
+/** Engine models (the engine file) and engines: the units that stand in the shop, with serial and hours. */
+import { sql } from "drizzle-orm";
+import { check, foreignKey, json, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import type { EngineFile } from "@/core/engine/engineFile";
+import { moment, recordId, runningHours } from "./columns";
+import { shops } from "./shop";
+
+export const engineModels = pgTable(
+  "engine_models",
+  {
+    id: recordId(),
+    shopId: uuid().notNull().references(() => shops.id),
+    file: json().$type<EngineFile>().notNull(),
+    changedAt: moment().notNull().defaultNow(),
+  },
+  (t) => [
+    unique("engine_models_of_shop").on(t.shopId, t.id),
+    check("engine_models_format", sql`${t.file}->>'format' = 'fulcrata-engine/1'`),
+  ],
+);
+
+export const engines = pgTable(
+  "engines",
+  {
+    id: recordId(),
+    shopId: uuid().notNull().references(() => shops.id),
+    modelId: uuid().notNull(),
+    serial: text(),
+    runningHours: runningHours(),
+    addedAt: moment().notNull().defaultNow(),
+  },
+  (t) => [
+    unique("engines_of_shop").on(t.shopId, t.id),
+    unique("engines_serial_once").on(t.shopId, t.modelId, t.serial),
+    foreignKey({ name: "engines_model", columns: [t.shopId, t.modelId], foreignColumns: [engineModels.shopId, engineModels.id] }),
+    check("engines_hours", sql`${t.runningHours} >= 0`),
+  ],
+);

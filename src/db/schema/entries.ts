@@ -1,0 +1,67 @@
+/**
+ * The ledger of a job: append-only. Triggers (see the migrations) refuse updates and deletes, work
+ * on a closed job, a valve left out of band without a reason, and closing while a valve is open.
+ */
+import { sql } from "drizzle-orm";
+import { type AnyPgColumn, check, foreignKey, pgTable, text, unique, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import { degrees, lengthMm, moment, order } from "./columns";
+import { jobValves, jobs } from "./jobs";
+import { people } from "./shop";
+
+export const ENTRY_KINDS = ["arrived", "reading", "set", "left", "withdrawn", "closed"] as const;
+
+export const entries = pgTable(
+  "entries",
+  {
+    /** Made by the client: the same entry sent twice is one entry. */
+    id: uuid().primaryKey(),
+    shopId: uuid().notNull(),
+    jobId: uuid().notNull(),
+    seq: order().notNull(),
+    kind: text({ enum: ENTRY_KINDS }).notNull(),
+    supersedes: uuid(),
+    personId: uuid().notNull(),
+    at: moment().notNull().defaultNow(),
+    valve: text(),
+    stop: text(),
+    pass: text({ enum: ["as-found", "as-left"] }),
+    goesMm: lengthMm(),
+    goesText: text(),
+    noGoMm: lengthMm(),
+    noGoText: text(),
+    reason: text(),
+    turns: degrees(),
+    readingId: uuid(),
+  },
+  (t) => {
+    const kindIs = (kind: string) => sql`${t.kind} = ${sql.raw(`'${kind}'`)}`;
+    const here = (id: AnyPgColumn, name: string) =>
+      foreignKey({ name, columns: [t.jobId, id], foreignColumns: [t.jobId, t.id] });
+    return [
+      unique("entries_of_job").on(t.jobId, t.id),
+      unique("entries_in_order").on(t.jobId, t.seq),
+      unique("entries_superseded_once").on(t.supersedes),
+      uniqueIndex("entries_closed_once").on(t.jobId).where(kindIs("closed")),
+      foreignKey({ name: "entries_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+      foreignKey({ name: "entries_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+      foreignKey({ name: "entries_valve", columns: [t.jobId, t.valve], foreignColumns: [jobValves.jobId, jobValves.valve] }),
+      here(t.supersedes, "entries_supersedes"),
+      here(t.readingId, "entries_reading"),
+      check("entries_kind", sql`${t.kind} in ('arrived', 'reading', 'set', 'left', 'withdrawn', 'closed')`),
+      check("entries_seq", sql`${t.seq} > 0`),
+      check("entries_withdrawn", sql`${t.kind} <> 'withdrawn' or ${t.supersedes} is not null`),
+      check("entries_not_itself", sql`${t.supersedes} <> ${t.id}`),
+      check("entries_arrived", sql`${t.kind} <> 'arrived' or ${t.stop} is not null`),
+      check("entries_of_valve", sql`(${t.kind} in ('reading', 'set', 'left')) = (${t.valve} is not null)`),
+      check(
+        "entries_reading_whole",
+        sql`(${t.kind} = 'reading') = (${t.goesMm} is not null) and (${t.kind} = 'reading') = (${t.noGoMm} is not null) and (${t.kind} = 'reading') = (${t.pass} is not null) and (${t.kind} <> 'reading' or (${t.stop} is not null and ${t.goesText} is not null and ${t.noGoText} is not null))`,
+      ),
+      check("entries_reading_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
+      check("entries_pass", sql`${t.pass} in ('as-found', 'as-left')`),
+      check("entries_left_names_reading", sql`(${t.kind} = 'left') = (${t.readingId} is not null)`),
+      check("entries_reason", sql`length(trim(${t.reason})) between 1 and 300`),
+      check("entries_turns", sql`${t.turns} between -50 and 50`),
+    ];
+  },
+);

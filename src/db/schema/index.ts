@@ -1,0 +1,5 @@
+export * from "./shop";
+export * from "./feelerSets";
+export * from "./engines";
+export * from "./jobs";
+export * from "./entries";

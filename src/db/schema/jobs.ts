@@ -1,0 +1,66 @@
+/**
+ * Jobs, and the valves each job answers for. A job keeps the engine file, spec and route it was
+ * opened with, so that later changes of the engine don't rewrite what was done.
+ */
+import { sql } from "drizzle-orm";
+import { check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import type { EngineFile } from "@/core/engine/engineFile";
+import type { RouteStop } from "@/core/run/route";
+import { METHOD_IDS } from "@/core/stops/plan";
+import { degrees, lengthMm, moment, order, recordId, runningHours } from "./columns";
+import { engines } from "./engines";
+import { feelerSets } from "./feelerSets";
+import { people, shops } from "./shop";
+
+export const jobs = pgTable(
+  "jobs",
+  {
+    id: recordId(),
+    shopId: uuid().notNull().references(() => shops.id),
+    engineId: uuid().notNull(),
+    openedBy: uuid().notNull(),
+    openedAt: moment().notNull().defaultNow(),
+    state: text({ enum: ["cold", "hot"] }).notNull(),
+    temperatureC: degrees(),
+    runningHours: runningHours(),
+    feelerSetId: uuid().notNull(),
+    method: text({ enum: METHOD_IDS }).notNull(),
+    requiredMarginDeg: degrees().notNull(),
+    cautions: text().array().notNull(),
+    engineFile: json().$type<EngineFile>().notNull(),
+    route: json().$type<RouteStop[]>().notNull(),
+  },
+  (t) => [
+    unique("jobs_of_shop").on(t.shopId, t.id),
+    foreignKey({ name: "jobs_engine", columns: [t.shopId, t.engineId], foreignColumns: [engines.shopId, engines.id] }),
+    foreignKey({ name: "jobs_opened_by", columns: [t.shopId, t.openedBy], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({ name: "jobs_feeler_set", columns: [t.shopId, t.feelerSetId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
+    check("jobs_state", sql`${t.state} in ('cold', 'hot')`),
+    check("jobs_margin", sql`${t.requiredMarginDeg} between 0 and 180`),
+    check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
+    check("jobs_cautions", sql`cardinality(${t.cautions}) > 0`),
+    check("jobs_route", sql`json_array_length(${t.route}) > 0`),
+  ],
+);
+
+export const jobValves = pgTable(
+  "job_valves",
+  {
+    shopId: uuid().notNull(),
+    jobId: uuid().notNull(),
+    valve: text().notNull(),
+    cylinder: text().notNull(),
+    role: text({ enum: ["intake", "exhaust", "injector"] }).notNull(),
+    position: order().notNull(),
+    nominalMm: lengthMm().notNull(),
+    lowMm: lengthMm().notNull(),
+    highMm: lengthMm().notNull(),
+  },
+  (t) => [
+    primaryKey({ name: "job_valves_key", columns: [t.jobId, t.valve] }),
+    foreignKey({ name: "job_valves_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    unique("job_valves_place").on(t.jobId, t.position),
+    check("job_valves_role", sql`${t.role} in ('intake', 'exhaust', 'injector')`),
+    check("job_valves_band", sql`0 <= ${t.lowMm} and ${t.lowMm} <= ${t.nominalMm} and ${t.nominalMm} <= ${t.highMm}`),
+  ],
+);

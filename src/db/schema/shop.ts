@@ -1,0 +1,27 @@
+/** The shop and its people. Every other record belongs to a shop. */
+import { sql } from "drizzle-orm";
+import { check, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { recordId } from "./columns";
+
+export const PERSON_ROLES = ["lead", "mechanic", "apprentice"] as const;
+
+export const shops = pgTable("shops", {
+  id: recordId(),
+  name: text().notNull(),
+});
+
+export const people = pgTable(
+  "people",
+  {
+    id: recordId(),
+    shopId: uuid().notNull().references(() => shops.id),
+    name: text().notNull(),
+    role: text({ enum: PERSON_ROLES }).notNull(),
+  },
+  (t) => [
+    unique("people_of_shop").on(t.shopId, t.id),
+    unique("people_name_once").on(t.shopId, t.name),
+    check("people_name", sql`length(trim(${t.name})) between 1 and 60`),
+    check("people_role", sql`${t.role} in ('lead', 'mechanic', 'apprentice')`),
+  ],
+);

@@ -1,0 +1,140 @@
+/** The engines of the demo shop. All invented, as are their figures. */
+import type { EngineFile, ValveEntry } from "../core/engine/engineFile";
+
+const valvesOf = (cylinders: readonly string[], roles: string): ValveEntry[] =>
+  cylinders.flatMap((cylinder) =>
+    [...roles].map((letter) => ({
+      id: `${cylinder}${letter}`, cylinder, role: letter === "I" ? "intake" : letter === "E" ? "exhaust" : "injector",
+    } as const)),
+  );
+
+const count = (n: number): string[] => Array.from({ length: n }, (_, i) => String(i + 1));
+
+export const TIDEWATER: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Orrin Tidewater 6",
+  sector: "marine",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(6),
+  firingOrder: ["1", "4", "2", "6", "3", "5"],
+  valves: valvesOf(count(6), "EIJ"),
+  cam: {
+    atLift: "0.15 mm",
+    intake: { opensDegBtdc: 18, closesDegAbdc: 38 },
+    exhaust: { opensDegBbdc: 52, closesDegAtdc: 16 },
+    injector: { opensDeg: 640, closesDeg: 30 },
+  },
+  marksDeg: [0, 120, 240],
+  lash: {
+    state: "cold",
+    source: "Tidewater workshop manual, sheet 4-12",
+    intake: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
+    exhaust: { nominal: "0.45 mm", low: "0.40 mm", high: "0.50 mm" },
+  },
+  adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.5, pitch: "1.25 mm" },
+  layout: { kind: "inline" },
+  bridges: count(6).map((cylinder) => ({ cylinder, role: "exhaust" as const })),
+  notes: "Two exhaust valves to a cylinder, moved by one rocker through a bridge. Injectors are set by height, not by lash.",
+};
+
+export const CALDER: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Calder D5",
+  sector: "diesel",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(5),
+  firingOrder: ["1", "2", "4", "5", "3"],
+  valves: valvesOf(count(5), "IE"),
+  cam: {
+    atLift: "1 mm",
+    intake: { opensDegBtdc: 20, closesDegAbdc: 58 },
+    exhaust: { opensDegBbdc: 62, closesDegAtdc: 22 },
+  },
+  marksDeg: [0],
+  lash: {
+    state: "cold",
+    source: "Calder D5 service sheet 12",
+    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+    exhaust: { nominal: "0.40 mm", low: "0.35 mm", high: "0.45 mm" },
+  },
+  adjuster: { kind: "screw", at: "cam", followerRatio: 1.35, pitch: "0.75 mm" },
+  layout: { kind: "inline" },
+};
+
+export const DUNMORE: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Dunmore 5.9",
+  sector: "marine",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(8),
+  firingOrder: ["1", "5", "4", "2", "6", "3", "7", "8"],
+  valves: [...valvesOf(["1", "3", "5", "7"], "EI"), ...valvesOf(["2", "4", "6", "8"], "IE")],
+  cam: {
+    atLift: "0.050 in",
+    intake: { durationDeg: 266, centerlineDeg: 106 },
+    exhaust: { durationDeg: 274, centerlineDeg: 114 },
+  },
+  marksDeg: [0, 90, 180, 270],
+  lash: {
+    state: "hot",
+    source: "Cam card of the builder, 21 August",
+    intake: { nominal: "0.022 in", low: "0.020 in", high: "0.024 in" },
+    exhaust: { nominal: "0.024 in", low: "0.022 in", high: "0.026 in" },
+  },
+  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 20 },
+  layout: { kind: "vee", banks: [["1", "3", "5", "7"], ["2", "4", "6", "8"]] },
+};
+
+export const HOB: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Hob 196",
+  sector: "small",
+  strokes: 4,
+  rotation: "counterclockwise",
+  cylinders: ["1"],
+  firingOrder: ["1"],
+  valves: valvesOf(["1"], "IE"),
+  cam: {
+    atLift: "0.10 mm",
+    intake: { opensDegBtdc: 20, closesDegAbdc: 50 },
+    exhaust: { opensDegBbdc: 54, closesDegAtdc: 18 },
+    releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }],
+  },
+  marksDeg: [0],
+  lash: {
+    state: "cold",
+    source: "Hob 196 owner's booklet, page 31",
+    intake: { nominal: "0.15 mm", low: "0.13 mm", high: "0.17 mm" },
+    exhaust: { nominal: "0.20 mm", low: "0.18 mm", high: "0.22 mm" },
+  },
+  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.3, pitch: "0.8 mm" },
+  layout: { kind: "inline" },
+};
+
+export const BRAE: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Brae 7",
+  sector: "aircraft",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(7),
+  firingOrder: ["1", "3", "5", "7", "2", "4", "6"],
+  valves: valvesOf(count(7), "EI"),
+  cam: {
+    atLift: "0.10 mm",
+    intake: { opensDegBtdc: 15, closesDegAbdc: 60 },
+    exhaust: { opensDegBbdc: 70, closesDegAtdc: 30 },
+  },
+  marksDeg: [0],
+  lash: {
+    state: "cold",
+    source: "Brae overhaul manual, section 7",
+    intake: { nominal: "0.010 in", low: "0.008 in", high: "0.012 in" },
+    exhaust: { nominal: "0.010 in", low: "0.008 in", high: "0.012 in" },
+  },
+  adjuster: { kind: "screw", at: "valve-end", pitch: "1.0 mm" },
+  layout: { kind: "radial" },
+};

@@ -1,0 +1,52 @@
+/** What lies on the bench: jobs in hand, jobs done, engines. */
+import { inArray, asc } from "drizzle-orm";
+import { nextThing } from "@/core/run/next";
+import { runState } from "@/core/run/state";
+import { standsWords } from "@/core/run/words";
+import type { Database } from "@/db/connect";
+import { listJobs } from "@/db/queries/jobs";
+import { entryOf } from "@/db/queries/ledger";
+import { entries } from "@/db/schema";
+import { type EngineRecord, listEngines } from "./engines";
+
+export interface BenchJob {
+  readonly id: string;
+  readonly engineId: string;
+  readonly engine: string;
+  readonly serial: string | null;
+  /** Where it stands, in a line. */
+  readonly stands: string;
+  readonly leftCount: number;
+  readonly valveCount: number;
+  readonly closed: boolean;
+  /** When it was last touched, ISO 8601. */
+  readonly touchedAt: string;
+}
+export interface Bench {
+  readonly jobs: readonly BenchJob[];
+  readonly engines: readonly EngineRecord[];
+}
+
+const NEWEST = 60;
+
+export async function loadBench(db: Database, shopId: string): Promise<Bench> {
+  const [engines, records] = await Promise.all([listEngines(db, shopId), listJobs(db, shopId, NEWEST)]);
+  const ids = records.map((r) => r.row.id);
+  const rows = ids.length === 0 ? [] : await db.select().from(entries).where(inArray(entries.jobId, ids)).orderBy(asc(entries.seq));
+  const jobs = records.map(({ row, job }): BenchJob => {
+    const own = rows.filter((e) => e.jobId === row.id);
+    const state = runState(job, own.map(entryOf));
+    return {
+      id: row.id,
+      engineId: row.engineId,
+      engine: row.engineFile.name,
+      serial: engines.find((e) => e.id === row.engineId)?.serial ?? null,
+      stands: standsWords(nextThing(job, state), job.valves),
+      leftCount: state.leftCount,
+      valveCount: job.valves.length,
+      closed: state.closed,
+      touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
+    };
+  });
+  return { jobs, engines };
+}

@@ -1,0 +1,143 @@
+/** Valves where they stand, as seen from above, front at the left. Drawing units are pixels. */
+import type { EngineFile, ValveEntry } from "@/core/engine/engineFile";
+import { type Point, polar } from "../polar";
+
+export interface Spot {
+  readonly valve: ValveEntry;
+  readonly at: Point;
+  readonly radius: number;
+}
+export interface CylinderSpot {
+  readonly id: string;
+  readonly at: Point;
+  readonly bore: Point;
+  readonly boreRadius: number;
+}
+export interface Outline {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+export interface HeadLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly spots: readonly Spot[];
+  readonly cylinders: readonly CylinderSpot[];
+  /** One outline per bank; none for a radial. */
+  readonly outlines: readonly Outline[];
+}
+
+/** A finger needs this much. */
+const MIN_TARGET = 56;
+const SIDE = 10;
+
+/** Lays the valves out in the width given; wider where fingers need it. `fromBehind` looks from the other side. */
+export function layHead(file: EngineFile, width: number, fromBehind = false): HeadLayout {
+  const laid = file.layout?.kind === "radial" ? layRadial(file, width) : layBanks(file, width);
+  return fromBehind ? turnRound(laid) : laid;
+}
+
+const valvesIn = (file: EngineFile, cylinder: string): ValveEntry[] => file.valves.filter((v) => v.cylinder === cylinder);
+
+/** The most valves that one cylinder has side by side in one row. */
+function widestRow(file: EngineFile): number {
+  const counts = file.cylinders.flatMap((c) => ["intake", "exhaust", "injector"].map((role) => valvesIn(file, c).filter((v) => v.role === role).length));
+  return Math.max(1, ...counts);
+}
+
+function layBanks(file: EngineFile, wanted: number): HeadLayout {
+  const banks = file.layout?.banks ?? [file.cylinders];
+  const longest = Math.max(...banks.map((b) => b.length));
+  const perCylinder = widestRow(file);
+  const width = Math.max(wanted, longest * perCylinder * MIN_TARGET + 2 * SIDE);
+  const column = Math.min((width - 2 * SIDE) / longest, 190);
+  const radius = Math.max(24, Math.min(41, (column / perCylinder) * 0.44, banks.length > 1 ? 33 : 41));
+  const rows = file.valves.some((v) => v.role === "injector") ? 3 : 2;
+  const blockHeight = rows === 3 ? radius * 5.8 : radius * 4.7;
+  const blocks = banks.map((bank, b) => {
+    const top = 8 + b * (blockHeight + 52);
+    const left = (width - column * bank.length) / 2;
+    return layBlock(file, bank, { left, top, column, height: blockHeight, radius, intakeBelow: banks.length > 1 && b === 0 });
+  });
+  return {
+    width,
+    height: 8 + banks.length * (blockHeight + 52),
+    spots: blocks.flatMap((b) => b.spots),
+    cylinders: blocks.flatMap((b) => b.cylinders),
+    outlines: blocks.map((b) => b.outline),
+  };
+}
+
+interface Block {
+  readonly left: number;
+  readonly top: number;
+  readonly column: number;
+  readonly height: number;
+  readonly radius: number;
+  /** On the far bank of a vee the intakes lie toward the valley, which is below it in the picture. */
+  readonly intakeBelow: boolean;
+}
+
+function layBlock(file: EngineFile, bank: readonly string[], block: Block) {
+  const { left, top, column, height, radius } = block;
+  const upper = top + radius + 10;
+  const lower = top + height - radius - 10;
+  const rowY = (role: ValveEntry["role"]): number => {
+    if (role === "injector") return (upper + lower) / 2;
+    return (role === "intake") === block.intakeBelow ? lower : upper;
+  };
+  const spots = bank.flatMap((id, c) => {
+    const center = left + column * (c + 0.5);
+    const own = valvesIn(file, id);
+    return own.map((valve, i): Spot => {
+      const row = own.filter((v) => v.role === valve.role);
+      const share = column / row.length;
+      // The true order along the head shows as a lean, so that E I and I E cylinders look different.
+      const lean = row.length > 1 ? 0 : (i - (own.length - 1) / 2) * Math.min(column * 0.12, 14);
+      const x = center + (row.indexOf(valve) - (row.length - 1) / 2) * share + lean;
+      return { valve, at: { x, y: rowY(valve.role) }, radius: sized(radius, valve.role) };
+    });
+  });
+  const cylinders = bank.map((id, c): CylinderSpot => {
+    const x = left + column * (c + 0.5);
+    return { id, at: { x, y: top + height + 24 }, bore: { x, y: top + height / 2 }, boreRadius: Math.min(column * 0.46, height * 0.32) };
+  });
+  return { spots, cylinders, outline: { x: left - 4, y: top, width: column * bank.length + 8, height } };
+}
+
+const sized = (radius: number, role: ValveEntry["role"]): number =>
+  role === "intake" ? radius : role === "exhaust" ? radius * 0.88 : radius * 0.7;
+
+function layRadial(file: EngineFile, width: number): HeadLayout {
+  const count = file.cylinders.length;
+  const radius = Math.max(22, Math.min(34, (width * 1.1) / (count * 2.4)));
+  const ring = Math.max((count * (4.6 * radius)) / (2 * Math.PI), radius * 2.6);
+  const half = ring + radius + 8;
+  const center = { x: Math.max(width, 2 * half) / 2, y: half };
+  const spots = file.cylinders.flatMap((id, c) => {
+    const deg = (c * 360) / count;
+    const own = valvesIn(file, id);
+    return own.map((valve, i): Spot => {
+      const aside = (i - (own.length - 1) / 2) * ((2.1 * radius) / ring) * (180 / Math.PI);
+      return { valve, at: polar(center, ring, deg + aside), radius: sized(radius, valve.role) };
+    });
+  });
+  const cylinders = file.cylinders.map((id, c): CylinderSpot => {
+    const deg = (c * 360) / count;
+    return { id, at: polar(center, ring - radius * 2.1, deg), bore: polar(center, ring, deg), boreRadius: 0 };
+  });
+  return { width: center.x * 2, height: 2 * half, spots, cylinders, outlines: [] };
+}
+
+function turnRound(laid: HeadLayout): HeadLayout {
+  const { width, height } = laid;
+  const labelRoom = laid.outlines.length > 0 ? 44 : 0;
+  const flip = (p: Point): Point => ({ x: width - p.x, y: height - labelRoom - p.y });
+  return {
+    ...laid,
+    spots: laid.spots.map((s) => ({ ...s, at: flip(s.at) })),
+    cylinders: laid.cylinders.map((c) => ({ ...c, bore: flip(c.bore), at: labelRoom === 0 ? flip(c.at) : { x: width - c.at.x, y: flip(c.bore).y + (c.at.y - c.bore.y) } })),
+    outlines: laid.outlines.map((o) => ({ ...o, x: width - o.x - o.width, y: height - labelRoom - o.y - o.height })),
+  };
+}

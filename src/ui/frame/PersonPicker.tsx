@@ -1,0 +1,45 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useRouter } from "next/navigation";
+import { useId, useState, useTransition } from "react";
+import type { Person } from "@/core/shop/person";
+import { Select } from "../controls/Field";
+import { Complaint } from "../controls/Stamp";
+import { UNREACHED, send } from "../send";
+
+interface Props {
+  readonly people: readonly Person[];
+  readonly person: Person | null;
+  /** Called once the shop knows who is at work. */
+  readonly onChosen?: () => void;
+}
+
+/** Says who is at work on this device. */
+export function PersonPicker({ people, person, onChosen }: Props) {
+  const id = useId();
+  const router = useRouter();
+  const [busy, startTransition] = useTransition();
+  const [chosen, setChosen] = useState(person?.id ?? "");
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function choose(personId: string): Promise<void> {
+    setChosen(personId);
+    const sent = await send("POST", "/api/people", { personId });
+    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    if (sent.kind !== "done") return;
+    onChosen?.();
+    startTransition(() => router.refresh());
+  }
+
+  return (
+    <chakra.div display="flex" alignItems="center" gap="2" flexWrap="wrap">
+      <chakra.label htmlFor={id} fontFamily="stamp" fontWeight={600} fontSize="16px" color={chosen === "" ? "now" : "soft"}>At work</chakra.label>
+      <Select id={id} value={chosen} aria-busy={busy} width="auto" minHeight="44px" fontWeight={600} borderColor={chosen === "" ? "now" : "edge"} onChange={(e) => void choose(e.target.value)}>
+        {chosen === "" && <option value="">Who are you?</option>}
+        {people.map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}
+      </Select>
+      {problem !== null && <Complaint role="alert">{problem}</Complaint>}
+    </chakra.div>
+  );
+}

@@ -1,0 +1,41 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useState } from "react";
+import { Button } from "../controls/Button";
+import { Field, TextInput } from "../controls/Field";
+import { Complaint } from "../controls/Stamp";
+import type { Run } from "./useRun";
+
+/** The one next thing in large type, with its grounds. */
+export function Instruction({ run }: { readonly run: Run }) {
+  const { instruction, complaint, ledger, doubted, valve } = run;
+  return (
+    <chakra.section aria-label="Next" p={{ base: "4", lg: "6" }} minWidth="0">
+      <chakra.p fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
+      <chakra.div aria-live="polite">
+        <chakra.h2 fontWeight={700} fontSize={{ base: "28px", lg: "38px" }} lineHeight={1.14} pt="1" letterSpacing="-0.01em">{instruction.title}</chakra.h2>
+        {instruction.grounds.filter((g) => g !== "").map((g) => <chakra.p key={g} pt="2" fontSize={{ base: "17px", lg: "18px" }} color="soft" lineHeight={1.35}>{g}</chakra.p>)}
+      </chakra.div>
+      {doubted && valve !== null && <OverrideLine key={valve.valve.id} run={run} valveId={valve.valve.id} />}
+      {complaint !== null && <Complaint role="alert" pt="2">{complaint}</Complaint>}
+      {ledger.waiting === "unreached" && <Complaint role="alert" pt="2">The shop&apos;s server does not answer. What you enter is stored on this device and sent as soon as it does.</Complaint>}
+      {ledger.waiting === "nobody" && <Complaint role="alert" pt="2">Say who is at work, at the top: until then your entries wait on this device.</Complaint>}
+    </chakra.section>
+  );
+}
+
+/** A reading against the rule needs a reason, which the record keeps. */
+function OverrideLine({ run, valveId }: { readonly run: Run; readonly valveId: string }) {
+  const [reason, setReason] = useState("");
+  const [missing, setMissing] = useState(false);
+  return (
+    <chakra.form pt="3" display="flex" flexWrap="wrap" gap="3" alignItems="end" onSubmit={(e) => { e.preventDefault(); if (reason.trim() === "") setMissing(true); else run.override(valveId, reason.trim()); }}>
+      <chakra.div flex="1" minWidth="14rem">
+        <Field label="Why it is read here all the same" error={missing && reason.trim() === "" ? "Give the reason in a few words: the sheet shows it." : undefined}>
+          {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
+        </Field>
+      </chakra.div>
+      <Button type="submit" size="big">Override</Button>
+      <Button type="button" size="big" onClick={() => run.choose(null)}>Back to what is due</Button>
+    </chakra.form>
+  );
+}

@@ -1,0 +1,38 @@
+/** How each valve looks on the run's head map. Pure. */
+import { marginAtStop } from "@/core/run/marginAtStop";
+import type { ValveState } from "@/core/run/state";
+import { ROLE_LETTER, readingWords, shortReading, valveName, verdictWords } from "@/core/run/words";
+import type { ValveLook, ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
+import type { RunContext, RunNow } from "./model";
+
+export function valveMarks({ job }: RunContext, now: RunNow, pending: ReadonlySet<string>): Record<string, ValveMark> {
+  const inHand = "valve" in now.next ? now.next.valve.valve.id : null;
+  return Object.fromEntries(job.valves.map((valve) => {
+    const v = now.state.valves.get(valve.id);
+    if (v === undefined) return [valve.id, { look: "elsewhere" as const, text: ROLE_LETTER[valve.role], label: valve.id }];
+    const free = now.state.stop !== null && marginAtStop(job, now.state.stop, valve.id).doubt === null;
+    const look = lookOf(v, valve.id === inHand, free, pending);
+    const out = v.status !== "left" && (v.verdict === "loose" || v.verdict === "tight") ? v.verdict : null;
+    return [valve.id, {
+      look,
+      text: v.last === null ? ROLE_LETTER[valve.role] : shortReading(v.last),
+      arrows: out === null ? null : out === "loose" ? "apart" as const : "together" as const,
+      label: `${valveName(valve, job.valves)}: ${told(v, look, free)}`,
+    }];
+  }));
+}
+
+function lookOf(v: ValveState, inHand: boolean, free: boolean, pending: ReadonlySet<string>): ValveLook {
+  if (inHand) return "hand";
+  if (v.left !== null) return pending.has(v.left.id) ? "sending" : v.left.reason === null ? "done" : "excused";
+  if (v.status !== "unread") return "open";
+  return free ? "here" : "elsewhere";
+}
+
+function told(v: ValveState, look: ValveLook, free: boolean): string {
+  const reading = v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
+  if (look === "sending") return `left, not kept by the shop yet, ${reading}`;
+  if (v.left !== null) return v.left.reason === null ? `locked, ${reading}` : `left with a reason, ${reading}`;
+  const place = look === "hand" ? "in hand" : free ? "may be set here" : "not at this stop";
+  return v.status === "set" ? `${place}, set, to be read again` : reading === "" ? place : `${place}, ${reading}`;
+}

@@ -1,0 +1,25 @@
+/** Sends a command and says how it went; never throws. */
+export type Sent<T> =
+  | { readonly kind: "done"; readonly data: T }
+  /** The shop said no: a sentence, and the field it is about. */
+  | { readonly kind: "refused"; readonly message: string; readonly path: string; readonly status: number }
+  /** No answer, or none that counts: the same command may be sent again. */
+  | { readonly kind: "unreached" };
+
+export async function send<T>(method: "GET" | "POST" | "PUT", url: string, body?: unknown): Promise<Sent<T>> {
+  try {
+    const response = await fetch(url, {
+      method,
+      ...(body === undefined ? {} : { headers: { "content-type": "application/json" }, body: JSON.stringify(body) }),
+    });
+    const answer = (await response.json()) as T & { error?: { message: string; path: string } };
+    if (response.ok) return { kind: "done", data: answer };
+    if (response.status >= 500 || answer.error === undefined) return { kind: "unreached" };
+    return { kind: "refused", ...answer.error, status: response.status };
+  } catch {
+    return { kind: "unreached" };
+  }
+}
+
+/** What a form says when nothing came back. */
+export const UNREACHED = "The shop's server does not answer. What you typed is still here: try again in a moment.";

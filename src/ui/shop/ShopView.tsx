@@ -1,0 +1,71 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { Person } from "@/core/shop/person";
+import { Button } from "../controls/Button";
+import { Field, Select, TextArea, TextInput } from "../controls/Field";
+import { Complaint, PlateHeading } from "../controls/Stamp";
+import { UNREACHED, send } from "../send";
+
+interface Props {
+  readonly shopName: string;
+  readonly people: readonly Person[];
+  readonly sets: readonly FeelerSet[];
+}
+
+const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
+
+/** People and feeler sets. */
+export function ShopView({ shopName, people, sets }: Props) {
+  return (
+    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.2fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start">
+      <chakra.h1 gridColumn="1 / -1" fontFamily="stamp" fontWeight={600} fontSize="30px">{shopName}</chakra.h1>
+      <chakra.section aria-labelledby="sets" minWidth="0">
+        <PlateHeading id="sets">Feeler sets</PlateHeading>
+        {sets.map((s) => (
+          <chakra.div key={s.id} borderTop="1px solid" borderColor="line" py="3">
+            <chakra.p fontSize="19px" fontWeight={600}>{s.name}</chakra.p>
+            <chakra.p fontFamily="mono" fontSize="16px" color="soft">{s.leaves.map((l) => (s.system === "metric" ? l.mmMark : l.inchMark)).join("  ")} {s.system === "metric" ? "mm" : "in"}</chakra.p>
+          </chakra.div>
+        ))}
+        <PlateHeading pt="6">People</PlateHeading>
+        <chakra.ul listStyleType="none" m="0" p="0">
+          {people.map((p) => <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px"><b>{p.name}</b>, {ROLE[p.role]}</chakra.li>)}
+        </chakra.ul>
+      </chakra.section>
+      <AddFeelerSet key={sets.length} />
+    </chakra.div>
+  );
+}
+
+function AddFeelerSet() {
+  const router = useRouter();
+  const [id] = useState(() => crypto.randomUUID());
+  const [name, setName] = useState("");
+  const [system, setSystem] = useState<"metric" | "inch">("metric");
+  const [marks, setMarks] = useState("");
+  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
+  const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
+
+  async function add(): Promise<void> {
+    const sent = await send("POST", "/api/feeler-sets", { id, name, system, marks });
+    if (sent.kind === "done") {
+      setProblem(null);
+      router.refresh();
+    } else setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
+  }
+
+  return (
+    <chakra.form noValidate onSubmit={(e) => { e.preventDefault(); void add(); }} display="flex" flexDirection="column" gap="4" minWidth="0">
+      <PlateHeading>Add your own set</PlateHeading>
+      <Field label="Name" hint="As it is written on its case" error={wrong("name")}>{(c) => <TextInput {...c} value={name} onChange={(e) => setName(e.target.value)} />}</Field>
+      <Field label="Leaves are made in">{(c) => <Select {...c} value={system} onChange={(e) => setSystem(e.target.value === "inch" ? "inch" : "metric")}><option value="metric">millimeters</option><option value="inch">inches</option></Select>}</Field>
+      <Field label="Marks of the leaves" hint="Parted by blanks: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010" error={wrong("marks")}>{(c) => <TextArea {...c} rows={4} value={marks} onChange={(e) => setMarks(e.target.value)} />}</Field>
+      {problem !== null && problem.path !== "name" && problem.path !== "marks" && <Complaint role="alert">{problem.message}</Complaint>}
+      <div><Button type="submit" kind="now">Add the set</Button></div>
+    </chakra.form>
+  );
+}

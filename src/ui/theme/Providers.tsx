@@ -1,0 +1,16 @@
+"use client";
+
+import { ChakraProvider } from "@chakra-ui/react/styled-system";
+import { ThemeProvider } from "next-themes";
+import type { ReactNode } from "react";
+import { system } from "./system";
+
+export function Providers({ children }: { readonly children: ReactNode }) {
+  return (
+    <ChakraProvider value={system}>
+      <ThemeProvider attribute="class" disableTransitionOnChange>
+        {children}
+      </ThemeProvider>
+    </ChakraProvider>
+  );
+}
