@@ -15,7 +15,7 @@ const config = [
   ...typescript,
   {
     rules: {
-      "@typescript-eslint/no-unused-vars": "error",
+      "@typescript-eslint/no-unused-vars": ["error", { ignoreRestSiblings: true }],
       "@typescript-eslint/no-explicit-any": "error",
       "no-console": ["error", { allow: ["error"] }],
       eqeqeq: ["error", "always", { null: "ignore" }],

@@ -2,5 +2,10 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
-  test: { include: ["src/**/*.test.ts", "scripts/**/*.test.ts"], testTimeout: 20_000 },
+  test: {
+    include: ["src/**/*.test.ts", "scripts/**/*.test.ts"],
+    globalSetup: ["scripts/testDatabase.ts"],
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+  },
 });

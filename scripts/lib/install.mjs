@@ -30,11 +30,11 @@ async function unlessDone(stamp, files, work) {
   writeFileSync(stamp, fingerprint(files.filter((f) => existsSync(f))));
 }
 
-/** @param {string} root */
-export async function ensurePackages(root) {
+/** @param {string} root @param {(line: string) => void} [tell] */
+export async function ensurePackages(root, tell = say) {
   const files = ["package.json", "package-lock.json"].map((f) => path.join(root, f));
   await unlessDone(path.join(root, "node_modules", ".fulcrata-installed"), files, async () => {
-    say("Installing npm packages (once, about two minutes)…");
+    tell("Installing npm packages (once, about two minutes)…");
     await must("npm", ["install", "--include=dev", "--no-audit", "--no-fund"], "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?", { cwd: root });
   });
 }

@@ -1,8 +1,9 @@
 /** What lies on the bench: jobs in hand, jobs done, engines. */
 import { inArray, asc } from "drizzle-orm";
+import type { EngineFile } from "@/core/engine/engineFile";
 import { nextThing } from "@/core/run/next";
-import { runState } from "@/core/run/state";
-import { standsWords } from "@/core/run/words";
+import { type ValveStatus, runState } from "@/core/run/state";
+import { shortReading, standsWords } from "@/core/run/words";
 import type { Database } from "@/db/connect";
 import { listJobs } from "@/db/queries/jobs";
 import { entryOf } from "@/db/queries/ledger";
@@ -21,6 +22,14 @@ export interface BenchJob {
   readonly closed: boolean;
   /** When it was last touched, ISO 8601. */
   readonly touchedAt: string;
+  readonly file: EngineFile;
+  readonly valves: readonly BenchValve[];
+}
+/** A valve as the bench draws it: done, worked on, or still to come, with its last reading. */
+export interface BenchValve {
+  readonly id: string;
+  readonly status: ValveStatus;
+  readonly figure: string | null;
 }
 export interface Bench {
   readonly jobs: readonly BenchJob[];
@@ -46,6 +55,8 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
       valveCount: job.valves.length,
       closed: state.closed,
       touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
+      file: row.engineFile,
+      valves: [...state.valves.values()].map((v) => ({ id: v.valve.id, status: v.status, figure: v.last === null ? null : shortReading(v.last) })),
     };
   });
   return { jobs, engines };

@@ -77,6 +77,16 @@ describe("every method", () => {
     for (const m of answer.methods.filter((x) => x.stops.length === 0)) expect(m).toMatchObject({ usable: false, why: expect.stringMatching(/\w/) });
     expect(answer.recommended).toBe("two-stop");
   });
+  it("recommends the longer way when the shorter one is barely clear, and says so", () => {
+    const tight = { ...FIVE, cam: { rampDeg: 20, intake: { opensDegBtdc: 10, closesDegAbdc: 40 }, exhaust: { opensDegBbdc: 40, closesDegAtdc: 10 } } };
+    const engine = resolveEngine(tight);
+    const worst = planMethod("two-stop", engine, 0).worst?.marginDeg ?? 0;
+    expect(worst).toBeGreaterThan(0);
+    expect(planStops(engine, worst / 4).recommended).toBe("two-stop");
+    const answer = planStops(engine, worst * 0.9);
+    expect(answer.recommended).toBe("firing-order");
+    expect(answer.why).toContain(`Two stops would leave ${planMethod("two-stop", engine, 0).worst?.valve} only`);
+  });
   it("recommends nothing when an injector has no arcs", () => {
     const file = engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM });
     const answer = planStops(resolveEngine(file));

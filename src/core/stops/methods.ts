@@ -52,7 +52,7 @@ const NO_PLAN: Plan = { stops: [], turnTotalDeg: 0, worst: null, unserved: [] };
 export function planStops(engine: Engine, requiredDeg: number = DEFAULT_REQUIRED_MARGIN_DEG): StopsAnswer {
   if (!(requiredDeg >= 0 && requiredDeg <= 180)) throw new RangeError(`planStops: required margin out of 0 to 180: ${requiredDeg}`);
   const methods = METHOD_IDS.map((id) => planMethod(id, engine, requiredDeg));
-  const recommended = recommend(methods);
+  const recommended = recommend(methods, requiredDeg);
   return {
     methods,
     recommended: recommended?.id ?? null,
@@ -76,24 +76,34 @@ function stopWhy(plan: Plan): string {
   return `It can't serve ${shown}: ${plan.unserved[0]?.why ?? "no stop"}.`;
 }
 
-/** The fewest stops among the usable ones; less turning, then the larger worst margin, break a tie. */
-function recommend(methods: readonly MethodPlan[]): MethodPlan | null {
+/** Twice what is required: then a mark read a little wrong still does no harm (assumed). */
+const COMFORT = 2;
+
+/**
+ * The fewest stops among the usable methods that are comfortably clear; less turning, then the
+ * larger worst margin, break a tie. When none is comfortable, the one that is the furthest clear.
+ */
+function recommend(methods: readonly MethodPlan[], requiredDeg: number): MethodPlan | null {
+  const clear = (m: MethodPlan): number => m.worst?.marginDeg ?? 0;
   const usable = methods.filter((m) => m.usable);
-  usable.sort(
-    (a, b) =>
-      a.stops.length - b.stops.length ||
-      a.turnTotalDeg - b.turnTotalDeg ||
-      (b.worst?.marginDeg ?? 0) - (a.worst?.marginDeg ?? 0),
-  );
-  return usable[0] ?? null;
+  const easy = usable.filter((m) => clear(m) >= COMFORT * requiredDeg);
+  easy.sort((a, b) => a.stops.length - b.stops.length || a.turnTotalDeg - b.turnTotalDeg || clear(b) - clear(a));
+  return easy[0] ?? usable.sort((a, b) => clear(b) - clear(a))[0] ?? null;
 }
 
 function recommendWhy(best: MethodPlan, methods: readonly MethodPlan[]): string {
   const { name, needs } = METHODS[best.id];
   const worst = best.worst === null ? "" : ` and every valve at least ${Math.floor(best.worst.marginDeg)} degrees clear (${best.worst.valve} is the closest)`;
-  const ruledOut = methods.find((m) => !m.usable && METHODS[m.id].plan !== null);
-  const against = ruledOut === undefined ? "" : ` ${METHODS[ruledOut.id].name} is out: ${ruledOut.why}`;
-  return `${name}: ${countOf(best.stops.length, "stop")}${worst}. It needs ${needs}.${against}`;
+  return `${name}: ${countOf(best.stops.length, "stop")}${worst}. It needs ${needs}.${againstOthers(best, methods)}`;
+}
+
+/** Why not the shorter way, where there is one. */
+function againstOthers(best: MethodPlan, methods: readonly MethodPlan[]): string {
+  const shorter = methods.find((m) => METHODS[m.id].plan !== null && m.id !== best.id && m.stops.length < best.stops.length);
+  if (shorter === undefined) return "";
+  const { name } = METHODS[shorter.id];
+  if (!shorter.usable) return ` ${name} is out: ${shorter.why}`;
+  return ` ${name} would leave ${shorter.worst?.valve} only ${Math.floor(shorter.worst?.marginDeg ?? 0)} degrees clear.`;
 }
 
 function noneWhy(methods: readonly MethodPlan[]): string {

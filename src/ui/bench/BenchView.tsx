@@ -2,6 +2,11 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
+import type { EngineFile } from "@/core/engine/engineFile";
+import type { ValveStatus } from "@/core/run/state";
+import { ROLE_LETTER } from "@/core/run/words";
+import { HeadMap } from "../drawings/HeadMap/HeadMap";
+import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { Button, ButtonLink } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 
@@ -15,6 +20,8 @@ export interface BenchJobLine {
   readonly closed: boolean;
   /** "38 minutes ago". */
   readonly touched: string;
+  readonly file: EngineFile;
+  readonly valves: readonly { readonly id: string; readonly status: ValveStatus; readonly figure: string | null }[];
 }
 export interface BenchEngineLine {
   readonly id: string;
@@ -77,12 +84,21 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
         <chakra.span color="soft" fontSize="16px">{job.serial} · {job.touched}</chakra.span>
       </chakra.div>
       <chakra.p fontSize={first ? "26px" : "20px"} fontWeight={600} lineHeight={1.25} py="3">{job.stands}</chakra.p>
+      {first && <chakra.div pb="3"><HeadMap file={job.file} marks={valveMarks(job)} /></chakra.div>}
       <ValveTally left={job.leftCount} of={job.valveCount} />
       <chakra.div pt="4">
         <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center"><Link href={`/jobs/${job.id}`} aria-label={`Go on with ${job.engine}`}>Go on</Link></Button>
       </chakra.div>
     </chakra.article>
   );
+}
+
+function valveMarks(job: BenchJobLine): Record<string, ValveMark> {
+  const roles = new Map(job.file.valves.map((v) => [v.id, v.role]));
+  return Object.fromEntries(job.valves.map(({ id, status, figure }): [string, ValveMark] => {
+    const look = status === "left" ? "done" : status === "unread" ? "here" : "open";
+    return [id, { look, text: figure ?? ROLE_LETTER[roles.get(id) ?? "intake"], label: id }];
+  }));
 }
 
 /** One stroke per valve, as on a tally: filled when it is locked and left. */

@@ -33,5 +33,5 @@ export const ButtonLink = chakra("a", {
 
 /** The key that does the same, printed on the button. */
 export const Key = chakra("kbd", {
-  base: { fontFamily: "mono", fontSize: "15px", borderWidth: "1px", borderStyle: "solid", borderColor: "currentColor", borderRadius: "plate", px: "2", py: "0.5", whiteSpace: "nowrap" },
+  base: { fontFamily: "mono", fontSize: "15px", borderWidth: "1px", borderStyle: "solid", borderColor: "currentColor", borderRadius: "plate", px: "2", py: "0.5", whiteSpace: "nowrap", hideBelow: "md" },
 });

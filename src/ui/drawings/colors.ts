@@ -1,5 +1,5 @@
 /** The theme's colors as SVG takes them. */
-const token = (name: string): string => `var(--f-colors-${name})`;
+const token = (name: string): string => `var(--f-colors-${name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)})`;
 
 export const color = {
   paper: token("paper"), sheet: token("sheet"), ink: token("ink"), soft: token("soft"), line: token("line"), edge: token("edge"),

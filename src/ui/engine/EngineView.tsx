@@ -125,7 +125,7 @@ function StopList({ plan, engine, crankDeg, onGo }: StopListProps) {
           <chakra.li key={stop.crankDeg} borderTop="1px solid" borderColor="line" py="2" display="grid" gridTemplateColumns="56px 1fr" gap="3" alignItems="start">
             <Button type="button" justifyContent="center" minWidth="56px" px="2" fontFamily="stamp" fontSize="20px" bg={crankDeg === stop.crankDeg ? "ink" : "sheet"} color={crankDeg === stop.crankDeg ? "paper" : "ink"} _hover={{}} aria-label={`Show stop ${stopLetter(i)}`} onClick={() => onGo(stop.crankDeg)}>{stopLetter(i)}</Button>
             <chakra.div>
-              <chakra.p fontSize="17px"><b>{i === 0 ? `Mark at ${Math.round(stop.markDeg)}°` : `${turnWords(stop.turnDeg)} on, mark at ${Math.round(stop.markDeg)}°`}</b>: {stop.set.map((v) => `${v.valve} (${Math.floor(v.marginDeg)}°)`).join(", ")}</chakra.p>
+              <chakra.p fontSize="17px"><b>{`Mark at ${Math.round(stop.markDeg)}°${i === 0 ? "" : `, ${turnWords(stop.turnDeg)} on`}`}</b>: {stop.set.map((v) => `${v.valve} (${Math.floor(v.marginDeg)}°)`).join(", ")}</chakra.p>
               <chakra.p color="soft" fontSize="16px">{signAt(engine, stop.crankDeg).check}</chakra.p>
             </chakra.div>
           </chakra.li>

@@ -11,12 +11,14 @@ import { UNREACHED, send } from "../send";
 interface Props {
   readonly people: readonly Person[];
   readonly person: Person | null;
+  /** Leaves the label to screen readers, where room is short. */
+  readonly bare?: boolean;
   /** Called once the shop knows who is at work. */
   readonly onChosen?: () => void;
 }
 
 /** Says who is at work on this device. */
-export function PersonPicker({ people, person, onChosen }: Props) {
+export function PersonPicker({ people, person, bare = false, onChosen }: Props) {
   const id = useId();
   const router = useRouter();
   const [busy, startTransition] = useTransition();
@@ -34,7 +36,7 @@ export function PersonPicker({ people, person, onChosen }: Props) {
 
   return (
     <chakra.div display="flex" alignItems="center" gap="2" flexWrap="wrap">
-      <chakra.label htmlFor={id} fontFamily="stamp" fontWeight={600} fontSize="16px" color={chosen === "" ? "now" : "soft"}>At work</chakra.label>
+      <chakra.label htmlFor={id} srOnly={bare && chosen !== ""} fontFamily="stamp" fontWeight={600} fontSize="16px" color={chosen === "" ? "now" : "soft"}>At work</chakra.label>
       <Select id={id} value={chosen} aria-busy={busy} width="auto" minHeight="44px" fontWeight={600} borderColor={chosen === "" ? "now" : "edge"} onChange={(e) => void choose(e.target.value)}>
         {chosen === "" && <option value="">Who are you?</option>}
         {people.map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}

@@ -13,8 +13,8 @@ export function ThemeSwitch() {
   const live = useSyncExternalStore(never, () => true, () => false);
   const dark = live && resolvedTheme === "dark";
   return (
-    <Button type="button" fontSize="16px" px="3" onClick={() => setTheme(dark ? "light" : "dark")}>
-      {dark ? "Day paper" : "Engine room"}
+    <Button type="button" fontSize="16px" px="3" aria-label={dark ? "Light, day paper" : "Dark, for the engine room"} onClick={() => setTheme(dark ? "light" : "dark")}>
+      {dark ? "Light" : "Dark"}
     </Button>
   );
 }

@@ -30,7 +30,7 @@ export function PrepareView({ engineId, file, sets }: Props) {
   const [id] = useState(() => crypto.randomUUID());
   const [state, setState] = useState<EngineState | null>(null);
   const [temperature, setTemperature] = useState("");
-  const [setId, setSetId] = useState<string | null>(sets[0]?.id ?? null);
+  const [setId, setSetId] = useState<string | null>(likelySet(file, sets));
   const [accepted, setAccepted] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
@@ -88,6 +88,13 @@ export function PrepareView({ engineId, file, sets }: Props) {
       </chakra.div>
     </chakra.form>
   );
+}
+
+/** The first set that is marked in the spec's own system. */
+function likelySet(file: EngineFile, sets: readonly FeelerSet[]): string | null {
+  const role = specRoles(file)[0];
+  const system = role !== undefined && specUnit(file.lash?.[role]) !== "mm" ? "inch" : "metric";
+  return (sets.find((s) => s.system === system) ?? sets[0])?.id ?? null;
 }
 
 /** The valves that have a spec: the others are not part of the job. */

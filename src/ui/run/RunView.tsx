@@ -47,9 +47,9 @@ export function RunView({ given, people, person }: Props) {
 
   const crank = { engine, crankDeg: now.crankDeg } as const;
   return (
-    <chakra.div display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }}>
+    <chakra.div display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "24", lg: "0" }}>
       <RunHeader run={run} people={people} person={person} />
-      <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) 232px auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
+      <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) 250px auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
         <chakra.div gridArea="next" minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} /></chakra.div>
         <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.9fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
           {reading
@@ -62,7 +62,7 @@ export function RunView({ given, people, person }: Props) {
             <Stamp bg="sheet" px="1">{fromBehind ? "Seen from behind · front right" : "Seen from above · front left"}</Stamp>
             <Button type="button" onClick={() => setFromBehind(!fromBehind)}>Turn round</Button>
           </chakra.div>
-          <HeadMap file={file} fromBehind={fromBehind} marks={valveMarks(context, now, ledger.pending)} notes={known ? phaseNotes(engine, now.crankDeg) : {}} onPick={run.choose} />
+          <HeadMap file={file} fromBehind={fromBehind} marks={valveMarks(context, now, ledger.pending, run.tapped)} notes={known ? phaseNotes(engine, now.crankDeg) : {}} onPick={run.choose} />
           <Legend />
         </chakra.section>
         <chakra.div gridArea="crank" display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }} borderTop="2px solid" borderColor="ink" minHeight="0">

@@ -14,7 +14,7 @@ export function VerdictPanel({ run }: { readonly run: Run }) {
       <ValveInHand run={run} />
       <chakra.div display="flex" flexDirection="column" gap="2">
         <Aside key={run.valve?.valve.id ?? ""} run={run} />
-        <chakra.div display="flex" gap="2">
+        <chakra.div display="flex" gap="2" position={{ base: "fixed", lg: "static" }} bottom="0" left="0" right="0" zIndex={1} p={{ base: "3", lg: "0" }} bg="sheet" borderTop={{ base: "2px solid", lg: "0" }} borderColor="ink!">
           <Button type="button" size="big" onClick={run.undo} disabled={!canUndo} justifyContent="center" flex="0 0 auto">Undo<Key>U</Key></Button>
           {now.next.kind === "closed"
             ? <ButtonLink asChild kind="now" flex="1"><Link href={`/jobs/${run.context.id}/sheet`}>See the sheet</Link></ButtonLink>

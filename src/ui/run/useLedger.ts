@@ -12,8 +12,8 @@ export interface Ledger {
   readonly pending: ReadonlySet<string>;
   /** Set while the shop does not answer, or wants to know who is at work. */
   readonly waiting: "unreached" | "nobody" | null;
-  /** What the shop refused last, in its own words. */
-  readonly refused: string | null;
+  /** What the shop refused last, and why in its own words. */
+  readonly refused: { readonly why: string; readonly entries: readonly Entry[] } | null;
   readonly add: (entries: readonly Entry[]) => void;
   readonly retry: () => void;
 }
@@ -35,7 +35,7 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[]): Ledger 
   const [stored] = useStored<readonly Batch[]>(key);
   const batches = stored ?? NOTHING;
   const [waiting, setWaiting] = useState<Ledger["waiting"]>(null);
-  const [refused, setRefused] = useState<string | null>(null);
+  const [refused, setRefused] = useState<Ledger["refused"]>(null);
   const [round, setRound] = useState(0);
   const sending = useRef(false);
   const retry = useCallback(() => setRound((r) => r + 1), []);
@@ -44,6 +44,11 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[]): Ledger 
   const take = useCallback((entries: readonly KeptEntry[]) => {
     setKept((now) => (entries.length > now.length ? entries : now));
   }, []);
+
+  const refresh = useCallback(async () => {
+    const sent = await send<Answer>("GET", `/api/jobs/${jobId}/entries`);
+    if (sent.kind === "done") take(sent.data.entries);
+  }, [jobId, take]);
 
   useEffect(() => {
     const first = batches[0];
@@ -57,9 +62,10 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[]): Ledger 
         dropFirst(key, first);
       } else if (sent.kind === "refused" && sent.status !== 401) {
         // What was to follow rests on what was refused: none of it can stand.
-        setRefused(sent.message);
+        setRefused({ why: sent.message, entries: batches.flat() });
         setWaiting(null);
         writeStored(key, null);
+        void refresh();
       } else {
         setWaiting(sent.kind === "refused" ? "nobody" : "unreached");
         setTimeout(retry, RETRY_MS);
@@ -67,21 +73,20 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[]): Ledger 
       // A batch that came meanwhile is sent in the next round.
       if (sent.kind === "done") retry();
     });
-  }, [batches, jobId, key, round, retry, take]);
+  }, [batches, jobId, key, round, retry, take, refresh]);
 
   // Somebody may have worked on this job elsewhere while this device looked away.
   useEffect(() => {
-    const refresh = (): void => {
-      if (document.visibilityState !== "visible") return;
-      void send<Answer>("GET", `/api/jobs/${jobId}/entries`).then((sent) => sent.kind === "done" && take(sent.data.entries));
+    const look = (): void => {
+      if (document.visibilityState === "visible") void refresh();
     };
-    document.addEventListener("visibilitychange", refresh);
-    window.addEventListener("focus", refresh);
+    document.addEventListener("visibilitychange", look);
+    window.addEventListener("focus", look);
     return () => {
-      document.removeEventListener("visibilitychange", refresh);
-      window.removeEventListener("focus", refresh);
+      document.removeEventListener("visibilitychange", look);
+      window.removeEventListener("focus", look);
     };
-  }, [jobId, take]);
+  }, [refresh]);
 
   const add = useCallback((entries: Batch) => {
     setRefused(null);

@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { resolveEngine } from "@/core/engine/resolve";
 import { type Entry, type ReadingEntry, liveEntries } from "@/core/run/entry";
 import { refusal } from "@/core/run/admit";
@@ -9,7 +9,7 @@ import { passNow, runState } from "@/core/run/state";
 import { type Action, instruct } from "./instruction";
 import type { RunGiven } from "@/core/run/given";
 import type { RunContext, RunNow } from "./model";
-import { useStored } from "./stored";
+import { readStored, useStored } from "./stored";
 import { NONE_KEY, type Taps, bladeOf, readTaps, stacksOfSet, tapBlade } from "./taps";
 import { useLedger } from "./useLedger";
 
@@ -18,8 +18,9 @@ const fresh = () => ({ id: newId(), supersedes: null });
 
 /** Taps of every valve that was not entered yet, kept on this device. */
 function useTaps(jobId: string) {
-  const [stored, write] = useStored<Record<string, Taps>>(`fulcrata-taps-${jobId}`);
-  const change = (valve: string, taps: Taps): void => write({ ...stored, [valve]: taps });
+  const key = `fulcrata-taps-${jobId}`;
+  const [stored, write] = useStored<Record<string, Taps>>(key);
+  const change = useCallback((valve: string, taps: Taps): void => write({ ...readStored<Record<string, Taps>>(key), [valve]: taps }), [key, write]);
   return { all: stored ?? NO_TAPS, change };
 }
 const NO_TAPS: Record<string, Taps> = {};
@@ -49,6 +50,13 @@ export function useRun(props: RunGiven) {
   const own = useMemo(() => (valveId === null ? {} : (taps.all[valveId] ?? {})), [taps.all, valveId]);
   const tapped = useMemo(() => (reading && valve !== null ? readTaps(own, context.set, context.stacks, valve.valve.spec) : null), [reading, valve, own, context]);
   const instruction = instruct(context, now, tapped);
+
+  // What the shop refused goes back onto the leaves: nothing that was tapped is lost.
+  const refused = ledger.refused;
+  const restore = taps.change;
+  useEffect(() => {
+    for (const entry of refused?.entries ?? []) if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context));
+  }, [refused, restore, context]);
 
   /** Adds entries that belong together; what the core refuses is said and nothing is sent. */
   const add = useCallback((made: readonly Entry[]): boolean => {
@@ -134,7 +142,7 @@ export function useRun(props: RunGiven) {
 
   return {
     context, now, ledger, instruction, tapped, valve, doubted, taps: own, chosen,
-    complaint: complaint ?? ledger.refused,
+    complaint: complaint ?? refused?.why ?? null,
     canUndo: liveEntries(ledger.entries).some((e) => e.kind !== "closed") && !now.state.closed,
     act, undo, tap, say,
     clear: () => valveId !== null && taps.change(valveId, {}),

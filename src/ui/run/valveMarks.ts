@@ -4,18 +4,22 @@ import type { ValveState } from "@/core/run/state";
 import { ROLE_LETTER, readingWords, shortReading, valveName, verdictWords } from "@/core/run/words";
 import type { ValveLook, ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import type { RunContext, RunNow } from "./model";
+import type { TappedReading } from "./taps";
 
-export function valveMarks({ job }: RunContext, now: RunNow, pending: ReadonlySet<string>): Record<string, ValveMark> {
+/** `tapped` is what is being read now: the valve in hand shows it at once. */
+export function valveMarks({ job }: RunContext, now: RunNow, pending: ReadonlySet<string>, tapped: TappedReading | null): Record<string, ValveMark> {
   const inHand = "valve" in now.next ? now.next.valve.valve.id : null;
   return Object.fromEntries(job.valves.map((valve) => {
     const v = now.state.valves.get(valve.id);
     if (v === undefined) return [valve.id, { look: "elsewhere" as const, text: ROLE_LETTER[valve.role], label: valve.id }];
     const free = now.state.stop !== null && marginAtStop(job, now.state.stop, valve.id).doubt === null;
     const look = lookOf(v, valve.id === inHand, free, pending);
-    const out = v.status !== "left" && (v.verdict === "loose" || v.verdict === "tight") ? v.verdict : null;
+    const reading = valve.id === inHand && tapped?.goes != null ? { goes: tapped.goes } : v.last;
+    const verdict = valve.id === inHand && tapped?.goes != null ? tapped.verdict : v.status === "left" || v.status === "set" ? null : v.verdict;
+    const out = verdict === "loose" || verdict === "tight" ? verdict : null;
     return [valve.id, {
       look,
-      text: v.last === null ? ROLE_LETTER[valve.role] : shortReading(v.last),
+      text: reading === null ? ROLE_LETTER[valve.role] : shortReading(reading),
       arrows: out === null ? null : out === "loose" ? "apart" as const : "together" as const,
       label: `${valveName(valve, job.valves)}: ${told(v, look, free)}`,
     }];

@@ -2,7 +2,8 @@
 
 import type { KeyboardEvent } from "react";
 import type { ValveEntry } from "@/core/engine/engineFile";
-import { color, font } from "../colors";
+import { DrawnText } from "../DrawnText";
+import { color } from "../colors";
 import type { HeadLayout, Spot } from "./geometry";
 
 /**
@@ -36,8 +37,8 @@ export function HeadMapDrawing({ layout, marks, notes = {}, onPick }: Props) {
       {layout.cylinders.map((c) => (
         <g key={c.id}>
           {c.boreRadius > 0 && <circle cx={c.bore.x} cy={c.bore.y} r={c.boreRadius} fill="none" stroke={color.line} strokeWidth={1.5} />}
-          <text x={c.at.x} y={c.at.y} dy={notes[c.id] === undefined ? "0.3em" : 0} textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={24} fill={color.ink}>{c.id}</text>
-          {notes[c.id] !== undefined && <text x={c.at.x} y={c.at.y + 17} textAnchor="middle" fontFamily={font.stamp} fontSize={15} fill={color.soft}>{notes[c.id]}</text>}
+          <DrawnText x={c.at.x} y={c.at.y + 8} size={24} bold fill={color.ink}>{c.id}</DrawnText>
+          {notes[c.id] !== undefined && <DrawnText x={c.at.x} y={c.at.y + 27} size={16} fill={color.soft}>{notes[c.id]}</DrawnText>}
         </g>
       ))}
       {layout.spots.map((spot) => {
@@ -75,11 +76,11 @@ function ValveHead({ spot, mark, onPick }: HeadProps) {
       <circle cx={x} cy={y} r={Math.max(spot.radius, 28)} fill="transparent" />
       {mark.look === "hand" && <circle cx={x} cy={y} r={spot.radius + 6} fill={color.sheet} stroke={color.now} strokeWidth={5} />}
       <circle cx={x} cy={y} r={spot.radius} fill={look.fill} stroke={look.stroke} strokeWidth={look.width} strokeDasharray={look.dash} />
-      <text x={x} y={y + lift} dy="0.36em" textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={size} fill={look.text}>{mark.text}</text>
+      <DrawnText x={x} y={y + lift} size={size} bold centered fill={look.text}>{mark.text}</DrawnText>
       {mark.arrows != null && <Arrows x={x} y={y + spot.radius * 0.52} apart={mark.arrows === "apart"} />}
       {mark.look === "done" && <path d={`M${x - 7} ${y + spot.radius * 0.5}l5 5 9 -10`} fill="none" stroke={look.text} strokeWidth={2.5} />}
-      {mark.look === "sending" && <text x={x} y={y + spot.radius * 0.72} textAnchor="middle" fontFamily={font.stamp} fontSize={15} fill={look.text}>…</text>}
-      {mark.look === "excused" && <text x={x} y={y + spot.radius * 0.72} textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={15} fill={look.text}>left</text>}
+      {mark.look === "sending" && <DrawnText x={x} y={y + spot.radius * 0.72} size={16} fill={look.text}>…</DrawnText>}
+      {mark.look === "excused" && <DrawnText x={x} y={y + spot.radius * 0.72} size={15} bold fill={look.text}>left</DrawnText>}
     </g>
   );
 }

@@ -31,6 +31,8 @@ export interface HeadLayout {
 /** A finger needs this much. */
 const MIN_TARGET = 56;
 const SIDE = 10;
+/** Under each bank: the cylinder's number, and a word. */
+const LABEL_ROOM = 58;
 
 /** Lays the valves out in the width given; wider where fingers need it. `fromBehind` looks from the other side. */
 export function layHead(file: EngineFile, width: number, fromBehind = false): HeadLayout {
@@ -54,15 +56,15 @@ function layBanks(file: EngineFile, wanted: number): HeadLayout {
   const column = Math.min((width - 2 * SIDE) / longest, 190);
   const radius = Math.max(24, Math.min(41, (column / perCylinder) * 0.44, banks.length > 1 ? 33 : 41));
   const rows = file.valves.some((v) => v.role === "injector") ? 3 : 2;
-  const blockHeight = rows === 3 ? radius * 5.8 : radius * 4.7;
+  const blockHeight = radius * (rows === 3 ? 6 : banks.length === 1 ? 5.8 : 4.8);
   const blocks = banks.map((bank, b) => {
-    const top = 8 + b * (blockHeight + 52);
+    const top = 8 + b * (blockHeight + LABEL_ROOM);
     const left = (width - column * bank.length) / 2;
     return layBlock(file, bank, { left, top, column, height: blockHeight, radius, intakeBelow: banks.length > 1 && b === 0 });
   });
   return {
     width,
-    height: 8 + banks.length * (blockHeight + 52),
+    height: 8 + banks.length * (blockHeight + LABEL_ROOM),
     spots: blocks.flatMap((b) => b.spots),
     cylinders: blocks.flatMap((b) => b.cylinders),
     outlines: blocks.map((b) => b.outline),
@@ -132,7 +134,7 @@ function layRadial(file: EngineFile, width: number): HeadLayout {
 
 function turnRound(laid: HeadLayout): HeadLayout {
   const { width, height } = laid;
-  const labelRoom = laid.outlines.length > 0 ? 44 : 0;
+  const labelRoom = laid.outlines.length > 0 ? LABEL_ROOM - 8 : 0;
   const flip = (p: Point): Point => ({ x: width - p.x, y: height - labelRoom - p.y });
   return {
     ...laid,

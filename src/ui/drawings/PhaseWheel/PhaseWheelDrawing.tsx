@@ -1,8 +1,7 @@
 import type { Engine } from "@/core/engine/resolve";
-import { color, font } from "../colors";
+import { DrawnText } from "../DrawnText";
+import { color } from "../colors";
 import { CENTER, DISC_RADIUS, RIM_RADIUS, RING_WIDTH, SIZE, numerals, phaseNames, ringArcs, type RingArc } from "./geometry";
-
-const MARGIN = 24;
 
 interface Props {
   readonly engine: Engine;
@@ -22,21 +21,21 @@ export function PhaseWheelDrawing({ engine, crankDeg, inHand = null }: Props) {
       {numerals(engine, crankDeg).map((n) => (
         <g key={n.id}>
           <circle cx={n.at.x} cy={n.at.y} r={n.radius} fill={n.id === inHand ? color.now : color.sheet} stroke={n.id === inHand ? color.now : color.ink} strokeWidth={1.5} />
-          <text x={n.at.x} y={n.at.y} dy="0.36em" textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={n.radius * 1.25} fill={n.id === inHand ? color.onNow : color.ink}>{n.id}</text>
+          <DrawnText x={n.at.x} y={n.at.y} size={n.radius * 1.3} bold centered fill={n.id === inHand ? color.onNow : color.ink}>{n.id}</DrawnText>
         </g>
       ))}
       <path d={`M${CENTER.x - 9} ${CENTER.y - RIM_RADIUS - 12}h18l-9 13z`} fill={color.ink} />
-      <text x={CENTER.x} y={CENTER.y + 3} textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={28} fill={color.ink}>{formatDeg(crankDeg)}</text>
-      <text x={CENTER.x} y={CENTER.y + 23} textAnchor="middle" fontFamily={font.body} fontSize={14} fill={color.soft}>of {engine.cycleDeg}°</text>
+      <DrawnText x={CENTER.x} y={CENTER.y + 6} size={34} bold fill={color.ink}>{formatDeg(crankDeg)}</DrawnText>
+      <DrawnText x={CENTER.x} y={CENTER.y + 29} size={20} family="body" fill={color.soft}>of {engine.cycleDeg}°</DrawnText>
       {phaseNames(engine.cycleDeg).map(({ name, at }) => (
-        <text key={name} x={Math.min(Math.max(at.x, 24), SIZE - 14)} y={at.y} dy="0.3em" textAnchor="middle" fontFamily={font.stamp} fontSize={16} fill={color.soft}>{name}</text>
+        <DrawnText key={name} x={at.x} y={at.y} size={22} centered fill={color.soft}>{name}</DrawnText>
       ))}
     </g>
   );
 }
 
 /** Room for the phase names around the rim. */
-export const PHASE_WHEEL_BOX = `${-MARGIN - 8} ${-MARGIN / 2} ${SIZE + 2 * MARGIN + 16} ${SIZE + MARGIN}`;
+export const PHASE_WHEEL_BOX = `-50 -8 ${SIZE + 100} ${SIZE + 12}`;
 
 const formatDeg = (deg: number): string => `${Math.round(deg * 10) / 10}°`;
 

@@ -52,7 +52,7 @@ export interface Numeral {
 /** Where each cylinder's number stands; cylinders that fire together sit one inside the other. */
 export function numerals(engine: Engine, crankDeg: number): Numeral[] {
   const many = engine.cylinders.length;
-  const radius = many <= 8 ? 14 : many <= 12 ? 12 : 9.5;
+  const radius = many <= 8 ? 17 : many <= 12 ? 14 : 10;
   const seen = new Map<number, number>();
   return engine.cylinders.map((c) => {
     const inward = seen.get(c.firingDeg) ?? 0;
@@ -67,9 +67,12 @@ export interface PhaseName {
   readonly at: Point;
 }
 
+/** Corners of the box, in running order. */
+const NAME_AT: readonly Point[] = [{ x: 316, y: 16 }, { x: 318, y: 308 }, { x: 2, y: 308 }, { x: 10, y: 16 }];
+
 /** The phases round the rim, where they belong. */
 export function phaseNames(cycleDeg: 360 | 720): PhaseName[] {
   const names = cycleDeg === 720 ? ["power", "exhaust", "intake", "compression"] : ["power", "compression"];
-  const corner = 360 / names.length;
-  return names.map((name, i) => ({ name, at: polar(CENTER, names.length === 4 ? 196 : 168, corner * (i + 0.5)) }));
+  const corners = names.length === 4 ? NAME_AT : [NAME_AT[0], NAME_AT[3]];
+  return names.map((name, i) => ({ name, at: corners[i] ?? CENTER }));
 }

@@ -1,5 +1,6 @@
 import { fold } from "@/core/units/angle/arc";
-import { color, font } from "../colors";
+import { DrawnText } from "../DrawnText";
+import { color } from "../colors";
 import { polar } from "../polar";
 import { CENTER, PULLEY_RADIUS, type Rotation, SIZE, markBearing, runningArrow, ticks } from "./geometry";
 
@@ -30,25 +31,25 @@ export function PulleyDialDrawing({ crankDeg, cycleDeg, rotation, marks, wantedM
       {ticks(crankDeg, rotation).map((t) => (
         <line key={t.deg} x1={t.from.x} y1={t.from.y} x2={t.to.x} y2={t.to.y} stroke={color.ink} strokeWidth={t.major ? 2 : 1} />
       ))}
-      <circle cx={CENTER.x} cy={CENTER.y} r={78} fill={color.paper} stroke={color.line} />
+      <circle cx={CENTER.x} cy={CENTER.y} r={82} fill={color.paper} stroke={color.line} />
       {marks.map((m) => {
-        const at = polar(CENTER, PULLEY_RADIUS - 28, markBearing(m.markDeg, crankDeg, rotation));
+        const at = polar(CENTER, PULLEY_RADIUS - 24, markBearing(m.markDeg, crankDeg, rotation));
         const wanted = wantedMarkDeg !== null && Math.abs(m.markDeg - wantedMarkDeg) < 0.01;
         const text = m.letters.length <= 2 ? m.letters.join("") : `${m.letters[0]}…`;
         return (
           <g key={m.markDeg}>
-            <circle cx={at.x} cy={at.y} r={15} fill={wanted ? color.now : color.ink} />
-            <text x={at.x} y={at.y} dy="0.36em" textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={17} fill={wanted ? color.onNow : color.paper}>{text}</text>
+            <circle cx={at.x} cy={at.y} r={18} fill={wanted ? color.now : color.ink} />
+            <DrawnText x={at.x} y={at.y} size={text.length > 2 ? 15 : 21} bold centered fill={wanted ? color.onNow : color.paper}>{text}</DrawnText>
           </g>
         );
       })}
       <path d={`M${CENTER.x - 11} ${CENTER.y - PULLEY_RADIUS - 20}h22l-11 18z`} fill={color.now} />
       <path d={arrow.path} fill="none" stroke={color.ink} strokeWidth={3} />
       <path d={arrow.head} fill={color.ink} />
-      <text x={CENTER.x} y={CENTER.y - 16} textAnchor="middle" fontFamily={font.stamp} fontWeight={600} fontSize={26} fill={color.ink}>{up === undefined ? `${Math.round(fold(crankDeg, 360) * 10) / 10}°` : `mark ${up.letters.join(" ")}`}</text>
-      {cycleDeg === 720 && <text x={CENTER.x} y={CENTER.y + 8} textAnchor="middle" fontFamily={font.body} fontSize={16} fill={color.soft}>{crankDeg < 360 ? "first" : "second"} time round</text>}
+      <DrawnText x={CENTER.x} y={CENTER.y - 20} size={30} bold fill={color.ink}>{up === undefined ? `${Math.round(fold(crankDeg, 360) * 10) / 10}°` : `mark ${up.letters.join(", ")}`}</DrawnText>
+      {cycleDeg === 720 && <DrawnText x={CENTER.x} y={CENTER.y + 6} size={20} family="body" fill={color.soft}>{crankDeg < 360 ? "first" : "second"} time round</DrawnText>}
       {wrapSign(sign).map((line, i) => (
-        <text key={line} x={CENTER.x} y={CENTER.y + 31 + i * 19} textAnchor="middle" fontFamily={font.body} fontWeight={600} fontSize={16} fill={color.ink}>{line}</text>
+        <DrawnText key={line} x={CENTER.x} y={CENTER.y + 32 + i * 24} size={21} family="body" bold fill={color.ink}>{line}</DrawnText>
       ))}
     </g>
   );

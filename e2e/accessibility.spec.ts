@@ -1,0 +1,82 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test } from "./fixtures";
+
+async function clean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+}
+
+for (const scheme of ["light", "dark"] as const) {
+  for (const [width, height] of [[1280, 800], [390, 844]] as const) {
+    test.describe(`${scheme}, ${width} wide`, () => {
+      test.use({ colorScheme: scheme, viewport: { width, height } });
+
+      test("bench, shop and engines", async ({ page }) => {
+        await atWork(page);
+        await clean(page);
+        for (const path of ["/shop", "/engines/new"]) {
+          await page.goto(path);
+          await clean(page);
+        }
+        for (const name of ["Orrin Tidewater 6", "Dunmore 5.9", "Brae 7", "Hob 196"]) {
+          await page.goto("/");
+          await page.getByRole("link", { name, exact: true }).click();
+          await page.waitForURL(/\/engines\//);
+          await clean(page);
+        }
+        await page.getByRole("button", { name: "Change" }).click();
+        await clean(page);
+        await page.goto("/");
+        await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
+        await page.waitForURL(/sheet$/);
+        await clean(page);
+      });
+
+      test("preparation and the run in all its states", async ({ page }) => {
+        await atWork(page);
+        const engine = await addEngine(page, UNEVEN_TWIN);
+        await page.goto(`${engine}/job`);
+        await clean(page);
+        await beginJob(page, engine, { method: "Firing order" });
+        await clean(page);
+        const main = page.locator("[data-main]");
+        await main.click();
+        await clean(page);
+        await page.getByRole("button", { name: /^0\.30 mm/ }).click();
+        await page.getByRole("button", { name: /^0\.35 mm/ }).click();
+        await page.getByRole("button", { name: /^0\.35 mm/ }).click();
+        await clean(page);
+        await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
+        await clean(page);
+        await main.click();
+        await clean(page);
+        await page.locator('[data-valve="2E"]').click();
+        await page.keyboard.press("?");
+        await clean(page);
+      });
+
+      test("nothing of the run is cut off, and its targets are large enough for a thumb", async ({ page }) => {
+        await atWork(page);
+        await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+        await page.locator("[data-main]").click();
+        const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        expect(wide).toBeLessThanOrEqual(0);
+        const small = await page.locator("[data-blade], [data-main]").evaluateAll((all) => all.filter((e) => {
+          const { width: w, height: h } = e.getBoundingClientRect();
+          return w < 56 || h < 56;
+        }).map((e) => e.textContent));
+        expect(small).toEqual([]);
+      });
+    });
+  }
+}
+
+test("at 200 per cent zoom the run still shows its next thing and its button", async ({ page }) => {
+  // Zooming to 200 per cent halves the room that the page is laid out in.
+  await page.setViewportSize({ width: 640, height: 400 });
+  await atWork(page);
+  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await expect(page.locator("[data-main]")).toBeInViewport();
+  await expect(page.getByRole("region", { name: "Next" }).getByRole("heading")).toBeInViewport();
+});

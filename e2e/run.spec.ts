@@ -1,0 +1,161 @@
+import type { Page } from "@playwright/test";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test, watch } from "./fixtures";
+
+const title = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
+const leaf = (page: Page, text: string) => page.getByRole("button", { name: new RegExp(`^${text.replace(".", "\\.")}`) });
+const main = (page: Page) => page.locator("[data-main]");
+const kept = (page: Page) => expect(page.getByRole("status")).toHaveText("All kept");
+/** Taps a leaf once for goes, twice for does not go. */
+async function read(page: Page, goes: string, noGo: string): Promise<void> {
+  await leaf(page, goes).click();
+  await leaf(page, noGo).click();
+  await leaf(page, noGo).click();
+}
+
+test.beforeEach(async ({ page }) => {
+  await atWork(page);
+  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+});
+
+test("says stop, verdict, turn and lock, and goes on only when the valve is in its band", async ({ page }) => {
+  await expect(title(page)).toHaveText("Turn the crank until mark A is at the pointer.");
+  await expect(page.getByText("Cylinder 1 has both rockers loose")).toBeVisible();
+  await main(page).click();
+  await read(page, "0.30 mm", "0.35 mm");
+  // 0.325 to 0.20 over a pitch of 0.75 mm is 60 degrees.
+  await expect(title(page)).toHaveText("Turn the screw in 60°, from 12 to 2.");
+  await expect(page.getByText("1 intake is loose", { exact: true })).toBeVisible();
+  await main(page).click();
+  await expect(title(page)).toContainText("Locked? Then read 1 intake again");
+  await read(page, "0.20 mm", "0.25 mm");
+  await expect(title(page)).toHaveText("1 intake is locked in its band: leave it.");
+  await main(page).click();
+  await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "done");
+  await expect(title(page)).toContainText("Read 1 exhaust");
+  await kept(page);
+});
+
+test("no leaf going is tight and urgent", async ({ page }) => {
+  await main(page).click();
+  await page.getByRole("button", { name: "No leaf goes" }).click();
+  await expect(page.getByText("1 intake is tight", { exact: true })).toBeVisible();
+  await expect(title(page)).toContainText(/^Turn the screw out/);
+  await expect(page.getByText("the valve may be held open")).toBeVisible();
+});
+
+test("leaves that contradict get a sentence, and stay as they were tapped", async ({ page }) => {
+  await main(page).click();
+  await read(page, "0.30 mm", "0.20 mm");
+  await expect(title(page)).toHaveText("One of these is a slip.");
+  await expect(page.getByText("0.3 mm goes but the thinner 0.2 mm does not")).toBeVisible();
+  await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
+  await expect(leaf(page, "0.20 mm")).toHaveAttribute("data-tap", "no");
+  await expect(main(page)).toBeDisabled();
+});
+
+test("a valve that this stop does not serve is refused with its margin, and read with a reason only", async ({ page }) => {
+  await main(page).click();
+  await page.locator('[data-valve="2E"]').click();
+  await expect(title(page)).toHaveText("2 exhaust is not for this stop.");
+  await expect(page.getByText(/Stop A does not serve 2E: it is (on its lobe|only)/)).toBeVisible();
+  await page.getByRole("button", { name: "Override" }).click();
+  await expect(page.getByText("Give the reason in a few words")).toBeVisible();
+  await page.getByLabel("Why it is read here all the same").fill("lobe seen pointing away");
+  await page.getByRole("button", { name: "Override" }).click();
+  await read(page, "0.30 mm", "0.35 mm");
+  await main(page).click();
+  await expect(page.locator('[data-valve="2E"]')).toHaveAttribute("data-look", "done");
+  await kept(page);
+});
+
+test("a valve out of band is left with a reason only, and undo brings the reading back", async ({ page }) => {
+  await main(page).click();
+  await read(page, "0.30 mm", "0.35 mm");
+  await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
+  await page.getByLabel("Why it is left so").fill("adjuster seized");
+  await page.getByRole("button", { name: "Leave it", exact: true }).click();
+  await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "excused");
+  await page.keyboard.press("u");
+  await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
+  await expect(title(page)).toContainText("Turn the screw in 60°");
+  await kept(page);
+});
+
+test("taps and entries outlive a reload, and another device goes on at the same place", async ({ page, browser }) => {
+  await main(page).click();
+  await read(page, "0.20 mm", "0.25 mm");
+  await main(page).click();
+  await kept(page);
+  await leaf(page, "0.30 mm").click();
+  await page.reload();
+  await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
+  const elsewhere = await browser.newContext();
+  const other = await elsewhere.newPage();
+  const complaints: string[] = [];
+  watch(other, complaints);
+  await other.goto(new URL("/", page.url()).toString());
+  await other.getByLabel("At work").selectOption({ label: "Tamsin Oake" });
+  await other.goto(page.url());
+  await expect(title(other)).toContainText("Read 1 exhaust");
+  await expect(other.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "done");
+  expect(complaints).toEqual([]);
+  await elsewhere.close();
+});
+
+test("a tap shows its verdict at once, without asking the server", async ({ page }) => {
+  await main(page).click();
+  await kept(page);
+  const asked: string[] = [];
+  page.on("request", (r) => asked.push(r.url()));
+  await leaf(page, "0.30 mm").click();
+  await expect(page.locator("[data-verdict=loose]")).toBeVisible();
+  expect(asked).toEqual([]);
+});
+
+test.describe("while the shop does not answer", () => {
+  test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED/] });
+  test("entries wait on the device, say so, and are kept when it is back", async ({ page, context }) => {
+    await main(page).click();
+    await kept(page);
+    await context.setOffline(true);
+    await read(page, "0.20 mm", "0.25 mm");
+    await main(page).click();
+    await expect(page.getByRole("status")).toHaveText("2 not kept yet");
+    await expect(page.getByText("stored on this device")).toBeVisible();
+    await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "sending");
+    await read(page, "0.30 mm", "0.35 mm");
+    await main(page).click();
+    await expect(page.getByRole("status")).toHaveText("4 not kept yet");
+    await context.setOffline(false);
+    await kept(page);
+    await page.reload();
+    await expect(page.locator('[data-valve="1E"]')).toHaveAttribute("data-look", "done");
+  });
+});
+
+test("can't be closed while a valve has no as-left, whatever is sent", async ({ page }) => {
+  const answer = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, { data: { entries: [{ id: crypto.randomUUID(), kind: "closed", supersedes: null }] } });
+  expect(answer.status()).toBe(409);
+  expect(((await answer.json()) as { error: { message: string } }).error.message).toBe("It can't be closed yet. No as-left for: 1I, 1E, 2I, 2E.");
+});
+
+test.describe("two devices on one valve", () => {
+  test.use({ allow: [/409/] });
+  test("what the server refuses is said in place, and the taps come back", async ({ page }) => {
+    await main(page).click();
+    await kept(page);
+    // Somebody else finishes this valve from another device meanwhile.
+    const id = crypto.randomUUID();
+    const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
+    const base = { supersedes: null, valve: "1I", stop: "A" };
+    const reading = { ...base, id, kind: "reading", pass: "as-found", goes: mark(0.3), noGo: mark(0.35), reason: null };
+    const set = { ...base, id: crypto.randomUUID(), kind: "set", turns: 0.1 };
+    const other = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, { data: { entries: [reading, set] } });
+    expect(other.ok()).toBe(true);
+    await read(page, "0.30 mm", "0.35 mm");
+    await main(page).click();
+    await expect(page.getByText("This valve was worked on meanwhile")).toBeVisible();
+    await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
+    await kept(page);
+  });
+});

@@ -1,0 +1,91 @@
+import { readFileSync } from "node:fs";
+import { TWO_STROKE_SIX, atWork, expect, test } from "./fixtures";
+
+test("a stranger brings an engine and does the whole job by keyboard only", async ({ page }) => {
+  await atWork(page);
+  await page.getByRole("link", { name: "Add an engine" }).focus();
+  await page.keyboard.press("Enter");
+  await page.waitForURL("**/engines/new");
+  const { lash, ...bare } = TWO_STROKE_SIX;
+  await page.getByLabel("Or its text").focus();
+  await page.keyboard.insertText(JSON.stringify(bare));
+  await page.getByRole("button", { name: "Add the engine" }).focus();
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
+
+  // Without a spec the engine's page asks for it.
+  await page.getByLabel("Engine is").focus();
+  await page.keyboard.press("c");
+  await page.getByLabel("Source").focus();
+  await page.keyboard.type("Test card 7");
+  await page.getByLabel("Lash", { exact: true }).focus();
+  await page.keyboard.type(lash.exhaust.nominal);
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("0.35");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("0.45");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Test card 7")).toBeVisible();
+  await page.getByRole("link", { name: "Start a job" }).focus();
+  await page.keyboard.press("Enter");
+  await page.waitForURL("**/job");
+
+  for (const box of await page.getByRole("checkbox").all()) {
+    await box.focus();
+    await page.keyboard.press("Space");
+  }
+  await page.getByLabel("Cold", { exact: true }).focus();
+  await page.keyboard.press("Space");
+  await page.getByRole("radio", { name: /^Metric set, twenty leaves/ }).focus();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+
+  // From here on three keys do everything: goes, does not go, and the next thing.
+  const title = page.getByRole("region", { name: "Next" }).getByRole("heading");
+  let turned = 0;
+  for (let step = 0; step < 120; step++) {
+    const said = (await title.textContent()) ?? "";
+    if (said.startsWith("This job is closed")) break;
+    if (said.startsWith("Read 3 exhaust:")) {
+      // One valve is found wide: 0.50 goes, 0.55 does not.
+      for (const leaf of ["0.50 mm", "0.55 mm"]) {
+        await page.getByRole("button", { name: new RegExp(`^${leaf}`) }).focus();
+        await page.keyboard.press(leaf === "0.50 mm" ? "g" : "n");
+      }
+      await expect(title).toContainText(/^Turn the screw in \d+°/);
+      turned += 1;
+      await page.keyboard.press("Enter");
+    } else if (/^(Read|Locked\?)/.test(said)) await page.keyboard.press("n");
+    else if (said.startsWith("Now try 0.35")) await page.keyboard.press("g");
+    else if (/^Now try/.test(said)) await page.keyboard.press("n");
+    else await page.keyboard.press("Enter");
+    await expect(title).not.toHaveText(said);
+  }
+  expect(turned).toBe(1);
+  await expect(title).toHaveText("This job is closed. Its sheet stands.");
+  await page.getByRole("link", { name: "See the sheet" }).focus();
+  await page.keyboard.press("Enter");
+
+  await expect(page.getByRole("heading", { name: "Test piece two-stroke" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^3E/ })).toContainText("0.50 mm goes, 0.55 mm not: loose");
+  await expect(page.getByRole("row", { name: /^3E/ })).toContainText("0.35 mm goes, 0.45 mm not: in");
+  const [json] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "JSON" }).press("Enter")]);
+  const sheet = JSON.parse(readFileSync(await json.path(), "utf8")) as { valves: { asLeft: { verdict: string } }[] };
+  expect(sheet.valves.map((v) => v.asLeft.verdict)).toEqual(Array(6).fill("in"));
+  const [csv] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV" }).press("Enter")]);
+  expect(csv.suggestedFilename()).toBe("test-piece-two-stroke-lash-sheet.csv");
+  expect(readFileSync(await csv.path(), "utf8").trim().split("\r\n")).toHaveLength(7);
+});
+
+test("? lists the keys, and Escape hides them", async ({ page }) => {
+  await atWork(page);
+  await page.getByRole("link", { name: /^Go on with/ }).first().click();
+  await page.waitForURL(/\/jobs\//);
+  await page.waitForLoadState("networkidle");
+  await page.keyboard.press("?");
+  const keys = page.getByRole("region", { name: "Keys" });
+  await expect(keys).toContainText("undo the last step");
+  await page.keyboard.press("Escape");
+  await expect(keys).toBeHidden();
+});

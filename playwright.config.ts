@@ -1,0 +1,22 @@
+import { defineConfig } from "@playwright/test";
+
+/** The browser tests run against a production build that scripts/test.mjs has started; see there. */
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results",
+  workers: 2,
+  fullyParallel: false,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: process.env["TEST_REPORT"] === undefined ? "list" : [["list"], ["json", { outputFile: process.env["TEST_REPORT"] }]],
+  use: {
+    baseURL: process.env["APP_URL"] ?? "http://127.0.0.1:4380",
+    viewport: { width: 1280, height: 800 },
+    locale: "en-US",
+    screenshot: "only-on-failure",
+    launchOptions: {
+      executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+});

@@ -1,0 +1,101 @@
+/** `npm test`: types, lint, unit tests, then the real interface in a real browser; ends with one line that adds up all. */
+import { mkdirSync, readFileSync, rmSync, statfsSync } from "node:fs";
+import path from "node:path";
+import { prepareDatabase, startApp } from "./lib/app.mjs";
+import { ensureChromium } from "./lib/chromium.mjs";
+import { ensureBuild, ensurePackages } from "./lib/install.mjs";
+import { ensurePostgres, freePort, startCluster } from "./lib/postgres.mjs";
+import { run, stopAll } from "./lib/processes.mjs";
+import { requireNode, requireSpace, say, sentence } from "./lib/say.mjs";
+
+const ROOT = path.resolve(import.meta.dirname, "..");
+const DATA = path.join(ROOT, ".data");
+const WORK = path.join(DATA, `test-${process.pid}`);
+const bin = (/** @type {string} */ name) => path.join(ROOT, "node_modules", ".bin", name);
+const count = { passed: 0, failed: 0 };
+
+/** A check that counts as one. @param {string} name @param {string} command @param {string[]} args */
+async function check(name, command, args) {
+  say(`\n== ${name}`);
+  const { code, output } = await run(command, args, { cwd: ROOT });
+  if (code !== 0) say(output);
+  count[code === 0 ? "passed" : "failed"] += 1;
+  say(`${name}: ${code === 0 ? "passed" : "failed"}`);
+}
+
+/** @param {string} file @returns {any} null when the runner never wrote it */
+function readJson(file) {
+  try {
+    return JSON.parse(readFileSync(file, "utf8"));
+  } catch {
+    return null;
+  }
+}
+
+/** @param {string} name @param {number} code @param {{ passed: number, failed: number } | null} told */
+function addUp(name, code, told) {
+  count.passed += told?.passed ?? 0;
+  count.failed += told?.failed ?? 0;
+  // A runner that fails without a failed test (a crash, a broken file) must not pass unnoticed.
+  if (code !== 0 && (told === null || told.failed === 0)) count.failed += 1;
+  say(`${name}: ${told?.passed ?? 0} passed, ${told?.failed ?? 0} failed`);
+}
+
+async function unitTests() {
+  say("\n== Unit tests");
+  const report = path.join(WORK, "unit.json");
+  const { code } = await run(bin("vitest"), ["run", "--reporter=dot", "--reporter=json", `--outputFile=${report}`], { cwd: ROOT, quiet: false });
+  const told = readJson(report);
+  addUp("Unit tests", code, told === null ? null : { passed: told.numPassedTests, failed: told.numFailedTests });
+}
+
+async function browserTests() {
+  say("\n== Browser tests");
+  const chromium = await ensureChromium();
+  await ensureBuild(ROOT);
+  const cluster = await startCluster({ bin: await ensurePostgres(), folder: path.join(WORK, "postgres"), durable: false });
+  try {
+    await prepareDatabase(ROOT, cluster.url);
+    const app = await startApp({ root: ROOT, databaseUrl: cluster.url, port: await freePort() });
+    const report = path.join(WORK, "browser.json");
+    const env = { ...process.env, APP_URL: app.url, CHROMIUM: chromium, TEST_REPORT: report };
+    const { code } = await run(bin("playwright"), ["test", ...process.argv.slice(2)], { cwd: ROOT, env, quiet: false });
+    await app.stop();
+    const stats = readJson(report)?.stats;
+    addUp("Browser tests", code, stats === undefined ? null : { passed: stats.expected + stats.flaky, failed: stats.unexpected });
+  } finally {
+    await cluster.stop();
+  }
+}
+
+async function main() {
+  requireNode(process.versions.node);
+  requireSpace(ROOT, statfsSync);
+  await ensurePackages(ROOT);
+  await ensurePostgres();
+  mkdirSync(WORK, { recursive: true, mode: 0o755 });
+  // The types of the pages are written by the framework before they can be checked.
+  await run(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "typegen"], { cwd: ROOT, env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });
+  await check("Types", bin("tsc"), ["--noEmit"]);
+  await check("Lint", bin("eslint"), [".", "--max-warnings=0"]);
+  await unitTests();
+  await browserTests();
+}
+
+/** @param {number} code */
+async function end(code) {
+  await stopAll();
+  rmSync(WORK, { recursive: true, force: true });
+  process.exit(code);
+}
+
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
+main()
+  .catch((error) => {
+    say(sentence(error));
+    count.failed += 1;
+  })
+  .then(async () => {
+    say(`\n${count.passed} passed, ${count.failed} failed`);
+    await end(count.failed === 0 && count.passed > 0 ? 0 : 1);
+  });

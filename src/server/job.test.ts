@@ -1,0 +1,207 @@
+/** A job over the server's own doors: opened, worked on twice over, refused where the trade refuses. */
+import { randomUUID } from "node:crypto";
+import path from "node:path";
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
+import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
+import { cautionsFor } from "@/core/run/cautions";
+import type { Entry } from "@/core/run/entry";
+import { connect, type Database } from "@/db/connect";
+import { freshDatabase } from "@/db/freshDatabase.testing";
+import { prepareDatabase } from "@/db/prepare";
+import { findJob } from "@/db/queries/jobs";
+import { people, shops } from "@/db/schema";
+import type { Actor } from "./actor";
+import { addEngine, changeSpec, findEngine, readEngineFile } from "./engines";
+import { addFeelerSet, listFeelerSets, readMarks } from "./feelerSets";
+import { loadRun } from "./loadRun";
+import { openJob, openJobInput, type OpenJob } from "./openJob";
+import { readLedger, record, recordInput } from "./record";
+import { loadSheet, sheetCsv } from "./sheet";
+
+let db: Database;
+let end: () => Promise<void>;
+let actor: Actor;
+let engineId: string;
+let setId: string;
+
+const LASH = { state: "cold" as const, intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" }, exhaust: { nominal: 0.3, low: 0.25, high: 0.35 } };
+const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM, lash: LASH, adjuster: { kind: "screw", at: "valve-end", pitch: 1 } });
+
+beforeAll(async () => {
+  const url = await freshDatabase(inject("databaseUrl"));
+  await prepareDatabase(url, path.resolve(import.meta.dirname, "../db/migrations"));
+  ({ db, end } = connect(url, 6));
+});
+afterAll(() => end());
+
+async function newShop(): Promise<Actor> {
+  const [shopId, personId] = [randomUUID(), randomUUID()];
+  await db.insert(shops).values({ id: shopId, name: "Bench test" });
+  await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
+  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead" } };
+}
+
+beforeEach(async () => {
+  actor = await newShop();
+  engineId = randomUUID();
+  setId = randomUUID();
+  await addEngine(db, actor, { id: engineId, text: JSON.stringify(FILE), serial: "S1", runningHours: 100 });
+  await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: "0.10 0.15 0.20 0.25 0.30 0.35" });
+});
+
+const opening = (more: Partial<OpenJob> = {}): OpenJob => ({
+  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop", requiredMarginDeg: 10,
+  cautions: cautionsFor(undefined, "cold").map((c) => c.id), ...more,
+});
+const fresh = () => ({ id: randomUUID(), supersedes: null });
+const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
+const reading = (valve: string, stop: string, goes: number, noGo: number): Entry & { kind: "reading" } =>
+  ({ ...fresh(), kind: "reading", valve, stop, pass: "as-found", goes: mark(goes), noGo: mark(noGo), reason: null });
+const sentence = (work: Promise<unknown>): Promise<string> => work.then(() => "taken", (e: Error) => e.message);
+/** Through the validator, as a request would come. */
+const add = (jobId: string, ...entries: Entry[]) => record(db, actor, jobId, recordInput.parse({ entries }));
+
+async function whole(jobId: string): Promise<void> {
+  const found = await findJob(db, actor.shopId, jobId);
+  for (const stop of found?.job.route ?? []) {
+    await add(jobId, { ...fresh(), kind: "arrived", stop: stop.letter });
+    for (const { valve } of stop.valves) {
+      const r = valve.endsWith("I") ? reading(valve, stop.letter, 0.2, 0.25) : reading(valve, stop.letter, 0.3, 0.35);
+      await add(jobId, r, { ...fresh(), kind: "left", valve, reading: r.id, reason: null });
+    }
+  }
+}
+
+describe("opening a job", () => {
+  it("is harmless when repeated, and keeps what it was opened with", async () => {
+    const input = opening();
+    expect(await openJob(db, actor, input)).toBe(input.id);
+    expect(await openJob(db, actor, input)).toBe(input.id);
+    await changeSpec(db, actor, engineId, { lash: { ...LASH, intake: { nominal: 0.5 } } });
+    const found = await findJob(db, actor.shopId, input.id);
+    expect(found?.job.valves[0]?.spec).toMatchObject({ nominalMm: 0.2, lowMm: 0.15, highMm: 0.25 });
+    expect(found?.job.route.map((s) => s.letter)).toEqual(["A", "B"]);
+  });
+  it.each<[string, () => Partial<OpenJob>, RegExp]>([
+    ["a caution that was not ticked", () => ({ cautions: ["data-first"] }), /tick every caution/],
+    ["the other state of the engine", () => ({ state: "hot", cautions: cautionsFor(undefined, "hot").map((c) => c.id) }), /spec is for a cold engine/],
+    ["a set of no shop", () => ({ feelerSetId: randomUUID() }), /feeler set of this shop/],
+    ["an engine that is not there", () => ({ engineId: randomUUID() }), /not in the shop/],
+    ["a method that is not worked out", () => ({ method: "rocking" }), /not worked out/],
+  ])("refuses %s", async (_name, more, why) => expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why));
+  it("refuses hydraulic gear, and an engine without a spec", async () => {
+    const other = async (part: object): Promise<string> => {
+      const id = randomUUID();
+      await addEngine(db, actor, { id, text: JSON.stringify({ ...FILE, ...part }), serial: null, runningHours: null });
+      return sentence(openJob(db, actor, opening({ engineId: id })));
+    };
+    expect(await other({ adjuster: { kind: "hydraulic" } })).toMatch(/preload/);
+    expect(await other({ lash: undefined })).toMatch(/no lash spec/);
+    expect(await other({ lash: { ...LASH, intake: { nominal: 0.2, low: 0.3 } } })).toMatch(/low limit is above/);
+  });
+  it("leaves valves without a spec out", async () => {
+    await changeSpec(db, actor, engineId, { lash: { state: "cold", exhaust: LASH.exhaust } });
+    const id = await openJob(db, actor, opening());
+    expect((await findJob(db, actor.shopId, id))?.job.valves.map((v) => v.id)).toEqual(["1E", "2E", "3E", "4E"]);
+  });
+  it("asks for the state in words", () => {
+    expect(openJobInput.safeParse({ ...opening(), state: "" }).error?.issues[0]?.message).toBe("Say whether the engine is cold or hot.");
+  });
+});
+
+describe("adding entries", () => {
+  it("counts an entry that is sent twice once, also at the same moment", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const r = reading("1I", "A", 0.3, 0.35);
+    const set: Entry = { ...fresh(), kind: "set", valve: "1I", stop: "A", turns: 0.123456789 };
+    await Promise.all([add(jobId, r, set), add(jobId, r, set), add(jobId, r, set)]);
+    const ledger = await add(jobId, r, set);
+    expect(ledger.map((e) => e.kind)).toEqual(["arrived", "reading", "set"]);
+  });
+  it("keeps all of a batch or nothing of it", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const r = reading("1I", "A", 0.3, 0.35);
+    const why = await sentence(add(jobId, r, { ...fresh(), kind: "left", valve: "1I", reading: r.id, reason: null }));
+    expect(why).toMatch(/1I is loose/);
+    expect(await readLedger(db, actor.shopId, jobId)).toHaveLength(1);
+  });
+  it("refuses an id that was used for something else", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const arrived: Entry = { ...fresh(), kind: "arrived", stop: "A" };
+    await add(jobId, arrived);
+    expect(await sentence(add(jobId, { ...arrived, stop: "B" }))).toMatch(/id is used/);
+    const other = await openJob(db, actor, opening());
+    expect(await sentence(add(other, arrived))).toMatch(/id is used/);
+  });
+  it("keeps the order by valve when many write at once", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const valves = ["1I", "1E", "2E", "3I"];
+    await Promise.all(valves.map(async (valve) => {
+      for (let n = 0; n < 5; n++) await add(jobId, { ...reading(valve, "A", 0.1, 0.15) });
+    }));
+    const ledger = await readLedger(db, actor.shopId, jobId);
+    expect(ledger).toHaveLength(21);
+    expect(ledger.map((e) => e.seq)).toEqual(ledger.map((_, i) => i + 1));
+  });
+  it.each<[string, unknown, RegExp]>([
+    ["a reading of 40 mm", { ...fresh(), kind: "reading", valve: "1I", stop: "A", pass: "as-found", goes: mark(40), noGo: mark(41), reason: null }, /No lash is over 10 mm/],
+    ["an unknown field", { ...fresh(), kind: "closed", note: "x" }, /unrecognized|Unrecognized/],
+    ["no entry at all", undefined, /./],
+  ])("validates again: %s", (_name, entry, why) => {
+    const parsed = recordInput.safeParse({ entries: entry === undefined ? [] : [entry] });
+    expect(parsed.error?.message).toMatch(why);
+  });
+  it("knows no job of another shop", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const stranger = await newShop();
+    expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(/no such job/);
+    expect(await sentence(readLedger(db, actor.shopId, "not-an-id"))).toMatch(/no such job/);
+    expect(await loadRun(db, stranger.shopId, jobId)).toBeNull();
+  });
+});
+
+describe("the sheet", () => {
+  it("holds every valve as found and as left, as JSON and as CSV", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    const { sheet } = await loadSheet(db, actor, jobId);
+    expect(sheet).toMatchObject({ format: "fulcrata-sheet/1", closedBy: "Ada", state: "cold", engine: { serial: "S1", runningHours: 100 } });
+    expect(sheet.valves).toHaveLength(8);
+    for (const v of sheet.valves) expect(v.asLeft?.verdict).toBe("in");
+    const lines = sheetCsv(sheet).trim().split("\r\n");
+    expect(lines).toHaveLength(9);
+    expect(lines[1]).toContain("1I,1,intake,0.2,0.15,0.25,A,0.20 mm,0.25 mm");
+  });
+  it("is what the next job is told about last time", async () => {
+    const jobId = await openJob(db, actor, opening(), new Date(Date.now() - 1000));
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    const next = await loadRun(db, actor.shopId, await openJob(db, actor, opening()));
+    expect(next?.lastTime["1I"]).toMatchObject({ reading: { goes: { text: "0.20 mm" } }, hoursAgo: 0 });
+  });
+});
+
+describe("engine files and feeler sets", () => {
+  it("name the place of a slip", async () => {
+    expect(() => readEngineFile("{ not json")).toThrow(/not JSON/);
+    expect(() => readEngineFile(JSON.stringify({ ...FILE, firingOrder: ["1", "1"] }))).toThrow(/fires twice/);
+    expect(await sentence(changeSpec(db, actor, randomUUID(), {}))).toMatch(/no such engine/);
+    expect(await sentence(changeSpec(db, actor, engineId, { lash: { intake: { nominal: 1 } } }))).toMatch(/state/);
+  });
+  it("come back as they went in", async () => {
+    expect((await findEngine(db, actor.shopId, engineId))?.file).toEqual(FILE);
+    expect((await listFeelerSets(db, actor.shopId))[0]?.leaves.map((l) => l.mmMark)).toEqual(["0.10", "0.15", "0.20", "0.25", "0.30", "0.35"]);
+  });
+  it.each<[string, "metric" | "inch", RegExp]>([
+    ["0.25/.020", "metric", /contradict each other/], ["0.05 0.05", "metric", /stands there twice/], ["0.05 x", "metric", /not the mark of a leaf/],
+    ["40", "metric", /up to 3 mm/], ["", "metric", /Type the marks/], ["0.5", "inch", /up to 0.12 in/],
+  ])("leaves %j are refused", (marks, system, why) => expect(() => readMarks(marks, system)).toThrow(why));
+  it("keep both marks of a blade, and compute with the native one", () => {
+    expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);
+    expect(readMarks(".010/0.25", "inch")[0]?.mm).toBeCloseTo(0.254, 12);
+  });
+});

@@ -1,0 +1,23 @@
+import type { ReactNode } from "react";
+import { font } from "./colors";
+
+interface Props {
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly fill: string;
+  readonly children: ReactNode;
+  readonly family?: keyof typeof font;
+  readonly bold?: boolean;
+  /** Centers on y instead of standing on it. */
+  readonly centered?: boolean;
+}
+
+/** Text in a drawing, centered on x. Styled, because the page's reset overrides SVG's own attributes. */
+export function DrawnText({ x, y, size, fill, children, family = "stamp", bold = false, centered = false }: Props) {
+  return (
+    <text x={x} y={y} dy={centered ? "0.36em" : undefined} textAnchor="middle" fill={fill} style={{ fontFamily: font[family], fontWeight: bold ? 600 : 500, fontSize: size }}>
+      {children}
+    </text>
+  );
+}
