@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { CHROMIUM_ARGS } from "./scripts/lib/chromium.mjs";
 
 /** The browser tests run against a production build that scripts/test.mjs has started; see there. */
 export default defineConfig({
@@ -16,7 +17,7 @@ export default defineConfig({
     screenshot: "only-on-failure",
     launchOptions: {
       executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: CHROMIUM_ARGS,
     },
   },
 });

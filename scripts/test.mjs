@@ -1,10 +1,10 @@
 /** `npm test`: types, lint, unit tests, then the real interface in a real browser; ends with one line that adds up all. */
 import { mkdirSync, readFileSync, rmSync, statfsSync } from "node:fs";
 import path from "node:path";
-import { prepareDatabase, startApp } from "./lib/app.mjs";
 import { ensureChromium } from "./lib/chromium.mjs";
-import { ensureBuild, ensurePackages } from "./lib/install.mjs";
-import { ensurePostgres, freePort, startCluster } from "./lib/postgres.mjs";
+import { withFreshApp } from "./lib/freshApp.mjs";
+import { ensurePackages } from "./lib/install.mjs";
+import { ensurePostgres } from "./lib/postgres.mjs";
 import { run, stopAll } from "./lib/processes.mjs";
 import { requireNode, requireSpace, say, sentence } from "./lib/say.mjs";
 
@@ -52,20 +52,13 @@ async function unitTests() {
 async function browserTests() {
   say("\n== Browser tests");
   const chromium = await ensureChromium();
-  await ensureBuild(ROOT);
-  const cluster = await startCluster({ bin: await ensurePostgres(), folder: path.join(WORK, "postgres"), durable: false });
-  try {
-    await prepareDatabase(ROOT, cluster.url);
-    const app = await startApp({ root: ROOT, databaseUrl: cluster.url, port: await freePort() });
-    const report = path.join(WORK, "browser.json");
-    const env = { ...process.env, APP_URL: app.url, CHROMIUM: chromium, TEST_REPORT: report };
-    const { code } = await run(bin("playwright"), ["test", ...process.argv.slice(2)], { cwd: ROOT, env, quiet: false });
-    await app.stop();
-    const stats = readJson(report)?.stats;
-    addUp("Browser tests", code, stats === undefined ? null : { passed: stats.expected + stats.flaky, failed: stats.unexpected });
-  } finally {
-    await cluster.stop();
-  }
+  const report = path.join(WORK, "browser.json");
+  const { code } = await withFreshApp({ root: ROOT, durable: false }, (url) => {
+    const env = { ...process.env, APP_URL: url, CHROMIUM: chromium, TEST_REPORT: report };
+    return run(bin("playwright"), ["test", ...process.argv.slice(2)], { cwd: ROOT, env, quiet: false });
+  });
+  const stats = readJson(report)?.stats;
+  addUp("Browser tests", code, stats === undefined ? null : { passed: stats.expected + stats.flaky, failed: stats.unexpected });
 }
 
 async function main() {

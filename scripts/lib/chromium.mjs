@@ -18,3 +18,8 @@ export async function ensureChromium() {
   await must("apt-get", ["install", "-y", "--no-install-recommends", "chromium"], why, { env });
   return found() ?? PLACES[0];
 }
+
+/** What Debian's Chromium needs to run headless, as root, without looking for the outside world. */
+export const CHROMIUM_ARGS = [
+  "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+];

@@ -4,7 +4,6 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { engineWords } from "@/core/run/words";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -69,7 +68,7 @@ export function AddEngine({ patterns }: Props) {
           {(c) => (
             <Select {...c} defaultValue="" onChange={(e) => { const p = patterns.find((x) => x.id === e.target.value); if (p !== undefined) { setText(JSON.stringify(p.file, null, 2)); setProblem(null); } }}>
               <option value="">choose a pattern</option>
-              {patterns.map((p) => <option key={p.id} value={p.id}>{p.file.name} ({engineWords(p.file)})</option>)}
+              {patterns.map((p) => <option key={p.id} value={p.id}>{p.file.name}</option>)}
             </Select>
           )}
         </Field>

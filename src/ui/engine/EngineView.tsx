@@ -17,6 +17,7 @@ import { PlateHeading, Stamp } from "../controls/Stamp";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
+import { viewWords } from "../drawings/HeadMap/viewWords";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { SpecForm } from "./SpecForm";
 import { SpecSummary } from "./SpecSummary";
@@ -61,7 +62,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields }: Pr
       <chakra.section aria-label="Crank and valves" display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr", lg: "minmax(0,1.25fr) minmax(0,1fr) minmax(0,0.9fr)" }} border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" overflow="hidden">
         <chakra.div p="3" minWidth="0" gridColumn={{ md: "1 / -1", lg: "auto" }} borderRight={{ lg: "2px solid" }} borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" backgroundImage="linear-gradient(var(--f-colors-grid) 1px, transparent 1px), linear-gradient(90deg, var(--f-colors-grid) 1px, transparent 1px)" backgroundSize="20px 20px">
           <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-            <Stamp bg="sheet" px="1">{fromBehind ? "From behind, front right" : "From above, front left"}</Stamp>
+            <Stamp bg="sheet" px="1">{viewWords(file, fromBehind)}</Stamp>
             <Button type="button" onClick={() => setFromBehind(!fromBehind)}>Turn round</Button>
           </chakra.div>
           <HeadMap file={file} fromBehind={fromBehind} marks={marginMarks(engine, crankDeg, requiredDeg)} notes={phaseNotes(engine, crankDeg)} />

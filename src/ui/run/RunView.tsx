@@ -9,6 +9,7 @@ import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
+import { viewWords } from "../drawings/HeadMap/viewWords";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { Instruction } from "./Instruction";
 import { KeysHelp } from "./KeysHelp";
@@ -59,7 +60,7 @@ export function RunView({ given, people, person }: Props) {
         </chakra.div>
         <chakra.section gridArea="map" aria-label="Head map" bg="sheet" borderRight={{ lg: "2px solid" }} borderColor="ink!" p={{ base: "3", lg: "4" }} overflowY={{ lg: "auto" }} minWidth="0" minHeight="0" display="flex" flexDirection="column" justifyContent="space-between" gap="2" {...PAPER_GRID}>
           <chakra.div display="flex" justifyContent="space-between" alignItems="center">
-            <Stamp bg="sheet" px="1">{fromBehind ? "Seen from behind · front right" : "Seen from above · front left"}</Stamp>
+            <Stamp bg="sheet" px="1">{viewWords(file, fromBehind)}</Stamp>
             <Button type="button" onClick={() => setFromBehind(!fromBehind)}>Turn round</Button>
           </chakra.div>
           <HeadMap file={file} fromBehind={fromBehind} marks={valveMarks(context, now, ledger.pending, run.tapped)} notes={known ? phaseNotes(engine, now.crankDeg) : {}} onPick={run.choose} />

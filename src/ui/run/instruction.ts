@@ -173,7 +173,8 @@ function byTurn(turn: Turn, part: "screw" | "nut"): Told {
 
 /** Without a screw, or without its figures: what must change, in mm. */
 function byAmount({ file }: RunContext, excessMm: number): Told {
-  const size = `${Math.abs(excessMm).toFixed(2)} mm`;
+  // Halves are rounded up, also when binary fractions fall just short of them.
+  const size = showLength(Math.abs(excessMm) + 1e-9);
   const kind = file.adjuster?.kind;
   if (kind === "grind") {
     return excessMm < 0

@@ -17,6 +17,7 @@ const config = defineConfig({
     ":where(a, button, input, select, textarea, [tabindex]):focus-visible": {
       outline: "3px solid var(--f-colors-blue)", outlineOffset: "2px",
     },
+    ":where(svg, g):focus:not(:focus-visible)": { outline: "none" },
     "*": { _motionReduce: { transition: "none !important", animation: "none !important" } },
   },
   theme: {

@@ -38,7 +38,7 @@ export function HeadMapDrawing({ layout, marks, notes = {}, onPick }: Props) {
         <g key={c.id}>
           {c.boreRadius > 0 && <circle cx={c.bore.x} cy={c.bore.y} r={c.boreRadius} fill="none" stroke={color.line} strokeWidth={1.5} />}
           <DrawnText x={c.at.x} y={c.at.y + 8} size={24} bold fill={color.ink}>{c.id}</DrawnText>
-          {notes[c.id] !== undefined && <DrawnText x={c.at.x} y={c.at.y + 27} size={16} fill={color.soft}>{notes[c.id]}</DrawnText>}
+          {layout.words !== "none" && <DrawnText x={c.at.x} y={c.at.y + 27} size={16} fill={color.soft}>{layout.words === "short" ? (SHORT[notes[c.id] ?? ""] ?? notes[c.id]) : notes[c.id]}</DrawnText>}
         </g>
       ))}
       {layout.spots.map((spot) => {
@@ -48,6 +48,9 @@ export function HeadMapDrawing({ layout, marks, notes = {}, onPick }: Props) {
     </svg>
   );
 }
+
+/** Phases where there is no room for the whole word. */
+const SHORT: Record<string, string> = { compression: "comp.", exhaust: "exh.", "firing TDC": "fires", rocking: "rocks" };
 
 interface HeadProps {
   readonly spot: Spot;

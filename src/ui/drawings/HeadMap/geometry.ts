@@ -26,6 +26,8 @@ export interface HeadLayout {
   readonly cylinders: readonly CylinderSpot[];
   /** One outline per bank; none for a radial. */
   readonly outlines: readonly Outline[];
+  /** How much room a word under a cylinder's number has. */
+  readonly words: "full" | "short" | "none";
 }
 
 /** A finger needs this much. */
@@ -68,6 +70,7 @@ function layBanks(file: EngineFile, wanted: number): HeadLayout {
     spots: blocks.flatMap((b) => b.spots),
     cylinders: blocks.flatMap((b) => b.cylinders),
     outlines: blocks.map((b) => b.outline),
+    words: column < 88 ? "short" : "full",
   };
 }
 
@@ -111,11 +114,15 @@ function layBlock(file: EngineFile, bank: readonly string[], block: Block) {
 const sized = (radius: number, role: ValveEntry["role"]): number =>
   role === "intake" ? radius : role === "exhaust" ? radius * 0.88 : radius * 0.7;
 
+/** A radial fills this square, and no more: the whole ring must be seen at once. */
+const RADIAL_SIZE = 410;
+
 function layRadial(file: EngineFile, width: number): HeadLayout {
   const count = file.cylinders.length;
-  const radius = Math.max(22, Math.min(34, (width * 1.1) / (count * 2.4)));
-  const ring = Math.max((count * (4.6 * radius)) / (2 * Math.PI), radius * 2.6);
-  const half = ring + radius + 8;
+  const around = Math.max((count * 4.6) / (2 * Math.PI), 4);
+  const radius = Math.max(22, Math.min(34, Math.min(width, RADIAL_SIZE) / (2 * (around + 2.15))));
+  const ring = around * radius;
+  const half = ring + radius * 2.15 + 4;
   const center = { x: Math.max(width, 2 * half) / 2, y: half };
   const spots = file.cylinders.flatMap((id, c) => {
     const deg = (c * 360) / count;
@@ -127,9 +134,9 @@ function layRadial(file: EngineFile, width: number): HeadLayout {
   });
   const cylinders = file.cylinders.map((id, c): CylinderSpot => {
     const deg = (c * 360) / count;
-    return { id, at: polar(center, ring - radius * 2.1, deg), bore: polar(center, ring, deg), boreRadius: 0 };
+    return { id, at: polar(center, ring - radius * 1.35, deg), bore: polar(center, ring, deg), boreRadius: radius * 2.15 };
   });
-  return { width: center.x * 2, height: 2 * half, spots, cylinders, outlines: [] };
+  return { width: center.x * 2, height: 2 * half, spots, cylinders, outlines: [], words: "none" };
 }
 
 function turnRound(laid: HeadLayout): HeadLayout {

@@ -1,0 +1,31 @@
+/** A production build on a fresh private database with the demo shop, for tests, measurements and pictures. */
+import { rmSync } from "node:fs";
+import path from "node:path";
+import { prepareDatabase, startApp } from "./app.mjs";
+import { ensureBuild } from "./install.mjs";
+import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
+
+/**
+ * Runs `work` with the app's address, and clears everything away afterwards.
+ * @template T
+ * @param {{ root: string, durable?: boolean }} options
+ * @param {(url: string) => Promise<T>} work
+ * @returns {Promise<T>}
+ */
+export async function withFreshApp({ root, durable = true }, work) {
+  await ensureBuild(root);
+  const folder = path.join(root, ".data", `fresh-${process.pid}`);
+  const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable });
+  try {
+    await prepareDatabase(root, cluster.url);
+    const app = await startApp({ root, databaseUrl: cluster.url, port: await freePort() });
+    try {
+      return await work(app.url);
+    } finally {
+      await app.stop();
+    }
+  } finally {
+    await cluster.stop();
+    rmSync(path.dirname(cluster.dataFolder), { recursive: true, force: true });
+  }
+}

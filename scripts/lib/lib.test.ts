@@ -1,0 +1,108 @@
+/** The commands' own promises: sentences instead of stack traces, nothing half made, nothing left behind. */
+import { createServer } from "node:net";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, describe, expect, it } from "vitest";
+import { ensurePostgres, freePort, portIsFree, startCluster } from "./postgres.mjs";
+import { run, start, stop } from "./processes.mjs";
+import { Trouble, requireNode, requireSpace, sentence } from "./say.mjs";
+
+const ROOT = path.resolve(import.meta.dirname, "../..");
+const WORK = path.join(ROOT, ".data", `lib-${process.pid}`);
+const SCRATCH = mkdtempSync(path.join(tmpdir(), "lib-"));
+afterAll(() => [WORK, SCRATCH].forEach((f) => rmSync(f, { recursive: true, force: true })));
+
+describe("sentences", () => {
+  it.each(["18.20.0", "20.8.1", "16.0.0"])("Node %s is refused with what to install", (v) => expect(() => requireNode(v)).toThrow(/install version 20.9/));
+  it.each(["20.9.0", "22.1.0"])("Node %s is fine", (v) => expect(() => requireNode(v)).not.toThrow());
+  it("a full disk is said before anything is made", () => {
+    const statfs = (free: number) => (() => ({ bavail: free, bsize: 1e6 })) as never;
+    expect(() => requireSpace("/x", statfs(20))).toThrow(/Only 20 MB are free/);
+    expect(() => requireSpace("/x", statfs(5000))).not.toThrow();
+  });
+  it("errors of the system become sentences", () => {
+    expect(sentence({ code: "ENOSPC" })).toContain("disk is full");
+    expect(sentence({ code: "EACCES", message: "x" })).toContain("Permission is missing");
+    expect(sentence(new Trouble("Do this."))).toBe("Do this.");
+    expect(sentence("odd")).not.toContain("\n");
+  });
+});
+
+describe("processes", () => {
+  it("hands over output and exit, also of a command that is not there", async () => {
+    expect(await run(process.execPath, ["-e", "console.log('a'); process.exit(3)"])).toEqual({ code: 3, output: "a\n" });
+    expect((await run("/no/such/command", [])).code).toBe(127);
+  });
+  it("ends a child that ignores a polite word", async () => {
+    const child = start(process.execPath, ["-e", "process.on('SIGTERM', () => {}); setInterval(() => {}, 1000); console.log('up')"]);
+    await new Promise((up) => child.stdout.once("data", up));
+    await stop(child);
+    expect(child.signalCode).toBe("SIGKILL");
+  }, 15_000);
+  it("knows a taken port", async () => {
+    const port = await freePort();
+    const server = createServer().listen(port, "127.0.0.1");
+    await new Promise((up) => server.once("listening", up));
+    expect(await portIsFree(port)).toBe(false);
+    await new Promise((down) => server.close(down));
+    expect(await portIsFree(port)).toBe(true);
+  });
+});
+
+describe("the private cluster", () => {
+  it("throws away what a kill left half made, survives a stale lock file, and takes over a leftover server", async () => {
+    const bin = await ensurePostgres();
+    const folder = path.join(WORK, "postgres");
+    mkdirSync(path.join(folder, "new-1", "base"), { recursive: true });
+    const first = await startCluster({ bin, folder, durable: false });
+    expect(existsSync(path.join(folder, "new-1"))).toBe(false);
+    const url = first.url;
+    // The first server still runs, as after a killed start.
+    const second = await startCluster({ bin, folder, durable: false });
+    expect(new URL(second.url).password).toBe(new URL(url).password);
+    const lock = path.join(second.dataFolder, "postmaster.pid");
+    const text = readFileSync(lock, "utf8");
+    await second.stop();
+    // The number in a stale lock now belongs to this very test.
+    writeFileSync(lock, text.replace(/^\d+/, String(process.pid)));
+    const third = await startCluster({ bin, folder, durable: false });
+    await third.stop();
+    expect(existsSync(lock)).toBe(false);
+  }, 60_000);
+  it("refuses a folder that is something else", async () => {
+    const folder = path.join(WORK, "other");
+    mkdirSync(path.join(folder, "data"), { recursive: true });
+    writeFileSync(path.join(folder, "data", "keepsake"), "x");
+    await expect(startCluster({ bin: await ensurePostgres(), folder })).rejects.toThrow(/is not a PostgreSQL cluster/);
+  });
+});
+
+describe("the commands", () => {
+  const node = (script: string, args: string[], env: Record<string, string> = {}, input?: string) =>
+    run(process.execPath, [path.join(ROOT, "scripts", script), ...args], { cwd: ROOT, env: { ...process.env, ...env }, ...(input === undefined ? {} : { input }) });
+
+  it("calc answers on standard output and exits with 0, or with one JSON error and 2", async () => {
+    const fine = await node("calc.mjs", ["lash"], {}, '{"spec":{"nominal":0.2},"reading":{"goes":0.3,"noGo":0.35}}');
+    expect(fine.code).toBe(0);
+    expect(JSON.parse(fine.output)).toMatchObject({ verdict: "loose" });
+    for (const [operation, input, at] of [["lash", "{", ""], ["polish", "{}", "operation"], ["lash", '{"spec":{"nominal":"wide"},"reading":{"goes":1}}', "spec.nominal"]] as const) {
+      const bad = await node("calc.mjs", [operation], {}, input);
+      expect(bad.code).toBe(2);
+      expect(JSON.parse(bad.output)).toMatchObject({ error: { path: at, message: expect.stringMatching(/\.$/) } });
+    }
+  }, 60_000);
+  it("demo says what is wrong in one sentence", async () => {
+    expect(await node("demo.mjs", ["--rest"])).toMatchObject({ code: 1, output: expect.stringContaining("There is no option --rest") });
+    expect(await node("demo.mjs", [], { PORT: "eighty" })).toMatchObject({ code: 1, output: expect.stringContaining('PORT is "eighty"') });
+    const port = await freePort();
+    const server = createServer().listen(port, "127.0.0.1");
+    await new Promise((up) => server.once("listening", up));
+    const taken = await node("demo.mjs", [], { PORT: String(port) });
+    await new Promise((down) => server.close(down));
+    expect(taken).toMatchObject({ code: 1, output: expect.stringContaining(`Port ${port} is taken`) });
+    const dead = await node("demo.mjs", [], { PORT: String(await freePort()), DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/none" });
+    expect(dead).toMatchObject({ code: 1, output: expect.stringContaining("The database in DATABASE_URL does not answer") });
+    expect(dead.output).not.toMatch(/\n\s+at /);
+  }, 60_000);
+});

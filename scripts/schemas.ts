@@ -1,0 +1,16 @@
+/** Writes the JSON Schemas of the open formats into docs/schemas, from the very validators that the app uses. */
+import { writeFileSync } from "node:fs";
+import path from "node:path";
+import { z } from "zod";
+import { lashInput, leafInput, stopsInput } from "../src/core/calc/inputs";
+import { engineFileSchema } from "../src/core/engine/engineFileSchema";
+
+const SCHEMAS = { "engine-1": engineFileSchema, "calc-stops": stopsInput, "calc-lash": lashInput, "calc-leaf": leafInput };
+
+/** The text of each schema file, by name. */
+export const schemaFiles = (): Record<string, string> =>
+  Object.fromEntries(Object.entries(SCHEMAS).map(([name, schema]) => [`${name}.schema.json`, `${JSON.stringify(z.toJSONSchema(schema, { io: "input" }), null, 2)}\n`]));
+
+if (process.argv[1] === import.meta.filename) {
+  for (const [name, text] of Object.entries(schemaFiles())) writeFileSync(path.resolve(import.meta.dirname, "../docs/schemas", name), text);
+}

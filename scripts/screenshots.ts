@@ -1,0 +1,53 @@
+/** Takes the pictures of docs/screenshots, one per main view, from the demo shop. */
+import path from "node:path";
+import { type Page, chromium } from "@playwright/test";
+import { CHROMIUM_ARGS, ensureChromium } from "./lib/chromium.mjs";
+import { withFreshApp } from "./lib/freshApp.mjs";
+
+const ROOT = path.resolve(import.meta.dirname, "..");
+
+async function take(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState("networkidle");
+  await page.screenshot({ path: path.join(ROOT, "docs/screenshots", `${name}.png`) });
+}
+
+/** Reads the valve in hand as loose, so that the run shows a turn. */
+async function readLoose(page: Page): Promise<void> {
+  await page.waitForTimeout(500);
+  for (const key of ["g", "g", "n"]) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(150);
+  }
+}
+
+await withFreshApp({ root: ROOT }, async (url) => {
+  const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(url);
+  await page.getByLabel("At work").selectOption({ label: "Jory Penhale" });
+  await page.waitForTimeout(500);
+  await take(page, "bench");
+  await page.getByRole("link", { name: /^Go on with/ }).first().click();
+  await page.waitForURL(/\/jobs\//);
+  await page.waitForLoadState("networkidle");
+  await readLoose(page);
+  await take(page, "run");
+  await page.emulateMedia({ colorScheme: "dark" });
+  await take(page, "run-dark");
+  await page.emulateMedia({ colorScheme: "light" });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await take(page, "run-phone");
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const views: readonly [string, RegExp, RegExp][] = [
+    ["engine", /^Dunmore 5.9$/, /engines/], ["prepare", /^Start a job on Dunmore/, /job$/], ["sheet", /^Sheet of Calder/, /sheet$/],
+    ["shop", /^Shop$/, /shop$/], ["add-engine", /^Add an engine$/, /new$/],
+  ];
+  for (const [name, link, at] of views) {
+    await page.goto(url);
+    await page.getByRole("link", { name: link }).click();
+    await page.waitForURL(at);
+    if (name === "add-engine") await page.getByLabel("Pattern").selectOption({ index: 9 });
+    await take(page, name);
+  }
+  await browser.close();
+});
