@@ -97,7 +97,9 @@ test.describe("nobody at work", () => {
     await page.getByLabel("Cold", { exact: true }).check();
     await page.getByRole("button", { name: "Cautions read: begin" }).click();
     await expect(page.getByText("Say who is at work first")).toBeVisible();
+    const answered = page.waitForResponse((r) => r.url().endsWith("/api/people"));
     await page.getByLabel("At work").selectOption({ label: "Maud Fenwick" });
+    await answered;
     await page.getByRole("button", { name: "Cautions read: begin" }).click();
     await page.waitForURL(/\/jobs\//);
   });

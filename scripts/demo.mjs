@@ -1,6 +1,7 @@
 /** `npm run demo`: everything from an empty machine to a running app, and a clean end. */
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
 import { prepareDatabase, startApp } from "./lib/app.mjs";
 import { ensureBuild, ensurePackages } from "./lib/install.mjs";
 import { ensurePostgres, portIsFree, startCluster } from "./lib/postgres.mjs";
@@ -35,14 +36,15 @@ function isAlive(pid, word) {
 }
 
 /** One demo per folder: a second is told where the first runs; what a killed one left is ended. */
-async function takeLock() {
+async function takeLock(/** @type {number} */ port) {
   if (existsSync(LOCK)) {
     const held = readLock();
     if (isAlive(held.pid, "demo.mjs")) throw new Trouble(`Fulcrata runs already, at ${held.url}. Use that one, or stop it with Ctrl-C where it runs.`);
     if (isAlive(held.app, "next")) {
       say("Ending an app server that an earlier run left behind…");
       process.kill(held.app, "SIGKILL");
-      for (let tries = 0; tries < 50 && isAlive(held.app, "next"); tries++) await new Promise((done) => setTimeout(done, 100));
+      // Its port is given back a moment after it is gone from the list of processes.
+      for (let tries = 0; tries < 50 && !(await portIsFree(port)); tries++) await wait(100);
     }
   }
   undo.push(async () => rmSync(LOCK, { force: true }));
@@ -81,8 +83,8 @@ async function main() {
   requireNode(process.versions.node);
   requireSpace(ROOT, statfsSync);
   mkdirSync(DATA, { recursive: true });
-  await takeLock();
   const port = readPort();
+  await takeLock(port);
   if (!(await portIsFree(port))) throw new Trouble(`Port ${port} is taken by another program. Stop that program, or choose another port: PORT=${port + 1} npm run demo`);
   writeLock({ url: `http://127.0.0.1:${port}`, app: 0 });
   await ensurePackages(ROOT);

@@ -14,9 +14,9 @@ async function take(page: Page, name: string): Promise<void> {
 /** Reads the valve in hand as loose, so that the run shows a turn. */
 async function readLoose(page: Page): Promise<void> {
   await page.waitForTimeout(500);
-  for (const key of ["g", "g", "n"]) {
+  for (const key of ["Enter", "g", "g", "n"]) {
     await page.keyboard.press(key);
-    await page.waitForTimeout(150);
+    await page.waitForTimeout(300);
   }
 }
 

@@ -5,10 +5,10 @@ import path from "node:path";
 import { must } from "./processes.mjs";
 import { say } from "./say.mjs";
 
-/** @param {readonly string[]} files */
-function fingerprint(files) {
+/** Of contents and names, wherever the project stands. @param {string} root @param {readonly string[]} files */
+function fingerprint(root, files) {
   const hash = createHash("sha256");
-  for (const file of files) hash.update(file).update("\0").update(readFileSync(file)).update("\0");
+  for (const file of files) hash.update(path.relative(root, file)).update("\0").update(readFileSync(file)).update("\0");
   return hash.digest("hex");
 }
 
@@ -20,20 +20,20 @@ function filesBelow(folder) {
     .flatMap((full) => (statSync(full).isDirectory() ? filesBelow(full) : [full]));
 }
 
-/** Does the work unless the stamp says that it was done for just these files. @param {string} stamp @param {readonly string[]} files @param {() => Promise<unknown>} work */
-async function unlessDone(stamp, files, work) {
-  const print = fingerprint(files.filter((f) => existsSync(f)));
+/** Does the work unless the stamp says that it was done for just these files. @param {string} root @param {string} stamp @param {readonly string[]} files @param {() => Promise<unknown>} work */
+async function unlessDone(root, stamp, files, work) {
+  const print = fingerprint(root, files.filter((f) => existsSync(f)));
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === print) return;
   await work();
   mkdirSync(path.dirname(stamp), { recursive: true });
   // Installing may have completed the lock file, so the print is taken again.
-  writeFileSync(stamp, fingerprint(files.filter((f) => existsSync(f))));
+  writeFileSync(stamp, fingerprint(root, files.filter((f) => existsSync(f))));
 }
 
 /** @param {string} root @param {(line: string) => void} [tell] */
 export async function ensurePackages(root, tell = say) {
   const files = ["package.json", "package-lock.json"].map((f) => path.join(root, f));
-  await unlessDone(path.join(root, "node_modules", ".fulcrata-installed"), files, async () => {
+  await unlessDone(root, path.join(root, "node_modules", ".fulcrata-installed"), files, async () => {
     tell("Installing npm packages (once, about two minutes)…");
     await must("npm", ["install", "--include=dev", "--no-audit", "--no-fund"], "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?", { cwd: root });
   });
@@ -43,7 +43,7 @@ export async function ensurePackages(root, tell = say) {
 export async function ensureBuild(root) {
   const single = ["package-lock.json", "next.config.ts", "tsconfig.json"].map((f) => path.join(root, f));
   const files = [...single, ...filesBelow(path.join(root, "src"))].filter((f) => !f.includes(".test."));
-  await unlessDone(path.join(root, ".next", "fulcrata-built"), files, async () => {
+  await unlessDone(root, path.join(root, ".next", "fulcrata-built"), files, async () => {
     say("Building the app (after a change, under a minute)…");
     const env = { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
     await must(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "build"], "The app could not be built.", { cwd: root, env });

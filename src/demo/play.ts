@@ -52,7 +52,7 @@ export async function play(db: Database, actor: Actor, { jobId, set, lashMm, sta
     const add = (entries: Entry[]): Promise<unknown> => record(db, actor, jobId, { entries }, at);
     if (next.kind === "turn") await add([{ ...base, kind: "arrived", stop: next.to.letter }]);
     else if (next.kind === "close") await add([{ ...base, kind: "closed" }]);
-    else {
+    else if (next.kind === "read" || next.kind === "set") {
       const { id, spec } = next.valve.valve;
       const stop = state.stop?.letter ?? "";
       const felt = feel(now[id] ?? spec.nominalMm, set);

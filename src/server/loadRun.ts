@@ -18,8 +18,17 @@ export async function loadRun(db: Database, shopId: string, id: string): Promise
   ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method } = row;
-  return { id, engineId, file, job, state, temperatureC, method, set, entries, lastTime };
+  const returning = idleSince(entries) > AWAY_MS;
+  return { id, engineId, file, job, state, temperatureC, method, set, entries, returning, lastTime };
 }
+
+/** After so long a time away, somebody else may have turned the crank. */
+const AWAY_MS = 10 * 60_000;
+
+const idleSince = (entries: RunGiven["entries"]): number => {
+  const last = entries.at(-1);
+  return last === undefined ? 0 : Date.now() - Date.parse(last.at);
+};
 
 type Before = { engineId: string; openedAt: Date; runningHours: number | null };
 

@@ -61,7 +61,7 @@ function withJobValves(file: EngineFile): EngineFile {
 }
 
 /** Why a lash job can't be opened on this engine in this state, or null. */
-export function notReady(file: EngineFile, state: "cold" | "hot"): string | null {
+function notReady(file: EngineFile, state: "cold" | "hot"): string | null {
   const { lash, adjuster } = file;
   if (adjuster?.kind === "hydraulic" || adjuster?.kind === "fixed") {
     return "This engine has hydraulic lifters without lash: preload can't be set here yet.";

@@ -59,6 +59,7 @@ describe("leaf", () => {
 describe("bad input", () => {
   it.each<[string, string, string]>([
     ["stops", "{", ": The input is not JSON."],
+    ["stops", `"${"x".repeat(1_000_001)}"`, ": The input is over 1 MB."],
     ["stops", "[]", ': This should be an object in braces.'],
     ["stops", "{}", 'engine: "engine" is missing.'],
     ["polish", "{", 'operation: There is no operation "polish".'],

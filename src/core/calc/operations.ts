@@ -1,5 +1,6 @@
 /** The open calculations: plain JSON in, plain JSON out, the same from the command line and over HTTP. */
 import type { z } from "zod";
+import { MAX_FILE_BYTES } from "../engine/engineFile";
 import { unknownFields } from "../engine/engineFileSchema";
 import { resolveEngine } from "../engine/resolve";
 import { isScrew, aimMm, screwAdjuster, turnFor } from "../lash/adjuster";
@@ -23,6 +24,7 @@ export function calculateText(operation: string, text: string): object {
     const known = Object.keys(OPERATIONS).join(", ");
     throw new CalcProblem(`There is no operation "${operation}". Known are: ${known}.`, "operation", "unknown-operation");
   }
+  if (new TextEncoder().encode(text).length > MAX_FILE_BYTES) throw new CalcProblem("The input is over 1 MB.", "", "too-large");
   return run(parseJson(text));
 }
 

@@ -5,7 +5,7 @@ export class CalcProblem extends Error {
   constructor(
     message: string,
     readonly path: string,
-    readonly kind: "invalid" | "not-json" | "unknown-operation" = "invalid",
+    readonly kind: "invalid" | "not-json" | "too-large" | "unknown-operation" = "invalid",
   ) {
     super(message);
     this.name = "CalcProblem";

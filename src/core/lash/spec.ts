@@ -1,7 +1,7 @@
 /**
  * A lash spec in mm: what is aimed at and the band that is accepted, both ends included.
  */
-import type { EngineFile, EngineState, LashEntry, LashFigures, ValveRole } from "../engine/engineFile";
+import type { EngineFile, LashEntry, LashFigures, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
 import { toMm } from "../units/length";
 
@@ -58,9 +58,5 @@ export function specQuestions(lash: LashEntry): string[] {
   }
   return questions;
 }
-
-/** The state in words, with its temperature when known. */
-export const stateWords = (state: EngineState, temperatureC: number | null): string =>
-  temperatureC === null ? state : `${state}, ${temperatureC} °C`;
 
 const title = (role: ValveRole): string => role.charAt(0).toUpperCase() + role.slice(1);

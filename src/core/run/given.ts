@@ -22,5 +22,7 @@ export interface RunGiven {
   readonly method: MethodId;
   readonly set: FeelerSet;
   readonly entries: readonly KeptEntry[];
+  /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
+  readonly returning: boolean;
   readonly lastTime: Readonly<Record<string, LastTime>>;
 }

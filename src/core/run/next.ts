@@ -5,6 +5,7 @@ import type { RouteStop, RouteValve } from "./route";
 import type { Job, RunState, ValveState } from "./state";
 
 export type NextThing =
+  | { readonly kind: "confirm"; readonly at: RouteStop }
   | { readonly kind: "turn"; readonly to: RouteStop; readonly turnDeg: number; readonly first: boolean }
   | { readonly kind: "read"; readonly valve: ValveState; readonly at: RouteValve }
   | { readonly kind: "set"; readonly valve: ValveState; readonly at: RouteValve }
@@ -14,10 +15,12 @@ export type NextThing =
 /**
  * What to do now. `chosen` is the valve that the mechanic touched: it is taken in hand, with the
  * doubt named when this stop does not serve it. Without one, a valve that was set and not read
- * again comes first.
+ * again comes first. Whoever is `returning` to the job says first that the crank still stands where
+ * it was left: anyone may have turned it.
  */
-export function nextThing(job: Job, state: RunState, chosen: string | null = null): NextThing {
+export function nextThing(job: Job, state: RunState, chosen: string | null = null, returning = false): NextThing {
   if (state.closed) return { kind: "closed" };
+  if (returning && state.stop !== null && missing(state).length > 0) return { kind: "confirm", at: state.stop };
   const open = (s: RouteStop): RouteValve[] => s.valves.filter((v) => state.valves.get(v.valve)?.status !== "left");
   if (state.stop !== null) {
     const here = open(state.stop);

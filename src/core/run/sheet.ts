@@ -1,5 +1,5 @@
 /** The finished job as a sheet: what was found and left at every valve, by whom, with what. Also the JSON that is taken away. */
-import type { EngineFile } from "../engine/engineFile";
+import type { EngineFile, ValveRole } from "../engine/engineFile";
 import { METHODS } from "../stops/methods";
 import type { MethodId } from "../stops/plan";
 import type { KeptEntry, ReadingEntry } from "./entry";
@@ -20,7 +20,7 @@ export interface SheetReading {
 export interface SheetValve {
   readonly valve: string;
   readonly cylinder: string;
-  readonly role: string;
+  readonly role: ValveRole;
   readonly nominalMm: number;
   readonly lowMm: number;
   readonly highMm: number;

@@ -61,6 +61,8 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
   switch (next.kind) {
     case "closed":
       return "Finished";
+    case "confirm":
+      return `Say whether the crank is still at stop ${next.at.letter}`;
     case "close":
       return "All valves locked: close the job";
     case "turn":

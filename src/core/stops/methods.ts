@@ -28,13 +28,13 @@ interface Method {
 export const METHODS: Record<MethodId, Method> = {
   "firing-order": {
     name: "Firing order",
-    goodFor: "every cylinder is set at its own firing TDC, in firing order: long, but the hardest to get wrong",
+    goodFor: "Every cylinder is set at its own firing TDC, in firing order: long, but the hardest to get wrong",
     needs: "a TDC mark for every cylinder: balancer marks, rotor towers or a tape",
     plan: (engine, requiredDeg) => planFrom(engine, requiredDeg, (valve) => [valve.firingDeg]),
   },
   "two-stop": {
     name: "Two stops",
-    goodFor: "half the valves at firing TDC of the first cylinder, the other half at half a cycle on: the least turning",
+    goodFor: "Half the valves at firing TDC of the first cylinder, the other half at half a cycle on: the least turning",
     needs: "the one TDC mark",
     plan: (engine, requiredDeg) => planFrom(engine, requiredDeg, () => [0, engine.cycleDeg / 2]),
   },

@@ -11,7 +11,3 @@ export function interval(lo: number, hi: number): Interval {
   if (!(lo <= hi)) throw new RangeError(`interval: ends crossed or not numbers: [${lo}, ${hi}]`);
   return { lo, hi };
 }
-
-/** The middle; null when one end is open. */
-export const middle = (i: Interval): number | null =>
-  Number.isFinite(i.hi) && Number.isFinite(i.lo) ? (i.lo + i.hi) / 2 : null;

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import { memo } from "react";
 import type { Engine } from "@/core/engine/resolve";
 import { signAt } from "@/core/stops/sign";
 import { PHASE_WHEEL_BOX, PhaseWheelDrawing } from "./PhaseWheel/PhaseWheelDrawing";
@@ -19,7 +20,8 @@ interface WheelProps {
 
 const Drawing = chakra("svg", { base: { width: "full", height: "full", display: "block", touchAction: "pan-y", borderRadius: "plate" } });
 
-export function PhaseWheel({ engine, crankDeg, inHand = null, onCrank }: WheelProps) {
+/** Redrawn only when the crank or the valve in hand changes: a tap on a leaf leaves it alone. */
+export const PhaseWheel = memo(function PhaseWheel({ engine, crankDeg, inHand = null, onCrank }: WheelProps) {
   const control = useCrankControl({
     crankDeg, cycleDeg: engine.cycleDeg, perDragDeg: engine.cycleDeg / 360, center: WHEEL_CENTER,
     label: "Phase wheel: turn the crank", onCrank: onCrank ?? ignore,
@@ -30,7 +32,7 @@ export function PhaseWheel({ engine, crankDeg, inHand = null, onCrank }: WheelPr
       <PhaseWheelDrawing engine={engine} crankDeg={crankDeg} inHand={inHand} />
     </Drawing>
   );
-}
+});
 
 interface DialProps {
   readonly engine: Engine;
@@ -41,7 +43,7 @@ interface DialProps {
   readonly onCrank?: (deg: number) => void;
 }
 
-export function PulleyDial({ engine, crankDeg, rotation, marks, wantedMarkDeg = null, onCrank }: DialProps) {
+export const PulleyDial = memo(function PulleyDial({ engine, crankDeg, rotation, marks, wantedMarkDeg = null, onCrank }: DialProps) {
   const control = useCrankControl({
     crankDeg, cycleDeg: engine.cycleDeg, perDragDeg: rotation === "clockwise" ? 1 : -1, center: DIAL_CENTER,
     label: "Pulley dial: turn the crank", onCrank: onCrank ?? ignore,
@@ -53,7 +55,7 @@ export function PulleyDial({ engine, crankDeg, rotation, marks, wantedMarkDeg = 
       <PulleyDialDrawing crankDeg={crankDeg} cycleDeg={engine.cycleDeg} rotation={rotation} marks={marks} wantedMarkDeg={wantedMarkDeg} sign={sign} />
     </Drawing>
   );
-}
+});
 
 const ignore = (): void => undefined;
 

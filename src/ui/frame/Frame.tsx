@@ -3,6 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { Person } from "@/core/shop/person";
+import { PageKeys } from "./PageKeys";
 import { TopBar } from "./TopBar";
 
 interface Props {
@@ -18,6 +19,7 @@ export function Frame({ children, ...bar }: Props) {
     <>
       <TopBar {...bar} />
       <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>{children}</chakra.main>
+      <PageKeys />
     </>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useEffect, useMemo, useRef } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
@@ -19,7 +19,13 @@ interface Props {
 /** The mechanic's own set: once for goes, twice for does not go. */
 export function LeafStrip({ set, taps, tryKey, onTap, onClear }: Props) {
   const row = useRef<HTMLDivElement>(null);
-  const blades = useMemo(() => bladesShown(set, taps, tryKey), [set, taps, tryKey]);
+  const latest = useRef(onTap);
+  useEffect(() => {
+    latest.current = onTap;
+  });
+  const tapNow = useCallback((key: string) => latest.current(key), []);
+  const singles = useMemo(() => singleBlades(set), [set]);
+  const blades = useMemo(() => bladesShown(singles, set, taps, tryKey), [singles, set, taps, tryKey]);
   useEffect(() => {
     row.current?.querySelector(`[data-blade="${tryKey ?? Object.keys(taps)[0] ?? ""}"]`)?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [tryKey, taps]);
@@ -30,19 +36,19 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear }: Props) {
         {Object.keys(taps).length > 0 && <Button type="button" kind="quiet" onClick={onClear}>Clear</Button>}
       </chakra.div>
       <chakra.div ref={row} role="group" aria-label={`Leaves of ${set.name}`} display="flex" gap="2" overflowX="auto" pb="2" px="1" pt="1">
-        <LeafButton blade={null} tap={taps[NONE_KEY]} wanted={tryKey === NONE_KEY} set={set} onTap={onTap} />
-        {blades.map((b) => <LeafButton key={b.key} blade={b} tap={taps[b.key]} wanted={tryKey === b.key} set={set} onTap={onTap} />)}
+        <LeafButton blade={null} tap={taps[NONE_KEY]} wanted={tryKey === NONE_KEY} set={set} onTap={tapNow} />
+        {blades.map((b) => <LeafButton key={b.key} blade={b} tap={taps[b.key]} wanted={tryKey === b.key} set={set} onTap={tapNow} />)}
       </chakra.div>
     </chakra.section>
   );
 }
 
 /** All single leaves, and the stacks that are advised or tapped, by thickness. */
-function bladesShown(set: FeelerSet, taps: Taps, tryKey: string | null): Blade[] {
+function bladesShown(singles: readonly Blade[], set: FeelerSet, taps: Taps, tryKey: string | null): Blade[] {
   const stacks = [...new Set([...Object.keys(taps), ...(tryKey === null ? [] : [tryKey])])]
     .filter((key) => key.includes("+"))
     .flatMap((key) => bladeOfKey(key, set) ?? []);
-  return [...singleBlades(set), ...stacks].sort((a, b) => a.mm - b.mm);
+  return [...singles, ...stacks].sort((a, b) => a.mm - b.mm);
 }
 
 interface LeafProps {
@@ -55,7 +61,8 @@ interface LeafProps {
 
 const TAP_WORDS: Record<Tap, string> = { goes: "goes", no: "no" };
 
-function LeafButton({ blade, tap, wanted, set, onTap }: LeafProps) {
+/** Drawn anew only when something is said about this very leaf: a set may have sixty. */
+const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, onTap }: LeafProps) {
   const key = blade?.key ?? NONE_KEY;
   const stack = blade !== null && blade.indices.length > 1;
   const only = blade !== null && blade.indices.length === 1 ? set.leaves[blade.indices[0] ?? 0] : undefined;
@@ -96,7 +103,7 @@ function LeafButton({ blade, tap, wanted, set, onTap }: LeafProps) {
       </chakra.span>
     </chakra.button>
   );
-}
+});
 
 const shownSum = (blade: Blade, set: FeelerSet): string =>
   set.system === "metric" ? blade.mm.toFixed(2) : (blade.mm / 25.4).toFixed(4).replace(/^0/, "").replace(/0$/, "");

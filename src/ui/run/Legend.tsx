@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { memo } from "react";
 import { color } from "../drawings/colors";
 
 const SIGNS = [
@@ -10,7 +11,7 @@ const SIGNS = [
 ] as const;
 
 /** What the valve heads mean. */
-export function Legend() {
+export const Legend = memo(function Legend() {
   return (
     <chakra.ul listStyleType="none" m="0" p="0" display="flex" flexWrap="wrap" columnGap="4" rowGap="1" bg="sheet">
       {SIGNS.map((s) => (
@@ -21,4 +22,4 @@ export function Legend() {
       ))}
     </chakra.ul>
   );
-}
+});

@@ -6,19 +6,19 @@ import type { RunGiven } from "@/core/run/given";
 import { markLetters } from "@/core/run/route";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
+import { KeysHelp } from "../controls/KeysHelp";
 import { Stamp } from "../controls/Stamp";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { viewWords } from "../drawings/HeadMap/viewWords";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { Instruction } from "./Instruction";
-import { KeysHelp } from "./KeysHelp";
 import { LeafStrip } from "./LeafStrip";
 import { Legend } from "./Legend";
 import { RouteStrip } from "./RouteStrip";
 import { RunHeader } from "./RunHeader";
 import { useRun } from "./useRun";
-import { useRunKeys } from "./useRunKeys";
+import { RUN_KEYS, useRunKeys } from "./useRunKeys";
 import { valveMarks } from "./valveMarks";
 import { VerdictPanel } from "./VerdictPanel";
 
@@ -46,6 +46,7 @@ export function RunView({ given, people, person }: Props) {
   const wanted = now.next.kind === "turn" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
   const known = now.state.stop !== null || now.next.kind === "turn";
 
+  const letters = useMemo(() => markLetters(job.route), [job.route]);
   const crank = { engine, crankDeg: now.crankDeg } as const;
   return (
     <chakra.div display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "24", lg: "0" }}>
@@ -68,10 +69,10 @@ export function RunView({ given, people, person }: Props) {
         </chakra.section>
         <chakra.div gridArea="crank" display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }} borderTop="2px solid" borderColor="ink" minHeight="0">
           <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0"><PhaseWheel {...crank} inHand={run.valve?.valve.cylinder ?? null} /></chakra.div>
-          <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!"><PulleyDial {...crank} rotation={file.rotation ?? "clockwise"} marks={markLetters(job.route)} wantedMarkDeg={wanted} /></chakra.div>
+          <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!"><PulleyDial {...crank} rotation={file.rotation ?? "clockwise"} marks={letters} wantedMarkDeg={wanted} /></chakra.div>
         </chakra.div>
       </chakra.main>
-      {helpOpen && <KeysHelp onClose={() => setHelpOpen(false)} />}
+      {helpOpen && <KeysHelp lines={RUN_KEYS} onClose={() => setHelpOpen(false)} />}
     </chakra.div>
   );
 }

@@ -70,6 +70,13 @@ describe("instruct, while a valve is read", () => {
   it("lets a valve in band be left", () => {
     expect(told(undefined, { 2: "goes", 3: "no" })).toMatchObject({ title: "1 intake is in its band: leave it.", button: { action: { kind: "leave" } } });
   });
+  it("asks where the crank is before anything else, after a while away", () => {
+    const context = contextFor(undefined);
+    const state = runState(context.job, [ARRIVED]);
+    const back = instruct(context, { state, next: nextThing(context.job, state, null, true), crankDeg: 0 }, null);
+    expect(back).toMatchObject({ title: "Is the crank still at mark A?", button: { action: { kind: "arrive", stop: "A" } } });
+    expect(back.grounds[0]).toMatch(/Cylinder 1 has both rockers loose/);
+  });
   it("reads the sign of a stop before the first valve", () => {
     const context = contextFor(undefined);
     const state = runState(context.job, []);

@@ -34,6 +34,8 @@ export function instruct(context: RunContext, now: RunNow, tapped: TappedReading
       return { eyebrow: "Finished", title: "This job is closed. Its sheet stands.", grounds: [], button: null, tryKey: null };
     case "close":
       return closeWords(context, now);
+    case "confirm":
+      return confirmWords(context, next.at);
     case "turn":
       return turnInstruction(context, next.to, next.turnDeg, next.first);
     case "set":
@@ -56,6 +58,18 @@ function turnInstruction({ engine, file, job }: RunContext, to: RouteStop, turnD
     title,
     grounds: [`Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark],
     button: { label: `Crank is at mark ${to.letter}, checked`, action: { kind: "arrive", stop: to.letter } },
+    tryKey: null,
+  };
+}
+
+/** After a while away: the same proof as on arriving. */
+function confirmWords({ engine }: RunContext, at: RouteStop): Instruction {
+  const sign = signAt(engine, at.crankDeg);
+  return {
+    eyebrow: "Back at the engine",
+    title: `Is the crank still at mark ${at.letter}?`,
+    grounds: [`Anyone may have turned it meanwhile. ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, `If it was turned, bring mark ${at.letter} back to the pointer in the running direction.`],
+    button: { label: `Crank is at mark ${at.letter}, checked`, action: { kind: "arrive", stop: at.letter } },
     tryKey: null,
   };
 }

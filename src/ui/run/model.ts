@@ -6,7 +6,7 @@ import type { NextThing } from "@/core/run/next";
 import type { RunState } from "@/core/run/state";
 
 /** Everything that stays the same while a job is worked on. */
-export interface RunContext extends Omit<RunGiven, "entries"> {
+export interface RunContext extends Omit<RunGiven, "entries" | "returning"> {
   readonly engine: Engine;
   readonly stacks: readonly Stack[];
 }

@@ -27,7 +27,7 @@ const NO_TAPS: Record<string, Taps> = {};
 
 /** The run: what stands in the ledger, what is in hand, and what can be done. */
 export function useRun(props: RunGiven) {
-  const { entries: initial, ...rest } = props;
+  const { entries: initial, returning, ...rest } = props;
   const context: RunContext = useMemo(() => ({ ...rest, engine: resolveEngine(rest.file), stacks: stacksOfSet(rest.set) }), [props.id]); // eslint-disable-line react-hooks/exhaustive-deps -- a job's givens never change
   const { job } = context;
   const ledger = useLedger(props.id, initial);
@@ -38,10 +38,11 @@ export function useRun(props: RunGiven) {
 
   const now: RunNow = useMemo(() => {
     const state = runState(job, ledger.entries);
-    const next = nextThing(job, state, chosen);
+    const confirmed = ledger.entries.slice(initial.length).some((e) => e.kind === "arrived");
+    const next = nextThing(job, state, chosen, returning && !confirmed);
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
     return { state, next, crankDeg: target?.crankDeg ?? 0 };
-  }, [job, ledger.entries, chosen]);
+  }, [job, ledger.entries, initial.length, chosen, returning]);
 
   const valve = "valve" in now.next ? now.next.valve : null;
   const valveId = valve?.valve.id ?? null;

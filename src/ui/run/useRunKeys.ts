@@ -1,11 +1,12 @@
 "use client";
 
 import { useEffect } from "react";
+import type { KeyLine } from "../controls/KeysHelp";
 import type { Run } from "./useRun";
 import { NONE_KEY } from "./taps";
 
 /** Keys of the run, as `?` lists them. */
-export const RUN_KEYS: readonly { keys: string; does: string }[] = [
+export const RUN_KEYS: readonly KeyLine[] = [
   { keys: "Enter", does: "do the next thing (the large button)" },
   { keys: "G", does: "the leaf in hand goes" },
   { keys: "N", does: "the leaf in hand does not go" },

@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { ROLE_LETTER } from "@/core/run/words";
+import { ROLE_LETTER, bandWords, readingWords, specUnit } from "@/core/run/words";
 import type { Sheet, SheetReading, SheetValve } from "@/core/run/sheet";
 import { Button, ButtonLink } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
@@ -36,7 +36,7 @@ export function SheetView({ sheet, file, openedAt, closedAt }: Props) {
           <ButtonLink href={`${base}/sheet.csv`} download>CSV</ButtonLink>
         </chakra.div>
       </chakra.header>
-      <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px">
+      <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px" _print={{ gridTemplateColumns: "6rem 1fr 6rem 1fr", fontSize: "13px", py: "2" }}>
         <Fact name="Engine was">{sheet.state}{sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}</Fact>
         <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>
         <Fact name="Method">{sheet.method}, {sheet.stops.map((s) => `${s.letter} ${Math.round(s.crankDeg)}°`).join(", ")}</Fact>
@@ -48,16 +48,16 @@ export function SheetView({ sheet, file, openedAt, closedAt }: Props) {
         <Drawn title="As found" file={file} marks={drawn(sheet.valves, (v) => v.asFound)} />
         <Drawn title="As left" file={file} marks={drawn(sheet.valves, (v) => v.asLeft)} />
       </chakra.div>
-      <chakra.div overflowX="auto" pt="4" tabIndex={0} role="region" aria-label="Valve by valve">
-        <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" } }}>
-          <thead><tr><th scope="col">Valve</th><th scope="col">Band, mm</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
+      <chakra.div overflowX="auto" pt="4" _print={{ overflow: "visible", pt: "2" }} tabIndex={0} role="region" aria-label="Valve by valve">
+        <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" }, "@media print": { "& th, & td": { padding: "2px 8px 2px 0", fontSize: "11px" } } }}>
+          <thead><tr><th scope="col">Valve</th><th scope="col">Band</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
           <tbody>
             {sheet.valves.map((v) => (
               <tr key={v.valve}>
                 <th scope="row">{v.valve}</th>
-                <td>{v.lowMm.toFixed(2)}–{v.highMm.toFixed(2)}</td>
+                <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
                 <td>{words(v.asFound)}</td>
-                <td>{v.timesSet === 0 ? "left alone" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
+                <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
                 <td>{words(v.asLeft)}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
                 <td>{v.asLeft?.by ?? ""}</td>
               </tr>
@@ -79,19 +79,20 @@ function Fact({ name, children }: { readonly name: string; readonly children: Re
 
 function Drawn({ title, file, marks }: { readonly title: string; readonly file: EngineFile; readonly marks: Record<string, ValveMark> }) {
   return (
-    <chakra.section minWidth="0" aria-label={title}>
+    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "100%", height: "auto" } } }}>
       <Stamp color="ink!">{title}</Stamp>
       <HeadMap file={file} marks={marks} />
     </chakra.section>
   );
 }
 
-const words = (r: SheetReading | null): string => (r === null ? "none" : r.goesMm === 0 ? `none goes, under ${r.noGo}` : `${r.goes} goes, ${r.noGo} not: ${r.verdict}`);
+const words = (r: SheetReading | null): string =>
+  r === null ? "none" : `${readingWords({ goes: { mm: r.goesMm, text: r.goes }, noGo: { mm: r.noGoMm, text: r.noGo } })}, ${r.verdict === "in" ? "in band" : r.verdict}`;
 
 function drawn(valves: readonly SheetValve[], pick: (v: SheetValve) => SheetReading | null): Record<string, ValveMark> {
   return Object.fromEntries(valves.map((v): [string, ValveMark] => {
     const r = pick(v);
-    if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role as keyof typeof ROLE_LETTER] ?? "", label: `${v.valve}: none` }];
+    if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role], label: `${v.valve}: none` }];
     const out = r.verdict === "loose" ? "apart" as const : r.verdict === "tight" ? "together" as const : null;
     const text = r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.goes.split(" ")[0] ?? "");
     return [v.valve, { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` }];
