@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect } from "react";
+import { useLayoutEffect } from "react";
 import type { KeyLine } from "../controls/KeysHelp";
 import type { Run } from "./useRun";
 import { NONE_KEY } from "./taps";
@@ -51,7 +51,8 @@ function say(run: Run, said: "goes" | "no"): void {
 
 /** The whole run by keys, and so by a pedal that sends them. */
 export function useRunKeys(run: Run, help: { open: boolean; toggle: () => void }): void {
-  useEffect(() => {
+  // Before the paint, so that a key pressed on what is seen never meets the step before it.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
       if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select") !== null) return;
