@@ -1,7 +1,7 @@
 import next from "eslint-config-next/core-web-vitals";
 import typescript from "eslint-config-next/typescript";
 
-/** Imports run one way: app → ui, server; server → db, core; ui → core; core → nothing of ours. */
+/** Imports run one way: app → ui, server; server → db, print, core; ui → core; core → nothing of ours. */
 /** @param {string[]} files @param {string[]} patterns @param {string[]} names @param {string} message */
 const forbid = (files, patterns, names, message) => ({
   files,
@@ -33,7 +33,8 @@ const config = [
   { files: ["src/core/**"], ignores: inTests, rules: { "no-restricted-globals": ["error", "Date", "process", "fetch", "window", "document", "localStorage"], "no-restricted-properties": ["error", { object: "Math", property: "random", message: "Take a seed." }] } },
   { ...forbid(["src/ui/**"], ["@/db/*", "@/server/*", "@/app/*", "**/db/*", "**/server/*", "node:*", "@/core/**/*Schema", "@/core/calc/*"], ["drizzle-orm", "pg", "zod"], "The interface knows the core only, and leaves validation to the server."), ignores: inTests },
   { ...forbid(["src/db/**"], ["@/ui/*", "@/app/*", "@/server/*"], ["react", "next"], "The database layer knows the core only."), ignores: inTests },
-  { ...forbid(["src/server/**"], ["@/ui/*", "@/app/*"], ["react"], "The server knows database and core."), ignores: inTests },
+  { ...forbid(["src/print/**"], ["@/db/*", "@/server/*", "@/ui/*", "@/app/*"], ["next", "drizzle-orm", "pg"], "Print knows the core only."), ignores: inTests },
+  { ...forbid(["src/server/**"], ["@/ui/*", "@/app/*"], ["react"], "The server knows database, print and core."), ignores: inTests },
 ];
 
 export default config;

@@ -14,7 +14,7 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ["pg"],
+  serverExternalPackages: ["pg", "@react-pdf/renderer"],
   experimental: { optimizePackageImports: ["@chakra-ui/react"] },
   async headers() {
     const headers = [

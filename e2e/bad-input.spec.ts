@@ -1,4 +1,4 @@
-import { addEngine, atWork, expect, test, UNEVEN_TWIN } from "./fixtures";
+import { acceptCautions, addEngine, atWork, expect, test, UNEVEN_TWIN } from "./fixtures";
 
 test.describe("a broken engine file", () => {
   test.use({ allow: [/422/] });
@@ -6,21 +6,22 @@ test.describe("a broken engine file", () => {
     await atWork(page);
     await page.goto("/engines/new");
     const text = page.getByLabel("Or its text");
-    await page.getByRole("button", { name: "Add the engine" }).click();
-    await expect(page.getByText("Choose a file, paste its text, or pick a pattern.")).toBeVisible();
+    const add = page.getByRole("button", { name: "Add from the file" });
+    await add.click();
+    await expect(page.getByText("Choose a file, or paste its text.")).toBeVisible();
     await text.fill('{ "format": "fulcrata-engine/1", ');
     await page.getByLabel("Serial or mark").fill("S-77");
-    await page.getByRole("button", { name: "Add the engine" }).click();
+    await add.click();
     await expect(page.getByText(/it is not JSON/)).toBeVisible();
     await expect(text).toHaveValue('{ "format": "fulcrata-engine/1", ');
     const twice = JSON.stringify({ ...UNEVEN_TWIN, firingOrder: ["1", "1"] });
     await text.fill(twice);
-    await page.getByRole("button", { name: "Add the engine" }).click();
+    await add.click();
     await expect(page.getByText("Cylinder 1 fires twice. (at firingOrder[1])")).toBeVisible();
     await expect(text).toHaveValue(twice);
     await expect(page.getByLabel("Serial or mark")).toHaveValue("S-77");
     await page.getByLabel("Running hours").fill("many");
-    await page.getByRole("button", { name: "Add the engine" }).click();
+    await add.click();
     await expect(page.getByText('"many" is not a number of hours.')).toBeVisible();
   });
 
@@ -92,8 +93,7 @@ test.describe("nobody at work", () => {
     await page.goto("/");
     await page.getByRole("link", { name: /^Start a job on Hob 196/ }).click();
     await page.waitForURL(/\/job$/);
-    await expect(page.getByRole("checkbox").first()).toBeVisible();
-    for (const box of await page.getByRole("checkbox").all()) await box.check();
+    await acceptCautions(page);
     await page.getByLabel("Cold", { exact: true }).check();
     await page.getByRole("button", { name: "Cautions read: begin" }).click();
     await expect(page.getByText("Say who is at work first")).toBeVisible();

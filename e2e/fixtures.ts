@@ -45,10 +45,17 @@ export async function addEngine(page: Page, file: object): Promise<string> {
   return `/engines/${id}`;
 }
 
+/** Ticks every caution of the preparation page. */
+export async function acceptCautions(page: Page): Promise<void> {
+  const cautions = page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox");
+  await expect(cautions.first()).toBeVisible();
+  for (const box of await cautions.all()) await box.check();
+}
+
 /** From the preparation page into the run. */
 export async function beginJob(page: Page, engine: string, { set = "Metric set, twenty leaves", method = "" } = {}): Promise<string> {
   await page.goto(`${engine}/job`);
-  for (const box of await page.getByRole("checkbox").all()) await box.check();
+  await acceptCautions(page);
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("radio", { name: new RegExp(`^${set}`) }).check();
   if (method !== "") await page.getByRole("radio", { name: new RegExp(`^${method}`) }).check();

@@ -3,7 +3,7 @@ import { readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
 import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
-import { UNEVEN_TWIN, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, acceptCautions, expect, test } from "./fixtures";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `plug-${process.pid}`);
@@ -32,8 +32,9 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   const engineId = crypto.randomUUID();
   await page.request.post(`${base}/api/engines`, { data: { id: engineId, text: JSON.stringify(UNEVEN_TWIN), serial: "", runningHours: null } });
   await page.goto(`${base}/engines/${engineId}/job`);
-  for (const box of await page.getByRole("checkbox").all()) await box.check();
+  await acceptCautions(page);
   await page.getByLabel("Cold", { exact: true }).check();
+  await page.getByRole("radio", { name: /^Firing order/ }).check();
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);
   const main = page.locator("[data-main]");

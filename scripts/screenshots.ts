@@ -38,15 +38,40 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await take(page, "run-phone");
   await page.setViewportSize({ width: 1280, height: 800 });
-  const views: readonly [string, RegExp, RegExp][] = [
-    ["engine", /^Dunmore 5.9$/, /engines/], ["prepare", /^Start a job on Dunmore/, /job$/], ["sheet", /^Sheet of Calder/, /sheet$/],
-    ["shop", /^Shop$/, /shop$/], ["add-engine", /^Add an engine$/, /new$/],
-  ];
-  for (const [name, link, at] of views) {
+  const at = async (link: RegExp, address: RegExp): Promise<void> => {
     await page.goto(url);
     await page.getByRole("link", { name: link }).click();
-    await page.waitForURL(at);
-    if (name === "add-engine") await page.getByLabel("Pattern").selectOption({ index: 9 });
+    await page.waitForURL(address);
+    await page.waitForTimeout(1000);
+  };
+  await at(/^Dunmore 5.9$/, /engines/);
+  await page.locator('[data-valve="3I"]').click();
+  await take(page, "engine");
+  await page.getByRole("heading", { name: "Where to stop" }).evaluate((h) => h.scrollIntoView());
+  await take(page, "methods");
+  await page.getByRole("button", { name: "Two stops" }).click();
+  await page.getByRole("heading", { name: /^The cycle, unrolled/ }).evaluate((h) => h.scrollIntoView());
+  await take(page, "strip");
+  await page.getByRole("button", { name: "Where is the crank?" }).click();
+  await page.getByRole("button", { name: "Yes" }).click();
+  await page.getByRole("region", { name: "Where is the crank?" }).evaluate((r) => r.scrollIntoView());
+  await take(page, "locator");
+  await at(/^Orrin Tidewater 6$/, /engines/);
+  await page.getByRole("button", { name: "Firing order" }).click();
+  await page.getByRole("link", { name: "Tape and card" }).click();
+  await page.waitForURL(/tape/);
+  await page.waitForTimeout(1000);
+  await take(page, "tape");
+  const views: readonly [string, RegExp, RegExp][] = [
+    ["prepare", /^Start a job on Dunmore/, /job/], ["sheet", /^Sheet of Calder/, /sheet$/], ["shop", /^Shop$/, /shop$/], ["add-engine", /^Add an engine$/, /new$/],
+  ];
+  for (const [name, link, address] of views) {
+    await at(link, address);
+    if (name === "add-engine") {
+      await page.getByLabel("Firing order").fill("1-2-4-5-3");
+      await page.getByLabel("Marks on the pulley").selectOption("none");
+      await page.evaluate(() => window.scrollTo(0, 0));
+    }
     await take(page, name);
   }
   await browser.close();

@@ -120,7 +120,7 @@ class DemoShop {
       actor,
       {
         id: randomUUID(), engineId: v.engineId, state, temperatureC: v.temperatureC, feelerSetId: v.set.id, method: v.method,
-        requiredMarginDeg: 10, cautions: cautionsFor(v.file.sector, state).map((c) => c.id),
+        requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false, cautions: cautionsFor(v.file.sector, state).map((c) => c.id),
       },
       v.startedAt,
     );

@@ -78,14 +78,23 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
   return { id: input.id, unknown };
 }
 
+/** Replaces the file of the engine's model; jobs keep what they were opened with. @throws Refused, CalcProblem */
+export async function changeFile(db: Database, actor: Actor, id: string, input: unknown): Promise<void> {
+  await keepFile(db, actor, id, () => input);
+}
+
 const specPart = z.looseObject({ lash: engineFileSchema.shape.lash, adjuster: engineFileSchema.shape.adjuster });
 
-/** Replaces lash spec and adjuster of the engine's model; jobs keep what they were opened with. @throws Refused, CalcProblem */
+/** Replaces lash spec and adjuster of the engine's model. @throws Refused, CalcProblem */
 export async function changeSpec(db: Database, actor: Actor, id: string, part: unknown): Promise<void> {
+  const { lash, adjuster } = parseInput(specPart, part);
+  await keepFile(db, actor, id, (before) => ({ ...before, lash, adjuster }));
+}
+
+async function keepFile(db: Database, actor: Actor, id: string, change: (before: EngineFile) => unknown): Promise<void> {
   const engine = await findEngine(db, actor.shopId, id);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
-  const { lash, adjuster } = parseInput(specPart, part);
-  const file = asEngineFile(parseInput(engineFileSchema, { ...engine.file, lash, adjuster }));
+  const file = asEngineFile(parseInput(engineFileSchema, change(engine.file)));
   await db
     .update(engineModels)
     .set({ file, changedAt: new Date() })

@@ -50,7 +50,7 @@ beforeEach(async () => {
 });
 
 const opening = (more: Partial<OpenJob> = {}): OpenJob => ({
-  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop", requiredMarginDeg: 10,
+  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop", requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false,
   cautions: cautionsFor(undefined, "cold").map((c) => c.id), ...more,
 });
 const fresh = () => ({ id: randomUUID(), supersedes: null });
@@ -87,8 +87,17 @@ describe("opening a job", () => {
     ["the other state of the engine", () => ({ state: "hot", cautions: cautionsFor(undefined, "hot").map((c) => c.id) }), /spec is for a cold engine/],
     ["a set of no shop", () => ({ feelerSetId: randomUUID() }), /feeler set of this shop/],
     ["an engine that is not there", () => ({ engineId: randomUUID() }), /not in the shop/],
-    ["a method that is not worked out", () => ({ method: "rocking" }), /not worked out/],
   ])("refuses %s", async (_name, more, why) => expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why));
+  it("refuses a method that has no stop on this engine, and keeps the settings that a route was laid with", async () => {
+    const twin = randomUUID();
+    await addEngine(db, actor, { id: twin, text: JSON.stringify({ ...FILE, firingAnglesDeg: FILE.firingOrder.map((_, i) => i * 50) }), serial: "S2", runningHours: null });
+    expect(await sentence(openJob(db, actor, opening({ engineId: twin, method: "rocking" })))).toMatch(/no stop on this engine/);
+    const id = await openJob(db, actor, opening({ method: "opening-closing", servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5 }));
+    const found = await findJob(db, actor.shopId, id);
+    expect(found?.row).toMatchObject({ servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5, marksOnly: false });
+    expect(found?.job).toMatchObject({ order: "cylinder" });
+    expect(found?.job.route[0]?.sights?.[0]).toMatchObject({ cylinder: "1" });
+  });
   it("refuses hydraulic gear, and an engine without a spec", async () => {
     const other = async (part: object): Promise<string> => {
       const id = randomUUID();

@@ -6,9 +6,10 @@ import { resolveEngine } from "@/core/engine/resolve";
 import { crossedLimit, lashSpec, specRoles } from "@/core/lash/spec";
 import { cautionsFor } from "@/core/run/cautions";
 import { routeOf } from "@/core/run/route";
-import { METHODS, planMethod } from "@/core/stops/methods";
-import { DEFAULT_REQUIRED_MARGIN_DEG } from "@/core/stops/margin";
-import { METHOD_IDS, type MethodId } from "@/core/stops/plan";
+import { planMethod } from "@/core/stops/methods";
+import { SERVING_ORDERS } from "@/core/stops/orders";
+import { DEFAULT_STOP_SETTINGS } from "@/core/stops/settings";
+import { METHOD_IDS } from "@/core/stops/plan";
 import type { Database } from "@/db/connect";
 import { jobValves, jobs } from "@/db/schema";
 import type { Actor } from "./actor";
@@ -19,6 +20,8 @@ import { Refused } from "./refused";
 
 const id = z.string().regex(UUID, "This is not an id.");
 
+const share = z.number("Give the share as a number.").min(0, "A share lies between 0 and 100 per cent.").max(1, "A share lies between 0 and 100 per cent.");
+
 export const openJobInput = z.strictObject({
   id,
   engineId: id,
@@ -26,7 +29,11 @@ export const openJobInput = z.strictObject({
   temperatureC: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").nullable(),
   feelerSetId: z.string().regex(UUID, "Choose the feeler set in your hand."),
   method: z.enum(METHOD_IDS, "Choose how to stop the crank."),
-  requiredMarginDeg: z.number("Give the margin in degrees.").min(0, "The margin lies between 0 and 90 degrees.").max(90, "The margin lies between 0 and 90 degrees.").default(DEFAULT_REQUIRED_MARGIN_DEG),
+  requiredMarginDeg: z.number("Give the margin in degrees.").min(0, "The margin lies between 0 and 90 degrees.").max(90, "The margin lies between 0 and 90 degrees.").default(DEFAULT_STOP_SETTINGS.requiredDeg),
+  servingOrder: z.enum(SERVING_ORDERS, "Choose an order of serving.").default("crank"),
+  openingShare: share.default(DEFAULT_STOP_SETTINGS.openingShare),
+  closingShare: share.default(DEFAULT_STOP_SETTINGS.closingShare),
+  marksOnly: z.boolean().default(DEFAULT_STOP_SETTINGS.marksOnly),
   cautions: z.array(z.string().max(60)).max(40),
 });
 export type OpenJob = z.infer<typeof openJobInput>;
@@ -43,7 +50,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   if ((await findFeelerSet(db, actor.shopId, input.feelerSetId)) === null) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
   const file = withJobValves(engine.file);
   requireReady(file, input);
-  const route = layRoute(file, input.method, input.requiredMarginDeg);
+  const route = layRoute(file, input);
   await db.transaction(async (tx) => {
     await tx.insert(jobs).values({
       ...input, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route,
@@ -86,13 +93,11 @@ function requireReady(file: EngineFile, input: OpenJob): void {
   if (open.length > 0) throw new Refused(`Read and tick every caution first: ${open.length} not ticked.`, 422, "cautions");
 }
 
-function layRoute(file: EngineFile, method: MethodId, requiredDeg: number) {
+function layRoute(file: EngineFile, { method, requiredMarginDeg: requiredDeg, servingOrder, ...eyed }: OpenJob) {
   const engine = resolveEngine(file);
-  const plan = planMethod(method, engine, requiredDeg);
-  if (METHODS[method].plan === null) throw new Refused(plan.why, 422, "method");
-  const route = routeOf(engine, plan);
-  if (route.length === 0) throw new Refused("This method has no stop on this engine: choose another.", 422, "method");
-  return route;
+  const plan = planMethod(method, engine, { requiredDeg, ...eyed }, file.marksDeg);
+  if (plan.stops.length === 0) throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
+  return routeOf(engine, plan, servingOrder);
 }
 
 function valveRows(file: EngineFile, shopId: string, jobId: string) {

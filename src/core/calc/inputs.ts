@@ -4,6 +4,7 @@ import { SCREW_PLACES } from "../engine/engineFile";
 import { engineFileSchema } from "../engine/engineFileSchema";
 import { MAX_LASH_MM } from "../lash/reading";
 import { MAX_STACK } from "../lash/leaf";
+import { CYLINDER_SIGHTS, VALVE_SIGHTS } from "../locate/observation";
 import { lengthSchema } from "../units/lengthSchema";
 
 const thin = lengthSchema({ minMm: 0, maxMm: MAX_LASH_MM });
@@ -11,13 +12,53 @@ const thin = lengthSchema({ minMm: 0, maxMm: MAX_LASH_MM });
 /** Lash figures; crossed limits are refused here. */
 export const specInput = z.strictObject({ nominal: thin, low: thin.optional(), high: thin.optional() });
 
+const share = z.number("Give the share as a number from 0 to 1.").min(0, "A share lies between 0 and 1.").max(1, "A share lies between 0 and 1.");
+
+const requiredMargin = z
+  .number("Give the required margin in crank degrees.")
+  .min(0, "The required margin lies between 0 and 180 degrees.")
+  .max(180, "The required margin lies between 0 and 180 degrees.")
+  .optional();
+
 export const stopsInput = z.strictObject({
   engine: engineFileSchema,
-  requiredMarginDeg: z
-    .number("Give the required margin in crank degrees.")
-    .min(0, "The required margin lies between 0 and 180 degrees.")
-    .max(180, "The required margin lies between 0 and 180 degrees.")
-    .optional(),
+  requiredMarginDeg: requiredMargin,
+  openingShare: share.optional(),
+  closingShare: share.optional(),
+  marksOnly: z.boolean("Say true or false.").optional(),
+  stopCount: z.number("Give a number of stops.").int("Give a whole number of stops.").min(1, "Give at least one stop.").max(48, "At most 48 stops.").optional(),
+});
+
+const within = z.number("Give the tolerance in degrees.").min(0, "A tolerance lies between 0 and 90 degrees.").max(90, "A tolerance lies between 0 and 90 degrees.").optional();
+const name = z.string("Give it as text, in quotes.");
+const no = z.boolean("Say true or false.").optional();
+
+export const observationInput = z.discriminatedUnion(
+  "kind",
+  [
+    z.strictObject({ kind: z.literal("mark"), markDeg: z.number("Give the mark in degrees.").min(-720, "A mark lies within -720 and 720 degrees.").max(720, "A mark lies within -720 and 720 degrees."), withinDeg: within, no }),
+    z.strictObject({ kind: z.literal("rotor"), cylinder: name, withinDeg: within, no }),
+    ...CYLINDER_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), cylinder: name, no })),
+    ...VALVE_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), valve: name, no })),
+  ],
+  `The kind is one of: mark, rotor, ${[...CYLINDER_SIGHTS, ...VALVE_SIGHTS].join(", ")}.`,
+);
+
+export const locateInput = z.strictObject({
+  engine: engineFileSchema,
+  observations: z.array(observationInput, "List what was seen.").max(200, "At most 200 observations."),
+  requiredMarginDeg: requiredMargin,
+});
+
+const around = lengthSchema({ minMm: 10, maxMm: 10_000 });
+
+export const tapeInput = z.strictObject({
+  circumference: around.optional(),
+  diameter: around.optional(),
+  stopsDeg: z.array(z.number("Give each stop in crank degrees.").min(-1440, "A stop lies within two cycles.").max(1440, "A stop lies within two cycles."), "List the stops.").min(1, "Give at least one stop.").max(200, "At most 200 stops."),
+}).superRefine((t, ctx) => {
+  if (t.circumference === undefined && t.diameter === undefined) ctx.addIssue({ code: "custom", message: "Give the circumference or the diameter." });
+  if (t.circumference !== undefined && t.diameter !== undefined) ctx.addIssue({ code: "custom", path: ["diameter"], message: "Give the circumference or the diameter, not both." });
 });
 
 const leafReading = z.strictObject({ goes: thin.optional(), noGo: thin.optional() });

@@ -31,6 +31,60 @@ describe("stops", () => {
   });
 });
 
+describe("stops, further", () => {
+  const engine = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
+  it("has one entry per method that lines up or watches something, and none for lobes in sight", () => {
+    const { methods } = run("stops", { engine }) as { methods: { id: string }[] };
+    expect(methods.map((m) => m.id)).toEqual(["firing-order", "two-stop", "opening-closing", "full-lift", "companion-lift", "rocking", "own-lobe", "fewest"]);
+  });
+  it("takes eyed moments, marks only and a number of stops", () => {
+    const answer = run("stops", { engine: { ...engine, marksDeg: [0] }, openingShare: 0, marksOnly: true, stopCount: 2 }) as { methods: { id: string; stops: { crankDeg: number }[] }[]; withStops: object };
+    expect(answer.methods.find((m) => m.id === "opening-closing")?.stops.map((s) => s.crankDeg)).toContain(130);
+    expect(answer.methods.find((m) => m.id === "fewest")?.stops.map((s) => s.crankDeg)).toEqual([0, 360]);
+    expect(answer.withStops).toEqual({ count: 2, worstMarginDeg: 110, crankDeg: [0, 360] });
+    expect(run("stops", { engine, stopCount: 1 })).toMatchObject({ withStops: { worstMarginDeg: null, crankDeg: [] } });
+    expect(problem("stops", JSON.stringify({ engine, stopCount: 1.5 }))).toContain("stopCount: Give a whole number");
+  });
+});
+
+describe("locate", () => {
+  const engine = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
+  const given = (...observations: object[]): string => JSON.stringify({ engine, observations });
+  it("answers with arcs that may wrap, what may be set, and what to look at next", () => {
+    expect(calculateText("locate", given({ kind: "mark", markDeg: 0 }))).toEqual({
+      arcs: [{ fromDeg: 355, toDeg: 365 }, { fromDeg: 715, toDeg: 5 }], settable: [], contradiction: [], next: { kind: "loose", valve: "1I" },
+    });
+    expect(calculateText("locate", given({ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "1I" }))).toEqual({
+      arcs: [{ fromDeg: 715, toDeg: 5 }], settable: ["1I", "1E", "2E", "3I"], contradiction: [],
+    });
+    expect(calculateText("locate", given())).toMatchObject({ arcs: [{ fromDeg: 0, toDeg: 720 }] });
+  });
+  it("names the observation that does not fit", () => {
+    expect(calculateText("locate", given({ kind: "loose", valve: "1I" }, { kind: "pressure", cylinder: "1" }, { kind: "pressed", valve: "1I" }))).toEqual({ arcs: [], settable: [], contradiction: [2] });
+  });
+  it.each<[object, string]>([
+    [{ kind: "loose", valve: "9I" }, "observations[0].valve: There is no valve 9I"],
+    [{ kind: "pressure", cylinder: "9" }, "observations[0].cylinder: There is no cylinder 9"],
+    [{ kind: "smell" }, "observations[0].kind: The kind is one of"],
+    [{ kind: "mark", markDeg: 0, withinDeg: -1 }, "observations[0].withinDeg: A tolerance"],
+  ])("refuses %o by its path", (seen, words) => expect(problem("locate", given(seen))).toContain(words));
+  it("refuses what a two-stroke can't show, and a follower without an arc", () => {
+    const two = engineFile(["1", "2"], { strokes: 2 });
+    expect(problem("locate", JSON.stringify({ engine: two, observations: [{ kind: "rocking", cylinder: "1" }] }))).toContain("nothing rocks");
+    const injector = { ...engine, valves: [...engine.valves, { id: "1J", cylinder: "1", role: "injector" }] };
+    expect(problem("locate", JSON.stringify({ engine: injector, observations: [{ kind: "loose", valve: "1J" }] }))).toContain("No arc is known for 1J");
+  });
+});
+
+describe("tape", () => {
+  it("takes a circumference or a diameter, not both and not neither", () => {
+    expect(run("tape", { circumference: "480 mm", stopsDeg: [0, 120, 360] })).toMatchObject({ marks: [{ label: "A", stopsDeg: [0, 360] }, { label: "B", alongMm: 160 }] });
+    expect(run("tape", { diameter: "6 in", stopsDeg: [90] })).toMatchObject({ circumferenceMm: 478.77872, marks: [{ alongMm: 119.69468 }] });
+    expect(problem("tape", JSON.stringify({ stopsDeg: [0] }))).toBe(": Give the circumference or the diameter.");
+    expect(problem("tape", JSON.stringify({ circumference: 100, diameter: 30, stopsDeg: [0] }))).toContain("diameter: Give the circumference or the diameter, not both.");
+  });
+});
+
 describe("lash", () => {
   it("matches the documented example", () => {
     const answer = run("lash", { spec: SPEC, reading: { goes: "0.30 mm", noGo: "0.33 mm" }, adjuster: { at: "stud-nut", ratio: 1.5, tpi: 24 }, lockShift: "-0.02 mm" });

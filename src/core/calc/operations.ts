@@ -1,21 +1,21 @@
 /** The open calculations: plain JSON in, plain JSON out, the same from the command line and over HTTP. */
 import type { z } from "zod";
 import { MAX_FILE_BYTES } from "../engine/engineFile";
-import { unknownFields } from "../engine/engineFileSchema";
-import { resolveEngine } from "../engine/resolve";
 import { isScrew, aimMm, screwAdjuster, turnFor } from "../lash/adjuster";
 import { judge } from "../lash/judge";
 import { adviseLeaf, stacksOf } from "../lash/leaf";
 import { isZero, lashOf, readingProblem, startMm, type Reading } from "../lash/reading";
-import { crossedLimit, DEFAULT_BAND_MM, lashSpec, type LashSpec } from "../lash/spec";
-import { planStops } from "../stops/methods";
+import { DEFAULT_BAND_MM, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
-import { lashInput, leafInput, stopsInput, type specInput } from "./inputs";
+import { locate, stops, tape } from "./crankOperations";
+import { lashInput, leafInput, type specInput } from "./inputs";
 import { CalcProblem, parseInput } from "./problem";
+import { refuseCrossed } from "./refuseCrossed";
+import { tidy } from "./tidy";
 
 type Operation = (input: unknown) => object;
 
-export const OPERATIONS: Record<string, Operation> = { stops, lash, leaf };
+export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf };
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */
 export function calculateText(operation: string, text: string): object {
@@ -36,29 +36,10 @@ function parseJson(text: string): unknown {
   }
 }
 
-/** Micrometers and millionths of a turn: beyond that, figures are rounding noise. */
-const tidy = (value: number): number => Math.round(value * 1e6) / 1e6 + 0;
-
-function stops(input: unknown): object {
-  const { engine, requiredMarginDeg } = parseInput(stopsInput, input);
-  for (const role of ["intake", "exhaust", "injector"] as const) {
-    const figures = engine.lash?.[role];
-    if (figures !== undefined) refuseCrossed(lashSpec(figures), `engine.lash.${role}`);
-  }
-  const unknown = unknownFields(engine).map((field) => `The field "${field}" is not known here: it is used for nothing.`);
-  const answer = planStops(resolveEngine(engine), requiredMarginDeg);
-  return { ...answer, assumptions: [...answer.assumptions, ...unknown] };
-}
-
 function readSpec(figures: z.infer<typeof specInput>): LashSpec {
   const spec = lashSpec(figures);
   refuseCrossed(spec, "spec");
   return spec;
-}
-
-function refuseCrossed(spec: LashSpec, path: string): void {
-  const crossed = crossedLimit(spec);
-  if (crossed !== null) throw new CalcProblem(crossed.why, `${path}.${crossed.field}`);
 }
 
 const assumedBand = (spec: LashSpec): string[] =>

@@ -1,7 +1,8 @@
 /** What the shape of a cam entry can't say: lobes that fit the strokes, and arcs that are neither empty nor endless. */
-import { cycleOf, type EngineFile, type Lobe, type ValveRole } from "./engineFile";
+import { cycleOf, HEEL_LIFT_MM, type EngineFile, type Lobe, type PlainLobe, type ProfileLobe, type ValveRole } from "./engineFile";
 import { fold } from "../units/angle/arc";
 import { rampOf } from "./lobes";
+import { fullLift, stretchesAbove } from "./profile";
 
 type Complain = (path: (string | number)[], message: string) => void;
 
@@ -31,6 +32,7 @@ export function checkCam(file: CamPart, complain: Complain): void {
 
 function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complain): void {
   const path = ["cam", role];
+  if ("profile" in lobe) return checkProfile(lobe, path, cycleOf(file), complain);
   const fields = Object.keys(lobe).filter((key) => /^(opens|closes)Deg(Btdc|Bbdc|Atdc|Abdc)$/.test(key)).join(",");
   const wanted = EVENT_FIELDS[`${file.strokes} ${role}`] ?? "";
   const bare = "opensDeg" in lobe || "durationDeg" in lobe;
@@ -49,8 +51,21 @@ function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complai
   }
 }
 
+/** Below this a measured lobe is no lobe: a dial left on the heel. */
+const LEAST_FULL_LIFT_MM = 0.5;
+
+function checkProfile({ profile }: ProfileLobe, path: (string | number)[], cycleDeg: number, complain: Complain): void {
+  const at = profile.findIndex(([deg], i) => i > 0 && deg <= (profile[i - 1]?.[0] ?? deg));
+  if (at > 0) return complain([...path, "profile", at], "The degrees of a profile must rise from point to point.");
+  const span = (profile.at(-1)?.[0] ?? 0) - (profile[0]?.[0] ?? 0);
+  if (span > cycleDeg + 1e-9) return complain([...path, "profile"], `A profile is at most one cycle long: this one spans ${Math.round(span)} degrees of ${cycleDeg}.`);
+  if (fullLift(profile).liftMm < LEAST_FULL_LIFT_MM) return complain([...path, "profile"], `This profile never lifts ${LEAST_FULL_LIFT_MM} mm: check its unit.`);
+  const worked = stretchesAbove(profile, HEEL_LIFT_MM).reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
+  if (worked >= cycleDeg - 1) complain([...path, "profile"], "This profile never rests on its heel: set its lift to 0 there.");
+}
+
 /** Degrees from opening to closing; zero or less when the entry makes no sense. */
-function lobeSpan(lobe: Lobe, cycleDeg: number): number {
+function lobeSpan(lobe: PlainLobe, cycleDeg: number): number {
   if ("durationDeg" in lobe) return lobe.durationDeg;
   if ("opensDeg" in lobe) {
     const rising = lobe.closesDeg - lobe.opensDeg;

@@ -37,7 +37,21 @@ export interface OwnTdcLobe {
   readonly opensDeg: number;
   readonly closesDeg: number;
 }
-export type Lobe = EventLobe | CenterlineLobe | OwnTdcLobe;
+/** Lift in mm against crank degrees from the cylinder's own firing TDC, rising. */
+export type LiftPoint = readonly [deg: number, liftMm: number];
+/** A measured lobe: it is off its heel where lift exceeds {@link HEEL_LIFT_MM}, so it takes no ramp. */
+export interface ProfileLobe {
+  readonly profile: readonly LiftPoint[];
+}
+/** Full lift at the valve, for the drawings; a profile brings its own. */
+interface Lifted {
+  readonly lift?: LengthText;
+}
+export type Lobe = (EventLobe | CenterlineLobe | OwnTdcLobe | ProfileLobe) & Lifted;
+export type PlainLobe = EventLobe | CenterlineLobe | OwnTdcLobe;
+
+/** Above this lift a follower counts as off its heel (the trade's figure for measured profiles). */
+export const HEEL_LIFT_MM = 0.01;
 
 export interface Release {
   readonly role: "intake" | "exhaust";
@@ -50,7 +64,7 @@ export interface CamEntry {
   readonly rampDeg?: number;
   readonly intake?: Lobe;
   readonly exhaust?: Lobe;
-  readonly injector?: OwnTdcLobe;
+  readonly injector?: OwnTdcLobe & Lifted;
   readonly releases?: readonly Release[];
 }
 
@@ -93,6 +107,16 @@ export interface LayoutEntry {
   readonly banks?: readonly (readonly string[])[];
 }
 
+export const BARRING_PLACES = ["crank", "cam", "wheel", "starter-ring", "gearbox", "propeller"] as const;
+export type BarringPlace = (typeof BARRING_PLACES)[number];
+
+/** Where the engine is turned by hand, when that is not the crank itself. */
+export interface BarringEntry {
+  readonly at: BarringPlace;
+  /** Turns of what is turned per crank turn. */
+  readonly ratio: number;
+}
+
 /** One rocker moving several valves through a bridge that is set first. */
 export interface BridgeEntry {
   readonly cylinder: string;
@@ -111,6 +135,11 @@ export interface EngineFile {
   readonly valves: readonly ValveEntry[];
   readonly cam?: CamEntry;
   readonly marksDeg?: readonly number[];
+  /** What is stamped at each of the marks, in their order. */
+  readonly markLabels?: readonly string[];
+  readonly barring?: BarringEntry;
+  /** What runs on the lobes: a flat follower wants its lobe kept wet on a new cam. */
+  readonly follower?: "flat" | "roller";
   readonly lash?: LashEntry;
   readonly adjuster?: AdjusterEntry;
   readonly layout?: LayoutEntry;

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { lengthSchema } from "../units/lengthSchema";
 import {
-  ADJUSTER_KINDS, ENGINE_FORMAT, MAX_CYLINDERS, MAX_VALVES, ROLES, SCREW_PLACES, SECTORS,
+  ADJUSTER_KINDS, BARRING_PLACES, ENGINE_FORMAT, MAX_CYLINDERS, MAX_VALVES, ROLES, SCREW_PLACES, SECTORS,
   cycleOf, type EngineFile,
 } from "./engineFile";
 import { checkCam } from "./checkCam";
@@ -13,19 +13,23 @@ const thin = lengthSchema({ minMm: 0, maxMm: 10 });
 
 const lashFigures = z.looseObject({ nominal: thin, low: thin.optional(), high: thin.optional() });
 
+const lift = lengthSchema({ minMm: 0.5, maxMm: 50 }).optional();
+const liftMm = z.number("Give lift as a number of mm.").min(-0.5, "A lift below -0.5 mm can't be right.").max(50, "A lift above 50 mm can't be right.");
+
 const lobe = z.union(
   [
-    z.looseObject({ opensDegBtdc: degrees, closesDegAbdc: degrees }),
-    z.looseObject({ opensDegBbdc: degrees, closesDegAtdc: degrees }),
-    z.looseObject({ opensDegBbdc: degrees, closesDegAbdc: degrees }),
-    z.looseObject({ durationDeg: degrees, centerlineDeg: degrees }),
-    z.looseObject({ opensDeg: degrees, closesDeg: degrees }),
+    z.looseObject({ opensDegBtdc: degrees, closesDegAbdc: degrees, lift }),
+    z.looseObject({ opensDegBbdc: degrees, closesDegAtdc: degrees, lift }),
+    z.looseObject({ opensDegBbdc: degrees, closesDegAbdc: degrees, lift }),
+    z.looseObject({ durationDeg: degrees, centerlineDeg: degrees, lift }),
+    z.looseObject({ opensDeg: degrees, closesDeg: degrees, lift }),
+    z.looseObject({ profile: z.array(z.tuple([z.number().min(-1440).max(1440), liftMm])).min(8, "A profile needs at least 8 points.").max(3000, "A profile has at most 3000 points.") }),
   ],
-  "Give the lobe as two events, as duration and centerline, or as opensDeg and closesDeg.",
+  "Give the lobe as two events, as duration and centerline, as opensDeg and closesDeg, or as a profile of [degrees, mm] points.",
 );
 
 const ownTdcLobe = z.looseObject(
-  { opensDeg: degrees, closesDeg: degrees },
+  { opensDeg: degrees, closesDeg: degrees, lift },
   "An injector's lobe is given as opensDeg and closesDeg from its own firing TDC.",
 );
 
@@ -65,6 +69,14 @@ const shape = z.looseObject({
     .max(MAX_VALVES, `At most ${MAX_VALVES} valves.`),
   cam: cam.optional(),
   marksDeg: z.array(z.number("Give degrees as a number.").min(0, "A mark lies from 0 up to 360 degrees.").lt(360, "A mark lies from 0 up to 360 degrees.")).max(72, "At most 72 marks.").optional(),
+  markLabels: z.array(z.string("Give it as text, in quotes.").max(12, "Keep what is stamped within 12 characters.")).max(72, "At most 72 marks.").optional(),
+  follower: z.enum(["flat", "roller"], "The followers are flat or roller.").optional(),
+  barring: z
+    .looseObject({
+      at: z.enum(BARRING_PLACES, `The engine is barred at one of: ${BARRING_PLACES.join(", ")}.`),
+      ratio: z.number("Give the ratio as turns of the tool per crank turn.").min(0.01, "The ratio lies between 0.01 and 500.").max(500, "The ratio lies between 0.01 and 500."),
+    })
+    .optional(),
   lash: z
     .looseObject({
       state: z.enum(["cold", "hot"], "Lash is given cold or hot: say which."),
@@ -150,6 +162,9 @@ export const engineFileSchema = shape.superRefine((file, ctx) => {
   checkValves(file, ctx);
   checkLayout(file, ctx);
   checkCam(file, (path, message) => complain(ctx, path, message));
+  if (file.markLabels !== undefined && file.markLabels.length !== (file.marksDeg?.length ?? 0)) {
+    complain(ctx, ["markLabels"], "Give one label for each of the marks.");
+  }
   if (file.adjuster?.pitch !== undefined && file.adjuster.tpi !== undefined) {
     complain(ctx, ["adjuster", "tpi"], "Give the pitch or the threads per inch, not both.");
   }

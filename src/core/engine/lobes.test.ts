@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { CamEntry, Lobe, ValveRole } from "./engineFile";
-import { lobeArc, rampOf, workingArc } from "./lobes";
+import type { Lobe, ValveRole } from "./engineFile";
+import { lobeShape, rampOf } from "./lobes";
+import { resolveEngine } from "./resolve";
+import { engineFile } from "./testEngines";
 
 describe("rampOf", () => {
   // Checking lifts and ramps as the trade tabulates them; both ends of each row.
@@ -21,7 +23,12 @@ describe("rampOf", () => {
   });
 });
 
-describe("lobeArc", () => {
+const lobeArc = (lobe: Lobe, role: ValveRole, cycle: number): { startDeg: number; spanDeg: number } => {
+  const { opensDeg, closesDeg } = lobeShape(lobe, role, { rampDeg: 0 }, cycle === 360 ? 2 : 4);
+  return { startDeg: ((opensDeg % cycle) + cycle) % cycle, spanDeg: closesDeg - opensDeg };
+};
+
+describe("lobeShape", () => {
   it.each<[string, Lobe, ValveRole, number, number, number]>([
     ["intake events", { opensDegBtdc: 12, closesDegAbdc: 48 }, "intake", 720, 348, 240],
     ["exhaust events", { opensDegBbdc: 50, closesDegAtdc: 10 }, "exhaust", 720, 130, 240],
@@ -37,13 +44,27 @@ describe("lobeArc", () => {
   });
   it("lobe separation and centerlines agree: 2 S - L", () => {
     const separationDeg = 110;
-    const intake: CamEntry["intake"] = { durationDeg: 250, centerlineDeg: 106 };
+    const intake: Lobe = { durationDeg: 250, centerlineDeg: 106 };
     const exhaust: Lobe = { durationDeg: 250, centerlineDeg: 2 * separationDeg - 106 };
     const mid = (a: { startDeg: number; spanDeg: number }): number => a.startDeg + a.spanDeg / 2;
     // Cam degrees between lobe centers are half the crank degrees between them.
     expect((mid(lobeArc(intake, "intake", 720)) - mid(lobeArc(exhaust, "exhaust", 720))) / 2).toBe(separationDeg);
   });
-  it("ramps widen both sides", () => {
-    expect(workingArc({ opensDegBtdc: 12, closesDegAbdc: 48 }, "intake", 20, 720)).toEqual({ startDeg: 328, spanDeg: 280 });
+  it("ramps widen both sides, full lift stands in the middle", () => {
+    expect(lobeShape({ opensDegBtdc: 12, closesDegAbdc: 48 }, "intake", { rampDeg: 20 }, 4)).toEqual({ opensDeg: 348, fullLiftDeg: 468, closesDeg: 588, workingFromDeg: 328, workingToDeg: 608, bumps: [] });
+  });
+  it("ramps that meet leave no heel and no more than a cycle", () => {
+    const { workingFromDeg, workingToDeg } = lobeShape({ opensDeg: 100, closesDeg: 700 }, "intake", { rampDeg: 100 }, 4);
+    expect(workingToDeg - workingFromDeg).toBe(720);
+  });
+});
+
+describe("companions", () => {
+  it("are half a cycle apart within a degree, the nearest first, and may be missing", () => {
+    const of = (anglesDeg: number[]): (string | null)[] =>
+      resolveEngine(engineFile(anglesDeg.map((_, i) => String(i + 1)), { firingAnglesDeg: anglesDeg })).cylinders.map((c) => c.companion);
+    expect(of([0, 180, 360, 540])).toEqual(["3", "4", "1", "2"]);
+    expect(of([0, 285])).toEqual([null, null]);
+    expect(of([0, 359, 360.5])).toEqual(["3", "1", "1"]);
   });
 });

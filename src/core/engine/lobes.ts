@@ -5,9 +5,10 @@
  * two-stroke exhaust 180 - E to 180 + C. The ramp widens an arc on both sides, because published
  * events are taken at some lift while the follower leaves its heel earlier.
  */
-import { type Arc, arcBetween, widen } from "../units/angle/arc";
+import { arcBetween } from "../units/angle/arc";
 import { parseLength } from "../units/length";
-import type { CamEntry, Lobe, OwnTdcLobe, ValveRole } from "./engineFile";
+import { HEEL_LIFT_MM, type CamEntry, type Lobe, type OwnTdcLobe, type PlainLobe, type ProfileLobe, type ValveRole } from "./engineFile";
+import { type Stretch, bumpsOf, fullLift, mainStretch } from "./profile";
 
 /** Assumed when neither checking lift nor ramp is given. */
 const DEFAULT_RAMP_DEG = 20;
@@ -21,7 +22,7 @@ const RAMP_BY_LIFT: readonly { upToMm: number; rampDeg: number }[] = [
 ];
 
 /** Wider than common cams on purpose: what is unknown must not look safe. */
-export const UNKNOWN_CAM: Record<2 | 4, { rampDeg: number; lobes: Partial<Record<ValveRole, Lobe>> }> = {
+export const UNKNOWN_CAM: Record<2 | 4, { rampDeg: number; lobes: Pick<CamEntry, "intake" | "exhaust"> }> = {
   4: {
     rampDeg: 30,
     lobes: {
@@ -57,13 +58,46 @@ export function rampOf(cam: CamEntry | undefined, strokes: 2 | 4): RampChoice {
   return { rampDeg, assumption: `A ramp of ${rampDeg} degrees is assumed from the checking lift of ${lift.text}.` };
 }
 
-/** The lobe's published arc, without ramps, from firing TDC of its own cylinder. */
-export function lobeArc(lobe: Lobe, role: ValveRole, cycleDeg: number): Arc {
-  const { opensDeg, closesDeg } = lobeEvents(lobe, role);
-  return arcBetween(opensDeg, closesDeg, cycleDeg);
+/**
+ * A lobe from its cylinder's firing TDC. Degrees rise through opening, full lift and closing and
+ * are not folded; the working ends lie outside the events by the ramp.
+ */
+export interface LobeShape {
+  readonly opensDeg: number;
+  readonly fullLiftDeg: number;
+  readonly closesDeg: number;
+  readonly workingFromDeg: number;
+  readonly workingToDeg: number;
+  /** Stretches off the heel beside the lobe itself; only a profile has any. */
+  readonly bumps: readonly Stretch[];
 }
 
-function lobeEvents(lobe: Lobe, role: ValveRole): OwnTdcLobe {
+/** Checking lift for the eye's moments of a profile, when the cam states none (assumed: movement is seen from there). */
+const SEEN_LIFT_MM = 0.15;
+
+/** The shape of a lobe. `cam` gives checking lift and ramp. */
+export function lobeShape(lobe: Lobe, role: ValveRole, cam: CamEntry | undefined, strokes: 2 | 4): LobeShape {
+  return "profile" in lobe ? profileShape(lobe, cam) : plainShape(lobe, role, rampOf(cam, strokes).rampDeg, strokes === 2 ? 360 : 720);
+}
+
+function plainShape(lobe: PlainLobe, role: ValveRole, rampDeg: number, cycleDeg: number): LobeShape {
+  const { opensDeg, closesDeg: written } = lobeEvents(lobe, role);
+  const closesDeg = opensDeg + arcBetween(opensDeg, written, cycleDeg).spanDeg;
+  // Ramps that meet leave no heel: the whole cycle is worked.
+  const spare = Math.max(0, (cycleDeg - (closesDeg - opensDeg)) / 2);
+  const ramp = Math.min(rampDeg, spare);
+  return { opensDeg, fullLiftDeg: (opensDeg + closesDeg) / 2, closesDeg, workingFromDeg: opensDeg - ramp, workingToDeg: closesDeg + ramp, bumps: [] };
+}
+
+function profileShape({ profile }: ProfileLobe, cam: CamEntry | undefined): LobeShape {
+  const { deg: fullLiftDeg, liftMm } = fullLift(profile);
+  const seenMm = (cam?.atLift === undefined ? null : parseLength(cam.atLift)?.mm) ?? SEEN_LIFT_MM;
+  const working = mainStretch(profile, HEEL_LIFT_MM) ?? { fromDeg: fullLiftDeg, toDeg: fullLiftDeg };
+  const seen = mainStretch(profile, Math.min(seenMm, liftMm / 2)) ?? working;
+  return { opensDeg: seen.fromDeg, fullLiftDeg, closesDeg: seen.toDeg, workingFromDeg: working.fromDeg, workingToDeg: working.toDeg, bumps: bumpsOf(profile) };
+}
+
+function lobeEvents(lobe: PlainLobe, role: ValveRole): OwnTdcLobe {
   if ("opensDeg" in lobe) return lobe;
   if ("durationDeg" in lobe) {
     const center = role === "intake" ? 360 + lobe.centerlineDeg : 360 - lobe.centerlineDeg;
@@ -74,10 +108,4 @@ function lobeEvents(lobe: Lobe, role: ValveRole): OwnTdcLobe {
   return "closesDegAtdc" in lobe
     ? { opensDeg, closesDeg: 360 + lobe.closesDegAtdc }
     : { opensDeg, closesDeg: 180 + lobe.closesDegAbdc };
-}
-
-/** The published arc widened by the ramp. */
-export function workingArc(lobe: Lobe, role: ValveRole, rampDeg: number, cycleDeg: number): Arc {
-  const bare = lobeArc(lobe, role, cycleDeg);
-  return widen(bare, rampDeg, cycleDeg) ?? bare;
 }

@@ -5,7 +5,7 @@
  */
 import { type Arc, type CrankDeg, arcBetween, complement, fold, separation, union } from "../units/angle/arc";
 import { cycleOf, type EngineFile, type Lobe, type ValveRole } from "./engineFile";
-import { UNKNOWN_CAM, lobeArc, rampOf, workingArc } from "./lobes";
+import { type LobeShape, UNKNOWN_CAM, lobeShape, rampOf } from "./lobes";
 
 export interface Cylinder {
   readonly id: string;
@@ -23,8 +23,9 @@ export interface Valve {
   readonly baseArcs: readonly Arc[] | null;
 }
 
-/** A role's arcs for the drawings, relative to firing TDC. */
+/** What a role's lobes do, relative to firing TDC. */
 export interface RoleArcs {
+  readonly shape: LobeShape;
   readonly lobe: Arc;
   readonly working: Arc;
 }
@@ -36,6 +37,9 @@ export interface Engine {
   readonly valves: readonly Valve[];
   readonly roleArcs: Partial<Record<ValveRole, RoleArcs>>;
   readonly releases: readonly { role: ValveRole; arc: Arc }[];
+  /** Where a plug hole pushes air while the crank is turned: from the last valve shutting to firing TDC. */
+  readonly pressure: Arc;
+  readonly follower: EngineFile["follower"] | null;
   readonly assumptions: readonly string[];
 }
 
@@ -45,21 +49,19 @@ const COMPANION_WITHIN_DEG = 1;
 /** Resolves a validated engine file. Never fails on one: what is missing becomes a named assumption. */
 export function resolveEngine(file: EngineFile): Engine {
   const cycleDeg = cycleOf(file);
+  const roles = [...new Set(file.valves.map((v) => v.role))];
   const ramp = rampOf(file.cam, file.strokes);
-  const assumptions = ramp.assumption === null ? [] : [ramp.assumption];
-  const releases = (file.cam?.releases ?? []).map((r) => ({
-    role: r.role,
-    arc: arcBetween(r.fromDeg, r.toDeg, cycleDeg),
-  }));
+  const measured = roles.every((role) => "profile" in (file.cam?.[role] ?? {}));
+  const assumptions = ramp.assumption === null || measured ? [] : [ramp.assumption];
   const roleArcs: Engine["roleArcs"] = {};
-  for (const role of new Set(file.valves.map((v) => v.role))) {
+  for (const role of roles) {
     const lobe = lobeFor(file, role, assumptions);
-    if (lobe === null) continue;
-    roleArcs[role] = {
-      lobe: lobeArc(lobe, role, cycleDeg),
-      working: workingArc(lobe, role, ramp.rampDeg, cycleDeg),
-    };
+    if (lobe !== null) roleArcs[role] = arcsOf(lobeShape(lobe, role, file.cam, file.strokes), cycleDeg);
   }
+  const releases = [
+    ...(file.cam?.releases ?? []).map((r) => ({ role: r.role, arc: arcBetween(r.fromDeg, r.toDeg, cycleDeg) })),
+    ...roles.flatMap((role) => (roleArcs[role]?.shape.bumps ?? []).map((b) => ({ role, arc: arcBetween(b.fromDeg, b.toDeg, cycleDeg) }))),
+  ];
   const cylinders = resolveCylinders(file, cycleDeg);
   const firing = new Map(cylinders.map((c) => [c.id, c.firingDeg]));
   const baseOf = (role: ValveRole): Arc[] | null => {
@@ -76,13 +78,27 @@ export function resolveEngine(file: EngineFile): Engine {
     firingDeg: firing.get(v.cylinder) ?? fold(0, cycleDeg),
     baseArcs: base[v.role],
   }));
-  return { cycleDeg, rampDeg: ramp.rampDeg, cylinders, valves, roleArcs, releases, assumptions };
+  return { cycleDeg, rampDeg: ramp.rampDeg, cylinders, valves, roleArcs, releases, pressure: pressureArc(file, cycleDeg), follower: file.follower ?? null, assumptions };
 }
+
+/** Counted from the published closing of the intake (two-stroke: of the exhaust), also when it has no valve in the list. */
+function pressureArc(file: EngineFile, cycleDeg: number): Arc {
+  const role = file.strokes === 2 ? "exhaust" : "intake";
+  const lobe = file.cam?.[role] ?? UNKNOWN_CAM[file.strokes].lobes[role];
+  const closesDeg = lobe === undefined ? cycleDeg / 2 : lobeShape(lobe, role, file.cam, file.strokes).closesDeg;
+  return arcBetween(fold(closesDeg, cycleDeg), cycleDeg, cycleDeg);
+}
+
+const arcsOf = (shape: LobeShape, cycleDeg: number): RoleArcs => ({
+  shape,
+  lobe: arcBetween(shape.opensDeg, shape.closesDeg, cycleDeg),
+  working: arcBetween(shape.workingFromDeg, shape.workingToDeg, cycleDeg),
+});
 
 function lobeFor(file: EngineFile, role: ValveRole, assumptions: string[]): Lobe | null {
   const given = file.cam?.[role];
   if (given !== undefined) return given;
-  const assumed = UNKNOWN_CAM[file.strokes].lobes[role] ?? null;
+  const assumed = role === "injector" ? null : (UNKNOWN_CAM[file.strokes].lobes[role] ?? null);
   if (assumed === null) assumptions.push(`No arc is known for the ${role} followers: they are served by no method.`);
   // A cam that is left out altogether has said so already.
   else if (file.cam !== undefined) assumptions.push(`No ${role} lobe is given: the wide events of an unknown cam are assumed.`);
@@ -96,9 +112,8 @@ function resolveCylinders(file: EngineFile, cycleDeg: number): Cylinder[] {
   );
   const firing = file.cylinders.map((id) => ({ id, firingDeg: angleOf.get(id) ?? fold(0, cycleDeg) }));
   return firing.map((c) => {
-    const companion = firing.find(
-      (o) => o.id !== c.id && cycleDeg / 2 - separation(c.firingDeg, o.firingDeg, cycleDeg) <= COMPANION_WITHIN_DEG,
-    );
-    return { ...c, companion: companion?.id ?? null };
+    const off = (o: { firingDeg: number }): number => cycleDeg / 2 - separation(c.firingDeg, o.firingDeg, cycleDeg);
+    const near = firing.filter((o) => o.id !== c.id && off(o) <= COMPANION_WITHIN_DEG).sort((a, b) => off(a) - off(b));
+    return { ...c, companion: near[0]?.id ?? null };
   });
 }

@@ -14,8 +14,8 @@ const SPEC = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
 
 function jobFor(file: ReturnType<typeof engineFile>, method: "two-stop" | "firing-order" = "two-stop"): Job {
   const engine = resolveEngine(file);
-  const route = routeOf(engine, planMethod(method, engine, 10));
-  return { cycleDeg: engine.cycleDeg, requiredMarginDeg: 10, route, valves: file.valves.map((v) => ({ ...v, spec: SPEC })) };
+  const route = routeOf(engine, planMethod(method, engine));
+  return { cycleDeg: engine.cycleDeg, requiredMarginDeg: 10, route, order: "crank", valves: file.valves.map((v) => ({ ...v, spec: SPEC })) };
 }
 
 const FOUR = jobFor(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
@@ -67,14 +67,14 @@ describe("the next thing", () => {
   it("asks to set what is out, then to read it again, before anything else", () => {
     add({ kind: "arrived", stop: "A" });
     add(reading("1E", "A", 0.3, 0.35));
-    expect(nextThing(FOUR, runState(FOUR, ledger), "1E")).toMatchObject({ kind: "set", valve: { verdict: "loose" } });
+    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "1E" })).toMatchObject({ kind: "set", valve: { verdict: "loose" } });
     add({ kind: "set", valve: "1E", stop: "A", turns: 0.1 });
     expect(nextThing(FOUR, runState(FOUR, ledger))).toMatchObject({ kind: "read", valve: { valve: { id: "1E" } } });
     expect(passNow(ledger, "1E")).toBe("as-left");
   });
   it("names the doubt when a valve of the other stop is touched", () => {
     add({ kind: "arrived", stop: "A" });
-    expect(nextThing(FOUR, runState(FOUR, ledger), "4E")).toMatchObject({ at: { doubt: expect.stringMatching(/on its lobe.*stop B/) } });
+    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "4E" })).toMatchObject({ at: { doubt: expect.stringMatching(/on its lobe.*stop B/) } });
   });
   it("wraps on in the running direction to what was left behind", () => {
     add({ kind: "arrived", stop: "B" });
@@ -189,6 +189,18 @@ describe("routes", () => {
     const job = jobFor(file);
     expect(job.route.flatMap((s) => s.valves.map((v) => v.valve)).sort()).toEqual(file.valves.map((v) => v.id).sort());
     expect(job.route.flatMap((s) => s.valves).some((v) => v.doubt !== null)).toBe(true);
+  });
+  it("served cylinder by cylinder, go from visit to visit as they are listed", () => {
+    const engine = resolveEngine(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
+    const route = routeOf(engine, planMethod("opening-closing", engine), "cylinder");
+    const job: Job = { ...FOUR, route, order: "cylinder" };
+    expect(route.flatMap((s) => s.valves.map((v) => v.valve[0]))).toEqual(["1", "1", "2", "2", "3", "3", "4", "4"]);
+    expect(route[0]?.sights?.[0]).toMatchObject({ cylinder: "1" });
+    expect(nextThing(job, runState(job, []))).toMatchObject({ kind: "turn", to: { letter: "A" }, first: true });
+  });
+  it("a crank found elsewhere is turned on to the next stop with something open", () => {
+    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 300 })).toMatchObject({ kind: "turn", to: { letter: "B" }, turnDeg: 60, first: false });
+    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 400 })).toMatchObject({ kind: "turn", to: { letter: "A" }, turnDeg: 320 });
   });
   it("share a mark between stops one turn apart", () => {
     expect(markLetters(FOUR.route)).toEqual([{ markDeg: 0, letters: ["A", "B"] }]);

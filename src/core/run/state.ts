@@ -2,6 +2,7 @@
 import { judge, type Verdict } from "../lash/judge";
 import type { LashSpec } from "../lash/spec";
 import { type Entry, type LeftEntry, type ReadingEntry, type ValveWork, liveEntries } from "./entry";
+import type { ServingOrder } from "../stops/orders";
 import type { RouteStop } from "./route";
 
 export interface JobValve {
@@ -15,6 +16,7 @@ export interface Job {
   readonly cycleDeg: 360 | 720;
   readonly requiredMarginDeg: number;
   readonly route: readonly RouteStop[];
+  readonly order: ServingOrder;
   readonly valves: readonly JobValve[];
 }
 

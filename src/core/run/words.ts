@@ -1,5 +1,5 @@
 /** What the run says: the one next thing in a sentence, and the grounds. Plain words, second person. */
-import type { EngineFile, LashFigures, ValveRole } from "../engine/engineFile";
+import type { BarringPlace, EngineFile, LashFigures, ValveRole } from "../engine/engineFile";
 import { parseLength, showFigure, type LengthUnit } from "../units/length";
 import type { Verdict } from "../lash/judge";
 import type { LashSpec } from "../lash/spec";
@@ -18,6 +18,17 @@ export function turnWords(deg: number): string {
   const exact = NAMED_TURNS.find((n) => Math.abs(n.deg - deg) < 0.05);
   const figure = `${Math.round(deg * 10) / 10}°`;
   return exact === undefined ? figure : exact.deg % 360 === 0 ? exact.name : `${figure}, ${exact.name}`;
+}
+
+const BARRED_AT: Readonly<Record<BarringPlace, string>> = {
+  crank: "crank", cam: "cam gear", wheel: "rear wheel", "starter-ring": "starter ring tool", gearbox: "reduction box", propeller: "propeller",
+};
+
+/** The turn at the shaft that is really turned, when that is not the crank: "0.5 turns of the cam gear". */
+export function barringWords(deg: number, barring: EngineFile["barring"]): string | null {
+  if (barring === undefined || barring.at === "crank") return null;
+  const turns = Math.round((deg / 360) * barring.ratio * 100) / 100;
+  return `${turns} ${turns === 1 ? "turn" : "turns"} of the ${BARRED_AT[barring.at]}`;
 }
 
 const NAMED_TURNS: readonly { deg: number; name: string }[] = [

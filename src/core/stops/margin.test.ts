@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { UNKNOWN_CAM } from "../engine/lobes";
 import { resolveEngine, type Engine, type Valve } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
-import { marginDeg } from "./margin";
+import { marginDeg, worstMarginOver } from "./margin";
 
 const margins = (engine: Engine, deg: number): Record<string, number | null> =>
   Object.fromEntries(engine.valves.map((v) => [v.id, marginDeg(v, deg, engine.cycleDeg)]));
@@ -56,9 +56,27 @@ describe("marginDeg", () => {
   });
 });
 
+describe("worstMarginOver", () => {
+  it("is the least margin met when the stretch is walked", () => {
+    const probe = fc.record({ file: anyFourStroke, from: fc.integer({ min: 0, max: 719 }), span: fc.integer({ min: 0, max: 300 }), pick: fc.nat() });
+    fc.assert(
+      fc.property(probe, ({ file, from, span, pick }) => {
+        const engine = resolveEngine(file);
+        const valve = engine.valves[pick % engine.valves.length] as Valve;
+        const walked = Math.min(...Array.from({ length: 2 * span + 1 }, (_, i) => marginDeg(valve, from + i / 2, 720) as number));
+        const worst = worstMarginOver(valve, from, from + span, 720) as number;
+        // The middle of a lobe may fall between two steps of the walk.
+        expect(worst).toBeLessThanOrEqual(walked + 1e-9);
+        expect(walked - worst).toBeLessThan(0.5);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
 /** Independent of the arcs: is the valve on a lobe or release at this angle, straight from the events? */
 function working(file: ReturnType<typeof engineFile>, valve: Valve, deg: number): boolean {
-  const cam = file.cam as { rampDeg: number; intake: Record<string, number>; exhaust: Record<string, number>; releases?: { fromDeg: number; toDeg: number }[] };
+  const cam = file.cam as unknown as { rampDeg: number; intake: Record<string, number>; exhaust: Record<string, number>; releases?: { fromDeg: number; toDeg: number }[] };
   const rel = (((deg - valve.firingDeg) % 720) + 720) % 720;
   const hit = (from: number, to: number): boolean => [rel, rel - 720, rel + 720].some((r) => r > from && r < to);
   if (valve.role === "intake") {

@@ -2,9 +2,6 @@
 import type { Engine, Valve } from "../engine/resolve";
 import { clearance, fold } from "../units/angle/arc";
 
-/** Required by default: 5 degrees for the crank being off, with a timing mark, and 5 in hand. */
-export const DEFAULT_REQUIRED_MARGIN_DEG = 10;
-
 /**
  * Margin of a valve at a crank angle: positive on the heel (distance to its nearer end), negative
  * on a lobe or release (distance to the nearest way out), null when no arc is known for it.
@@ -20,3 +17,20 @@ export function marginDeg(valve: Valve, crankDeg: number, cycleDeg: Engine["cycl
 /** True when the margin meets the requirement, rounding aside. */
 export const meets = (margin: number | null, requiredDeg: number): margin is number =>
   margin !== null && margin >= requiredDeg - 1e-9;
+
+/**
+ * The worst margin between two crank angles, `fromDeg` on to `toDeg` (not folded, `toDeg` above).
+ * Margin rises and falls in straight lines, so it is worst at an end of the stretch or in the
+ * middle of a lobe.
+ */
+export function worstMarginOver(valve: Valve, fromDeg: number, toDeg: number, cycleDeg: Engine["cycleDeg"]): number | null {
+  const { baseArcs } = valve;
+  if (baseArcs === null) return null;
+  const lobeMiddles = baseArcs.map((arc, i) => {
+    const next = baseArcs[(i + 1) % baseArcs.length] ?? arc;
+    const end = arc.startDeg + arc.spanDeg;
+    return valve.firingDeg + end + fold(next.startDeg - end, cycleDeg) / 2;
+  });
+  const inside = lobeMiddles.filter((deg) => fold(deg - fromDeg, cycleDeg) <= toDeg - fromDeg);
+  return Math.min(...[fromDeg, toDeg, ...inside].map((deg) => marginDeg(valve, deg, cycleDeg) ?? Infinity));
+}

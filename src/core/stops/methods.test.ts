@@ -3,11 +3,14 @@ import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { marginDeg } from "./margin";
-import { planMethod, planStops } from "./methods";
-import { METHOD_IDS, type MethodId } from "./plan";
+import { METHODS, planMethod } from "./methods";
+import { planStops } from "./recommend";
+import { DEFAULT_STOP_SETTINGS } from "./settings";
+import { METHOD_IDS, type MethodId, wrongOneTurnOut } from "./plan";
 import { signAt, stopLetter } from "./sign";
+import { fold } from "../units/angle/arc";
 
-const plan = (id: MethodId, file: ReturnType<typeof engineFile>, requiredDeg = 10) => planMethod(id, resolveEngine(file), requiredDeg);
+const plan = (id: MethodId, file: ReturnType<typeof engineFile>, requiredDeg = 10) => planMethod(id, resolveEngine(file), { ...DEFAULT_STOP_SETTINGS, requiredDeg });
 const served = (p: ReturnType<typeof plan>): Record<string, string[]> =>
   Object.fromEntries(p.stops.map((s) => [s.crankDeg, s.set.map((v) => v.valve)]));
 
@@ -27,7 +30,6 @@ describe("two-stop", () => {
     expect(two.unserved.map((u) => u.valve)).toEqual(["2I", "2E", "3I", "3E", "4I", "4E", "5I", "5E"].filter((v) => two.unserved.some((u) => u.valve === v)));
     expect(two.unserved.length).toBeGreaterThan(0);
     expect(two.why).toContain(two.unserved[0]?.valve);
-    expect(planStops(resolveEngine(hot)).recommended).toBe("firing-order");
   });
   it("turns half a turn on a two-stroke", () => {
     const two = plan("two-stop", engineFile(["1", "2"], { strokes: 2 }));
@@ -49,51 +51,126 @@ describe("firing-order", () => {
   });
 });
 
+describe("the watching methods", () => {
+  // Full lift of the worked cam: intake 348 to 588, so 468; exhaust 130 to 370, so 250.
+  const at = { opening: 130 + 0.1 * 120, closing: 468 + 0.25 * 120, intakeFull: 468, exhaustFull: 250 };
+  it.each<[MethodId, Record<number, string[]>]>([
+    ["opening-closing", { [at.opening]: ["1I"], [at.closing]: ["1E"] }],
+    ["full-lift", { [at.exhaustFull]: ["1I"], [at.intakeFull]: ["1E"] }],
+    ["own-lobe", { [at.intakeFull - 360]: ["1I"], [at.exhaustFull + 360]: ["1E"] }],
+  ])("%s finds the stops of one cylinder at its own rockers", (id, stops) => {
+    expect(served(plan(id, engineFile(["1"], { cam: MILD_CAM })))).toEqual(stops);
+  });
+  it("companion-lift and rocking watch the companion", () => {
+    expect(served(plan("companion-lift", FOUR))[String((at.intakeFull + 540) % 720)]).toEqual(["2I"]);
+    expect(plan("rocking", FOUR)).toMatchObject({ usable: true, worst: { marginDeg: 110 } });
+    expect(served(plan("rocking", FOUR))[0]).toEqual(["1I", "1E"]);
+    expect(plan("rocking", FOUR).stops[0]?.sights).toEqual([{ cylinder: "4", moment: "rocking", role: null }]);
+  });
+  it("without companions say so, with nobody served", () => {
+    for (const id of ["rocking", "companion-lift"] as const) {
+      const five = plan(id, FIVE);
+      expect(five).toMatchObject({ usable: false, stops: [], why: "No cylinder of this engine has a companion half a cycle away." });
+      expect(five.unserved.every((u) => u.bestMarginDeg === null)).toBe(true);
+    }
+  });
+  it("a two-stroke never rocks, and has no other valve to watch", () => {
+    const two = engineFile(["1", "2"], { strokes: 2 });
+    expect(plan("rocking", two).why).toBe("A two-stroke has no overlap: nothing rocks.");
+    for (const id of ["opening-closing", "full-lift"] as const) expect(plan(id, two).unserved.map((u) => u.valve)).toEqual(["1E", "2E"]);
+    expect(plan("companion-lift", two).usable).toBe(true);
+  });
+  it("an injector goes to that stop of its cylinder where it is further clear", () => {
+    const file = engineFile(["1"], { cam: { ...MILD_CAM, injector: { opensDeg: 640, closesDeg: 30 } } });
+    const one = plan("opening-closing", { ...file, valves: [...file.valves, { id: "1J", cylinder: "1", role: "injector" }] });
+    // Its heel runs from 50 to 620: 92 clear at the opening, 122 at the closing.
+    expect(served(one)).toEqual({ [at.opening]: ["1I"], [at.closing]: ["1E", "1J"] });
+    expect(one.stops[1]?.set[1]?.marginDeg).toBe(122);
+  });
+  it("tell the worst over where people really stop", () => {
+    const stop = plan("opening-closing", engineFile(["1"], { cam: MILD_CAM })).stops[0]?.set[0];
+    // The intake's heel runs from 608 on to 328: 328 - 142 at the moment, 328 - 160 at a quarter open.
+    expect(stop).toMatchObject({ marginDeg: 186, rangeWorstDeg: 168 });
+  });
+  it("go by other shares when a job asks for them", () => {
+    const early = planMethod("opening-closing", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), { ...DEFAULT_STOP_SETTINGS, openingShare: 0, closingShare: 1 });
+    expect(served(early)).toEqual({ 130: ["1I"], 588: ["1E"] });
+  });
+});
+
 describe("every method", () => {
   it("places each valve exactly once, with the margin it really has there", () => {
-    const probe = fc.record({ file: anyFourStroke, requiredDeg: fc.integer({ min: 0, max: 60 }), id: fc.constantFrom<MethodId>("two-stop", "firing-order") });
+    const probe = fc.record({ file: anyFourStroke, requiredDeg: fc.integer({ min: 0, max: 60 }), id: fc.constantFrom<MethodId>(...METHOD_IDS) });
     fc.assert(
       fc.property(probe, ({ file, requiredDeg, id }) => {
         const engine = resolveEngine(file);
-        const answer = planMethod(id, engine, requiredDeg);
+        const answer = planMethod(id, engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg });
         const placed = [...answer.stops.flatMap((s) => s.set.map((v) => v.valve)), ...answer.unserved.map((u) => u.valve)];
         expect(placed.sort()).toEqual(file.valves.map((v) => v.id).sort());
+        const degs = answer.stops.map((s) => s.crankDeg);
+        expect(degs).toEqual([...degs].sort((a, b) => a - b));
         for (const stop of answer.stops) {
+          expect(stop.set.length).toBeGreaterThan(0);
           for (const s of stop.set) {
             const valve = engine.valves.find((v) => v.id === s.valve);
             expect(s.marginDeg).toBeCloseTo(valve === undefined ? NaN : (marginDeg(valve, stop.crankDeg, 720) ?? NaN), 5);
             expect(s.marginDeg).toBeGreaterThanOrEqual(requiredDeg - 1e-6);
+            if (s.rangeWorstDeg !== undefined) expect(s.rangeWorstDeg).toBeLessThanOrEqual(s.marginDeg + 1e-6);
           }
         }
-        for (const u of answer.unserved) expect(u.bestMarginDeg).toBeLessThan(requiredDeg);
+        const least = id === "lobe-in-sight" ? Math.max(requiredDeg, 15) : requiredDeg;
+        for (const u of answer.unserved) expect(u.bestMarginDeg ?? -Infinity).toBeLessThan(least);
         expect(answer.usable).toBe(answer.stops.length > 0 && answer.unserved.length === 0);
       }),
-      { numRuns: 150 },
+      { numRuns: 300 },
     );
   });
-  it("stands in the answer, also those that are not worked out", () => {
-    const answer = planStops(resolveEngine(FOUR));
+  it("stands in the answer, also when it can't be used", () => {
+    const answer = planStops(resolveEngine(FIVE));
     expect(answer.methods.map((m) => m.id)).toEqual([...METHOD_IDS]);
     for (const m of answer.methods.filter((x) => x.stops.length === 0)) expect(m).toMatchObject({ usable: false, why: expect.stringMatching(/\w/) });
-    expect(answer.recommended).toBe("two-stop");
   });
-  it("recommends the longer way when the shorter one is barely clear, and says so", () => {
-    const tight = { ...FIVE, cam: { rampDeg: 20, intake: { opensDegBtdc: 10, closesDegAbdc: 40 }, exhaust: { opensDegBbdc: 40, closesDegAtdc: 10 } } };
-    const engine = resolveEngine(tight);
-    const worst = planMethod("two-stop", engine, 0).worst?.marginDeg ?? 0;
+});
+
+describe("what is recommended", () => {
+  const HOT_FIVE = { ...FIVE, cam: { rampDeg: 45, intake: { durationDeg: 270, centerlineDeg: 106 }, exhaust: { durationDeg: 276, centerlineDeg: 112 } } };
+  it("two stops, where they leave plenty and there is the one mark", () => expect(planStops(resolveEngine(FOUR)).recommended).toBe("two-stop"));
+  it("rockers to go by, on a hot five without a mark, and says why two stops are out", () => {
+    const answer = planStops(resolveEngine(HOT_FIVE), {}, []);
+    expect(answer.recommended).toBe("opening-closing");
+    expect(answer.why).toMatch(/no mark at all.*Two stops are out: It can't serve/);
+  });
+  it("the marks, where every cylinder has one", () => {
+    expect(planStops(resolveEngine(HOT_FIVE), {}, [0, 72, 144, 216, 288]).recommended).toBe("firing-order");
+  });
+  it("not the shorter way when it is barely clear, and says so", () => {
+    const engine = resolveEngine({ ...FIVE, cam: { rampDeg: 20, intake: { opensDegBtdc: 10, closesDegAbdc: 40 }, exhaust: { opensDegBbdc: 40, closesDegAtdc: 10 } } });
+    const worst = planMethod("two-stop", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 0 }).worst?.marginDeg ?? 0;
     expect(worst).toBeGreaterThan(0);
-    expect(planStops(engine, worst / 4).recommended).toBe("two-stop");
-    const answer = planStops(engine, worst * 0.9);
-    expect(answer.recommended).toBe("firing-order");
-    expect(answer.why).toContain(`Two stops would leave ${planMethod("two-stop", engine, 0).worst?.valve} only`);
+    expect(planStops(engine, { requiredDeg: worst / 4 }).recommended).toBe("two-stop");
+    const answer = planStops(engine, { requiredDeg: worst * 0.9 });
+    expect(METHODS[answer.recommended ?? "two-stop"].watched).toBe(true);
+    expect(answer.why).toContain("Two stops would leave");
   });
-  it("recommends nothing when an injector has no arcs", () => {
+  it("a word for flat followers, where the firing order is not followed anyway", () => {
+    expect(planStops(resolveEngine({ ...FOUR, follower: "flat" })).why).toContain("The followers are flat");
+    expect(planStops(resolveEngine({ ...FOUR, follower: "roller" })).why).not.toContain("flat");
+  });
+  it("nothing, when an injector has no arcs", () => {
     const file = engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM });
     const answer = planStops(resolveEngine(file));
     expect(answer.recommended).toBeNull();
-    expect(answer.methods[0]?.unserved).toEqual([expect.objectContaining({ valve: "1J", bestMarginDeg: null, why: "no arc known" })]);
+    for (const m of answer.methods) expect(m.unserved).toEqual([expect.objectContaining({ valve: "1J", bestMarginDeg: null, why: "no arc known" })]);
   });
-  it("refuses a margin that makes no sense", () => expect(() => planStops(resolveEngine(FOUR), 181)).toThrow(RangeError));
+  it("refuses a margin that makes no sense", () => expect(() => planStops(resolveEngine(FOUR), { requiredDeg: 181 })).toThrow(RangeError));
+});
+
+describe("wrongOneTurnOut", () => {
+  it("names the valves that would stand on a lobe with the mark up the wrong time", () => {
+    const engine = resolveEngine(FOUR);
+    const first = plan("firing-order", FOUR).stops[0];
+    expect(wrongOneTurnOut(engine, first ?? { crankDeg: fold(0, 720), set: [] }, 10).map((v) => v.valve)).toEqual(["1I", "1E"]);
+  });
 });
 
 describe("signAt", () => {
@@ -106,6 +183,9 @@ describe("signAt", () => {
     const five = resolveEngine(FIVE);
     expect(signAt(five, 360)).toMatchObject({ firing: [], rocking: ["1"], oneTurnOut: expect.stringContaining("both rockers loose instead") });
     expect(signAt(five, 40)).toMatchObject({ firing: [], rocking: [], oneTurnOut: null });
+  });
+  it("is what is watched, where something is", () => {
+    expect(signAt(four, 142, [{ cylinder: "1", moment: "opening", role: "exhaust" }]).check).toBe("The exhaust rocker of cylinder 1 just starts to open.");
   });
   it("a two-stroke is never a turn out", () => {
     expect(signAt(resolveEngine(engineFile(["1", "2"], { strokes: 2 })), 180)).toMatchObject({ firing: ["2"], rocking: [], oneTurnOut: null });

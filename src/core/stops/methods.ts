@@ -1,7 +1,10 @@
 /** The schools of stopping, each planned from the same arcs so that they can be compared on one engine. */
-import type { Engine } from "../engine/resolve";
-import { DEFAULT_REQUIRED_MARGIN_DEG } from "./margin";
-import { METHOD_IDS, type MethodId, type Plan, planFrom } from "./plan";
+import type { Engine, Valve } from "../engine/resolve";
+import { fewestStops, bestAngleOf, markAngles } from "./fewest";
+import { meets } from "./margin";
+import { METHOD_IDS, type Candidate, type MethodId, type Plan, type UnservedValve, planFrom, tidyDeg } from "./plan";
+import { CRANK_OFF_DEG, DEFAULT_STOP_SETTINGS, IN_HAND_DEG, type StopSettings } from "./settings";
+import { closingMoment, fullMoment, openingMoment } from "./sight";
 
 export interface MethodPlan extends Plan {
   readonly id: MethodId;
@@ -10,107 +13,136 @@ export interface MethodPlan extends Plan {
   readonly why: string;
 }
 
-export interface StopsAnswer {
-  readonly methods: readonly MethodPlan[];
-  readonly recommended: MethodId | null;
-  readonly why: string;
-  readonly assumptions: readonly string[];
-}
-
-interface Method {
+export interface Method {
+  readonly id: MethodId;
   readonly name: string;
-  readonly goodFor: string;
+  /** What is done, in a sentence without its stop. */
+  readonly how: string;
   readonly needs: string;
-  readonly plan: ((engine: Engine, requiredDeg: number) => Plan) | null;
+  /** Found by watching rockers or lobes: no mark is needed. */
+  readonly watched: boolean;
+  readonly plan: (engine: Engine, settings: StopSettings, marksDeg: readonly number[]) => Plan;
 }
 
-/** Names and needs as people would say them; a method without a planner is named, never offered. */
-export const METHODS: Record<MethodId, Method> = {
-  "firing-order": {
-    name: "Firing order",
-    goodFor: "Every cylinder is set at its own firing TDC, in firing order: long, but the hardest to get wrong",
-    needs: "a TDC mark for every cylinder: balancer marks, rotor towers or a tape",
-    plan: (engine, requiredDeg) => planFrom(engine, requiredDeg, (valve) => [valve.firingDeg]),
-  },
-  "two-stop": {
-    name: "Two stops",
-    goodFor: "Half the valves at firing TDC of the first cylinder, the other half at half a cycle on: the least turning",
-    needs: "the one TDC mark",
-    plan: (engine, requiredDeg) => planFrom(engine, requiredDeg, () => [0, engine.cycleDeg / 2]),
-  },
-  "opening-closing": { name: "Opening and closing", goodFor: "", needs: "rockers in sight", plan: null },
-  "full-lift": { name: "Full lift", goodFor: "", needs: "rockers in sight", plan: null },
-  "companion-lift": { name: "Companion at full lift", goodFor: "", needs: "a companion for each cylinder", plan: null },
-  rocking: { name: "Companion rocking", goodFor: "", needs: "a companion for each cylinder", plan: null },
-  "own-lobe": { name: "Own lobe, then half a cycle", goodFor: "", needs: "one rocker in sight", plan: null },
-  fewest: { name: "Fewest stops", goodFor: "", needs: "a degree wheel, tape or printed marks", plan: null },
+/** Moments that exist, in order. */
+const known = <T>(...moments: (T | null)[]): T[] => moments.filter((m) => m !== null);
+
+const opposite = (valve: Valve): "intake" | "exhaust" => (valve.role === "intake" ? "exhaust" : "intake");
+
+/** Two stops per cylinder, each found at the other valve; an injector goes to the better of the two. */
+const perCylinder = (engine: Engine, settings: StopSettings, momentFor: (valve: Pick<Valve, "cylinder">, role: "intake" | "exhaust") => Candidate | null): Plan => {
+  const has = new Set(engine.valves.map((v) => `${v.cylinder}|${v.role}`));
+  const moment = (valve: Valve, role: "intake" | "exhaust"): Candidate | null => (has.has(`${valve.cylinder}|${opposite({ ...valve, role })}`) ? momentFor(valve, role) : null);
+  return planFrom(engine, settings.requiredDeg, (valve) =>
+    valve.role === "injector" ? known(moment(valve, "intake"), moment(valve, "exhaust")) : known(moment(valve, valve.role)));
 };
 
-const NO_PLAN: Plan = { stops: [], turnTotalDeg: 0, worst: null, unserved: [] };
+const companionOf = (engine: Engine, cylinder: string): string | null => engine.cylinders.find((c) => c.id === cylinder)?.companion ?? null;
 
-/** Every method on one engine. @throws RangeError when the required margin is not within 0 to 180. */
-export function planStops(engine: Engine, requiredDeg: number = DEFAULT_REQUIRED_MARGIN_DEG): StopsAnswer {
-  if (!(requiredDeg >= 0 && requiredDeg <= 180)) throw new RangeError(`planStops: required margin out of 0 to 180: ${requiredDeg}`);
-  const methods = METHOD_IDS.map((id) => planMethod(id, engine, requiredDeg));
-  const recommended = recommend(methods, requiredDeg);
-  return {
-    methods,
-    recommended: recommended?.id ?? null,
-    why: recommended === null ? noneWhy(methods) : recommendWhy(recommended, methods),
-    assumptions: engine.assumptions,
-  };
+/** Names and needs as people would say them. */
+const ALL: readonly Method[] = [
+  {
+    id: "firing-order", name: "Firing order", watched: false,
+    how: "Each cylinder at its own firing TDC, in firing order: all its valves there",
+    needs: "a mark for every cylinder's TDC: balancer marks, rotor towers or a tape",
+    plan: (engine, settings) => planFrom(engine, settings.requiredDeg, (valve) => [valve.firingDeg]),
+  },
+  {
+    id: "two-stop", name: "Two stops", watched: false,
+    how: "Half the valves at firing TDC of the first cylinder, the other half at half a cycle on",
+    needs: "the one TDC mark, and to know which time round it is",
+    plan: (engine, settings) => planFrom(engine, settings.requiredDeg, () => [0, engine.cycleDeg / 2]),
+  },
+  {
+    id: "opening-closing", name: "Opening and closing", watched: true,
+    how: "Exhaust just opening: set the intake. Intake started to close: set the exhaust",
+    needs: "the rockers in sight, and no mark at all",
+    plan: (engine, settings) => perCylinder(engine, settings, ({ cylinder }, role) =>
+      role === "intake" ? openingMoment(engine, cylinder, "exhaust", settings) : closingMoment(engine, cylinder, "intake", settings)),
+  },
+  {
+    id: "full-lift", name: "Full lift", watched: true,
+    how: "One valve of a cylinder fully open: set the other",
+    needs: "the rockers in sight",
+    plan: (engine, settings) => perCylinder(engine, settings, ({ cylinder }, role) => fullMoment(engine, cylinder, role === "intake" ? "exhaust" : "intake")),
+  },
+  {
+    id: "companion-lift", name: "Companion at full lift", watched: true,
+    how: "A valve fully open: set the same valve of the companion cylinder",
+    needs: "the rockers in sight, and a companion for each cylinder",
+    plan: (engine, settings) => planFrom(engine, settings.requiredDeg, (valve) => {
+      const companion = companionOf(engine, valve.cylinder);
+      return companion === null ? [] : known(fullMoment(engine, companion, valve.role));
+    }),
+  },
+  {
+    id: "rocking", name: "Companion rocking", watched: true,
+    how: "A cylinder rocking at overlap: set all valves of its companion",
+    needs: "the rockers in sight, and a companion for each cylinder",
+    plan: (engine, settings) => planFrom(engine, settings.requiredDeg, (valve) => {
+      const companion = engine.cylinders.find((c) => c.id === companionOf(engine, valve.cylinder));
+      if (companion === undefined || engine.cycleDeg === 360) return [];
+      return [{ deg: companion.firingDeg + 360, sight: { cylinder: companion.id, moment: "rocking", role: null }, rangeDeg: null }];
+    }),
+  },
+  {
+    id: "own-lobe", name: "Own lobe, half a cycle on", watched: true,
+    how: "Watch a valve to full lift, go on half a cycle, set that valve",
+    needs: "one rocker in sight at a time",
+    plan: (engine, settings) => planFrom(engine, settings.requiredDeg, (valve) => {
+      const full = fullMoment(engine, valve.cylinder, valve.role);
+      return full === null ? [] : [{ deg: full.deg + engine.cycleDeg / 2, sight: { ...full.sight, moment: "full-then-on" }, rangeDeg: null }];
+    }),
+  },
+  {
+    id: "fewest", name: "Fewest stops", watched: false,
+    how: "Worked out for this engine and this cam: no plan has fewer stops, and none with so few is further clear",
+    needs: "a degree wheel, a tape or printed marks",
+    plan: (engine, settings, marksDeg) => planAtFewest(engine, settings.requiredDeg, settings.marksOnly ? markAngles(marksDeg, engine.cycleDeg) : null),
+  },
+  {
+    id: "lobe-in-sight", name: "Lobes in sight", watched: true,
+    how: "Look at the lobes and set whatever points away; these stops are a guide, any place will do",
+    needs: "the cams in sight: covers off an overhead-cam head, an open valley",
+    // The eye is no timing mark: more is asked for than at one.
+    plan: (engine, settings) => planAtFewest(engine, Math.max(settings.requiredDeg, CRANK_OFF_DEG.eye + IN_HAND_DEG), null),
+  },
+];
+
+export const METHODS = Object.fromEntries(ALL.map((m) => [m.id, m])) as Readonly<Record<MethodId, Method>>;
+
+function planAtFewest(engine: Engine, requiredDeg: number, only: readonly number[] | null): Plan {
+  const stops = fewestStops(engine, requiredDeg, only);
+  const plan = planFrom(engine, requiredDeg, () => stops);
+  return { ...plan, unserved: plan.unserved.map((u) => hopeless(engine, u, requiredDeg, only)) };
 }
 
-/** One method on one engine. */
-export function planMethod(id: MethodId, engine: Engine, requiredDeg: number): MethodPlan {
-  const { plan: build, goodFor } = METHODS[id];
-  if (build === null) return { id, usable: false, why: "This method is not worked out yet.", ...NO_PLAN };
-  const plan = build(engine, requiredDeg);
+/** What no number of stops can serve is told with the best that any angle gives it. */
+function hopeless(engine: Engine, unserved: UnservedValve, requiredDeg: number, only: readonly number[] | null): UnservedValve {
+  const valve = engine.valves.find((v) => v.id === unserved.valve);
+  const best = valve === undefined ? null : bestAngleOf(valve, engine.cycleDeg);
+  if (best === null) return unserved;
+  const bestMarginDeg = tidyDeg(best.marginDeg);
+  if (only !== null && meets(best.marginDeg, requiredDeg)) return { ...unserved, why: `no mark leaves it the ${requiredDeg} degrees required` };
+  const heel = Math.max(0, Math.floor(2 * bestMarginDeg));
+  return { valve: unserved.valve, bestMarginDeg, bestAtDeg: best.deg, why: `its heel is only ${heel} degrees long, and ${requiredDeg} are required to both sides` };
+}
+
+/** One method on one engine. `marksDeg` are the engine's own marks. */
+export function planMethod(id: MethodId, engine: Engine, settings: StopSettings = DEFAULT_STOP_SETTINGS, marksDeg: readonly number[] = [0]): MethodPlan {
+  const plan = METHODS[id].plan(engine, settings, marksDeg);
   const usable = plan.stops.length > 0 && plan.unserved.length === 0;
-  return { id, usable, why: usable ? `${goodFor}.` : stopWhy(plan), ...plan };
+  return { id, usable, why: usable ? `${METHODS[id].how}.` : stopWhy(engine, id, plan), ...plan };
 }
 
-function stopWhy(plan: Plan): string {
+/** Every method on one engine, in the order in which they are told. */
+export const planAll = (engine: Engine, settings: StopSettings, marksDeg: readonly number[]): MethodPlan[] =>
+  METHOD_IDS.map((id) => planMethod(id, engine, settings, marksDeg));
+
+function stopWhy(engine: Engine, id: MethodId, plan: Plan): string {
+  if (id === "rocking" && engine.cycleDeg === 360) return "A two-stroke has no overlap: nothing rocks.";
+  if ((id === "rocking" || id === "companion-lift") && engine.cylinders.every((c) => c.companion === null)) return "No cylinder of this engine has a companion half a cycle away.";
   const names = plan.unserved.map((u) => u.valve);
   const shown = names.slice(0, 6).join(", ") + (names.length > 6 ? ` and ${names.length - 6} more` : "");
   return `It can't serve ${shown}: ${plan.unserved[0]?.why ?? "no stop"}.`;
 }
-
-/** Twice what is required: then a mark read a little wrong still does no harm (assumed). */
-const COMFORT = 2;
-
-/**
- * The fewest stops among the usable methods that are comfortably clear; less turning, then the
- * larger worst margin, break a tie. When none is comfortable, the one that is the furthest clear.
- */
-function recommend(methods: readonly MethodPlan[], requiredDeg: number): MethodPlan | null {
-  const clear = (m: MethodPlan): number => m.worst?.marginDeg ?? 0;
-  const usable = methods.filter((m) => m.usable);
-  const easy = usable.filter((m) => clear(m) >= COMFORT * requiredDeg);
-  easy.sort((a, b) => a.stops.length - b.stops.length || a.turnTotalDeg - b.turnTotalDeg || clear(b) - clear(a));
-  return easy[0] ?? usable.sort((a, b) => clear(b) - clear(a))[0] ?? null;
-}
-
-function recommendWhy(best: MethodPlan, methods: readonly MethodPlan[]): string {
-  const { name, needs } = METHODS[best.id];
-  const worst = best.worst === null ? "" : ` and every valve at least ${Math.floor(best.worst.marginDeg)} degrees clear (${best.worst.valve} is the closest)`;
-  return `${name}: ${countOf(best.stops.length, "stop")}${worst}. It needs ${needs}.${againstOthers(best, methods)}`;
-}
-
-/** Why not the shorter way, where there is one. */
-function againstOthers(best: MethodPlan, methods: readonly MethodPlan[]): string {
-  const shorter = methods.find((m) => METHODS[m.id].plan !== null && m.id !== best.id && m.stops.length < best.stops.length);
-  if (shorter === undefined) return "";
-  const { name } = METHODS[shorter.id];
-  if (!shorter.usable) return ` ${name} is out: ${shorter.why}`;
-  return ` ${name} would leave ${shorter.worst?.valve} only ${Math.floor(shorter.worst?.marginDeg ?? 0)} degrees clear.`;
-}
-
-function noneWhy(methods: readonly MethodPlan[]): string {
-  const nearest = methods
-    .filter((m) => METHODS[m.id].plan !== null)
-    .reduce<MethodPlan | null>((n, m) => (n === null || m.unserved.length < n.unserved.length ? m : n), null);
-  return nearest === null ? "No method is worked out." : `No method serves every valve. ${METHODS[nearest.id].name} comes nearest. ${nearest.why}`;
-}
-
-const countOf = (n: number, word: string): string => `${n} ${word}${n === 1 ? "" : "s"}`;

@@ -6,16 +6,19 @@
  */
 import type { Engine, Valve } from "../engine/resolve";
 import { type CrankDeg, fold } from "../units/angle/arc";
-import { marginDeg, meets } from "./margin";
+import { marginDeg, meets, worstMarginOver } from "./margin";
+import type { Moment, Sight } from "./sight";
 
 export const METHOD_IDS = [
-  "firing-order", "two-stop", "opening-closing", "full-lift", "companion-lift", "rocking", "own-lobe", "fewest",
+  "firing-order", "two-stop", "opening-closing", "full-lift", "companion-lift", "rocking", "own-lobe", "fewest", "lobe-in-sight",
 ] as const;
 export type MethodId = (typeof METHOD_IDS)[number];
 
 export interface ServedValve {
   readonly valve: string;
   readonly marginDeg: number;
+  /** The worst over the stretch where people really stop; only where the stop is found by eye. */
+  readonly rangeWorstDeg?: number;
 }
 
 export interface Stop {
@@ -25,13 +28,15 @@ export interface Stop {
   /** From the stop before, in the running direction; 0 at the first. */
   readonly turnDeg: number;
   readonly set: readonly ServedValve[];
+  /** What is watched to find this stop; empty where a mark is lined up. */
+  readonly sights: readonly Sight[];
 }
 
 export interface UnservedValve {
   readonly valve: string;
-  /** Null when no arc is known. */
+  /** Null when no arc is known, or the method has no stop for it. */
   readonly bestMarginDeg: number | null;
-  /** Where that best margin is had; null when no arc is known. */
+  /** Where that best margin is had. */
   readonly bestAtDeg: CrankDeg | null;
   readonly why: string;
 }
@@ -44,41 +49,65 @@ export interface Plan {
   readonly unserved: readonly UnservedValve[];
 }
 
+/** Where a valve might be set: an angle, or a moment that is watched for. */
+export type Candidate = number | Moment;
+
 /** Margins are told to a millionth of a degree: rounding noise is not information. */
-const tidy = (deg: number): number => Math.round(deg * 1e6) / 1e6;
+export const tidyDeg = (deg: number): number => Math.round(deg * 1e6) / 1e6 + 0;
+
+const degOf = (c: Candidate): number => (typeof c === "number" ? c : c.deg);
+
+interface Draft {
+  readonly crankDeg: CrankDeg;
+  readonly set: ServedValve[];
+  readonly sights: Sight[];
+}
 
 /**
- * Sends every valve to that one of its candidate angles where its margin is largest (the earlier
- * on the cycle when equal), and keeps what meets the required margin.
+ * Sends every valve to that one of its candidates where its margin is largest (the earlier on the
+ * cycle when equal), and keeps what meets the required margin.
  */
-export function planFrom(
-  engine: Engine,
-  requiredDeg: number,
-  candidates: (valve: Valve) => readonly number[],
-): Plan {
-  const byAngle = new Map<CrankDeg, ServedValve[]>();
+export function planFrom(engine: Engine, requiredDeg: number, candidates: (valve: Valve) => readonly Candidate[]): Plan {
+  const drafts = new Map<number, Draft>();
   const unserved: UnservedValve[] = [];
   for (const valve of engine.valves) {
-    const best = bestAngle(engine, valve, candidates(valve));
-    if (best !== null && meets(best.margin, requiredDeg)) {
-      const served = byAngle.get(best.deg) ?? [];
-      served.push({ valve: valve.id, marginDeg: tidy(best.margin) });
-      byAngle.set(best.deg, served);
-    } else unserved.push(leftOut(valve, best, requiredDeg));
+    const best = bestOf(engine, valve, candidates(valve));
+    if (best !== null && meets(best.margin, requiredDeg)) put(drafts, engine, valve, best);
+    else unserved.push(leftOut(valve, best, requiredDeg));
   }
-  return { ...inCrankOrder(byAngle), unserved };
+  return { ...inCrankOrder([...drafts.values()]), unserved };
+}
+
+function put(drafts: Map<number, Draft>, engine: Engine, valve: Valve, { deg, margin, from }: Best): void {
+  const key = tidyDeg(deg) % engine.cycleDeg;
+  const draft = drafts.get(key) ?? { crankDeg: deg, set: [], sights: [] };
+  drafts.set(key, draft);
+  draft.set.push({ valve: valve.id, marginDeg: tidyDeg(margin), ...rangeOf(engine, valve, from) });
+  if (typeof from === "number") return;
+  const { cylinder, moment, role } = from.sight;
+  if (!draft.sights.some((s) => s.cylinder === cylinder && s.moment === moment && s.role === role)) draft.sights.push(from.sight);
+}
+
+function rangeOf(engine: Engine, valve: Valve, from: Candidate): { rangeWorstDeg?: number } {
+  if (typeof from === "number" || from.rangeDeg === null) return {};
+  const worst = worstMarginOver(valve, ...from.rangeDeg, engine.cycleDeg);
+  return worst === null ? {} : { rangeWorstDeg: tidyDeg(worst) };
 }
 
 interface Best {
   readonly deg: CrankDeg;
   readonly margin: number;
+  readonly from: Candidate;
 }
 
-function bestAngle(engine: Engine, valve: Valve, angles: readonly number[]): Best | null {
+function bestOf(engine: Engine, valve: Valve, candidates: readonly Candidate[]): Best | null {
   let best: Best | null = null;
-  for (const deg of angles.map((a) => fold(a, engine.cycleDeg)).sort((a, b) => a - b)) {
+  for (const from of candidates) {
+    const deg = fold(degOf(from), engine.cycleDeg);
     const margin = marginDeg(valve, deg, engine.cycleDeg);
-    if (margin !== null && (best === null || margin > best.margin + 1e-9)) best = { deg, margin };
+    if (margin === null) continue;
+    const more = best === null ? 1 : margin - best.margin;
+    if (best === null || more > 1e-9 || (more > -1e-9 && deg < best.deg)) best = { deg, margin, from };
   }
   return best;
 }
@@ -88,23 +117,33 @@ function leftOut(valve: Valve, best: Best | null, requiredDeg: number): Unserved
     const why = valve.baseArcs === null ? "no arc known" : "this method has no stop for it";
     return { valve: valve.id, bestMarginDeg: null, bestAtDeg: null, why };
   }
-  const margin = tidy(best.margin);
+  const margin = tidyDeg(best.margin);
   const why = margin < 0
-    ? `it is on its lobe there, ${Math.abs(margin).toFixed(0)} degrees from the way out`
-    : `only ${margin.toFixed(0)} degrees clear of its lobe there, ${requiredDeg} are required`;
+    ? `it is on its lobe there, ${Math.ceil(Math.abs(margin))} degrees from the way out`
+    : `only ${Math.floor(margin)} degrees clear of its lobe there, ${requiredDeg} are required`;
   return { valve: valve.id, bestMarginDeg: margin, bestAtDeg: best.deg, why };
 }
 
-function inCrankOrder(byAngle: ReadonlyMap<CrankDeg, readonly ServedValve[]>): Omit<Plan, "unserved"> {
-  const angles = [...byAngle.keys()].sort((a, b) => a - b);
-  const stops = angles.map((crankDeg, i): Stop => ({
-    crankDeg,
-    markDeg: tidy(crankDeg % 360),
-    turnDeg: tidy(crankDeg - (angles[i - 1] ?? crankDeg)),
-    set: byAngle.get(crankDeg) ?? [],
+function inCrankOrder(drafts: readonly Draft[]): Omit<Plan, "unserved"> {
+  const sorted = [...drafts].sort((a, b) => a.crankDeg - b.crankDeg);
+  const stops = sorted.map(({ crankDeg, set, sights }, i): Stop => ({
+    crankDeg, set, sights,
+    markDeg: tidyDeg(crankDeg) % 360,
+    turnDeg: tidyDeg(crankDeg - (sorted[i - 1]?.crankDeg ?? crankDeg)),
   }));
   const worst = stops
     .flatMap((s) => s.set)
     .reduce<ServedValve | null>((w, v) => (w === null || v.marginDeg < w.marginDeg ? v : w), null);
-  return { stops, turnTotalDeg: tidy((angles.at(-1) ?? 0) - (angles[0] ?? 0)), worst };
+  return { stops, turnTotalDeg: tidyDeg((sorted.at(-1)?.crankDeg ?? 0) - (sorted[0]?.crankDeg ?? 0)), worst };
+}
+
+/** Valves of a stop that would stand on a lobe if the crank were one full turn out, with their margin there. */
+export function wrongOneTurnOut(engine: Engine, stop: Pick<Stop, "crankDeg" | "set">, requiredDeg: number): ServedValve[] {
+  if (engine.cycleDeg === 360) return [];
+  const there = stop.crankDeg + 360;
+  return stop.set.flatMap(({ valve: id }) => {
+    const valve = engine.valves.find((v) => v.id === id);
+    const margin = valve === undefined ? null : marginDeg(valve, there, engine.cycleDeg);
+    return margin === null || meets(margin, requiredDeg) ? [] : [{ valve: id, marginDeg: tidyDeg(margin) }];
+  });
 }

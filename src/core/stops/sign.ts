@@ -1,6 +1,7 @@
 /** How a person proves that the crank is at a stop, and not one turn out. */
 import type { Engine } from "../engine/resolve";
 import { separation } from "../units/angle/arc";
+import { type Sight, sightWords } from "./sight";
 
 /** A cylinder this near its top counts as being there, for the eye. */
 const AT_TOP_DEG = 2;
@@ -12,19 +13,24 @@ export interface StopSign {
   readonly rocking: readonly string[];
   /** What to look for, one sentence. */
   readonly check: string;
-  /** What is seen instead when the crank is one turn out; null where a turn is a whole cycle. */
+  /** What is seen instead when the crank is one turn out; null where a turn is a whole cycle, or the sight itself tells. */
   readonly oneTurnOut: string | null;
 }
 
 const listed = (ids: readonly string[]): string => ids.join(" and ");
+const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
 
-/** The sign at a crank angle. Four-strokes: pressure or loose rockers for firing, movement for rocking. */
-export function signAt(engine: Engine, crankDeg: number): StopSign {
+/**
+ * The sign at a crank angle: what is watched there, if anything is; else pressure or loose rockers
+ * for firing, and movement for rocking.
+ */
+export function signAt(engine: Engine, crankDeg: number, sights: readonly Sight[] = []): StopSign {
   const near = (deg: number): string[] =>
     engine.cylinders.filter((c) => separation(c.firingDeg, deg, engine.cycleDeg) <= AT_TOP_DEG).map((c) => c.id);
   const firing = near(crankDeg);
+  const rocking = engine.cycleDeg === 360 ? [] : near(crankDeg - 360);
+  if (sights.length > 0) return { firing, rocking, check: sentence(sights.map(sightWords).join("; ")), oneTurnOut: null };
   if (engine.cycleDeg === 360) return twoStrokeSign(firing);
-  const rocking = near(crankDeg - 360);
   return { firing, rocking, check: checkWords(firing, rocking), oneTurnOut: outWords(firing, rocking) };
 }
 
@@ -39,9 +45,7 @@ function checkWords(firing: string[], rocking: string[]): string {
   const parts: string[] = [];
   if (firing.length > 0) parts.push(`cylinder ${listed(firing)} has both rockers loose and pushed air just before the mark`);
   if (rocking.length > 0) parts.push(`cylinder ${listed(rocking)} rocks: exhaust closing, intake opening`);
-  if (parts.length === 0) return "No cylinder is at its top here: go by the mark, and count the turns.";
-  const sentence = parts.join("; ");
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
+  return parts.length === 0 ? "No cylinder is at its top here: go by the mark, and count the turns." : sentence(parts.join("; "));
 }
 
 function outWords(firing: string[], rocking: string[]): string | null {

@@ -19,6 +19,7 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     cycleDeg: cycleOf(row.engineFile),
     requiredMarginDeg: row.requiredMarginDeg,
     route: row.route,
+    order: row.servingOrder,
     valves: valves.map((v) => ({
       id: v.valve, cylinder: v.cylinder, role: v.role,
       spec: { nominalMm: v.nominalMm, lowMm: v.lowMm, highMm: v.highMm, assumedBand: false },

@@ -7,6 +7,9 @@ export const lengthMm = () => numeric({ precision: 9, scale: 6, mode: "number" }
 /** Degrees of crank or screw, to a millionth. */
 export const degrees = () => numeric({ precision: 10, scale: 6, mode: "number" });
 
+/** A part of a whole, from 0 to 1. */
+export const share = () => numeric({ precision: 5, scale: 4, mode: "number" });
+
 export const runningHours = () => numeric({ precision: 9, scale: 1, mode: "number" });
 
 export const recordId = () => uuid().primaryKey();

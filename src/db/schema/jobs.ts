@@ -3,11 +3,12 @@
  * opened with, so that later changes of the engine don't rewrite what was done.
  */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { RouteStop } from "@/core/run/route";
+import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/plan";
-import { degrees, lengthMm, moment, order, recordId, runningHours } from "./columns";
+import { degrees, lengthMm, moment, order, recordId, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { feelerSets } from "./feelerSets";
 import { people, shops } from "./shop";
@@ -26,6 +27,11 @@ export const jobs = pgTable(
     feelerSetId: uuid().notNull(),
     method: text({ enum: METHOD_IDS }).notNull(),
     requiredMarginDeg: degrees().notNull(),
+    servingOrder: text({ enum: SERVING_ORDERS }).notNull().default("crank"),
+    /** The eyed moments that the route was laid with. */
+    openingShare: share().notNull().default(0.1),
+    closingShare: share().notNull().default(0.25),
+    marksOnly: boolean().notNull().default(false),
     cautions: text().array().notNull(),
     engineFile: json().$type<EngineFile>().notNull(),
     route: json().$type<RouteStop[]>().notNull(),
@@ -37,6 +43,9 @@ export const jobs = pgTable(
     foreignKey({ name: "jobs_feeler_set", columns: [t.shopId, t.feelerSetId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
     check("jobs_state", sql`${t.state} in ('cold', 'hot')`),
     check("jobs_margin", sql`${t.requiredMarginDeg} between 0 and 180`),
+    check("jobs_method", sql`${t.method} in (${sql.raw(METHOD_IDS.map((m) => `'${m}'`).join(", "))})`),
+    check("jobs_serving_order", sql`${t.servingOrder} in (${sql.raw(SERVING_ORDERS.map((o) => `'${o}'`).join(", "))})`),
+    check("jobs_shares", sql`${t.openingShare} between 0 and 1 and ${t.closingShare} between 0 and 1`),
     check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
     check("jobs_cautions", sql`cardinality(${t.cautions}) > 0`),
     check("jobs_route", sql`json_array_length(${t.route}) > 0`),

@@ -1,70 +1,67 @@
 "use client";
 
-import { chakra } from "@chakra-ui/react/styled-system";
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import type { Engine } from "@/core/engine/resolve";
-import { signAt } from "@/core/stops/sign";
+import type { Arc } from "@/core/units/angle/arc";
+import type { CrankStore } from "../crank/crankStore";
+import { type Box, MovingLayer } from "./canvas/MovingLayer";
 import { PHASE_WHEEL_BOX, PhaseWheelDrawing } from "./PhaseWheel/PhaseWheelDrawing";
-import { CENTER as WHEEL_CENTER } from "./PhaseWheel/geometry";
-import { type DialMark, PULLEY_DIAL_BOX, PulleyDialDrawing } from "./PulleyDial/PulleyDialDrawing";
-import { CENTER as DIAL_CENTER, type Rotation } from "./PulleyDial/geometry";
-import { useCrankControl } from "./useCrankControl";
+import { wheelDraw } from "./PhaseWheel/drawMoving";
+import { DISC_RADIUS, CENTER as WHEEL_CENTER } from "./PhaseWheel/geometry";
+import { PULLEY_DIAL_BOX, PulleyDialDrawing } from "./PulleyDial/PulleyDialDrawing";
+import { dialDraw } from "./PulleyDial/drawMoving";
+import { CENTER as DIAL_CENTER, type DialMark, PULLEY_RADIUS, type Rotation } from "./PulleyDial/geometry";
+import type { Point } from "./polar";
+import { shortSign } from "./shortSign";
+import { CrankSlider } from "./CrankSlider";
 
-interface WheelProps {
+interface Common {
   readonly engine: Engine;
-  readonly crankDeg: number;
-  readonly inHand?: string | null;
-  /** Left out where the crank is only shown. */
-  readonly onCrank?: (deg: number) => void;
+  readonly crank: CrankStore;
+  readonly possible?: readonly Arc[] | null;
+  /** The crank can be turned here; otherwise it is only shown. */
+  readonly live?: boolean;
 }
 
-const Drawing = chakra("svg", { base: { width: "full", height: "full", display: "block", touchAction: "pan-y", borderRadius: "plate" } });
+interface WheelProps extends Common {
+  readonly inHand?: string | null;
+  readonly valve?: string | null;
+}
 
-/** Redrawn only when the crank or the valve in hand changes: a tap on a leaf leaves it alone. */
-export const PhaseWheel = memo(function PhaseWheel({ engine, crankDeg, inHand = null, onCrank }: WheelProps) {
-  const control = useCrankControl({
-    crankDeg, cycleDeg: engine.cycleDeg, perDragDeg: engine.cycleDeg / 360, center: WHEEL_CENTER,
-    label: "Phase wheel: turn the crank", onCrank: onCrank ?? ignore,
-  });
-  const live = onCrank === undefined ? { role: "img", "aria-label": `Phase wheel at ${Math.round(crankDeg)} of ${engine.cycleDeg} degrees` } : { ...control, cursor: "grab", touchAction: "none" };
+/** The square round a circle. */
+const square = ({ x, y }: Point, radius: number): Box => [x - radius, y - radius, 2 * radius, 2 * radius];
+const WHEEL_DISC = square(WHEEL_CENTER, DISC_RADIUS);
+const PULLEY = square(DIAL_CENTER, PULLEY_RADIUS);
+
+const still = { display: "block", width: "100%", height: "100%" } as const;
+const boxText = (box: Box): string => box.join(" ");
+
+/** Where every cylinder is in its cycle, and how clear it is of its lobes. */
+export const PhaseWheel = memo(function PhaseWheel({ engine, crank, inHand = null, valve = null, possible = null, live = false }: WheelProps) {
+  const draw = useMemo(() => wheelDraw(engine, { inHand, valve }), [engine, inHand, valve]);
+  const words = useMemo(() => (deg: number) => `Phase wheel at ${Math.round(deg)} of ${engine.cycleDeg} degrees`, [engine.cycleDeg]);
   return (
-    <Drawing viewBox={PHASE_WHEEL_BOX} {...live}>
-      <PhaseWheelDrawing engine={engine} crankDeg={crankDeg} inHand={inHand} />
-    </Drawing>
+    <CrankSlider crank={crank} cycleDeg={engine.cycleDeg} live={live} box={PHASE_WHEEL_BOX} center={WHEEL_CENTER} perDragDeg={engine.cycleDeg / 360} name="Phase wheel" words={words}>
+      <svg viewBox={boxText(PHASE_WHEEL_BOX)} style={still} aria-hidden="true"><PhaseWheelDrawing engine={engine} possible={possible} /></svg>
+      <MovingLayer box={PHASE_WHEEL_BOX} region={valve === null ? WHEEL_DISC : PHASE_WHEEL_BOX} crank={crank} draw={draw} />
+    </CrankSlider>
   );
 });
 
-interface DialProps {
-  readonly engine: Engine;
-  readonly crankDeg: number;
+interface DialProps extends Common {
   readonly rotation: Rotation;
   readonly marks: readonly DialMark[];
   readonly wantedMarkDeg?: number | null;
-  readonly onCrank?: (deg: number) => void;
 }
 
-export const PulleyDial = memo(function PulleyDial({ engine, crankDeg, rotation, marks, wantedMarkDeg = null, onCrank }: DialProps) {
-  const control = useCrankControl({
-    crankDeg, cycleDeg: engine.cycleDeg, perDragDeg: rotation === "clockwise" ? 1 : -1, center: DIAL_CENTER,
-    label: "Pulley dial: turn the crank", onCrank: onCrank ?? ignore,
-  });
-  const sign = shortSign(engine, crankDeg);
-  const live = onCrank === undefined ? { role: "img", "aria-label": `Pulley dial: ${Math.round(crankDeg % 360)} degrees, ${sign}` } : { ...control, cursor: "grab", touchAction: "none" };
+/** What a person sees at the crank, and which time round it is. */
+export const PulleyDial = memo(function PulleyDial({ engine, crank, rotation, marks, wantedMarkDeg = null, possible = null, live = false }: DialProps) {
+  const draw = useMemo(() => dialDraw(engine, { rotation, marks, wantedMarkDeg }), [engine, rotation, marks, wantedMarkDeg]);
+  const words = useMemo(() => (deg: number) => `Pulley dial: ${Math.round(deg % 360)} degrees, ${shortSign(engine, deg)}`, [engine]);
   return (
-    <Drawing viewBox={PULLEY_DIAL_BOX} {...live}>
-      <PulleyDialDrawing crankDeg={crankDeg} cycleDeg={engine.cycleDeg} rotation={rotation} marks={marks} wantedMarkDeg={wantedMarkDeg} sign={sign} />
-    </Drawing>
+    <CrankSlider crank={crank} cycleDeg={engine.cycleDeg} live={live} box={PULLEY_DIAL_BOX} center={DIAL_CENTER} perDragDeg={rotation === "clockwise" ? 1 : -1} name="Pulley dial" words={words}>
+      <svg viewBox={boxText(PULLEY_DIAL_BOX)} style={still} aria-hidden="true"><PulleyDialDrawing rotation={rotation} possible={possible} /></svg>
+      <MovingLayer box={PULLEY_DIAL_BOX} region={PULLEY} crank={crank} draw={draw} />
+    </CrankSlider>
   );
 });
-
-const ignore = (): void => undefined;
-
-/** "6 fires · 1 rocks". */
-export function shortSign(engine: Engine, crankDeg: number): string {
-  const { firing, rocking } = signAt(engine, crankDeg);
-  const parts = [
-    firing.length > 0 ? `${firing.join(", ")} ${firing.length === 1 ? "fires" : "fire"}` : null,
-    rocking.length > 0 ? `${rocking.join(", ")} ${rocking.length === 1 ? "rocks" : "rock"}` : null,
-  ].filter((p) => p !== null);
-  return parts.length === 0 ? "none at its top" : parts.join(" · ");
-}

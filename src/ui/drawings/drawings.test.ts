@@ -4,9 +4,15 @@ import { describe, expect, it } from "vitest";
 import { resolveEngine } from "@/core/engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "@/core/engine/testEngines";
 import { PATTERN_NAMES, patternFile } from "@/core/engine/patterns";
-import { layHead } from "./HeadMap/geometry";
-import { CENTER, DISC_RADIUS, numerals, ringArcs } from "./PhaseWheel/geometry";
-import { markBearing, ticks } from "./PulleyDial/geometry";
+import { HEAD_VIEWS, type HeadView, layHead } from "./HeadMap/geometry";
+import { marginDeg } from "@/core/stops/margin";
+import { liftCurve } from "@/core/engine/liftCurve";
+import { layStrip } from "./CycleStrip/geometry";
+import { curvePath, xOf, yOf } from "./LiftCurves/geometry";
+import { CENTER, DISC_RADIUS, marginGap, numerals, possibleBands, ringArcs } from "./PhaseWheel/geometry";
+import { markBearing, possibleBands as dialBands, ticks } from "./PulleyDial/geometry";
+import { lookOf, settableAt } from "../crank/marginMarks";
+import { dialMarks } from "../engine/dialMarks";
 import { arcPath, bearing, polar, swing } from "./polar";
 
 describe("polar", () => {
@@ -42,7 +48,80 @@ describe("phase wheel", () => {
   });
 });
 
+describe("the margin on the wheel", () => {
+  it("is drawn as the gap to the nearer end, on the ring of its role, as long as it is", () => {
+    fc.assert(fc.property(anyFourStroke, fc.integer({ min: 0, max: 719 }), fc.nat(), (file, deg, pick) => {
+      const engine = resolveEngine(file);
+      const valve = engine.valves[pick % engine.valves.length];
+      if (valve === undefined) return;
+      const margin = marginDeg(valve, deg, 720) ?? NaN;
+      const gap = marginGap(engine, valve.id, deg);
+      expect(gap?.text).toBe(`${Math.floor(margin)}°`.replace("-", "−"));
+      const ends = [...(gap?.path ?? "").matchAll(/([\d.-]+) ([\d.-]+)(?=A|$)/g)].map((m) => bearing(CENTER, { x: Number(m[1]), y: Number(m[2]) }));
+      const own = (((deg - valve.firingDeg) % 720) + 720) % 720 / 2;
+      if (Math.abs(margin) > 2) expect(Math.min(...ends.map((e) => Math.abs(swing(e, own))))).toBeLessThan(0.5);
+    }), { numRuns: 100 });
+  });
+  it("bands are never too thin to be seen", () => {
+    expect(possibleBands([{ startDeg: 0 as never, spanDeg: 1 }], 720)).toHaveLength(1);
+  });
+});
+
+describe("cycle strip", () => {
+  it("has a row per cylinder and role, whose heels cover the strip exactly where the margin says so", () => {
+    fc.assert(fc.property(anyFourStroke, (file) => {
+      const engine = resolveEngine(file);
+      const strip = layStrip(engine, 900);
+      expect(strip.rows.flatMap((r) => r.valves).sort()).toEqual(file.valves.map((v) => v.id).sort());
+      for (const row of strip.rows) {
+        const valve = engine.valves.find((v) => v.id === row.valves[0]);
+        for (let deg = 3.3; deg < 720; deg += 41) {
+          const margin = valve === undefined ? 0 : (marginDeg(valve, deg, 720) ?? 0);
+          const x = strip.xOf(deg);
+          if (Math.abs(margin) > 0.5) expect(row.heel.some((p) => x >= p.x && x <= p.x + p.width)).toBe(margin > 0);
+        }
+      }
+    }), { numRuns: 40 });
+  });
+  it("reads an angle back from where it is drawn, and stays on the cycle", () => {
+    const strip = layStrip(resolveEngine(engineFile(["1"])), 1100);
+    expect([0, 90, 355, 719].map((deg) => strip.degOf(strip.xOf(deg)))).toEqual([0, 90, 355, 719]);
+    expect([strip.degOf(-50), strip.degOf(5000)]).toEqual([0, 719]);
+  });
+});
+
+describe("lift curves", () => {
+  it("fill the drawing between floor and top", () => {
+    const file = engineFile(["1"], { cam: MILD_CAM });
+    const curve = liftCurve(file, resolveEngine(file), "intake");
+    if (curve === null) throw new Error("no curve");
+    const scale = { cycleDeg: 720 as const, width: 500, highest: 1 };
+    expect(curvePath(scale, curve).split("L")).toHaveLength(361);
+    expect(yOf(scale, curve.at(468))).toBeLessThan(yOf(scale, 0));
+    expect(xOf(scale, 720) - xOf(scale, 0)).toBe(460);
+  });
+});
+
+describe("what may be set, as it looks", () => {
+  const four = resolveEngine(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
+  const look = (id: string, turnOut: boolean, chosen: string | null = null): string => {
+    const valve = four.valves.find((v) => v.id === id);
+    return valve === undefined ? "" : lookOf(four, valve, 0, { requiredDeg: 10, chosen, turnOut });
+  };
+  it("tells free from on its lobe, the touched one, and what only seems free", () => {
+    expect([look("1I", false), look("4I", false), look("4I", false, "4I"), look("1I", true)]).toEqual(["here", "elsewhere", "hand", "open"]);
+    expect(settableAt(four, 0, 10).map((s) => [s.valve, s.oneTurnOutDeg !== null && s.oneTurnOutDeg < 0])).toEqual([["1I", true], ["1E", true], ["2E", true], ["3I", true]]);
+  });
+  it("marks carry the letters of their stops, and what is stamped where no stop is", () => {
+    expect(dialMarks([{ markDeg: 0 }, { markDeg: 0 }, { markDeg: 90 }], [0, 350], ["T", "F"])).toEqual([{ markDeg: 0, letters: ["A", "B"] }, { markDeg: 350, letters: ["F"] }, { markDeg: 90, letters: ["C"] }]);
+  });
+});
+
 describe("pulley dial", () => {
+  it("shows where the TDC mark can be, each turn on its own band", () => {
+    expect(dialBands([{ startDeg: 715 as never, spanDeg: 10 }], "clockwise").map((b) => b.second)).toEqual([true, false]);
+    expect(dialBands([{ startDeg: 10 as never, spanDeg: 700 }], "counterclockwise").map((b) => b.second)).toEqual([false, true]);
+  });
   it("brings a mark to the pointer when the crank reaches it, from the side it comes from", () => {
     expect(markBearing(120, 120, "clockwise")).toBe(0);
     expect(markBearing(120, 100, "clockwise")).toBe(-20);
@@ -53,10 +132,10 @@ describe("pulley dial", () => {
 
 describe("head map", () => {
   const files = [...PATTERN_NAMES.flatMap((p) => patternFile(p.id) ?? []), engineFile(Array.from({ length: 24 }, (_, i) => String(i + 1)))];
-  it.each(files.map((f) => [f.name, f] as const))("%s: every valve once, none on another, all inside, also from behind", (_name, file) => {
+  it.each(files.map((f) => [f.name, f] as const))("%s: every valve once, none on another, all inside, from every side", (_name, file) => {
     for (const width of [366, 580]) {
-      for (const behind of [false, true]) {
-        const { spots, width: w, height: h } = layHead(file, width, behind);
+      for (const view of HEAD_VIEWS) {
+        const { spots, width: w, height: h } = layHead(file, width, view);
         expect(spots.map((s) => s.valve.id).sort()).toEqual(file.valves.map((v) => v.id).sort());
         for (const s of spots) {
           expect(s.at.x - s.radius).toBeGreaterThanOrEqual(0);
@@ -69,13 +148,18 @@ describe("head map", () => {
       }
     }
   });
-  it("from behind, front and sides change places", () => {
-    const file = engineFile(["1", "2"]);
-    const [ahead, behind] = [layHead(file, 580), layHead(file, 580, true)];
-    const at = (laid: typeof ahead, id: string) => laid.spots.find((s) => s.valve.id === id)?.at ?? { x: 0, y: 0 };
-    expect(at(ahead, "1I").x).toBeLessThan(at(ahead, "2I").x);
-    expect(at(behind, "1I").x).toBeGreaterThan(at(behind, "2I").x);
-    expect(at(ahead, "1I").y).toBeLessThan(at(ahead, "1E").y);
-    expect(at(behind, "1I").y).toBeGreaterThan(at(behind, "1E").y);
+  it.each<[HeadView, (a: { x: number; y: number }, b: { x: number; y: number }) => boolean, string]>([
+    ["front-left", (front, rear) => front.x < rear.x, "intake above"],
+    ["front-right", (front, rear) => front.x > rear.x, "intake below"],
+    ["mirrored", (front, rear) => front.x > rear.x, "intake above"],
+    ["front-near", (front, rear) => front.y > rear.y, "intake left"],
+    ["front-far", (front, rear) => front.y < rear.y, "intake right"],
+  ])("seen %s, the front and the intakes lie where they would", (view, frontLies, side) => {
+    const { spots } = layHead(engineFile(["1", "2"]), 580, view);
+    const at = (id: string) => spots.find((s) => s.valve.id === id)?.at ?? { x: 0, y: 0 };
+    expect(frontLies(at("1I"), at("2I"))).toBe(true);
+    const [dx, dy] = [at("1E").x - at("1I").x, at("1E").y - at("1I").y];
+    const lies = Math.abs(dy) > Math.abs(dx) ? (dy > 0 ? "intake above" : "intake below") : dx > 0 ? "intake left" : "intake right";
+    expect(lies).toBe(side);
   });
 });

@@ -5,22 +5,29 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { ROLE_LETTER, engineWords, turnWords } from "@/core/run/words";
-import { marginDeg, meets } from "@/core/stops/margin";
-import { METHODS, planStops, type MethodPlan } from "@/core/stops/methods";
+import { engineWords } from "@/core/run/words";
+import { METHODS } from "@/core/stops/methods";
 import type { MethodId } from "@/core/stops/plan";
-import { signAt, stopLetter } from "@/core/stops/sign";
-import { fold } from "@/core/units/angle/arc";
+import { planStops } from "@/core/stops/recommend";
+import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
+import { stopLetter } from "@/core/stops/sign";
 import { Button, ButtonLink } from "../controls/Button";
-import { Field, TextInput } from "../controls/Field";
+import { Select } from "../controls/Field";
 import { PlateHeading, Stamp } from "../controls/Stamp";
-import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
-import { HeadMap } from "../drawings/HeadMap/HeadMap";
-import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
-import { viewWords } from "../drawings/HeadMap/viewWords";
-import { phaseNotes } from "../drawings/phaseNotes";
+import { CrankStudy } from "../crank/CrankStudy";
+import { useCrankStore } from "../crank/crankStore";
+import { CycleStrip } from "../drawings/CycleStrip/CycleStrip";
+import { LiftCurves } from "../drawings/LiftCurves/LiftCurves";
+import { Locator } from "../locate/Locator";
+import { MethodTable } from "./MethodTable";
+import { OrderCosts } from "./OrderCosts";
 import { SpecForm } from "./SpecForm";
 import { SpecSummary } from "./SpecSummary";
+import { StopList } from "./StopList";
+import { StopSettingsForm } from "./StopSettingsForm";
+import { WhatIf } from "./WhatIf";
+import { dialMarks } from "./dialMarks";
+import { planQuery } from "@/core/stops/planQuery";
 
 interface Props {
   readonly id: string;
@@ -30,129 +37,89 @@ interface Props {
   readonly unknownFields: readonly string[];
 }
 
-const STEPS = [-30, -5, -1, 1, 5, 30];
-
+/** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
 export function EngineView({ id, file, serial, runningHours, unknownFields }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
-  const [crankDeg, setCrankDeg] = useState(0);
-  const [requiredDeg, setRequiredDeg] = useState(10);
-  const answer = useMemo(() => planStops(engine, requiredDeg), [engine, requiredDeg]);
-  const [chosen, setChosen] = useState<MethodId | null>(null);
-  const [fromBehind, setFromBehind] = useState(false);
+  const crank = useCrankStore(0);
+  const [settings, setSettings] = useState<StopSettings>(DEFAULT_STOP_SETTINGS);
+  const answer = useMemo(() => planStops(engine, settings, file.marksDeg), [engine, settings, file.marksDeg]);
+  const [picked, setPicked] = useState<MethodId | null>(null);
+  const [valve, setValve] = useState<string | null>(null);
+  const [locating, setLocating] = useState(false);
   const [editing, setEditing] = useState(false);
-  const plan = answer.methods.find((m) => m.id === (chosen ?? answer.recommended ?? "firing-order"));
-  const stops = plan?.stops ?? [];
-  const marks = dialMarks(stops, file.marksDeg ?? []);
-  const here = engine.valves.filter((v) => meets(marginDeg(v, crankDeg, engine.cycleDeg), requiredDeg));
-  const sign = signAt(engine, crankDeg);
-
+  const chosen = picked ?? answer.recommended ?? "firing-order";
+  const plan = answer.methods.find((m) => m.id === chosen) ?? null;
+  const stops = useMemo(() => plan?.stops ?? [], [plan]);
+  const stopsDeg = useMemo(() => stops.map((s) => s.crankDeg), [stops]);
+  const marks = useMemo(() => dialMarks(stops, file.marksDeg ?? [0], file.markLabels), [stops, file.marksDeg, file.markLabels]);
+  const query = planQuery(chosen, settings);
+  const cylinder = engine.valves.find((v) => v.id === valve)?.cylinder ?? null;
   return (
-    <chakra.div display="flex" flexDirection="column" gap="6">
-      <chakra.header display="flex" flexWrap="wrap" gap="4" alignItems="center" justifyContent="space-between">
-        <chakra.div>
+    <chakra.div display="flex" flexDirection="column" gap={{ base: "5", lg: "4" }}>
+      <chakra.header display="flex" flexWrap="wrap" alignItems="center" justifyContent="space-between" columnGap="6" rowGap="2">
+        <chakra.div minWidth="0">
           <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>{file.name}</chakra.h1>
           <chakra.p color="soft" fontSize="17px">{[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`].filter((x) => x !== null).join(" · ")}</chakra.p>
         </chakra.div>
-        <chakra.div display="flex" gap="3" flexWrap="wrap">
-          <ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink>
-          <ButtonLink asChild kind="now"><Link href={`/engines/${id}/job`}>Start a job</Link></ButtonLink>
+        <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="center">
+          <Button type="button" size="big" aria-expanded={locating} onClick={() => setLocating(!locating)}>Where is the crank?</Button>
+          <ButtonLink asChild><Link href={`/engines/${id}/tape?${query}`}>Tape and card</Link></ButtonLink>
+          <ButtonLink asChild><Link href={`/engines/${id}/edit`}>Change engine</Link></ButtonLink>
+          <ButtonLink asChild kind="now"><Link href={`/engines/${id}/job?${query}`}>Start a job</Link></ButtonLink>
         </chakra.div>
       </chakra.header>
 
-      <chakra.section aria-label="Crank and valves" display="grid" gridTemplateColumns={{ base: "1fr", md: "1fr 1fr", lg: "minmax(0,1.25fr) minmax(0,1fr) minmax(0,0.9fr)" }} border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" overflow="hidden">
-        <chakra.div p="3" minWidth="0" gridColumn={{ md: "1 / -1", lg: "auto" }} borderRight={{ lg: "2px solid" }} borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" backgroundImage="linear-gradient(var(--f-colors-grid) 1px, transparent 1px), linear-gradient(90deg, var(--f-colors-grid) 1px, transparent 1px)" backgroundSize="20px 20px">
-          <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-            <Stamp bg="sheet" px="1">{viewWords(file, fromBehind)}</Stamp>
-            <Button type="button" onClick={() => setFromBehind(!fromBehind)}>Turn round</Button>
-          </chakra.div>
-          <HeadMap file={file} fromBehind={fromBehind} marks={marginMarks(engine, crankDeg, requiredDeg)} notes={phaseNotes(engine, crankDeg)} />
-          <chakra.p fontSize="17px" pt="2" bg="sheet" aria-live="polite">
-            <b>{here.length === 0 ? "Nothing may be set here." : `May be set here: ${here.map((v) => v.id).join(", ")}.`}</b> {sign.check}
-          </chakra.p>
-        </chakra.div>
-        <chakra.div p="3" minWidth="0" height={{ base: "340px", lg: "auto" }} minHeight="320px"><PhaseWheel engine={engine} crankDeg={crankDeg} onCrank={setCrankDeg} /></chakra.div>
-        <chakra.div p="3" minWidth="0" height={{ base: "340px", lg: "auto" }} borderLeft={{ md: "2px solid" }} borderColor="ink!"><PulleyDial engine={engine} crankDeg={crankDeg} rotation={file.rotation ?? "clockwise"} marks={marks} onCrank={setCrankDeg} /></chakra.div>
-        <chakra.div gridColumn="1 / -1" borderTop="2px solid" borderColor="ink" p="3" display="flex" flexWrap="wrap" gap="2" alignItems="center" bg="paper">
-          <Stamp pr="2">Turn the crank</Stamp>
-          {STEPS.map((s) => <Button key={s} type="button" justifyContent="center" minWidth="56px" aria-label={`${s > 0 ? "On" : "Back"} ${Math.abs(s)} degrees`} onClick={() => setCrankDeg(fold(crankDeg + s, engine.cycleDeg))}>{s > 0 ? `+${s}°` : `−${-s}°`}</Button>)}
-          <Button type="button" onClick={() => setCrankDeg(nextStopDeg(stops.map((s) => s.crankDeg), crankDeg))}>Next stop</Button>
-          <chakra.span color="soft" fontSize="16px">or drag a drawing; arrow keys 1°, Shift 5°, Page 30°</chakra.span>
+      {locating
+        ? <Locator file={file} engine={engine} requiredDeg={settings.requiredDeg} stops={stops.map((s, i) => ({ letter: stopLetter(i), crankDeg: s.crankDeg }))} closeLabel="Back to the engine" onClose={() => setLocating(false)} onFound={(deg) => { crank.set(deg); setLocating(false); }} />
+        : <CrankStudy file={file} engine={engine} crank={crank} requiredDeg={settings.requiredDeg} stopsDeg={stopsDeg} marks={marks} valve={valve} onValve={setValve} />}
+
+      <chakra.section aria-labelledby="plan" minWidth="0">
+        <PlateHeading id="plan">Where to stop</PlateHeading>
+        <chakra.p fontSize="20px" lineHeight={1.35} pb="3" maxWidth="72rem">{answer.why}</chakra.p>
+        <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 15rem" }} gap="6" alignItems="start">
+          <MethodTable methods={answer.methods} recommended={answer.recommended} chosen={chosen} requiredDeg={settings.requiredDeg} onChoose={setPicked} />
+          <StopSettingsForm settings={settings} onChange={setSettings} />
         </chakra.div>
       </chakra.section>
 
-      <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", lg: "minmax(0, 1.35fr) minmax(0, 1fr)" }} gap="8" alignItems="start">
-        <chakra.section aria-labelledby="plan" minWidth="0">
-          <chakra.div display="flex" flexWrap="wrap" gap="4" justifyContent="space-between" alignItems="end" pb="2">
-            <PlateHeading id="plan">Where to stop</PlateHeading>
-            <chakra.div width="12rem"><Field label="Required margin, degrees">{(c) => <TextInput {...c} type="number" min={0} max={90} value={requiredDeg} onChange={(e) => setRequiredDeg(Math.max(0, Math.min(90, Number(e.target.value))))} />}</Field></chakra.div>
-          </chakra.div>
-          <chakra.p fontSize="18px" pb="3">{answer.why}</chakra.p>
-          <chakra.div display="flex" gap="2" flexWrap="wrap" pb="3" role="group" aria-label="Methods">
-            {answer.methods.filter((m) => METHODS[m.id].plan !== null).map((m) => (
-              <Button key={m.id} type="button" aria-pressed={m.id === plan?.id} borderWidth={m.id === plan?.id ? "3px" : "1.5px"} onClick={() => setChosen(m.id)}>
-                {METHODS[m.id].name}{m.usable ? "" : ": not safe here"}
-              </Button>
-            ))}
-          </chakra.div>
-          {plan !== undefined && <StopList plan={plan} engine={engine} onGo={setCrankDeg} crankDeg={crankDeg} />}
+      <chakra.section aria-labelledby="strip" minWidth="0">
+        <PlateHeading id="strip">The cycle, unrolled: {METHODS[chosen].name}</PlateHeading>
+        <chakra.p fontSize="16px" color="soft" pb="1">Bars are heels, where a valve may be set; thin lines its ramps; a dot where this method serves it, with the margin beside it where it is small.</chakra.p>
+        <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="1"><CycleStrip engine={engine} plan={plan} requiredDeg={settings.requiredDeg} crank={crank} /></chakra.div>
+      </chakra.section>
+
+      <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="8" alignItems="start">
+        <chakra.section aria-labelledby="stops" minWidth="0">
+          <PlateHeading id="stops" pb="2">Its stops: {METHODS[chosen].name}</PlateHeading>
+          {plan !== null && <StopList plan={plan} engine={engine} requiredDeg={settings.requiredDeg} crank={crank} />}
+          {plan !== null && <OrderCosts engine={engine} plan={plan} />}
           {answer.assumptions.concat(unknownFields.map((f) => `The field "${f}" of the file is kept, but not used.`)).map((a) => <chakra.p key={a} color="soft" fontSize="16px" pt="2">{a}</chakra.p>)}
         </chakra.section>
-        <chakra.section aria-labelledby="spec" minWidth="0">
-          <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-            <PlateHeading id="spec">Lash spec</PlateHeading>
-            {!editing && file.lash !== undefined && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
-          </chakra.div>
-          {editing || file.lash === undefined
-            ? <SpecForm id={id} file={file} onDone={() => setEditing(false)} />
-            : <SpecSummary file={file} />}
-        </chakra.section>
+        <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
+          <chakra.section aria-labelledby="lift" minWidth="0">
+            <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2">
+              <PlateHeading id="lift">Lift</PlateHeading>
+              <chakra.label display="inline-flex" alignItems="center" gap="2"><Stamp>Cylinder</Stamp>
+                <Select width="auto" value={cylinder ?? engine.cylinders[0]?.id} onChange={(e) => setValve(engine.valves.find((v) => v.cylinder === e.target.value)?.id ?? null)}>
+                  {engine.cylinders.map((c) => <option key={c.id} value={c.id}>{c.id}</option>)}
+                </Select>
+              </chakra.label>
+            </chakra.div>
+            <LiftCurves file={file} engine={engine} cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""} crank={crank} />
+          </chakra.section>
+          <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
+          <chakra.section aria-labelledby="spec" minWidth="0">
+            <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
+              <PlateHeading id="spec">Lash spec</PlateHeading>
+              {!editing && file.lash !== undefined && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
+            </chakra.div>
+            {editing || file.lash === undefined
+              ? <SpecForm id={id} file={file} onDone={() => setEditing(false)} />
+              : <SpecSummary file={file} />}
+            <chakra.p pt="4"><ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink></chakra.p>
+          </chakra.section>
+        </chakra.div>
       </chakra.div>
     </chakra.div>
   );
-}
-
-interface StopListProps {
-  readonly plan: MethodPlan;
-  readonly engine: ReturnType<typeof resolveEngine>;
-  readonly crankDeg: number;
-  readonly onGo: (deg: number) => void;
-}
-
-function StopList({ plan, engine, crankDeg, onGo }: StopListProps) {
-  return (
-    <>
-      <chakra.ol listStyleType="none" m="0" p="0" borderBottom="1px solid" borderColor="line">
-        {plan.stops.map((stop, i) => (
-          <chakra.li key={stop.crankDeg} borderTop="1px solid" borderColor="line" py="2" display="grid" gridTemplateColumns="56px 1fr" gap="3" alignItems="start">
-            <Button type="button" justifyContent="center" minWidth="56px" px="2" fontFamily="stamp" fontSize="20px" bg={crankDeg === stop.crankDeg ? "ink" : "sheet"} color={crankDeg === stop.crankDeg ? "paper" : "ink"} _hover={{}} aria-label={`Show stop ${stopLetter(i)}`} onClick={() => onGo(stop.crankDeg)}>{stopLetter(i)}</Button>
-            <chakra.div>
-              <chakra.p fontSize="17px"><b>{`Mark at ${Math.round(stop.markDeg)}°${i === 0 ? "" : `, ${turnWords(stop.turnDeg)} on`}`}</b>: {stop.set.map((v) => `${v.valve} (${Math.floor(v.marginDeg)}°)`).join(", ")}</chakra.p>
-              <chakra.p color="soft" fontSize="16px">{signAt(engine, stop.crankDeg).check}</chakra.p>
-            </chakra.div>
-          </chakra.li>
-        ))}
-      </chakra.ol>
-      {plan.unserved.length > 0 && <chakra.p pt="2" fontSize="17px" color="now" fontWeight={600}>Not served: {plan.unserved.map((u) => `${u.valve}${u.bestMarginDeg === null ? "" : ` (${Math.floor(u.bestMarginDeg)}°)`}`).join(", ")}. {plan.why}</chakra.p>}
-    </>
-  );
-}
-
-function marginMarks(engine: ReturnType<typeof resolveEngine>, crankDeg: number, requiredDeg: number): Record<string, ValveMark> {
-  return Object.fromEntries(engine.valves.map((v) => {
-    const margin = marginDeg(v, crankDeg, engine.cycleDeg);
-    const free = meets(margin, requiredDeg);
-    const figure = margin === null ? "?" : `${Math.floor(margin)}°`.replace("-", "−");
-    const label = margin === null ? `${v.id}: no arc known` : free ? `${v.id}: may be set here, ${Math.floor(margin)} degrees clear` : `${v.id}: not here`;
-    return [v.id, { look: free ? "here" : "elsewhere", text: `${ROLE_LETTER[v.role]} ${figure}`, label }];
-  }));
-}
-
-function dialMarks(stops: MethodPlan["stops"], printed: readonly number[]) {
-  const byMark = new Map<number, string[]>(printed.map((deg) => [deg, []]));
-  stops.forEach((s, i) => byMark.set(s.markDeg, [...(byMark.get(s.markDeg) ?? []), stopLetter(i)]));
-  return [...byMark.entries()].map(([markDeg, letters]) => ({ markDeg, letters: letters.length === 0 ? [`${markDeg}`] : letters }));
-}
-
-function nextStopDeg(stops: readonly number[], crankDeg: number): number {
-  return stops.find((s) => s > crankDeg + 1e-6) ?? stops[0] ?? crankDeg;
 }

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { ORDER_NAMES } from "@/core/stops/orders";
 import { Stamp } from "../controls/Stamp";
 import type { Run } from "./useRun";
 
@@ -9,7 +10,7 @@ export function RouteStrip({ run }: { readonly run: Run }) {
   const coming = next.kind === "turn" ? next.to.letter : null;
   return (
     <chakra.section aria-label="Route" p={{ base: "3", lg: "4" }} minWidth="0">
-      <Stamp>The route, in crank order</Stamp>
+      <Stamp>The route, {ORDER_NAMES[job.order].toLowerCase()}</Stamp>
       <chakra.ol listStyleType="none" m="0" p="0" pt="2" display="flex" gap="2" overflowX="auto" pb="2">
         {job.route.map((stop) => {
           const left = stop.valves.filter((v) => state.valves.get(v.valve)?.status === "left").length;

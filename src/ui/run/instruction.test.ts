@@ -19,7 +19,7 @@ function contextFor(adjuster: AdjusterEntry | undefined, more: object = {}): Run
   const file = engineFile(["1", "2"], { cam: MILD_CAM, lash: { state: "cold", intake: LASH, exhaust: LASH }, ...(adjuster === undefined ? {} : { adjuster }), ...more });
   const engine = resolveEngine(file);
   const job: Job = {
-    cycleDeg: 720, requiredMarginDeg: 10, route: routeOf(engine, planMethod("firing-order", engine, 10)),
+    cycleDeg: 720, requiredMarginDeg: 10, route: routeOf(engine, planMethod("firing-order", engine)), order: "crank",
     valves: file.valves.map((v) => ({ ...v, spec: lashSpec(LASH) })),
   };
   return { id: "j", engineId: "e", file, job, state: "cold", temperatureC: null, method: "firing-order", set: SET, lastTime: {}, engine, stacks: stacksOfSet(SET) };
@@ -73,7 +73,7 @@ describe("instruct, while a valve is read", () => {
   it("asks where the crank is before anything else, after a while away", () => {
     const context = contextFor(undefined);
     const state = runState(context.job, [ARRIVED]);
-    const back = instruct(context, { state, next: nextThing(context.job, state, null, true), crankDeg: 0 }, null);
+    const back = instruct(context, { state, next: nextThing(context.job, state, { returning: true }), crankDeg: 0 }, null);
     expect(back).toMatchObject({ title: "Is the crank still at mark A?", button: { action: { kind: "arrive", stop: "A" } } });
     expect(back.grounds[0]).toMatch(/Cylinder 1 has both rockers loose/);
   });

@@ -4,7 +4,8 @@ import { CONSEQUENCE } from "@/core/lash/judge";
 import { startMm } from "@/core/lash/reading";
 import type { RouteStop } from "@/core/run/route";
 import type { ValveState } from "@/core/run/state";
-import { bandWords, readingWords, specUnit, turnWords, valveName, verdictWords } from "@/core/run/words";
+import { bandWords, barringWords, readingWords, specUnit, turnWords, valveName, verdictWords } from "@/core/run/words";
+import { type Sight, sightWords } from "@/core/stops/sight";
 import { signAt } from "@/core/stops/sign";
 import { showLength } from "@/core/units/length";
 import { asClock, asFraction, type Turn } from "@/core/units/turns";
@@ -48,28 +49,47 @@ export function instruct(context: RunContext, now: RunNow, tapped: TappedReading
 const where = (context: RunContext, now: RunNow, valve: ValveState): string =>
   `Stop ${now.state.stop?.letter ?? ""}, ${context.job.route.findIndex((s) => s.letter === now.state.stop?.letter) + 1} of ${context.job.route.length} · valve ${valveName(valve.valve, context.job.valves)}`;
 
+const OVERSHOT = "if you pass it, go back 30° and come up again";
+
 function turnInstruction({ engine, file, job }: RunContext, to: RouteStop, turnDeg: number, first: boolean): Instruction {
-  const sign = signAt(engine, to.crankDeg);
   const direction = file.rotation ?? "clockwise";
-  const title = first ? `Turn the crank until mark ${to.letter} is at the pointer.` : `Turn the crank ${turnWords(turnDeg)} on, to mark ${to.letter}.`;
-  const mark = `Mark ${to.letter} ${to.markDeg === 0 ? "is the TDC mark" : `comes up ${Math.round(to.markDeg * 10) / 10}° after the TDC mark`}. Turn ${direction} only, as seen from the end you bar from; if you pass it, go back 30° and come up again.`;
-  return {
-    eyebrow: `Stop ${to.letter}, ${job.route.indexOf(to) + 1} of ${job.route.length}`,
-    title,
-    grounds: [`Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark],
-    button: { label: `Crank is at mark ${to.letter}, checked`, action: { kind: "arrive", stop: to.letter } },
-    tryKey: null,
+  const turn = `Turn ${direction} only, as seen from the end you bar from; ${OVERSHOT}.`;
+  const tool = first ? null : barringWords(turnDeg, file.barring);
+  const base = {
+    eyebrow: `Stop ${to.letter}, ${job.route.indexOf(to) + 1} of ${job.route.length}`, tryKey: null,
+    button: { label: arrivedLabel(to), action: { kind: "arrive" as const, stop: to.letter } },
   };
+  const sights = to.sights ?? [];
+  if (sights.length > 0) {
+    const about = first ? "" : `It comes about ${turnWords(Math.round(turnDeg))} on${tool === null ? "" : `, ${tool}`}. `;
+    return { ...base, title: `Turn the crank until ${sights.map(sightWords).join(", and ")}.`, grounds: [`${about}${turn}`, watchWords(sights)] };
+  }
+  const sign = signAt(engine, to.crankDeg);
+  const title = first ? `Turn the crank until mark ${to.letter} is at the pointer.` : `Turn the crank ${turnWords(turnDeg)} on, to mark ${to.letter}.`;
+  const mark = `Mark ${to.letter} ${to.markDeg === 0 ? "is the TDC mark" : `comes up ${Math.round(to.markDeg * 10) / 10}° after the TDC mark`}.${tool === null ? "" : ` That is ${tool}.`} ${turn}`;
+  return { ...base, title, grounds: [`Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark] };
+}
+
+const arrivedLabel = (stop: RouteStop): string => ((stop.sights ?? []).length > 0 ? "It does: the crank is there" : `Crank is at mark ${stop.letter}, checked`);
+
+/** What fools the eye at this sort of stop. */
+function watchWords(sights: readonly Sight[]): string {
+  const moments = new Set(sights.map((s) => s.moment));
+  if (moments.has("opening")) return "A compression release also lifts a little: this is the stroke that goes on to lift fully.";
+  if (moments.has("closing")) return "Past the lowest point, not at it: stop once you see it coming back.";
+  if (moments.has("rocking")) return "At the middle of the rock, both valves of that cylinder hardly move.";
+  return "At full lift the retainer stands still for a moment: stop in the middle of that.";
 }
 
 /** After a while away: the same proof as on arriving. */
 function confirmWords({ engine }: RunContext, at: RouteStop): Instruction {
-  const sign = signAt(engine, at.crankDeg);
+  const sign = signAt(engine, at.crankDeg, at.sights ?? []);
+  const place = `${(at.sights ?? []).length > 0 ? "stop" : "mark"} ${at.letter}`;
   return {
     eyebrow: "Back at the engine",
-    title: `Is the crank still at mark ${at.letter}?`,
-    grounds: [`Anyone may have turned it meanwhile. ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, `If it was turned, bring mark ${at.letter} back to the pointer in the running direction.`],
-    button: { label: `Crank is at mark ${at.letter}, checked`, action: { kind: "arrive", stop: at.letter } },
+    title: `Is the crank still at ${place}?`,
+    grounds: [`Anyone may have turned it meanwhile. ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, `If it was turned, bring ${place} back in the running direction, or ask where the crank is.`],
+    button: { label: `Crank is at ${place}, checked`, action: { kind: "arrive", stop: at.letter } },
     tryKey: null,
   };
 }

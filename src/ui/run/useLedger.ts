@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Entry, KeptEntry } from "@/core/run/entry";
 import { send } from "../send";
-import { readStored, useStored, writeStored } from "./stored";
+import { readStored, useStored, writeStored } from "../stored";
 
 export interface Ledger {
   /** Kept by the shop, then what is still on its way, in order. */

@@ -6,10 +6,11 @@ import { type Entry, type ReadingEntry, liveEntries } from "@/core/run/entry";
 import { refusal } from "@/core/run/admit";
 import { nextThing } from "@/core/run/next";
 import { passNow, runState } from "@/core/run/state";
+import { type Arc, contains } from "@/core/units/angle/arc";
 import { type Action, instruct } from "./instruction";
 import type { RunGiven } from "@/core/run/given";
 import type { RunContext, RunNow } from "./model";
-import { readStored, useStored } from "./stored";
+import { readStored, useStored } from "../stored";
 import { NONE_KEY, type Taps, bladeOf, readTaps, stacksOfSet, tapBlade } from "./taps";
 import { useLedger } from "./useLedger";
 
@@ -32,6 +33,7 @@ export function useRun(props: RunGiven) {
   const { job } = context;
   const ledger = useLedger(props.id, initial);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [foundDeg, setFoundDeg] = useState<number | null>(null);
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [complaint, setComplaint] = useState<string | null>(null);
   const taps = useTaps(props.id);
@@ -39,10 +41,10 @@ export function useRun(props: RunGiven) {
   const now: RunNow = useMemo(() => {
     const state = runState(job, ledger.entries);
     const confirmed = ledger.entries.slice(initial.length).some((e) => e.kind === "arrived");
-    const next = nextThing(job, state, chosen, returning && !confirmed);
+    const next = nextThing(job, state, { chosen, returning: returning && !confirmed, foundDeg });
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
-    return { state, next, crankDeg: target?.crankDeg ?? 0 };
-  }, [job, ledger.entries, initial.length, chosen, returning]);
+    return { state, next, crankDeg: foundDeg ?? target?.crankDeg ?? 0 };
+  }, [job, ledger.entries, initial.length, chosen, returning, foundDeg]);
 
   const valve = "valve" in now.next ? now.next.valve : null;
   const valveId = valve?.valve.id ?? null;
@@ -99,6 +101,7 @@ export function useRun(props: RunGiven) {
     switch (action.kind) {
       case "arrive":
         setChosen(null);
+        setFoundDeg(null);
         add([{ ...fresh(), kind: "arrived", stop: action.stop }]);
         return;
       case "close":
@@ -114,6 +117,14 @@ export function useRun(props: RunGiven) {
         setChosen(valveId);
       }
     }
+  }
+
+  /** The crank was found: at a stop of the route that is an arrival, elsewhere the way to the next stop is told from there. */
+  function found(deg: number, arc: Arc): void {
+    const there = job.route.filter((s) => contains(arc, s.crankDeg, job.cycleDeg));
+    const stop = there.find((s) => s.letter === now.state.stop?.letter) ?? there.find((s) => s.valves.some((v) => now.state.valves.get(v.valve)?.status !== "left")) ?? there[0];
+    if (stop !== undefined) act({ kind: "arrive", stop: stop.letter });
+    else setFoundDeg(deg);
   }
 
   /** Takes the last step back: the reading goes back onto the leaves. */
@@ -145,7 +156,7 @@ export function useRun(props: RunGiven) {
     context, now, ledger, instruction, tapped, valve, doubted, taps: own, chosen,
     complaint: complaint ?? refused?.why ?? null,
     canUndo: liveEntries(ledger.entries).some((e) => e.kind !== "closed") && !now.state.closed,
-    act, undo, tap, say,
+    act, found, undo, tap, say,
     clear: () => valveId !== null && taps.change(valveId, {}),
     choose: (id: string | null) => { setComplaint(null); setChosen(id); },
     override: (id: string, reason: string) => setOverrides({ ...overrides, [id]: reason }),

@@ -14,6 +14,7 @@ export const RUN_KEYS: readonly KeyLine[] = [
   { keys: "← →", does: "take another leaf in hand" },
   { keys: "C", does: "clear what was tapped" },
   { keys: "V", does: "take the next valve of this stop in hand" },
+  { keys: "L", does: "ask where the crank is" },
   { keys: "U", does: "undo the last step" },
   { keys: "?", does: "show or hide this list" },
 ];
@@ -49,15 +50,27 @@ function say(run: Run, said: "goes" | "no"): void {
   if (document.activeElement instanceof HTMLElement && document.activeElement.dataset["blade"] !== undefined) document.activeElement.blur();
 }
 
+interface Toggled {
+  readonly open: boolean;
+  readonly toggle: () => void;
+}
+
 /** The whole run by keys, and so by a pedal that sends them. */
-export function useRunKeys(run: Run, help: { open: boolean; toggle: () => void }): void {
+export function useRunKeys(run: Run, help: Toggled, locate: Toggled): void {
   // Before the paint, so that a key pressed on what is seen never meets the step before it.
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
       if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input, textarea, select") !== null) return;
+      if (locate.open) {
+        // The locator has its own buttons: the run's keys would act behind it.
+        if (event.key === "Escape" || event.key.toLowerCase() === "l") locate.toggle();
+        else if (event.key === "?") help.toggle();
+        return;
+      }
       const work: Record<string, () => void> = {
         "?": help.toggle,
+        l: () => { if (!run.now.state.closed) locate.toggle(); },
         g: () => say(run, "goes"),
         n: () => say(run, "no"),
         "0": () => run.tap(NONE_KEY),
@@ -82,5 +95,5 @@ export function useRunKeys(run: Run, help: { open: boolean; toggle: () => void }
     };
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);
-  }, [run, help]);
+  }, [run, help, locate]);
 }

@@ -36,10 +36,17 @@ const SIDE = 10;
 /** Under each bank: the cylinder's number, and a word. */
 const LABEL_ROOM = 58;
 
-/** Lays the valves out in the width given; wider where fingers need it. `fromBehind` looks from the other side. */
-export function layHead(file: EngineFile, width: number, fromBehind = false): HeadLayout {
-  const laid = file.layout?.kind === "radial" ? layRadial(file, width) : layBanks(file, width);
-  return fromBehind ? turnRound(laid) : laid;
+/** From where the person looks; the front of the engine lies there in the picture. */
+export const HEAD_VIEWS = ["front-left", "front-right", "front-near", "front-far", "mirrored"] as const;
+export type HeadView = (typeof HEAD_VIEWS)[number];
+
+/** Lays the valves out in the width given, as seen from a side; wider (or longer) where fingers need it. */
+export function layHead(file: EngineFile, width: number, view: HeadView = "front-left"): HeadLayout {
+  const radial = file.layout?.kind === "radial";
+  if (radial) return turned(layRadial(file, width), view);
+  const upright = view === "front-near" || view === "front-far";
+  // Seen from an end the engine lies along the picture's height: as short as fingers allow.
+  return turned(layBanks(file, upright ? 0 : width), view);
 }
 
 const valvesIn = (file: EngineFile, cylinder: string): ValveEntry[] => file.valves.filter((v) => v.cylinder === cylinder);
@@ -139,14 +146,38 @@ function layRadial(file: EngineFile, width: number): HeadLayout {
   return { width: center.x * 2, height: 2 * half, spots, cylinders, outlines: [], words: "none" };
 }
 
-function turnRound(laid: HeadLayout): HeadLayout {
+/** A laid head as seen from another side. A ring has no ends: it is turned upside down, or seen from behind. */
+function turned(laid: HeadLayout, view: HeadView): HeadLayout {
   const { width, height } = laid;
-  const labelRoom = laid.outlines.length > 0 ? LABEL_ROOM - 8 : 0;
-  const flip = (p: Point): Point => ({ x: width - p.x, y: height - labelRoom - p.y });
+  const ring = laid.outlines.length === 0;
+  switch (view) {
+    case "front-left":
+      return laid;
+    case "mirrored":
+      return placed(laid, width, height, ({ x, y }) => ({ x: width - x, y }));
+    case "front-right": {
+      const labelRoom = ring ? 0 : LABEL_ROOM - 8;
+      const round = placed(laid, width, height, ({ x, y }) => ({ x: width - x, y: height - labelRoom - y }));
+      // Numbers stay under their bank, whichever way it lies.
+      return ring ? round : { ...round, cylinders: round.cylinders.map((c, i) => ({ ...c, at: { x: c.at.x, y: c.bore.y + below(laid.cylinders[i]) } })) };
+    }
+    case "front-near":
+      return ring ? turned(laid, "front-right") : { ...placed(laid, height, width, ({ x, y }) => ({ x: y, y: width - x })), words: "short" };
+    case "front-far":
+      return ring ? turned(laid, "mirrored") : { ...placed(laid, height, width, ({ x, y }) => ({ x: height - y, y: x })), words: "short" };
+  }
+}
+
+const below = (c: CylinderSpot | undefined): number => (c === undefined ? 0 : c.at.y - c.bore.y);
+
+function placed(laid: HeadLayout, width: number, height: number, move: (p: Point) => Point): HeadLayout {
   return {
-    ...laid,
-    spots: laid.spots.map((s) => ({ ...s, at: flip(s.at) })),
-    cylinders: laid.cylinders.map((c) => ({ ...c, bore: flip(c.bore), at: labelRoom === 0 ? flip(c.at) : { x: width - c.at.x, y: flip(c.bore).y + (c.at.y - c.bore.y) } })),
-    outlines: laid.outlines.map((o) => ({ ...o, x: width - o.x - o.width, y: height - labelRoom - o.y - o.height })),
+    ...laid, width, height,
+    spots: laid.spots.map((s) => ({ ...s, at: move(s.at) })),
+    cylinders: laid.cylinders.map((c) => ({ ...c, at: move(c.at), bore: move(c.bore) })),
+    outlines: laid.outlines.map((o) => {
+      const [p, q] = [move({ x: o.x, y: o.y }), move({ x: o.x + o.width, y: o.y + o.height })];
+      return { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), width: Math.abs(p.x - q.x), height: Math.abs(p.y - q.y) };
+    }),
   };
 }

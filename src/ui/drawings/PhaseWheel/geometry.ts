@@ -3,6 +3,7 @@
  * disc carries the cylinder numbers and turns with the crank. Drawing units, 320 by 320.
  */
 import type { Engine } from "@/core/engine/resolve";
+import { marginDeg } from "@/core/stops/margin";
 import { type Arc, advance, fold } from "@/core/units/angle/arc";
 import type { ValveRole } from "@/core/engine/engineFile";
 import { type Point, arcPath, polar } from "../polar";
@@ -49,17 +50,56 @@ export interface Numeral {
   readonly radius: number;
 }
 
+/** Above this many, numbers stand on two rings in turn, so that they stay large enough to read. */
+const ONE_RING = 12;
+
 /** Where each cylinder's number stands; cylinders that fire together sit one inside the other. */
 export function numerals(engine: Engine, crankDeg: number): Numeral[] {
   const many = engine.cylinders.length;
-  const radius = many <= 8 ? 17 : many <= 12 ? 14 : 10;
+  const radius = many <= 8 ? 17 : 13.5;
+  const rank = new Map([...engine.cylinders].sort((a, b) => a.firingDeg - b.firingDeg).map((c, i) => [c.id, i]));
   const seen = new Map<number, number>();
   return engine.cylinders.map((c) => {
-    const inward = seen.get(c.firingDeg) ?? 0;
-    seen.set(c.firingDeg, inward + 1);
+    const same = seen.get(c.firingDeg) ?? 0;
+    seen.set(c.firingDeg, same + 1);
+    const inward = many > ONE_RING ? (rank.get(c.id) ?? 0) % 2 : Math.min(same, 1);
     const deg = onWheel(fold(crankDeg - c.firingDeg, engine.cycleDeg), engine.cycleDeg);
-    return { id: c.id, radius, at: polar(CENTER, DISC_RADIUS - radius - 4 - inward * (2 * radius + 2), deg) };
+    return { id: c.id, radius, at: polar(CENTER, DISC_RADIUS - radius - 3 - inward * (2 * radius + 1), deg) };
   });
+}
+
+/** Where the crank can be, as bands outside the rim: the first cylinder's number lies under one of them. */
+export const possibleBands = (arcs: readonly Arc[], cycleDeg: number): { key: string; path: string }[] =>
+  arcs.map((a) => {
+    const spanDeg = Math.min(onWheel(a.spanDeg, cycleDeg), 359.9);
+    // A band is drawn wide enough to be seen, about its own middle.
+    const seen = Math.max(spanDeg, 3);
+    return { key: String(a.startDeg), path: arcPath(CENTER, RIM_RADIUS + 7, onWheel(a.startDeg, cycleDeg) - (seen - spanDeg) / 2, seen) };
+  });
+
+/** The gap between a cylinder's number and the nearest end of its valve's heel: the margin, drawn. */
+export interface MarginGap {
+  readonly path: string;
+  readonly label: Point;
+  readonly text: string;
+}
+
+/** Null when no arc is known for the valve, or it has nothing but heel. */
+export function marginGap(engine: Engine, valveId: string, crankDeg: number): MarginGap | null {
+  const { cycleDeg } = engine;
+  const valve = engine.valves.find((v) => v.id === valveId);
+  const margin = valve === undefined ? null : marginDeg(valve, crankDeg, cycleDeg);
+  if (valve === undefined || margin === null || Math.abs(margin) >= cycleDeg / 2) return null;
+  const rel = fold(crankDeg - valve.firingDeg, cycleDeg);
+  const ahead = Math.abs((marginDeg(valve, crankDeg + Math.min(1, Math.abs(margin) / 2), cycleDeg) ?? 0)) < Math.abs(margin);
+  const size = Math.abs(margin);
+  const fromDeg = ahead ? rel : rel - size;
+  const radius = RING_RADIUS[valve.role];
+  return {
+    path: arcPath(CENTER, radius, onWheel(fromDeg, cycleDeg), onWheel(size, cycleDeg)),
+    label: polar(CENTER, radius, onWheel(fromDeg + size / 2, cycleDeg)),
+    text: `${Math.floor(margin)}°`.replace("-", "−"),
+  };
 }
 
 export interface PhaseName {

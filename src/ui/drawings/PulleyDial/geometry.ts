@@ -1,9 +1,17 @@
 /** The pulley dial: 360 degrees as seen at the crank, the pointer fixed at the top. Drawing units, 320 by 320. */
+import type { Arc } from "@/core/units/angle/arc";
 import { type Point, arcPath, polar } from "../polar";
 
 export const SIZE = 320;
 export const CENTER: Point = { x: 160, y: 164 };
 export const PULLEY_RADIUS = 122;
+export const HUB_RADIUS = 82;
+
+export interface DialMark {
+  readonly markDeg: number;
+  /** Letters of the stops that share this mark. */
+  readonly letters: readonly string[];
+}
 
 export type Rotation = "clockwise" | "counterclockwise";
 
@@ -26,6 +34,28 @@ export function ticks(crankDeg: number, rotation: Rotation): Tick[] {
     const major = deg % 30 === 0;
     return { deg, major, from: polar(CENTER, PULLEY_RADIUS, at), to: polar(CENTER, PULLEY_RADIUS - (major ? 14 : 7), at) };
   });
+}
+
+/** Where the TDC mark of the pulley can be, while the crank is looked for: first time round outside, second inside. */
+export function possibleBands(arcs: readonly Arc[], rotation: Rotation): { key: string; path: string; second: boolean }[] {
+  return arcs.flatMap((arc) => piecesByTurn(arc)).map(({ from, span, second }) => {
+    const [at, size] = rotation === "clockwise" ? [from, span] : [-(from + span), span];
+    const seen = Math.min(Math.max(size, 3), 359.9);
+    return { key: `${from} ${span}`, second, path: arcPath(CENTER, PULLEY_RADIUS - (second ? 30 : 19), at - (seen - size) / 2, seen) };
+  });
+}
+
+/** An arc of the cycle cut where one turn ends and the next begins. */
+function piecesByTurn({ startDeg, spanDeg }: Arc): { from: number; span: number; second: boolean }[] {
+  const pieces: { from: number; span: number; second: boolean }[] = [];
+  let from: number = startDeg;
+  let left = spanDeg;
+  while (left > 1e-9) {
+    const span = Math.min(left, 360 - (from % 360));
+    pieces.push({ from: from % 360, span, second: Math.floor(from / 360) % 2 === 1 });
+    [from, left] = [from + span, left - span];
+  }
+  return pieces;
 }
 
 /** The arrow of the running direction, outside the pulley, and the triangle at its end. */

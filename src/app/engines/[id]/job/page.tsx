@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { database } from "@/db/connect";
+import { planFromQuery } from "@/core/stops/planQuery";
 import { viewer } from "@/server/actor";
 import { findEngine } from "@/server/engines";
 import { listFeelerSets } from "@/server/feelerSets";
@@ -10,7 +11,12 @@ import { Shell } from "../../../Shell";
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Start a job" };
 
-export default async function PreparePage({ params }: { params: Promise<{ id: string }> }) {
+interface Props {
+  readonly params: Promise<{ id: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function PreparePage({ params, searchParams }: Props) {
   const { shopId } = await viewer();
   const engine = await findEngine(database(), shopId, (await params).id);
   if (engine === null) notFound();
@@ -18,7 +24,7 @@ export default async function PreparePage({ params }: { params: Promise<{ id: st
   if (engine.file.lash === undefined) redirect(`/engines/${engine.id}#spec`);
   return (
     <Shell>
-      <PrepareView engineId={engine.id} file={engine.file} sets={await listFeelerSets(database(), shopId)} />
+      <PrepareView engineId={engine.id} file={engine.file} sets={await listFeelerSets(database(), shopId)} wanted={planFromQuery(await searchParams)} />
     </Shell>
   );
 }

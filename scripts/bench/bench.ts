@@ -1,21 +1,22 @@
-/** Prints medians: the core's heavy paths, and in Chromium the time from a tap on a leaf to its verdict. */
+/** Prints medians: the core's heavy paths, and in Chromium the time from a tap on a leaf to its verdict, and how the crank is dragged. */
 import path from "node:path";
 import { statfsSync } from "node:fs";
-import { chromium } from "@playwright/test";
-import { judge } from "../src/core/lash/judge";
-import { adviseLeaf, stacksOf } from "../src/core/lash/leaf";
-import { resolveEngine } from "../src/core/engine/resolve";
-import { engineFile } from "../src/core/engine/testEngines";
-import { planStops } from "../src/core/stops/methods";
-import { CHROMIUM_ARGS, ensureChromium } from "./lib/chromium.mjs";
-import { withFreshApp } from "./lib/freshApp.mjs";
-import { requireSpace, say } from "./lib/say.mjs";
+import { type Page, chromium } from "@playwright/test";
+import { judge } from "../../src/core/lash/judge";
+import { adviseLeaf, stacksOf } from "../../src/core/lash/leaf";
+import { resolveEngine } from "../../src/core/engine/resolve";
+import { UNKNOWN_CAM } from "../../src/core/engine/lobes";
+import { locate } from "../../src/core/locate/locate";
+import type { Observation } from "../../src/core/locate/observation";
+import { planMethod } from "../../src/core/stops/methods";
+import { planStops } from "../../src/core/stops/recommend";
+import { CHROMIUM_ARGS, ensureChromium } from "../lib/chromium.mjs";
+import { withFreshApp } from "../lib/freshApp.mjs";
+import { requireSpace, say } from "../lib/say.mjs";
+import { dragging, largestEngine } from "./dragging";
+import { median } from "./figures";
 
-const ROOT = path.resolve(import.meta.dirname, "..");
-
-function median(values: number[]): number {
-  return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
-}
+const ROOT = path.resolve(import.meta.dirname, "../..");
 
 function time(name: string, work: () => unknown, runs = 101): void {
   const times = Array.from({ length: runs }, () => {
@@ -27,9 +28,14 @@ function time(name: string, work: () => unknown, runs = 101): void {
 }
 
 function core(): void {
-  const order = Array.from({ length: 24 }, (_, i) => String(i + 1));
-  const file = engineFile(order, { valves: order.flatMap((cylinder) => ["Ia", "Ib", "Ea", "Eb"].map((x) => ({ id: cylinder + x, cylinder, role: x.startsWith("I") ? "intake" as const : "exhaust" as const }))) });
-  time("stops, 24 cylinders with 96 valves", () => planStops(resolveEngine(file)));
+  const largest = largestEngine();
+  const engine = resolveEngine(largest);
+  time("all methods, 24 cylinders with 96 valves", () => planStops(resolveEngine(largest)));
+  time("fewest stops alone, 24 cylinders with 96 valves", () => planMethod("fewest", engine));
+  const released = resolveEngine({ ...largest, cam: { ...UNKNOWN_CAM[4].lobes, rampDeg: 30, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -80 }] } });
+  time("fewest stops alone, the same with a release on every cylinder", () => planMethod("fewest", released));
+  const seen: Observation[] = [{ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "3Ia" }];
+  time("a locator step, 24 cylinders with 96 valves", () => locate(engine, seen));
   const leaves = Array.from({ length: 34 }, (_, i) => 0.03 + i * 0.01);
   const spec = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
   time("all stacks of a set of 34 leaves", () => stacksOf(leaves));
@@ -39,9 +45,7 @@ function core(): void {
 }
 
 /** From the pointer going down to the painted verdict, on the demo's half-done job. */
-async function tapToVerdict(url: string): Promise<void> {
-  const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+async function tapToVerdict(page: Page, url: string): Promise<void> {
   // The loader that runs this file names functions through a helper that the page does not have.
   await page.addInitScript("globalThis.__name = (f) => f");
   await page.goto(url);
@@ -68,10 +72,15 @@ async function tapToVerdict(url: string): Promise<void> {
     }
     return taken;
   });
-  await browser.close();
   say(`tap on a leaf to its painted verdict: ${median(times).toFixed(1)} ms, slowest ${Math.max(...times).toFixed(1)} ms of ${times.length}`);
 }
 
 requireSpace(ROOT, statfsSync);
 core();
-await withFreshApp({ root: ROOT }, tapToVerdict);
+await withFreshApp({ root: ROOT }, async (url) => {
+  const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await tapToVerdict(page, url);
+  await dragging(browser, page, url);
+  await browser.close();
+});

@@ -1,0 +1,16 @@
+import { type NextRequest, NextResponse } from "next/server";
+import { database } from "@/db/connect";
+import { PlanCard } from "@/print/PlanCard";
+import { pdfOf } from "@/print/pdf";
+import { viewer } from "@/server/actor";
+import { fileNamed, respond } from "@/server/http";
+import { cardOf } from "@/server/printPlan";
+
+/** The plan of stops, to hang at the engine. */
+export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
+  return respond(async () => {
+    const card = await cardOf(database(), (await viewer()).shopId, (await params).id, Object.fromEntries(request.nextUrl.searchParams));
+    const bytes = await pdfOf(PlanCard(card));
+    return new NextResponse(bytes, { headers: { "content-type": "application/pdf", ...fileNamed(`${card.title} stops`, "pdf") } });
+  });
+}

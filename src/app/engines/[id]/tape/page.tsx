@@ -1,0 +1,25 @@
+import { notFound } from "next/navigation";
+import { planFromQuery } from "@/core/stops/planQuery";
+import { database } from "@/db/connect";
+import { viewer } from "@/server/actor";
+import { findEngine } from "@/server/engines";
+import { TapeView } from "@/ui/engine/TapeView";
+import { Shell } from "../../../Shell";
+
+export const dynamic = "force-dynamic";
+
+interface Props {
+  readonly params: Promise<{ id: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function TapePage({ params, searchParams }: Props) {
+  const engine = await findEngine(database(), (await viewer()).shopId, (await params).id);
+  if (engine === null) notFound();
+  return (
+    <Shell>
+      <title>{`Tape for ${engine.file.name} · Fulcrata`}</title>
+      <TapeView id={engine.id} file={engine.file} wanted={planFromQuery(await searchParams)} />
+    </Shell>
+  );
+}

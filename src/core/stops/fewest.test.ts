@@ -1,0 +1,121 @@
+/** The fewest stops against brute force: every angle of a grid on which all ends of all arcs lie. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { EngineFile } from "../engine/engineFile";
+import { type Engine, resolveEngine } from "../engine/resolve";
+import { MILD_CAM, engineFile } from "../engine/testEngines";
+import { bestWorstMargin, fewestStops, markAngles } from "./fewest";
+import { marginDeg } from "./margin";
+import { planMethod } from "./methods";
+import { DEFAULT_STOP_SETTINGS } from "./settings";
+import { stab } from "./stabbing";
+
+/** Ends of arcs lie on tens, so best margins and their angles lie on fives. */
+const GRID = Array.from({ length: 144 }, (_, i) => i * 5);
+const tens = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min: min / 10, max: max / 10 }).map((n) => n * 10);
+
+const gridEngine: fc.Arbitrary<EngineFile> = fc
+  .record({
+    angles: fc.array(tens(0, 710), { minLength: 0, maxLength: 3 }), rampDeg: tens(0, 50),
+    ivo: tens(-20, 60), ivc: tens(20, 90), evo: tens(20, 90), evc: tens(-20, 60),
+    release: fc.option(tens(-170, -70), { nil: undefined }),
+  })
+  .map(({ angles, rampDeg, ivo, ivc, evo, evc, release }) => engineFile([...angles, 0].map((_, i) => String(i + 1)), {
+    firingAnglesDeg: [0, ...angles.sort((a, b) => a - b)],
+    cam: {
+      rampDeg, intake: { opensDegBtdc: ivo, closesDegAbdc: ivc }, exhaust: { opensDegBbdc: evo, closesDegAtdc: evc },
+      ...(release === undefined ? {} : { releases: [{ role: "exhaust" as const, fromDeg: release, toDeg: release + 40 }] }),
+    },
+  }));
+
+const marginsAt = (engine: Engine, deg: number): number[] => engine.valves.map((v) => marginDeg(v, deg, 720) ?? NaN);
+
+/** Every set of up to three grid angles: for each count the largest worst margin, and with it the least turning. */
+function byForce(engine: Engine, grid: readonly number[] = GRID): { worst: number; turn: number }[] {
+  const rows = grid.map((deg) => marginsAt(engine, deg));
+  const best = [1, 2, 3].map(() => ({ worst: -Infinity, turn: Infinity }));
+  const weigh = (picks: number[], held: number[]): void => {
+    const worst = Math.min(...held);
+    const turn = (grid[picks.at(-1) ?? 0] ?? 0) - (grid[picks[0] ?? 0] ?? 0);
+    const b = best[picks.length - 1];
+    if (b !== undefined && (worst > b.worst || (worst === b.worst && turn < b.turn))) Object.assign(b, { worst, turn });
+  };
+  const grow = (from: number, picks: number[], held: number[]): void => {
+    for (let i = from; i < grid.length; i++) {
+      const next = held.map((h, v) => Math.max(h, rows[i]?.[v] ?? -Infinity));
+      weigh([...picks, i], next);
+      if (picks.length < 2) grow(i + 1, [...picks, i], next);
+    }
+  };
+  grow(0, [], engine.valves.map(() => -Infinity));
+  return best;
+}
+
+describe("fewestStops", () => {
+  it("has the count, the worst margin and the turning that brute force finds", () => {
+    fc.assert(
+      fc.property(gridEngine, tens(0, 50), (file, requiredDeg) => {
+        const engine = resolveEngine(file);
+        const forced = byForce(engine);
+        const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
+        const plan = planMethod("fewest", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg });
+        if (count === 0) {
+          expect(plan.stops.length > 3 || plan.unserved.length > 0).toBe(true);
+          return;
+        }
+        expect(plan.unserved).toEqual([]);
+        expect(plan.stops).toHaveLength(count);
+        expect(plan.worst?.marginDeg).toBeCloseTo(forced[count - 1]?.worst ?? NaN, 4);
+        const severalArcs = engine.valves.some((v) => (v.baseArcs?.length ?? 0) > 1);
+        if (!severalArcs) expect(plan.turnTotalDeg).toBeCloseTo(forced[count - 1]?.turn ?? NaN, 4);
+      }),
+      { numRuns: 30 },
+    );
+  }, 120_000);
+  it("names a valve whose heel is shorter than twice the margin, with the best it can have", () => {
+    const plan = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), { ...DEFAULT_STOP_SETTINGS, requiredDeg: 180 });
+    expect(plan).toMatchObject({ usable: true, worst: { marginDeg: 220 } });
+    const tight = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, rampDeg: 90 } })), { ...DEFAULT_STOP_SETTINGS, requiredDeg: 170 });
+    expect(tight.unserved).toMatchObject([{ valve: "1I", bestMarginDeg: 150 }, { valve: "1E", bestMarginDeg: 150 }]);
+    expect(tight.why).toContain("its heel is only 300 degrees long");
+  });
+  it("on marks only, takes no other angle, and is the best of those", () => {
+    fc.assert(
+      fc.property(gridEngine, fc.uniqueArray(tens(0, 350), { minLength: 1, maxLength: 6 }), tens(0, 40), (file, marks, requiredDeg) => {
+        const engine = resolveEngine(file);
+        const only = markAngles(marks, 720);
+        const forced = byForce(engine, only);
+        const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
+        const plan = planMethod("fewest", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg, marksOnly: true }, marks);
+        for (const stop of plan.stops) expect(only).toContain(stop.crankDeg);
+        if (count > 0) expect(plan).toMatchObject({ unserved: [], stops: { length: count }, worst: { marginDeg: forced[count - 1]?.worst } });
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it("no stops where nothing can be served", () => {
+    expect(fewestStops(resolveEngine(engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM })), 10)).toEqual([]);
+  });
+});
+
+describe("bestWorstMargin", () => {
+  it("is what brute force finds for one, two and three stops", () => {
+    fc.assert(
+      fc.property(gridEngine, (file) => {
+        const engine = resolveEngine(file);
+        byForce(engine).forEach(({ worst }, i) => {
+          const best = bestWorstMargin(engine, i + 1);
+          if (worst < 0) expect(best).toBeNull();
+          else expect(best?.worstDeg).toBeCloseTo(worst, 4);
+        });
+      }),
+      { numRuns: 20 },
+    );
+  }, 120_000);
+  it("refuses no stops", () => expect(() => bestWorstMargin(resolveEngine(engineFile(["1"])), 0)).toThrow(RangeError));
+});
+
+describe("stab", () => {
+  it("refuses a target that nothing can hit", () => expect(() => stab([[]], 720, 3)).toThrow(RangeError));
+  it("needs no point for no target", () => expect(stab([], 720, 0)).toEqual([]));
+});

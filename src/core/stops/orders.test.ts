@@ -1,0 +1,32 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { resolveEngine } from "../engine/resolve";
+import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
+import { planMethod } from "./methods";
+import { SERVING_ORDERS, serve } from "./orders";
+import { METHOD_IDS } from "./plan";
+
+describe("serve", () => {
+  it("an eight by opening and closing: two turns in crank order, many cylinder by cylinder", () => {
+    const engine = resolveEngine(engineFile(["1", "8", "4", "3", "6", "5", "7", "2"], { cam: MILD_CAM }));
+    const plan = planMethod("opening-closing", engine);
+    const turns = Object.fromEntries(SERVING_ORDERS.map((o) => [o, serve(engine, plan, o).turnTotalDeg / 360]));
+    expect(turns["crank"]).toBeLessThan(2);
+    expect(turns["cylinder"]).toBeGreaterThan(11);
+    expect(turns["cylinder"]).toBeLessThan(19);
+    expect(turns["intakes-first"]).toBeGreaterThan(turns["crank"] ?? 0);
+    expect(turns["intakes-first"]).toBeLessThan(4.1);
+  });
+  it("serves every valve of the plan once, in every order, only ever turning on", () => {
+    fc.assert(fc.property(anyFourStroke, fc.constantFrom(...METHOD_IDS), fc.constantFrom(...SERVING_ORDERS), (file, id, order) => {
+      const engine = resolveEngine(file);
+      const plan = planMethod(id, engine);
+      const { visits, turnTotalDeg } = serve(engine, plan, order);
+      expect(visits.flatMap((v) => v.valves).sort()).toEqual(plan.stops.flatMap((s) => s.set.map((x) => x.valve)).sort());
+      for (const v of visits) for (const valve of v.valves) expect(v.stop.set.some((s) => s.valve === valve)).toBe(true);
+      const walked = visits.slice(1).reduce((sum, v, i) => sum + (((v.crankDeg - (visits[i]?.crankDeg ?? 0)) % 720) + 720) % 720, 0);
+      expect(turnTotalDeg).toBeCloseTo(walked, 3);
+      if (order === "crank") expect(turnTotalDeg).toBeCloseTo(plan.turnTotalDeg, 3);
+    }), { numRuns: 150 });
+  });
+});

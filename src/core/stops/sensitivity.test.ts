@@ -1,0 +1,39 @@
+import { describe, expect, it } from "vitest";
+import { resolveEngine } from "../engine/resolve";
+import { MILD_CAM, engineFile } from "../engine/testEngines";
+import { marginDeg } from "./margin";
+import { planMethod } from "./methods";
+import { crankSlack, rampSensitivity } from "./sensitivity";
+import { DEFAULT_STOP_SETTINGS } from "./settings";
+
+const FOUR = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
+
+describe("crankSlack", () => {
+  it("is where the first valve of the stop leaves its heel, on either side", () => {
+    const engine = resolveEngine(FOUR);
+    const stop = planMethod("two-stop", engine).stops[0];
+    if (stop === undefined) throw new Error("no stop");
+    const { shortDeg, pastDeg } = crankSlack(engine, stop);
+    const worstAt = (deg: number): number => Math.min(...stop.set.map((s) => marginDeg(engine.valves.find((v) => v.id === s.valve) ?? engine.valves[0]!, deg, 720) ?? NaN));
+    expect(worstAt(stop.crankDeg - shortDeg)).toBeCloseTo(0, 6);
+    expect(worstAt(stop.crankDeg + pastDeg)).toBeCloseTo(0, 6);
+    expect(Math.min(shortDeg, pastDeg)).toBe(110);
+  });
+});
+
+describe("rampSensitivity", () => {
+  it("a degree of ramp costs every fixed stop a degree of margin", () => {
+    const rows = rampSensitivity(FOUR, DEFAULT_STOP_SETTINGS, 60, 20);
+    expect(rows.map((r) => [r.rampDeg, r.worstDeg["two-stop"]])).toEqual([[0, 130], [20, 110], [40, 90], [60, 70]]);
+    for (const r of rows) expect(r.worstDeg.fewest ?? 0).toBeGreaterThanOrEqual(r.worstDeg["two-stop"] ?? Infinity);
+  });
+  it("has no figure where a method has no stop, and falls below zero where a valve stands on its lobe", () => {
+    const five = engineFile(["1", "2", "4", "5", "3"], { cam: MILD_CAM });
+    const rows = rampSensitivity(five, DEFAULT_STOP_SETTINGS, 70);
+    expect(rows.every((r) => r.worstDeg.rocking === null)).toBe(true);
+    expect(rows.at(-1)?.worstDeg["two-stop"]).toBeLessThan(0);
+  });
+  it("works out an unknown cam as well", () => {
+    expect(rampSensitivity(engineFile(["1"]), DEFAULT_STOP_SETTINGS, 30, 30)[1]?.worstDeg["firing-order"]).toBe(65);
+  });
+});

@@ -1,0 +1,210 @@
+/**
+ * The fewest points on a circle that hit one arc of every target: exact.
+ *
+ * Arcs are closed here, so that a point just meeting the requirement counts. A target with one arc
+ * needs no search (cut the circle at a point, then sweep); targets with several arcs are searched,
+ * bounded below by the same sweep over the hull of each target's arcs.
+ */
+import { type Arc, fold } from "../units/angle/arc";
+
+/** One thing to be hit: any of its arcs will do. Never empty. */
+export type Target = readonly Arc[];
+
+/** Rounding, in degrees: a point this near an arc is on it. */
+const EPS = 1e-9;
+
+export const hits = (target: Target, deg: number, cycleDeg: number): boolean =>
+  target.some((arc) => fold(deg - arc.startDeg + EPS, cycleDeg) <= arc.spanDeg + 2 * EPS);
+
+const endOf = (arc: Arc, cycleDeg: number): number => fold(arc.startDeg + arc.spanDeg, cycleDeg);
+
+/**
+ * At most `limit` points that hit every target, as few as there can be; null when that many do not
+ * suffice. `only` restricts the points to given angles.
+ * @throws RangeError for a target without arcs
+ */
+export function stab(targets: readonly Target[], cycleDeg: number, limit: number, only: readonly number[] | null = null): number[] | null {
+  if (targets.some((t) => t.length === 0)) throw new RangeError("stab: a target without arcs can't be hit");
+  if (targets.length === 0) return [];
+  if (only === null && targets.every((t) => t.length === 1)) {
+    const points = sweepAll(targets.map((t) => t[0] as Arc), cycleDeg);
+    return points.length <= limit ? points : null;
+  }
+  const search = new Search(targets, only ?? targets.flatMap((t) => t.map((a) => endOf(a, cycleDeg))), cycleDeg);
+  for (let k = search.lowerBound(search.all); k <= Math.min(limit, targets.length); k++) {
+    const found = search.within(search.all, k);
+    if (found !== null) return found;
+  }
+  return null;
+}
+
+/** Arcs in the order of their ends: a sweep from any end then needs no sorting. */
+interface Sorted {
+  readonly ends: Float64Array;
+  readonly spans: Float64Array;
+}
+
+function sortedByEnd(arcs: readonly Arc[], cycleDeg: number): Sorted {
+  const byEnd = arcs.map((a) => ({ end: endOf(a, cycleDeg), span: a.spanDeg })).sort((a, b) => a.end - b.end);
+  return { ends: Float64Array.from(byEnd, (a) => a.end), spans: Float64Array.from(byEnd, (a) => a.span) };
+}
+
+/**
+ * With a point at the end of arc `from`, how many points in all hit every arc, each as late as it
+ * can be, but the last as early. Gives up above `enough`. The points go to `into`, when it is given.
+ */
+function sweep({ ends, spans }: Sorted, from: number, cycleDeg: number, enough: number, into?: number[]): number {
+  const first = ends[from] ?? 0;
+  into?.push(first);
+  let count = 1;
+  let [before, last, earliest] = [0, 0, 0];
+  for (let step = 1; step < ends.length; step++) {
+    const i = (from + step) % ends.length;
+    const end = (ends[i] ?? 0) - first + (i < from ? cycleDeg : 0);
+    const start = end - (spans[i] ?? 0);
+    if (start <= last + EPS) {
+      if (start > before + EPS) earliest = Math.max(earliest, start);
+      continue;
+    }
+    if (count > 1) into?.push(fold(first + last, cycleDeg));
+    [before, last, earliest] = [last, end, start];
+    if (++count > enough) return count;
+  }
+  if (count > 1) into?.push(fold(first + earliest, cycleDeg));
+  return count;
+}
+
+/** Some point of a smallest set may sit at an arc's end within the shortest arc: only those need be tried. */
+function firstTries(sorted: Sorted, cycleDeg: number): number[] {
+  const { ends, spans } = sorted;
+  const shortest = spans.indexOf(Math.min(...spans));
+  const tries: number[] = [];
+  ends.forEach((end, i) => {
+    const back = fold((ends[shortest] ?? 0) - end + EPS, cycleDeg);
+    if (back <= (spans[shortest] ?? 0) + 2 * EPS) tries.push(i);
+  });
+  return tries;
+}
+
+/** The fewest points that hit all single arcs, and where the sweep that finds them begins. */
+function fewestOf(sorted: Sorted, cycleDeg: number): { readonly from: number; readonly count: number } {
+  let [from, count] = [0, Infinity];
+  for (const i of firstTries(sorted, cycleDeg)) {
+    const needs = sweep(sorted, i, cycleDeg, count - 1);
+    if (needs < count) [from, count] = [i, needs];
+  }
+  return { from, count };
+}
+
+function sweepAll(arcs: readonly Arc[], cycleDeg: number): number[] {
+  const sorted = sortedByEnd(arcs, cycleDeg);
+  const points: number[] = [];
+  sweep(sorted, fewestOf(sorted, cycleDeg).from, cycleDeg, Infinity, points);
+  return points;
+}
+
+/** For every arc's end, the sweep that begins there, where it takes no more than `limit` points. */
+export function sweepsFromEveryEnd(arcs: readonly Arc[], cycleDeg: number, limit: number): number[][] {
+  const sorted = sortedByEnd(arcs, cycleDeg);
+  return arcs.flatMap((_, i) => {
+    const points: number[] = [];
+    return sweep(sorted, i, cycleDeg, limit, points) <= limit ? [points] : [];
+  });
+}
+
+/** The shortest arc that holds all arcs of a target. */
+function hullOf(target: Target, cycleDeg: number): Arc {
+  const sorted = [...target].sort((a, b) => a.startDeg - b.startDeg);
+  let hull: Arc = { startDeg: fold(0, cycleDeg), spanDeg: cycleDeg };
+  sorted.forEach((arc, i) => {
+    const before = sorted[(i + sorted.length - 1) % sorted.length] ?? arc;
+    const spanDeg = sorted.length === 1 ? arc.spanDeg : fold(before.startDeg - arc.startDeg, cycleDeg) + before.spanDeg;
+    if (spanDeg < hull.spanDeg) hull = { startDeg: arc.startDeg, spanDeg };
+  });
+  return hull;
+}
+
+/** Branch and bound over which point hits the hardest target. Sets of targets are bit sets. */
+class Search {
+  private readonly points: readonly Point[];
+  /** The hulls in the order of their ends, each with its target's bit. */
+  private readonly hulls: readonly { readonly bit: bigint; readonly end: number; readonly span: number }[];
+  private readonly bits: readonly bigint[];
+  private readonly failed = new Map<bigint, number>();
+  readonly all: bigint;
+
+  constructor(
+    private readonly targets: readonly Target[],
+    angles: readonly number[],
+    private readonly cycleDeg: number,
+  ) {
+    this.bits = targets.map((_, i) => 1n << BigInt(i));
+    this.all = (1n << BigInt(targets.length)) - 1n;
+    this.hulls = targets
+      .map((t, i) => ({ bit: this.bits[i] ?? 0n, hull: hullOf(t, cycleDeg) }))
+      .map(({ bit, hull }) => ({ bit, end: endOf(hull, cycleDeg), span: hull.spanDeg }))
+      .sort((a, b) => a.end - b.end);
+    this.points = withoutDominated([...new Set(angles)].map((deg) => ({ deg, covers: this.coveredBy(deg) })));
+  }
+
+  private coveredBy(deg: number): bigint {
+    return this.targets.reduce((set, t, i) => (hits(t, deg, this.cycleDeg) ? set | (this.bits[i] ?? 0n) : set), 0n);
+  }
+
+  /** No fewer points than this can hit the targets of the set. */
+  lowerBound(open: bigint): number {
+    const left = this.hulls.filter((h) => (open & h.bit) !== 0n);
+    if (left.length === 0) return 0;
+    return fewestOf({ ends: Float64Array.from(left, (h) => h.end), spans: Float64Array.from(left, (h) => h.span) }, this.cycleDeg).count;
+  }
+
+  /** At most `k` points that hit every target of `open`, or null. */
+  within(open: bigint, k: number): number[] | null {
+    if (open === 0n) return [];
+    if (k === 0 || (this.failed.get(open) ?? -1) >= k) return null;
+    // The widest points together, overlaps forgiven, must reach far enough.
+    const reach = this.points.map((p) => bitsIn(p.covers & open)).sort((a, b) => b - a).slice(0, k);
+    const enough = reach.reduce((sum, n) => sum + n, 0) >= bitsIn(open);
+    const found = !enough || this.lowerBound(open) > k ? null : this.branch(open, k);
+    if (found === null) this.failed.set(open, k);
+    return found;
+  }
+
+  private branch(open: bigint, k: number): number[] | null {
+    for (const p of this.choices(open)) {
+      const rest = this.within(open & ~p.covers, k - 1);
+      if (rest !== null) return [p.deg, ...rest];
+    }
+    return null;
+  }
+
+  /** The points that hit the open target with the fewest of them, the widest-reaching first. */
+  private choices(open: bigint): Point[] {
+    let best: Point[] | null = null;
+    for (const bit of this.bits) {
+      if ((open & bit) === 0n) continue;
+      const able = this.points.filter((p) => p.covers & bit);
+      if (best === null || able.length < best.length) best = able;
+    }
+    return withoutDominated((best ?? []).map((p) => ({ deg: p.deg, covers: p.covers & open })));
+  }
+}
+
+interface Point {
+  readonly deg: number;
+  readonly covers: bigint;
+}
+
+/** Widest first, without points that reach nothing more than another does. */
+function withoutDominated(points: readonly Point[]): Point[] {
+  const sorted = points.map((p) => ({ p, size: bitsIn(p.covers) })).sort((a, b) => b.size - a.size);
+  const kept: Point[] = [];
+  for (const { p } of sorted) if (!kept.some((o) => (o.covers & p.covers) === p.covers)) kept.push(p);
+  return kept;
+}
+
+const bitsIn = (set: bigint): number => {
+  let n = 0;
+  for (let rest = set; rest > 0n; rest &= rest - 1n) n++;
+  return n;
+};

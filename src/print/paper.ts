@@ -1,0 +1,16 @@
+/** Paper sizes and the units of print. */
+
+/** PDF points per mm: a point is 1/72 inch. */
+export const PT_PER_MM = 72 / 25.4;
+
+export const PAPERS = ["a4", "letter"] as const;
+export type Paper = (typeof PAPERS)[number];
+
+/** Sizes in mm, lying down. */
+export const LANDSCAPE_MM: Readonly<Record<Paper, { readonly width: number; readonly height: number }>> = {
+  a4: { width: 297, height: 210 },
+  letter: { width: 279.4, height: 215.9 },
+};
+
+/** What printers leave white. */
+export const MARGIN_MM = 12;

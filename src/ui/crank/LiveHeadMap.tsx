@@ -1,0 +1,85 @@
+"use client";
+
+import { memo, useEffect, useMemo, useRef } from "react";
+import type { EngineFile } from "@/core/engine/engineFile";
+import type { Engine } from "@/core/engine/resolve";
+import { ROLE_LETTER } from "@/core/run/words";
+import { marginDeg } from "@/core/stops/margin";
+import { type Framed, HeadFrame } from "../drawings/HeadMap/HeadFrame";
+import { HeadMapDrawing, SHORT, figureSize, lookStyle } from "../drawings/HeadMap/HeadMapDrawing";
+import type { HeadView } from "../drawings/HeadMap/geometry";
+import { type Draw, MovingLayer } from "../drawings/canvas/MovingLayer";
+import { drawDisc, drawText } from "../drawings/canvas/marks";
+import { phaseNotes } from "../drawings/phaseNotes";
+import { type CrankStore, followCalmly } from "./crankStore";
+import { type MarkOptions, lookOf, lookWords } from "./marginMarks";
+
+interface Props {
+  readonly file: EngineFile;
+  readonly engine: Engine;
+  readonly crank: CrankStore;
+  readonly view: HeadView;
+  readonly options: MarkOptions;
+  readonly onPick?: (valve: string) => void;
+}
+
+/** The head map while the crank is turned: which valves may be set, and how clear each is of its lobe. */
+export const LiveHeadMap = memo(function LiveHeadMap({ file, engine, crank, view, options, onPick }: Props) {
+  const root = useRef<HTMLDivElement>(null);
+  useEffect(() => followCalmly(crank, (deg) => nameHeads(root.current, engine, deg, options)), [crank, engine, options, view]);
+  return (
+    <div ref={root}>
+      <HeadFrame file={file} view={view} over={(framed) => <Heads {...framed} engine={engine} crank={crank} options={options} />}>
+        {({ layout }) => <HeadMapDrawing layout={layout} marks={null} {...(onPick === undefined ? {} : { onPick })} />}
+      </HeadFrame>
+    </div>
+  );
+});
+
+/** Writes to each valve's place what the picture over it shows. */
+function nameHeads(root: HTMLElement | null, engine: Engine, deg: number, options: MarkOptions): void {
+  for (const valve of engine.valves) {
+    const place = root?.querySelector(`[data-valve="${CSS.escape(valve.id)}"]`);
+    const look = lookOf(engine, valve, deg, options);
+    place?.setAttribute("data-look", look);
+    if (place?.hasAttribute("tabindex") === true) place.setAttribute("aria-label", lookWords(valve, look));
+  }
+}
+
+interface HeadsProps extends Framed {
+  readonly engine: Engine;
+  readonly crank: CrankStore;
+  readonly options: MarkOptions;
+}
+
+/** The valve heads with their margins, and the phases of the cylinders: only of what is in sight. */
+function Heads({ layout, scroller, engine, crank, options }: HeadsProps) {
+  const draw = useMemo(() => headsDraw({ layout, scroller }, engine, options), [layout, scroller, engine, options]);
+  return <MovingLayer box={null} crank={crank} draw={draw} scroller={scroller} />;
+}
+
+const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOptions): Draw => {
+  const valves = new Map(engine.valves.map((v) => [v.id, v]));
+  return (ctx, palette, crankDeg) => {
+    const left = scroller?.scrollLeft ?? 0;
+    const right = left + (scroller?.clientWidth ?? layout.width);
+    for (const { valve: { id, role }, at, radius } of layout.spots) {
+      const valve = valves.get(id);
+      if (valve === undefined || at.x + radius < left || at.x - radius > right) continue;
+      const look = lookOf(engine, valve, crankDeg, options);
+      const style = lookStyle(palette.color, look, role);
+      const margin = marginDeg(valve, options.turnOut ? crankDeg + 360 : crankDeg, engine.cycleDeg);
+      const text = `${ROLE_LETTER[role]} ${margin === null ? "?" : `${Math.floor(margin)}°`.replace("-", "−")}`;
+      if (look === "hand") drawDisc(ctx, at.x - left, at.y, radius + 6, { fill: palette.color.sheet, stroke: palette.color.now, width: 5 });
+      drawDisc(ctx, at.x - left, at.y, radius, { fill: style.fill === "none" ? "transparent" : style.fill, stroke: style.stroke, width: style.width, ...(style.dash === undefined ? {} : { dash: style.dash }) });
+      drawText(ctx, palette, text, at.x - left, at.y, { size: figureSize(radius, text), fill: style.text, bold: true, centered: true });
+    }
+    if (layout.words === "none") return;
+    const notes = phaseNotes(engine, crankDeg);
+    for (const { id, at } of layout.cylinders) {
+      const note = notes[id] ?? "";
+      if (at.x < left - 60 || at.x > right + 60) continue;
+      drawText(ctx, palette, layout.words === "short" ? (SHORT[note] ?? note) : note, at.x - left, at.y + 27, { size: 16, fill: palette.color.soft });
+    }
+  };
+};
