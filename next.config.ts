@@ -1,3 +1,4 @@
+import { withSerwist } from "@serwist/turbopack";
 import type { NextConfig } from "next";
 
 /** Nothing is fetched from elsewhere at run time, and the browser is told so. */
@@ -26,4 +27,4 @@ const config: NextConfig = {
   },
 };
 
-export default config;
+export default withSerwist(config);

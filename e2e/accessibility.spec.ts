@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, test } from "./fixtures";
 
 async function clean(page: Page): Promise<void> {
   // Drawings take their width once they are laid out: a few frames later all stands still.
@@ -72,9 +72,9 @@ for (const scheme of ["light", "dark"] as const) {
         const main = page.locator("[data-main]");
         await main.click();
         await clean(page);
-        await page.getByRole("button", { name: /^0\.30 mm/ }).click();
-        await page.getByRole("button", { name: /^0\.35 mm/ }).click();
-        await page.getByRole("button", { name: /^0\.35 mm/ }).click();
+        await leaf(page, "0.30 mm").click();
+        await leaf(page, "0.35 mm").click();
+        await leaf(page, "0.35 mm").click();
         await clean(page);
         await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
         await clean(page);
@@ -82,6 +82,18 @@ for (const scheme of ["light", "dark"] as const) {
         await clean(page);
         await page.locator('[data-valve="2E"]').click();
         await page.keyboard.press("?");
+        await clean(page);
+        await page.keyboard.press("Escape");
+        await page.keyboard.press("t");
+        await expect(page.getByRole("region", { name: "Tray" })).toBeVisible();
+        await clean(page);
+        await page.getByLabel("Bench gauge").check();
+        await page.keyboard.press("t");
+        await page.keyboard.press("Escape");
+        await page.locator('[data-valve="1E"]').click();
+        await leaf(page, "No leaf goes").click();
+        await main.click();
+        await expect(page.getByRole("region", { name: "Answers" })).toBeVisible();
         await clean(page);
       });
 

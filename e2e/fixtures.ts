@@ -53,11 +53,12 @@ export async function acceptCautions(page: Page): Promise<void> {
 }
 
 /** From the preparation page into the run. */
-export async function beginJob(page: Page, engine: string, { set = "Metric set, twenty leaves", method = "" } = {}): Promise<string> {
+export async function beginJob(page: Page, engine: string, { set = "Metric set, twenty leaves", method = "", state = "Cold", survey = false } = {}): Promise<string> {
   await page.goto(`${engine}/job`);
+  await page.getByLabel(state, { exact: true }).check();
   await acceptCautions(page);
-  await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("radio", { name: new RegExp(`^${set}`) }).check();
+  if (survey) await page.getByRole("radio", { name: /^All as found first/ }).check();
   if (method !== "") await page.getByRole("radio", { name: new RegExp(`^${method}`) }).check();
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
@@ -81,3 +82,11 @@ export const UNEVEN_TWIN = {
   lash: { state: "cold", source: "Test card", intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" }, exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" } },
   adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
 };
+
+/** The sentence that says the next thing. */
+export const nextTitle = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
+export const mainButton = (page: Page) => page.locator("[data-main]");
+/** All that was entered is kept by the shop. */
+export const allKept = (page: Page, timeout = 15_000) => expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });
+/** A leaf on the strip, by the mark on it. */
+export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);

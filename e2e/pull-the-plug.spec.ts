@@ -3,7 +3,7 @@ import { readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
 import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
-import { UNEVEN_TWIN, acceptCautions, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, acceptCautions, expect, leaf, test } from "./fixtures";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `plug-${process.pid}`);
@@ -44,9 +44,9 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   await expect(status).toHaveText("All kept");
 
   const leave = async (goes: string, noGo: string): Promise<void> => {
-    await page.getByRole("button", { name: new RegExp(`^${goes} mm`) }).click();
-    await page.getByRole("button", { name: new RegExp(`^${noGo} mm`) }).click();
-    await page.getByRole("button", { name: new RegExp(`^${noGo} mm`) }).click();
+    await leaf(page, `${goes} mm`).click();
+    await leaf(page, `${noGo} mm`).click();
+    await leaf(page, `${noGo} mm`).click();
     await main.click();
   };
   for (const [round, [goes, noGo]] of ([["0.20", "0.25"], ["0.30", "0.35"]] as const).entries()) {

@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync 
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { prepareDatabase, startApp } from "./lib/app.mjs";
+import { startDevices } from "./lib/devices.mjs";
 import { ensureBuild, ensurePackages } from "./lib/install.mjs";
 import { ensurePostgres, portIsFree, startCluster } from "./lib/postgres.mjs";
 import { stopAll } from "./lib/processes.mjs";
@@ -92,7 +93,9 @@ async function main() {
   const done = await prepareDatabase(ROOT, url, { reset: process.argv.includes("--reset") });
   if (done !== "") say(done);
   await ensureBuild(ROOT);
-  const app = await startApp({ root: ROOT, databaseUrl: url, port });
+  const devices = await startDevices(ROOT);
+  undo.push(devices.stop);
+  const app = await startApp({ root: ROOT, databaseUrl: url, port, env: devices.env });
   undo.push(app.stop);
   writeLock({ url: app.url, app: app.child.pid ?? 0 });
   app.child.once("close", () => {
@@ -100,6 +103,7 @@ async function main() {
     say("The app's server ended unexpectedly. Everything it showed as kept is kept: start again with npm run demo.");
     void end(1);
   });
+  say(`Simulated bench gauge on 127.0.0.1:${devices.gaugePort}, barring encoder on 127.0.0.1:${devices.encoderPort}.`);
   say(`Fulcrata is ready: ${app.url}   (Ctrl-C stops it)`);
 }
 

@@ -38,6 +38,18 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await take(page, "run-phone");
   await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(url);
+  await page.getByRole("link", { name: /^Go on with Dunmore/ }).click();
+  await page.waitForURL(/\/jobs\//);
+  await page.waitForTimeout(800);
+  await page.keyboard.press("Enter");
+  await page.waitForTimeout(500);
+  await take(page, "question");
+  await page.keyboard.press("t");
+  await page.getByLabel("Bench gauge").check();
+  await page.getByLabel("Barring encoder").check();
+  await page.waitForTimeout(1500);
+  await take(page, "tray");
   const at = async (link: RegExp, address: RegExp): Promise<void> => {
     await page.goto(url);
     await page.getByRole("link", { name: link }).click();

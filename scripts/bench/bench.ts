@@ -15,6 +15,7 @@ import { withFreshApp } from "../lib/freshApp.mjs";
 import { requireSpace, say } from "../lib/say.mjs";
 import { dragging, largestEngine } from "./dragging";
 import { median } from "./figures";
+import { manyMechanics } from "./manyMechanics";
 
 const ROOT = path.resolve(import.meta.dirname, "../..");
 
@@ -82,5 +83,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await tapToVerdict(page, url);
   await dragging(browser, page, url);
+  await page.goto(url);
+  await manyMechanics(page, url);
   await browser.close();
 });

@@ -20,10 +20,10 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
 
 /**
  * Starts the production server and waits until it answers.
- * @param {{ root: string, databaseUrl: string, port: number }} options
+ * @param {{ root: string, databaseUrl: string, port: number, env?: Record<string, string> }} options
  */
-export async function startApp({ root, databaseUrl, port }) {
-  const env = { ...process.env, DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
+export async function startApp({ root, databaseUrl, port, env: more = {} }) {
+  const env = { ...process.env, ...more, DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
   let heard = "";
   const child = start(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], {
     cwd: root,

@@ -2,6 +2,7 @@
 import { rmSync } from "node:fs";
 import path from "node:path";
 import { prepareDatabase, startApp } from "./app.mjs";
+import { startDevices } from "./devices.mjs";
 import { ensureBuild } from "./install.mjs";
 import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
 
@@ -18,11 +19,13 @@ export async function withFreshApp({ root, durable = true }, work) {
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable });
   try {
     await prepareDatabase(root, cluster.url);
-    const app = await startApp({ root, databaseUrl: cluster.url, port: await freePort() });
+    const devices = await startDevices(root);
+    const app = await startApp({ root, databaseUrl: cluster.url, port: await freePort(), env: devices.env });
     try {
       return await work(app.url);
     } finally {
       await app.stop();
+      await devices.stop();
     }
   } finally {
     await cluster.stop();

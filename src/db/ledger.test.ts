@@ -97,6 +97,11 @@ describe("the ledger", () => {
     ["an arrival without a stop", () => row("arrived"), /entries_arrived/],
     ["taking back nothing", () => row("withdrawn"), /entries_withdrawn/],
     ["superseding an entry that is not there", () => row("withdrawn", { supersedes: randomUUID() }), /entries_supersedes/],
+    ["a held value outside its own reading", () => reading("1I", 0.2, 0.25, { school: "gauge", valueMm: 0.3, valueText: "0.300 mm" }), /entries_value/],
+    ["a school of a set", () => row("set", { valve: "1I", school: "drag" }), /entries_school/],
+    ["a check of nothing known", () => row("checked", { subject: "weather" }), /entries_subject/],
+    ["an answer to no question", () => row("answered", { reason: "x" }), /entries_subject/],
+    ["a pause without a reason", () => row("paused"), /entries_said_why/],
     ["an empty reason", () => reading("1I", 0.2, 0.25, { reason: "  " }), /entries_reason/],
     ["somebody of no shop", () => row("arrived", { stop: "A", personId: randomUUID() }), /entries_person/],
     ["another shop's name on it", () => row("arrived", { stop: "A", shopId: randomUUID() }), /entries_job|entries_person/],
@@ -123,6 +128,27 @@ describe("the ledger", () => {
   it("takes a reading of exactly the limits as in, also through inches", async () => {
     const readingId = await put(reading("1I", 0.15, 0.25));
     expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toBe("taken");
+  });
+  it("leaves no valve with its lock loose", async () => {
+    const readingId = await put(reading("1I", 0.2, 0.25, { pass: "set" }));
+    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(/lock of valve 1I is loose/);
+  });
+  it("opens a valve again, and then does not close", async () => {
+    await leave("1I");
+    await leave("1E");
+    await put(row("reopened", { valve: "1I", reason: "ticks" }));
+    expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/as-left: 1I/);
+  });
+  it("is signed once, after closing, by another person", async () => {
+    const other = randomUUID();
+    await db.insert(people).values({ id: other, shopId: ids.shop, name: "Bo", role: "lead" });
+    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(/closed before it is signed/);
+    await leave("1I");
+    await leave("1E");
+    await put(row("closed"));
+    expect(await refusal(db.insert(entries).values(row("signed")))).toMatch(/can't sign it/);
+    await put(row("signed", { personId: other }));
+    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(/entries_signed_once/);
   });
   it("closes once, when every valve is left, and then takes nothing more", async () => {
     await leave("1I");

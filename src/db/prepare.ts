@@ -8,7 +8,7 @@ import { APP_ROLE } from "./connect";
 const PREPARE_LOCK = 7_310_442;
 
 /** Tables that are kept up to date; all others are only added to. */
-const KEPT_UP = ["people", "feeler_sets", "engine_models", "engines"];
+const KEPT_UP = ["people", "feeler_sets", "engine_models", "engines", "hands"];
 
 /** @throws Error with a sentence when the database user may not make or take the app's role. */
 export async function prepareDatabase(url: string, migrationsFolder: string): Promise<void> {
@@ -44,9 +44,11 @@ async function grant(client: pg.Client): Promise<void> {
     grant usage on schema public to ${APP_ROLE};
     revoke all on all tables in schema public from ${APP_ROLE};
     grant select, insert on all tables in schema public to ${APP_ROLE};
-    grant update on ${KEPT_UP.join(", ")} to ${APP_ROLE};
     grant execute on all functions in schema public to ${APP_ROLE};
   `);
+  // Before its last migration a database does not have all of them yet.
+  const { rows } = await client.query<{ tablename: string }>("select tablename from pg_tables where schemaname = 'public' and tablename = any($1)", [KEPT_UP]);
+  if (rows.length > 0) await client.query(`grant update on ${rows.map((r) => r.tablename).join(", ")} to ${APP_ROLE}`);
 }
 
 /** Drops everything of this app in a database, the ledger too: only for reloading the demo. */
@@ -57,7 +59,7 @@ export async function emptyDatabase(url: string): Promise<void> {
     // By name, so that a database shared with something else loses nothing of that.
     await client.query(`
       drop view if exists live_entries cascade;
-      drop table if exists entries, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
+      drop table if exists hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
       drop function if exists guard_ledger, open_valves, refuse_change cascade;
       drop schema if exists drizzle cascade;
     `);

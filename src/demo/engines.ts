@@ -32,7 +32,8 @@ export const TIDEWATER: EngineFile = {
     intake: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
     exhaust: { nominal: "0.45 mm", low: "0.40 mm", high: "0.50 mm" },
   },
-  adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.5, pitch: "1.25 mm" },
+  adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.5, pitch: "1.25 mm", lock: "lock-nut", lockTorqueNm: 55 },
+  barring: { at: "gearbox", ratio: 12 },
   layout: { kind: "inline" },
   bridges: count(6).map((cylinder) => ({ cylinder, role: "exhaust" as const })),
   notes: "Two exhaust valves to a cylinder, moved by one rocker through a bridge. Injectors are set by height, not by lash.",
@@ -59,7 +60,13 @@ export const CALDER: EngineFile = {
     intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
     exhaust: { nominal: "0.40 mm", low: "0.35 mm", high: "0.45 mm" },
   },
-  adjuster: { kind: "screw", at: "cam", followerRatio: 1.35, pitch: "0.75 mm" },
+  otherLash: [
+    {
+      state: "cold", source: "Builder's card with the reground cam",
+      intake: { nominal: "0.25 mm", low: "0.20 mm", high: "0.30 mm" }, exhaust: { nominal: "0.45 mm", low: "0.40 mm", high: "0.50 mm" },
+    },
+  ],
+  adjuster: { kind: "screw", at: "cam", followerRatio: 1.35, pitch: "0.75 mm", lock: "lock-nut", lockTorqueNm: 18, swingDeg: 50 },
   layout: { kind: "inline" },
 };
 
@@ -84,7 +91,17 @@ export const DUNMORE: EngineFile = {
     intake: { nominal: "0.022 in", low: "0.020 in", high: "0.024 in" },
     exhaust: { nominal: "0.024 in", low: "0.022 in", high: "0.026 in" },
   },
-  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 20 },
+  otherLash: [
+    {
+      state: "cold", source: "Maker's figure for the first cam",
+      intake: { nominal: "0.012 in", low: "0.010 in", high: "0.014 in" }, exhaust: { nominal: "0.014 in", low: "0.012 in", high: "0.016 in" },
+    },
+  ],
+  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 },
+  tightenedLater: [
+    { name: "left girdle", valves: valvesOf(["1", "3", "5", "7"], "EI").map((v) => v.id), torqueNm: 34 },
+    { name: "right girdle", valves: valvesOf(["2", "4", "6", "8"], "IE").map((v) => v.id), torqueNm: 34 },
+  ],
   layout: { kind: "vee", banks: [["1", "3", "5", "7"], ["2", "4", "6", "8"]] },
 };
 
@@ -110,7 +127,7 @@ export const HOB: EngineFile = {
     intake: { nominal: "0.15 mm", low: "0.13 mm", high: "0.17 mm" },
     exhaust: { nominal: "0.20 mm", low: "0.18 mm", high: "0.22 mm" },
   },
-  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.3, pitch: "0.8 mm" },
+  adjuster: { kind: "screw", at: "stud-nut", ratio: 1.3, pitch: "0.8 mm", lock: "lock-nut" },
   layout: { kind: "inline" },
 };
 

@@ -4,6 +4,8 @@ import { addDays, addMinutes } from "date-fns";
 import type { EngineFile, LashFigures } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
 import { cautionsFor } from "../core/run/cautions";
+import type { NextThing } from "../core/run/next";
+import type { Purpose } from "../core/run/purpose";
 import type { FeelerSet } from "../core/shop/feelerSet";
 import type { MethodId } from "../core/stops/plan";
 import type { Database } from "../db/connect";
@@ -12,15 +14,16 @@ import type { Actor } from "../server/actor";
 import { addEngine } from "../server/engines";
 import { addFeelerSet, findFeelerSet } from "../server/feelerSets";
 import { openJob } from "../server/openJob";
+import { record } from "../server/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, TIDEWATER } from "./engines";
 import { play } from "./play";
 
 const PEOPLE = [
-  { name: "Maud Fenwick", role: "lead" },
-  { name: "Jory Penhale", role: "mechanic" },
-  { name: "Anselm Roke", role: "mechanic" },
-  { name: "Tamsin Oake", role: "apprentice" },
+  { name: "Maud Fenwick", role: "lead", school: "go-no-go" },
+  { name: "Jory Penhale", role: "mechanic", school: "go-no-go" },
+  { name: "Anselm Roke", role: "mechanic", school: "drag" },
+  { name: "Tamsin Oake", role: "apprentice", school: "go-no-go" },
 ] as const;
 
 const steps = (from: number, to: number, step: number, digits: number): string[] =>
@@ -62,7 +65,16 @@ interface Visit {
   readonly hours: number | null;
   /** Where valves stood when found, against nominal, in hundredths of a millimetre. */
   readonly off: Readonly<Record<string, number>>;
-  readonly upTo?: number;
+  readonly purpose?: Purpose;
+  readonly note?: string;
+  readonly survey?: boolean;
+  readonly others?: readonly FeelerSet[];
+  readonly lockShiftMm?: number;
+  readonly paused?: string;
+  /** Where the mechanic is called away; the job is done when left out. */
+  readonly until?: (next: NextThing) => boolean;
+  /** Who signs it, by place among the people. */
+  readonly signedBy?: number;
 }
 
 class DemoShop {
@@ -73,24 +85,26 @@ class DemoShop {
 
   async fill(now: Date): Promise<void> {
     const coarse = await this.set(SETS.coarse);
-    await this.set(SETS.fine);
+    const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
     const tidewater = await this.engine(TIDEWATER, "OT6-0417", 6210);
     const calder = await this.engine(CALDER, "D5 8831", 3120);
     const dunmore = await this.engine(DUNMORE, "No. 12", 41);
-    await this.engine(HOB, "196-2207", 260);
-    await this.engine(BRAE, "B7-093", 818);
+    const hob = await this.engine(HOB, "196-2207", 260);
+    const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
-    await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 } });
+    await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
     await this.hours(tidewater, 6622);
-    await this.visit({
-      engineId: dunmore, file: DUNMORE, set: inch, method: "firing-order", by: 2, startedAt: addDays(now, -12), temperatureC: 84, hours: 41,
-      off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 },
-    });
+    const outing = { engineId: dunmore, file: DUNMORE, set: inch, by: 2, hours: 41, temperatureC: 84, purpose: "race-check" as const, survey: true };
+    await this.visit({ ...outing, method: "firing-order", startedAt: addDays(now, -12), off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 }, signedBy: 0 });
+    await this.hours(dunmore, 43);
+    await this.visit({ ...outing, hours: 43, method: "opening-closing", startedAt: addMinutes(now, -95), off: { "7E": -24 }, until: (next) => next.kind === "answer", note: "After Sunday's second outing" });
+    await this.visit({ engineId: hob, file: HOB, set: fine, method: "fewest", by: 3, startedAt: addDays(now, -1), temperatureC: 18, hours: 260, purpose: "noise", off: { "1E": 6 }, until: (next) => next.kind === "check" && next.item === "started" });
+    await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
     await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });
     await this.visit({
       ...lastYear, by: 1, startedAt: addMinutes(now, -38), temperatureC: 17, hours: 6622,
-      off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 }, upTo: 10,
+      off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 }, until: (next) => next.kind === "read" && next.valve.valve.id === "2I",
     });
   }
 
@@ -119,7 +133,8 @@ class DemoShop {
       this.db,
       actor,
       {
-        id: randomUUID(), engineId: v.engineId, state, temperatureC: v.temperatureC, feelerSetId: v.set.id, method: v.method,
+        id: randomUUID(), engineId: v.engineId, state, temperatureC: v.temperatureC, temperatureSure: false, feelerSetId: v.set.id, method: v.method,
+        otherSetIds: (v.others ?? []).map((s) => s.id), purpose: v.purpose ?? "routine", note: v.note ?? null, survey: v.survey ?? false, allToAimMm: null, source: 0,
         requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false, cautions: cautionsFor(v.file.sector, state).map((c) => c.id),
       },
       v.startedAt,
@@ -129,6 +144,7 @@ class DemoShop {
       return figures === undefined ? 0 : toMm(figures.nominal);
     };
     const lashMm = Object.fromEntries(v.file.valves.map((x) => [x.id, nominal(x.role) + 0.004 + (v.off[x.id] ?? 0) / 100]));
-    await play(this.db, actor, { jobId, set: v.set, lashMm, startedAt: v.startedAt, ...(v.upTo === undefined ? {} : { upTo: v.upTo }) });
+    await play(this.db, actor, { jobId, ...v, lashMm });
+    if (v.signedBy !== undefined) await record(this.db, this.as(v.signedBy), jobId, { entries: [{ id: randomUUID(), supersedes: null, kind: "signed" }] }, addDays(v.startedAt, 1));
   }
 }

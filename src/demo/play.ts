@@ -1,11 +1,10 @@
 /** Plays a lash job through the shop's own rules, with made-up true lash: how the demo's history comes about. */
 import { randomUUID } from "node:crypto";
-import { adviseLeaf, stacksOf } from "../core/lash/leaf";
-import { type Entry, type LeafMark } from "../core/run/entry";
-import { nextThing } from "../core/run/next";
-import { passNow, runState } from "../core/run/state";
 import { aimMm, isScrew, screwAdjuster, turnFor } from "../core/lash/adjuster";
-import { startMm } from "../core/lash/reading";
+import type { Entry, LeafMark, ReadingEntry } from "../core/run/entry";
+import { type Job, middleOf, verdictOf } from "../core/run/job";
+import { type NextThing, nextThing } from "../core/run/next";
+import { type ValveState, passNow, runState } from "../core/run/state";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
 import { ledgerOf } from "../db/queries/ledger";
@@ -19,8 +18,12 @@ export interface Play {
   /** True lash of each valve before anything is touched, in mm. */
   readonly lashMm: Readonly<Record<string, number>>;
   readonly startedAt: Date;
-  /** How many entries to make before the mechanic is called away; all when left out. */
-  readonly upTo?: number;
+  /** Where the mechanic is called away; the job is done when left out. */
+  readonly until?: (next: NextThing) => boolean;
+  /** What locking does to the lash under this hand, in mm. */
+  readonly lockShiftMm?: number;
+  /** Why it is broken off at the end. */
+  readonly paused?: string;
 }
 
 /** Feels the true lash with the set's single leaves, as the advice would have it. */
@@ -34,40 +37,92 @@ function feel(trueMm: number, set: FeelerSet): { goes: LeafMark; noGo: LeafMark 
   };
 }
 
-export async function play(db: Database, actor: Actor, { jobId, set, lashMm, startedAt, upTo = Infinity }: Play): Promise<void> {
-  const found = await findJob(db, actor.shopId, jobId);
-  if (found === null) throw new RangeError(`play: no job ${jobId}`);
-  const { job, row } = found;
-  const adjuster = screwAdjuster(row.engineFile.adjuster ?? {});
-  const now = { ...lashMm };
-  let at = startedAt;
-  let made = 0;
-  while (made < upTo) {
-    const ledger: readonly Entry[] = await ledgerOf(db, jobId);
-    const state = runState(job, ledger);
-    const next = nextThing(job, state);
-    if (next.kind === "closed") return;
-    at = new Date(at.getTime() + 95_000);
-    const base = { id: randomUUID(), supersedes: null };
-    const add = (entries: Entry[]): Promise<unknown> => record(db, actor, jobId, { entries }, at);
-    if (next.kind === "turn") await add([{ ...base, kind: "arrived", stop: next.to.letter }]);
-    else if (next.kind === "close") await add([{ ...base, kind: "closed" }]);
-    else if (next.kind === "read" || next.kind === "set") {
-      const { id, spec } = next.valve.valve;
-      const stop = state.stop?.letter ?? "";
-      const felt = feel(now[id] ?? spec.nominalMm, set);
-      const advice = adviseLeaf(stacksOf([]), { goesMm: felt.goes.mm, noGoMm: felt.noGo.mm }, spec);
-      const reading: Entry = { ...base, kind: "reading", valve: id, stop, pass: passNow(ledger, id), ...felt, reason: null };
-      if (advice.decided && advice.verdict === "in") {
-        await add([reading, { id: randomUUID(), supersedes: null, kind: "left", valve: id, reading: reading.id, reason: null }]);
-      } else {
-        const from = startMm({ goesMm: felt.goes.mm, noGoMm: felt.noGo.mm });
-        const turn = from === null || !isScrew(adjuster) ? null : turnFor(from, aimMm(spec.nominalMm, 0), adjuster);
-        const turns = turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns;
-        await add([reading, { id: randomUUID(), supersedes: null, kind: "set", valve: id, stop, turns }]);
-        now[id] = spec.nominalMm + 0.004;
-      }
+/** Seconds between two entries: a valve in about a minute and a half. */
+const PACE_MS = 95_000;
+
+const fresh = () => ({ id: randomUUID(), supersedes: null });
+
+export async function play(db: Database, actor: Actor, given: Play): Promise<void> {
+  const found = await findJob(db, actor.shopId, given.jobId);
+  if (found === null) throw new RangeError(`play: no job ${given.jobId}`);
+  const bench = new Bench(found.job, screwAdjuster(found.row.engineFile.adjuster ?? {}), given);
+  let at = given.startedAt;
+  const add = (made: Entry[]): Promise<unknown> => record(db, actor, given.jobId, { entries: made }, at);
+  for (;;) {
+    at = new Date(at.getTime() + PACE_MS);
+    const next = bench.next(await ledgerOf(db, given.jobId));
+    if (next === null) break;
+    await add(next);
+  }
+  if (given.paused !== undefined) await add([{ ...fresh(), kind: "paused", reason: given.paused }]);
+}
+
+/** The made-up engine under a mechanic's hands. */
+class Bench {
+  private readonly lashMm: Record<string, number>;
+
+  constructor(
+    private readonly job: Job,
+    private readonly adjuster: ReturnType<typeof screwAdjuster>,
+    private readonly given: Play,
+  ) {
+    this.lashMm = { ...given.lashMm };
+  }
+
+  /** What is entered next; null when there is nothing more to do. */
+  next(ledger: readonly Entry[]): Entry[] | null {
+    const state = runState(this.job, ledger);
+    const next = nextThing(this.job, state);
+    if (this.given.until?.(next) === true) return null;
+    switch (next.kind) {
+      case "closed":
+        return null;
+      case "turn":
+        return [{ ...fresh(), kind: "arrived", stop: next.to.letter }];
+      case "confirm":
+        return [{ ...fresh(), kind: "arrived", stop: next.at.letter }];
+      case "bar":
+        return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
+      case "tighten":
+        return [{ ...fresh(), kind: "tightened", part: next.part.name }];
+      case "answer":
+        return [{ ...fresh(), kind: "answered", question: next.question.id, reason: next.question.answers[0] ?? "" }];
+      case "check":
+        return [{ ...fresh(), kind: "checked", item: next.item, reason: null }];
+      case "close":
+        return [{ ...fresh(), kind: "closed" }];
+      case "lock":
+        this.shift(next.valve.valve.id);
+        return [{ ...fresh(), kind: "locked", valve: next.valve.valve.id, stop: state.stop?.letter ?? "" }];
+      case "set":
+        return [this.set(next.valve, state.stop?.letter ?? "")];
+      case "read":
+        return this.read(next.valve, state.stop?.letter ?? "", ledger);
     }
-    made += 1;
+  }
+
+  private read({ valve, status, verdict, last }: ValveState, stop: string, ledger: readonly Entry[]): Entry[] {
+    const { spec } = valve;
+    if (status === "read" && verdict === "in" && last !== null) return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
+    const felt = feel(this.lashMm[valve.id] ?? spec.nominalMm, this.given.set);
+    const pass = passNow(ledger, valve.id);
+    const reading: ReadingEntry = { ...fresh(), kind: "reading", valve: valve.id, stop, pass, ...felt, school: "go-no-go", value: null, instrument: null, reason: null };
+    const asks = runState(this.job, [...ledger, reading]).questions.some((q) => q.valve === valve.id || q.valve === null);
+    const stays = pass !== "set" && verdictOf(reading, spec) === "in" && !asks;
+    return stays ? [reading, { ...fresh(), kind: "left", valve: valve.id, reading: reading.id, reason: null }] : [reading];
+  }
+
+  private set({ valve, last }: ValveState, stop: string): Entry {
+    const { spec } = valve;
+    const aim = aimMm(spec.nominalMm, this.given.lockShiftMm ?? 0);
+    const turn = last === null || !isScrew(this.adjuster) ? null : turnFor(middleOf(last), aim, this.adjuster);
+    this.lashMm[valve.id] = aim + 0.004;
+    const learns = this.given.lockShiftMm !== undefined;
+    if (!learns) this.shift(valve.id);
+    return { ...fresh(), kind: "set", valve: valve.id, stop, turns: turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim, locked: !learns };
+  }
+
+  private shift(id: string): void {
+    this.lashMm[id] = (this.lashMm[id] ?? 0) + (this.given.lockShiftMm ?? 0);
   }
 }

@@ -4,6 +4,7 @@ import { cookies } from "next/headers";
 import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
+import { UUID } from "./http";
 import { Refused } from "./refused";
 
 export interface Viewer {
@@ -19,16 +20,19 @@ export interface Actor extends Viewer {
 /** Until there is sign-in, a cookie remembers who was chosen on the bench of this device. */
 export const PERSON_COOKIE = "fulcrata_person";
 
+const NOBODY = "00000000-0000-0000-0000-000000000000";
+
 /** The shop, and the person at work if there is one. */
 export async function viewer(): Promise<Viewer> {
-  const db = database();
-  const [shop] = await db.select().from(shops).limit(1);
-  if (shop === undefined) throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
   const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? "";
-  const person = /^[0-9a-f-]{36}$/.test(chosen)
-    ? (await db.select().from(people).where(and(eq(people.shopId, shop.id), eq(people.id, chosen))))[0]
-    : undefined;
-  return { shopId: shop.id, shopName: shop.name, person: person ?? null };
+  // Asked with every entry of everybody: one question, not two.
+  const [found] = await database()
+    .select({ shop: shops, person: people })
+    .from(shops)
+    .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, UUID.test(chosen) ? chosen : NOBODY)))
+    .limit(1);
+  if (found === undefined) throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
+  return { shopId: found.shop.id, shopName: found.shop.name, person: found.person };
 }
 
 /** The person who acts. @throws Refused when nobody was chosen. */
@@ -40,5 +44,5 @@ export async function actor(): Promise<Actor> {
 
 /** Everybody in the shop, by name. */
 export async function listPeople(shopId: string): Promise<Person[]> {
-  return database().select({ id: people.id, name: people.name, role: people.role }).from(people).where(eq(people.shopId, shopId)).orderBy(asc(people.name));
+  return database().select({ id: people.id, name: people.name, role: people.role, school: people.school }).from(people).where(eq(people.shopId, shopId)).orderBy(asc(people.name));
 }

@@ -6,7 +6,7 @@ import { CalcProblem } from "@/core/calc/problem";
 import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
-import { feelerLeaves, feelerSets } from "@/db/schema";
+import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
 import type { Actor } from "./actor";
 import { UUID } from "./http";
 
@@ -26,6 +26,17 @@ export async function listFeelerSets(db: Database, shopId: string): Promise<Feel
 export async function findFeelerSet(db: Database, shopId: string, id: string): Promise<FeelerSet | null> {
   const sets = await db.select().from(feelerSets).where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)));
   return (await withLeaves(db, sets))[0] ?? null;
+}
+
+/** The sets on hand in a job beside its own, in the order in which they were laid out. */
+export async function setsOfJob(db: Database, shopId: string, jobId: string): Promise<FeelerSet[]> {
+  const sets = await db
+    .select({ id: feelerSets.id, name: feelerSets.name, system: feelerSets.system })
+    .from(jobFeelerSets)
+    .innerJoin(feelerSets, eq(feelerSets.id, jobFeelerSets.setId))
+    .where(and(eq(jobFeelerSets.shopId, shopId), eq(jobFeelerSets.jobId, jobId)))
+    .orderBy(asc(jobFeelerSets.position));
+  return withLeaves(db, sets);
 }
 
 export const addFeelerSetInput = z.strictObject({

@@ -1,9 +1,11 @@
 /** A job over the server's own doors: opened, worked on twice over, refused where the trade refuses. */
 import { randomUUID } from "node:crypto";
 import path from "node:path";
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/run/cautions";
+import { CLOSING_ORDER } from "@/core/run/closing";
 import type { Entry } from "@/core/run/entry";
 import { connect, type Database } from "@/db/connect";
 import { freshDatabase } from "@/db/freshDatabase.testing";
@@ -13,8 +15,10 @@ import { people, shops } from "@/db/schema";
 import type { Actor } from "./actor";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "./engines";
 import { addFeelerSet, listFeelerSets, readMarks } from "./feelerSets";
+import { live } from "./live";
 import { loadRun } from "./loadRun";
 import { openJob, openJobInput, type OpenJob } from "./openJob";
+import { setSchool } from "./people";
 import { readLedger, record, recordInput } from "./record";
 import { loadSheet, sheetCsv } from "./sheet";
 
@@ -38,7 +42,7 @@ async function newShop(): Promise<Actor> {
   const [shopId, personId] = [randomUUID(), randomUUID()];
   await db.insert(shops).values({ id: shopId, name: "Bench test" });
   await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
-  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead" } };
+  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
 }
 
 beforeEach(async () => {
@@ -49,14 +53,15 @@ beforeEach(async () => {
   await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: "0.10 0.15 0.20 0.25 0.30 0.35" });
 });
 
-const opening = (more: Partial<OpenJob> = {}): OpenJob => ({
-  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop", requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false,
+/** Through the validator, as a request would come. */
+const opening = (more: Partial<OpenJob> = {}): OpenJob => openJobInput.parse({
+  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop",
   cautions: cautionsFor(undefined, "cold").map((c) => c.id), ...more,
 });
 const fresh = () => ({ id: randomUUID(), supersedes: null });
 const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
 const reading = (valve: string, stop: string, goes: number, noGo: number): Entry & { kind: "reading" } =>
-  ({ ...fresh(), kind: "reading", valve, stop, pass: "as-found", goes: mark(goes), noGo: mark(noGo), reason: null });
+  ({ ...fresh(), kind: "reading", valve, stop, pass: "as-found", goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null });
 const sentence = (work: Promise<unknown>): Promise<string> => work.then(() => "taken", (e: Error) => e.message);
 /** Through the validator, as a request would come. */
 const add = (jobId: string, ...entries: Entry[]) => record(db, actor, jobId, recordInput.parse({ entries }));
@@ -70,6 +75,8 @@ async function whole(jobId: string): Promise<void> {
       await add(jobId, r, { ...fresh(), kind: "left", valve, reading: r.id, reason: null });
     }
   }
+  const checks = ["recheck", ...CLOSING_ORDER] as const;
+  await add(jobId, ...checks.map((item): Entry => ({ ...fresh(), kind: "checked", item, reason: item === "recheck" ? "told so" : null })));
 }
 
 describe("opening a job", () => {
@@ -123,7 +130,7 @@ describe("adding entries", () => {
     const jobId = await openJob(db, actor, opening());
     await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
     const r = reading("1I", "A", 0.3, 0.35);
-    const set: Entry = { ...fresh(), kind: "set", valve: "1I", stop: "A", turns: 0.123456789 };
+    const set: Entry = { ...fresh(), kind: "set", valve: "1I", stop: "A", turns: 0.123456789, aimMm: 0.2, locked: true };
     await Promise.all([add(jobId, r, set), add(jobId, r, set), add(jobId, r, set)]);
     const ledger = await add(jobId, r, set);
     expect(ledger.map((e) => e.kind)).toEqual(["arrived", "reading", "set"]);
@@ -168,7 +175,7 @@ describe("adding entries", () => {
     const stranger = await newShop();
     expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(/no such job/);
     expect(await sentence(readLedger(db, actor.shopId, "not-an-id"))).toMatch(/no such job/);
-    expect(await loadRun(db, stranger.shopId, jobId)).toBeNull();
+    expect(await loadRun(db, stranger, jobId)).toBeNull();
   });
 });
 
@@ -183,14 +190,74 @@ describe("the sheet", () => {
     for (const v of sheet.valves) expect(v.asLeft?.verdict).toBe("in");
     const lines = sheetCsv(sheet).trim().split("\r\n");
     expect(lines).toHaveLength(9);
-    expect(lines[1]).toContain("1I,1,intake,0.2,0.15,0.25,A,0.20 mm,0.25 mm");
+    expect(lines[1]).toContain("1I,1,intake,0.2,0.15,0.25,A,0.20–0.25 mm,0.20 mm,0.25 mm");
   });
   it("is what the next job is told about last time", async () => {
     const jobId = await openJob(db, actor, opening(), new Date(Date.now() - 1000));
     await whole(jobId);
     await add(jobId, { ...fresh(), kind: "closed" });
-    const next = await loadRun(db, actor.shopId, await openJob(db, actor, opening()));
+    const next = await loadRun(db, actor, await openJob(db, actor, opening()));
     expect(next?.lastTime["1I"]).toMatchObject({ reading: { goes: { text: "0.20 mm" } }, hoursAgo: 0 });
+  });
+});
+
+describe("two people", () => {
+  const second = async (): Promise<Actor> => {
+    const id = randomUUID();
+    await db.insert(people).values({ id, shopId: actor.shopId, name: "Bo", role: "apprentice" });
+    return { ...actor, person: { id, name: "Bo", role: "apprentice", school: "go-no-go" } };
+  };
+  it("see each other's entries and hands, and not those of other shops", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const bo = await second();
+    const [mine, theirs] = [randomUUID(), randomUUID()];
+    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toEqual({ entries: [], others: [] });
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const seen = await live(db, actor, jobId, { after: 0, device: mine, valve: "1I" });
+    expect(seen.entries.map((e) => e.kind)).toEqual(["arrived"]);
+    expect(seen.others).toEqual([{ person: "Bo", valve: "1E" }]);
+    expect(await live(db, bo, jobId, { after: 1, device: theirs, valve: null })).toEqual({ entries: [], others: [{ person: "Ada", valve: "1I" }] });
+    expect(await sentence(live(db, await newShop(), jobId, { after: 0, device: mine, valve: null }))).toMatch(/no such job/);
+  });
+  it("sign what the other one closed, and nobody their own", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    expect(await sentence(add(jobId, { ...fresh(), kind: "signed" }))).toMatch(/second person/);
+    const bo = await second();
+    await record(db, bo, jobId, recordInput.parse({ entries: [{ ...fresh(), kind: "signed" }] }));
+    expect((await loadSheet(db, actor, jobId)).sheet).toMatchObject({ closedBy: "Ada", signedBy: "Bo" });
+  });
+  it("keep each their own school of feel", async () => {
+    await setSchool(db, actor, "overshoot");
+    const [row] = await db.select({ school: people.school }).from(people).where(eq(people.id, actor.person.id));
+    expect(row?.school).toBe("overshoot");
+  });
+});
+
+describe("what a job is opened with", () => {
+  it("another source may rule, and the first stays beside it", async () => {
+    const id = randomUUID();
+    const card = { state: "cold" as const, source: "Cam card", intake: { nominal: 0.5 }, exhaust: { nominal: 0.6 } };
+    await addEngine(db, actor, { id, text: JSON.stringify({ ...FILE, otherLash: [card] }), serial: "S9", runningHours: null });
+    const found = await findJob(db, actor.shopId, await openJob(db, actor, opening({ engineId: id, source: 1 })));
+    expect(found?.job.valves[0]?.spec.nominalMm).toBe(0.5);
+    expect(found?.row.engineFile.otherLash?.[0]).toMatchObject({ intake: { nominal: "0.20 mm" } });
+    expect(await sentence(openJob(db, actor, opening({ engineId: id, source: 5 })))).toMatch(/no such source/);
+  });
+  it("a temperature that does not go with the state is said twice", async () => {
+    expect(await sentence(openJob(db, actor, opening({ temperatureC: 70 })))).toMatch(/70 °C is not cold/);
+    expect(await sentence(openJob(db, actor, opening({ temperatureC: 70, temperatureSure: true })))).toBe("taken");
+  });
+  it("the other sets on hand, and what every valve was left at last time", async () => {
+    const other = randomUUID();
+    await addFeelerSet(db, actor, { id: other, name: "Second set", system: "inch", marks: ".008 .010" });
+    const first = await openJob(db, actor, opening({ otherSetIds: [other, setId, other] }), new Date(Date.now() - 1000));
+    expect((await loadRun(db, actor, first))?.sets.map((s) => s.name)).toEqual(["Set", "Second set"]);
+    await whole(first);
+    await add(first, { ...fresh(), kind: "closed" });
+    const next = await findJob(db, actor.shopId, await openJob(db, actor, opening()));
+    expect(next?.job.lastTime["1I"]).toEqual({ lo: 0.2, hi: 0.25 });
   });
 });
 

@@ -1,25 +1,27 @@
 /** Everything the run screen of a job needs, in one go. */
 import type { RunGiven } from "@/core/run/given";
-import { asLeft, runState } from "@/core/run/state";
+import { lockPairs } from "@/core/run/learned";
 import type { Database } from "@/db/connect";
 import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
-import { findFeelerSet } from "./feelerSets";
+import type { Viewer } from "./actor";
+import { findFeelerSet, setsOfJob } from "./feelerSets";
 import { UUID } from "./http";
+import { lastFinished } from "./lastFinished";
 
 /** Null when the shop has no such job. */
-export async function loadRun(db: Database, shopId: string, id: string): Promise<RunGiven | null> {
+export async function loadRun(db: Database, { shopId, person }: Pick<Viewer, "shopId" | "person">, id: string): Promise<RunGiven | null> {
   if (!UUID.test(id)) return null;
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, set, lastTime] = await Promise.all([
-    ledgerOf(db, id), findFeelerSet(db, shopId, row.feelerSetId), loadLastTime(db, shopId, row),
+  const [entries, set, others, lastTime, earlierShiftsMm] = await Promise.all([
+    ledgerOf(db, id), findFeelerSet(db, shopId, row.feelerSetId), setsOfJob(db, shopId, id), loadLastTime(db, shopId, row), loadShifts(db, shopId, row, person?.id ?? null),
   ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method } = row;
   const returning = idleSince(entries) > AWAY_MS;
-  return { id, engineId, file, job, state, temperatureC, method, set, entries, returning, lastTime };
+  return { id, engineId, file, job, state, temperatureC, method, sets: [set, ...others], entries, returning, lastTime, earlierShiftsMm };
 }
 
 /** After so long a time away, somebody else may have turned the crank. */
@@ -33,16 +35,16 @@ const idleSince = (entries: RunGiven["entries"]): number => {
 type Before = { engineId: string; openedAt: Date; runningHours: number | null };
 
 async function loadLastTime(db: Database, shopId: string, { engineId, openedAt, runningHours }: Before): Promise<RunGiven["lastTime"]> {
-  for (const { row, job } of await listJobsOfEngine(db, shopId, engineId, openedAt)) {
-    const state = runState(job, await ledgerOf(db, row.id));
-    if (!state.closed) continue;
-    const hoursAgo = runningHours === null || row.runningHours === null ? null : runningHours - row.runningHours;
-    return Object.fromEntries(
-      [...state.valves.values()].flatMap((v) => {
-        const reading = asLeft(v);
-        return reading === null ? [] : [[v.valve.id, { reading: { goes: reading.goes, noGo: reading.noGo }, hoursAgo }]];
-      }),
-    );
-  }
-  return {};
+  const last = await lastFinished(db, shopId, engineId, openedAt);
+  if (last === null) return {};
+  const hoursAgo = runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
+  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, hoursAgo }]));
+}
+
+/** What locking did under this person's hand at this engine before. */
+async function loadShifts(db: Database, shopId: string, { engineId, openedAt }: Before, personId: string | null): Promise<number[]> {
+  if (personId === null) return [];
+  const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
+  const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.id)));
+  return ledgers.flatMap((ledger) => lockPairs(ledger, personId).map((p) => p.afterMm - p.beforeMm));
 }

@@ -3,18 +3,22 @@ import { eq } from "drizzle-orm";
 import { z } from "zod";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { crossedLimit, lashSpec, specRoles } from "@/core/lash/spec";
+import { lashSpec } from "@/core/lash/spec";
 import { cautionsFor } from "@/core/run/cautions";
+import { intervalOf } from "@/core/run/job";
+import { PURPOSES } from "@/core/run/purpose";
+import { notReady, specSources, temperatureDoubt, underSource, withJobValves } from "@/core/run/ready";
 import { routeOf } from "@/core/run/route";
 import { planMethod } from "@/core/stops/methods";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { DEFAULT_STOP_SETTINGS } from "@/core/stops/settings";
 import { METHOD_IDS } from "@/core/stops/plan";
 import type { Database } from "@/db/connect";
-import { jobValves, jobs } from "@/db/schema";
+import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import type { Actor } from "./actor";
 import { findEngine } from "./engines";
 import { findFeelerSet } from "./feelerSets";
+import { lastFinished } from "./lastFinished";
 import { UUID } from "./http";
 import { Refused } from "./refused";
 
@@ -27,7 +31,17 @@ export const openJobInput = z.strictObject({
   engineId: id,
   state: z.enum(["cold", "hot"], "Say whether the engine is cold or hot."),
   temperatureC: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").nullable(),
+  /** Said again by a person where the temperature and the state do not go together. */
+  temperatureSure: z.boolean().default(false),
+  purpose: z.enum(PURPOSES, "Say why the lash is looked at.").default("routine"),
+  note: z.string().trim().max(500, "Keep the note within 500 characters.").transform((n) => (n === "" ? null : n)).nullable().default(null),
+  survey: z.boolean().default(false),
+  allToAimMm: z.number("Give the tolerance in mm.").positive("A tolerance lies above 0 and up to 1 mm.").max(1, "A tolerance lies above 0 and up to 1 mm.").nullable().default(null),
+  /** Which source of the spec rules; 0 is the engine's own. */
+  source: z.number().int().min(0).max(8).default(0),
   feelerSetId: z.string().regex(UUID, "Choose the feeler set in your hand."),
+  /** More sets on hand. */
+  otherSetIds: z.array(id).max(8, "At most 8 more sets.").default([]),
   method: z.enum(METHOD_IDS, "Choose how to stop the crank."),
   requiredMarginDeg: z.number("Give the margin in degrees.").min(0, "The margin lies between 0 and 90 degrees.").max(90, "The margin lies between 0 and 90 degrees.").default(DEFAULT_STOP_SETTINGS.requiredDeg),
   servingOrder: z.enum(SERVING_ORDERS, "Choose an order of serving.").default("crank"),
@@ -47,48 +61,38 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   }
   const engine = await findEngine(db, actor.shopId, input.engineId);
   if (engine === null) throw new Refused("This engine is not in the shop any more. Go back to the bench and choose another.", 404, "engineId");
-  if ((await findFeelerSet(db, actor.shopId, input.feelerSetId)) === null) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
-  const file = withJobValves(engine.file);
+  const others = [...new Set(input.otherSetIds)].filter((s) => s !== input.feelerSetId);
+  for (const set of [input.feelerSetId, ...others]) {
+    if ((await findFeelerSet(db, actor.shopId, set)) === null) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
+  }
+  if (input.source > 0 && specSources(engine.file)[input.source] === undefined) throw new Refused("This engine has no such source of a spec any more. Choose again.", 422, "source");
+  const file = withJobValves(underSource(engine.file, input.source));
   requireReady(file, input);
   const route = layRoute(file, input);
+  const lastTime = await lastTimeOf(db, actor.shopId, input, openedAt);
   await db.transaction(async (tx) => {
     await tx.insert(jobs).values({
-      ...input, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route,
+      ...input, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route, lastTime,
       ...(openedAt === undefined ? {} : { openedAt }),
     });
     await tx.insert(jobValves).values(valveRows(file, actor.shopId, input.id));
+    if (others.length > 0) await tx.insert(jobFeelerSets).values(others.map((setId, position) => ({ shopId: actor.shopId, jobId: input.id, setId, position })));
   });
   return input.id;
 }
 
-/** The engine with the valves that have a spec: what has none is not part of a lash job. */
-function withJobValves(file: EngineFile): EngineFile {
-  const roles = specRoles(file);
-  return { ...file, valves: file.valves.filter((v) => roles.includes(v.role)) };
-}
-
-/** Why a lash job can't be opened on this engine in this state, or null. */
-function notReady(file: EngineFile, state: "cold" | "hot"): string | null {
-  const { lash, adjuster } = file;
-  if (adjuster?.kind === "hydraulic" || adjuster?.kind === "fixed") {
-    return "This engine has hydraulic lifters without lash: preload can't be set here yet.";
-  }
-  if (lash === undefined || specRoles(file).length === 0) return "This engine has no lash spec yet: enter it on the engine's page first.";
-  for (const role of specRoles(file)) {
-    const figures = lash[role];
-    const crossed = figures === undefined ? null : crossedLimit(lashSpec(figures));
-    if (crossed !== null) return `${role}: ${crossed.why}`;
-  }
-  if (lash.state !== state) {
-    const other = lash.state === "hot" ? "Warm the engine through first" : "Let the engine cool first";
-    return `The spec is for a ${lash.state} engine, and this one is ${state}: a reading would be judged against the wrong figures. ${other}, or enter a spec for a ${state} engine.`;
-  }
-  return null;
+/** As-left of the last finished job, read in the same state: hot and cold readings are not compared. */
+async function lastTimeOf(db: Database, shopId: string, { engineId, state }: OpenJob, openedAt = new Date()) {
+  const last = await lastFinished(db, shopId, engineId, openedAt);
+  if (last === null || last.row.state !== state) return {};
+  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, intervalOf(reading)]));
 }
 
 function requireReady(file: EngineFile, input: OpenJob): void {
   const why = notReady(file, input.state);
   if (why !== null) throw new Refused(why, 422, "state");
+  const doubt = temperatureDoubt(input.state, input.temperatureC);
+  if (doubt !== null && !input.temperatureSure) throw new Refused(doubt, 422, "temperatureC");
   const open = cautionsFor(file.sector, input.state).filter((c) => !input.cautions.includes(c.id));
   if (open.length > 0) throw new Refused(`Read and tick every caution first: ${open.length} not ticked.`, 422, "cautions");
 }

@@ -1,12 +1,12 @@
 /** Adding to a job's ledger: validated, judged by the core, kept by the database, harmless when repeated. */
-import { inArray } from "drizzle-orm";
 import { z } from "zod";
 import { MAX_LASH_MM } from "@/core/lash/reading";
 import { refusal } from "@/core/run/admit";
-import type { Entry, KeptEntry } from "@/core/run/entry";
+import { CLOSE_ITEMS, type Entry, type KeptEntry, PASSES } from "@/core/run/entry";
+import { SCHOOLS } from "@/core/lash/school";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
-import { holdJob, ledgerOf, rowOf } from "@/db/queries/ledger";
+import { entryOf, holdJob, ledgerOf, rowOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
 import type { Actor } from "./actor";
 import { UUID } from "./http";
@@ -14,7 +14,8 @@ import { Refused } from "./refused";
 
 const id = z.string().regex(UUID, "This is not an id.");
 const name = z.string().min(1).max(60);
-const reason = z.string().trim().min(1, "Give the reason in a few words.").max(300, "Keep the reason within 300 characters.").nullable();
+const said = z.string().trim().min(1, "Give the reason in a few words.").max(300, "Keep the reason within 300 characters.");
+const reason = said.nullable();
 const base = { id, supersedes: id.nullable() };
 /** As the database keeps them, so that a repeated entry equals the kept one. */
 const sixPlaces = (value: number): number => Math.round(value * 1e6) / 1e6;
@@ -25,36 +26,56 @@ const leaf = z.strictObject({
 
 const entry = z.discriminatedUnion("kind", [
   z.strictObject({ ...base, kind: z.literal("arrived"), stop: name }),
-  z.strictObject({ ...base, kind: z.literal("reading"), valve: name, stop: name, pass: z.enum(["as-found", "as-left"]), goes: leaf, noGo: leaf, reason }),
-  z.strictObject({ ...base, kind: z.literal("set"), valve: name, stop: name, turns: z.number().min(-50).max(50).transform(sixPlaces).nullable() }),
+  z.strictObject({
+    ...base, kind: z.literal("reading"), valve: name, stop: name, pass: z.enum(PASSES), goes: leaf, noGo: leaf,
+    school: z.enum([...SCHOOLS, "gauge"]).default("go-no-go"), value: leaf.nullable().default(null), instrument: name.nullable().default(null), reason,
+  }),
+  z.strictObject({
+    ...base, kind: z.literal("set"), valve: name, stop: name, turns: z.number().min(-50).max(50).transform(sixPlaces).nullable(),
+    aimMm: z.number().min(-10).max(10).transform(sixPlaces).nullable().default(null), locked: z.boolean().default(true),
+  }),
+  z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
+  z.strictObject({ ...base, kind: z.literal("reopened"), valve: name, reason: said }),
+  z.strictObject({ ...base, kind: z.literal("barred") }),
+  z.strictObject({ ...base, kind: z.literal("tightened"), part: name }),
+  z.strictObject({ ...base, kind: z.literal("answered"), question: name, reason: said }),
+  z.strictObject({ ...base, kind: z.literal("checked"), item: z.enum(CLOSE_ITEMS), reason }),
+  z.strictObject({ ...base, kind: z.literal("paused"), reason: said }),
+  z.strictObject({ ...base, kind: z.literal("signed") }),
   z.strictObject({ ...base, kind: z.literal("left"), valve: name, reading: id, reason }),
   z.strictObject({ ...base, kind: z.literal("withdrawn"), supersedes: id }),
   z.strictObject({ ...base, kind: z.literal("closed") }),
 ]);
 
 /** Entries that belong together: all are kept, or none. */
-export const recordInput = z.strictObject({ entries: z.array(entry).min(1).max(50) });
-export type Record = z.infer<typeof recordInput>;
+export const recordInput = z.strictObject({
+  entries: z.array(entry).min(1).max(50),
+  /** The last place in the ledger that the sender knows: only what came after it is answered. */
+  after: z.number().int().min(0).default(0),
+});
+export type Record = Omit<z.infer<typeof recordInput>, "after"> & { readonly after?: number };
 
-/** Adds the entries and gives the job's ledger as it then stands. @throws Refused with the reason */
+/** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
 export async function record(db: Database, actor: Actor, jobId: string, input: Record, at?: Date): Promise<KeptEntry[]> {
   if (!UUID.test(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
   return db.transaction(async (tx) => {
     await holdJob(tx, jobId);
-    const kept: Entry[] = await ledgerOf(tx as unknown as Database, jobId);
-    const fresh = await newOnes(tx as unknown as Database, kept, input.entries);
-    for (const next of fresh) {
-      const why = refusal(found.job, kept, next);
+    const kept = await ledgerOf(tx as unknown as Database, jobId);
+    for (const next of newOnes(kept, input.entries)) {
+      const why = refusal(found.job, kept, next, actor.person.id);
       if (why !== null) throw new Refused(why, 409);
-      kept.push(next);
-      await tx.insert(entries).values({
-        ...rowOf(next), shopId: actor.shopId, jobId, seq: kept.length, personId: actor.person.id,
-        ...(at === undefined ? {} : { at }),
-      });
+      const made = await tx
+        .insert(entries)
+        .values({ ...rowOf(next), shopId: actor.shopId, jobId, seq: kept.length + 1, personId: actor.person.id, ...(at === undefined ? {} : { at }) })
+        .onConflictDoNothing({ target: entries.id })
+        .returning();
+      // The id is used in another job: none of this job's entries has it.
+      if (made[0] === undefined) throw clash();
+      kept.push(entryOf(made[0]));
     }
-    return ledgerOf(tx as unknown as Database, jobId);
+    return kept.filter((e) => e.seq > (input.after ?? 0));
   });
 }
 
@@ -65,16 +86,14 @@ export async function readLedger(db: Database, shopId: string, jobId: string): P
 }
 
 /** What the ledger does not hold yet. An id that was used for something else is refused. */
-async function newOnes(db: Database, kept: readonly Entry[], sent: readonly Entry[]): Promise<Entry[]> {
+function newOnes(kept: readonly Entry[], sent: readonly Entry[]): Entry[] {
   const here = new Map(kept.map((e) => [e.id, e]));
   const fresh = sent.filter((e) => !here.has(e.id));
   for (const e of sent) {
     const old = here.get(e.id);
     if (old !== undefined && !same(old, e)) throw clash();
   }
-  if (fresh.length === 0) return fresh;
-  const elsewhere = await db.select({ id: entries.id }).from(entries).where(inArray(entries.id, fresh.map((e) => e.id)));
-  if (elsewhere.length > 0 || new Set(fresh.map((e) => e.id)).size < fresh.length) throw clash();
+  if (new Set(fresh.map((e) => e.id)).size < fresh.length) throw clash();
   return fresh;
 }
 

@@ -9,7 +9,7 @@ import { people } from "@/db/schema";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Viewer } from "./actor";
 import { findEngine } from "./engines";
-import { findFeelerSet } from "./feelerSets";
+import { findFeelerSet, setsOfJob } from "./feelerSets";
 import { UUID } from "./http";
 import { Refused } from "./refused";
 
@@ -23,16 +23,17 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
   const found = UUID.test(id) ? await findJob(db, viewer.shopId, id) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { row, job } = found;
-  const [entries, set, engine, staff] = await Promise.all([
+  const [entries, set, others, engine, staff] = await Promise.all([
     ledgerOf(db, id),
     findFeelerSet(db, viewer.shopId, row.feelerSetId),
+    setsOfJob(db, viewer.shopId, id),
     findEngine(db, viewer.shopId, row.engineId),
     db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shopId, viewer.shopId)),
   ]);
   const names = new Map(staff.map((p) => [p.id, p.name]));
   const sheet = sheetOf({
     jobId: id, shop: viewer.shopName, serial: engine?.serial ?? null, runningHours: row.runningHours, file: row.engineFile, job,
-    state: row.state, temperatureC: row.temperatureC, method: row.method, feelerSet: set?.name ?? "", cautions: row.cautions,
+    state: row.state, temperatureC: row.temperatureC, method: row.method, feelerSets: [set?.name ?? "", ...others.map((s) => s.name)], purpose: row.purpose, note: row.note, cautions: row.cautions,
     openedBy: names.get(row.openedBy) ?? "somebody", openedAt: row.openedAt.toISOString(), entries, names,
   });
   return { sheet, file: row.engineFile };
@@ -42,10 +43,10 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
 export function sheetCsv(sheet: Sheet): string {
   const rows = sheet.valves.map((v) => ({
     valve: v.valve, cylinder: v.cylinder, role: v.role, nominal_mm: v.nominalMm, low_mm: v.lowMm, high_mm: v.highMm, stop: v.stop,
-    as_found_goes: v.asFound?.goes, as_found_no_go: v.asFound?.noGo, as_found_goes_mm: v.asFound?.goesMm, as_found_no_go_mm: v.asFound?.noGoMm, as_found: v.asFound?.verdict,
+    as_found_read: v.asFound?.read, as_found_goes: v.asFound?.goes, as_found_no_go: v.asFound?.noGo, as_found_goes_mm: v.asFound?.goesMm, as_found_no_go_mm: v.asFound?.noGoMm, as_found: v.asFound?.verdict,
     times_set: v.timesSet,
-    as_left_goes: v.asLeft?.goes, as_left_no_go: v.asLeft?.noGo, as_left_goes_mm: v.asLeft?.goesMm, as_left_no_go_mm: v.asLeft?.noGoMm, as_left: v.asLeft?.verdict,
-    by: v.asLeft?.by, at: v.asLeft?.at, reasons: v.reasons.join(" | "),
+    as_left_read: v.asLeft?.read, as_left_goes: v.asLeft?.goes, as_left_no_go: v.asLeft?.noGo, as_left_goes_mm: v.asLeft?.goesMm, as_left_no_go_mm: v.asLeft?.noGoMm, as_left: v.asLeft?.verdict,
+    instrument: v.asLeft?.instrument, by: v.asLeft?.by, at: v.asLeft?.at, reasons: v.reasons.join(" | "),
   }));
   // A cell that a spreadsheet would run as a formula is quoted as text.
   return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;

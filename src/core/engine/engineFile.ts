@@ -78,6 +78,7 @@ export type EngineState = "cold" | "hot";
 
 export interface LashEntry {
   readonly state: EngineState;
+  /** Who says so: the maker's manual, a cam card, the builder, the shop. */
   readonly source?: string;
   readonly intake?: LashFigures;
   readonly exhaust?: LashFigures;
@@ -92,6 +93,9 @@ export type AdjusterKind = (typeof ADJUSTER_KINDS)[number];
 export const SCREW_PLACES = ["valve-end", "pushrod-end", "stud-nut", "tappet", "cam"] as const;
 export type ScrewPlace = (typeof SCREW_PLACES)[number];
 
+export const LOCK_KINDS = ["lock-nut", "poly-lock", "self-locking", "tappet"] as const;
+export type LockKind = (typeof LOCK_KINDS)[number];
+
 export interface AdjusterEntry {
   readonly kind: AdjusterKind;
   readonly at?: ScrewPlace;
@@ -99,6 +103,17 @@ export interface AdjusterEntry {
   readonly followerRatio?: number;
   readonly pitch?: LengthText;
   readonly tpi?: number;
+  readonly lock?: LockKind;
+  readonly lockTorqueNm?: number;
+  /** How far the tool can be swung in one go, in degrees; left out where there is room. */
+  readonly swingDeg?: number;
+}
+
+/** A stud girdle, a spacer or a rocker shaft that is tightened after setting, and the valves that it shifts. */
+export interface TightenedPart {
+  readonly name: string;
+  readonly valves: readonly string[];
+  readonly torqueNm?: number;
 }
 
 /** How the cylinders lie, for the drawings; banks hold cylinder numbers, front first. */
@@ -141,6 +156,9 @@ export interface EngineFile {
   /** What runs on the lobes: a flat follower wants its lobe kept wet on a new cam. */
   readonly follower?: "flat" | "roller";
   readonly lash?: LashEntry;
+  /** What other sources say; `lash` rules. */
+  readonly otherLash?: readonly LashEntry[];
+  readonly tightenedLater?: readonly TightenedPart[];
   readonly adjuster?: AdjusterEntry;
   readonly layout?: LayoutEntry;
   readonly bridges?: readonly BridgeEntry[];

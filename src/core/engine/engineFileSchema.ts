@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { lengthSchema } from "../units/lengthSchema";
 import {
-  ADJUSTER_KINDS, BARRING_PLACES, ENGINE_FORMAT, MAX_CYLINDERS, MAX_VALVES, ROLES, SCREW_PLACES, SECTORS,
+  ADJUSTER_KINDS, BARRING_PLACES, ENGINE_FORMAT, LOCK_KINDS, MAX_CYLINDERS, MAX_VALVES, ROLES, SCREW_PLACES, SECTORS,
   cycleOf, type EngineFile,
 } from "./engineFile";
 import { checkCam } from "./checkCam";
@@ -12,6 +12,14 @@ const degrees = z.number("Give degrees as a number.").min(-720, "Degrees lie bet
 const thin = lengthSchema({ minMm: 0, maxMm: 10 });
 
 const lashFigures = z.looseObject({ nominal: thin, low: thin.optional(), high: thin.optional() });
+
+const lash = z.looseObject({
+  state: z.enum(["cold", "hot"], "Lash is given cold or hot: say which."),
+  source: z.string("Give the source as text.").max(300, "Keep the source within 300 characters.").optional(),
+  intake: lashFigures.optional(),
+  exhaust: lashFigures.optional(),
+  injector: lashFigures.optional(),
+});
 
 const lift = lengthSchema({ minMm: 0.5, maxMm: 50 }).optional();
 const liftMm = z.number("Give lift as a number of mm.").min(-0.5, "A lift below -0.5 mm can't be right.").max(50, "A lift above 50 mm can't be right.");
@@ -45,6 +53,8 @@ const cam = z.looseObject({
     .optional(),
 });
 
+const torque = z.number("Give the torque in Nm.").positive("A torque lies above 0 and up to 500 Nm.").max(500, "A torque lies above 0 and up to 500 Nm.");
+
 const adjuster = z.looseObject({
   kind: z.enum(ADJUSTER_KINDS, `The kind is one of: ${ADJUSTER_KINDS.join(", ")}.`),
   at: z.enum(SCREW_PLACES, `The place is one of: ${SCREW_PLACES.join(", ")}.`).optional(),
@@ -52,6 +62,9 @@ const adjuster = z.looseObject({
   followerRatio: z.number("Give the follower ratio as a number.").min(0.2, "A follower ratio lies between 0.2 and 5.").max(5, "A follower ratio lies between 0.2 and 5.").optional(),
   pitch: lengthSchema({ minMm: 0.1, maxMm: 6 }).optional(),
   tpi: z.number("Give threads per inch as a number.").min(4, "Threads per inch lie between 4 and 100.").max(100, "Threads per inch lie between 4 and 100.").optional(),
+  lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),
+  lockTorqueNm: torque.optional(),
+  swingDeg: z.number("Give the room to swing the tool in degrees.").min(10, "The room to swing lies between 10 and 360 degrees.").max(360, "The room to swing lies between 10 and 360 degrees.").optional(),
 });
 
 const shape = z.looseObject({
@@ -77,14 +90,11 @@ const shape = z.looseObject({
       ratio: z.number("Give the ratio as turns of the tool per crank turn.").min(0.01, "The ratio lies between 0.01 and 500.").max(500, "The ratio lies between 0.01 and 500."),
     })
     .optional(),
-  lash: z
-    .looseObject({
-      state: z.enum(["cold", "hot"], "Lash is given cold or hot: say which."),
-      source: z.string("Give the source as text.").max(300, "Keep the source within 300 characters.").optional(),
-      intake: lashFigures.optional(),
-      exhaust: lashFigures.optional(),
-      injector: lashFigures.optional(),
-    })
+  lash: lash.optional(),
+  otherLash: z.array(lash, "List what other sources say.").max(8, "At most 8 other sources.").optional(),
+  tightenedLater: z
+    .array(z.looseObject({ name: label, valves: z.array(label).min(1, "Name the valves under it.").max(MAX_VALVES), torqueNm: torque.optional() }), "List what is tightened after setting.")
+    .max(24, "At most 24 parts.")
     .optional(),
   adjuster: adjuster.optional(),
   layout: z
@@ -157,10 +167,21 @@ function checkLayout(file: z.infer<typeof shape>, ctx: Issues): void {
   });
 }
 
+function checkParts(file: z.infer<typeof shape>, ctx: Issues): void {
+  const ids = new Set(file.valves.map((v) => v.id));
+  file.tightenedLater?.forEach((part, i) => {
+    part.valves.forEach((id, k) => {
+      if (!ids.has(id)) complain(ctx, ["tightenedLater", i, "valves", k], `Valve ${id} is not among the valves.`);
+    });
+    if (file.tightenedLater?.findIndex((p) => p.name === part.name) !== i) complain(ctx, ["tightenedLater", i, "name"], `${part.name} is named twice.`);
+  });
+}
+
 export const engineFileSchema = shape.superRefine((file, ctx) => {
   checkFiring(file, ctx);
   checkValves(file, ctx);
   checkLayout(file, ctx);
+  checkParts(file, ctx);
   checkCam(file, (path, message) => complain(ctx, path, message));
   if (file.markLabels !== undefined && file.markLabels.length !== (file.marksDeg?.length ?? 0)) {
     complain(ctx, ["markLabels"], "Give one label for each of the marks.");

@@ -1,73 +1,135 @@
 /** What the ledger takes. Browser and server ask the same question; the server's answer counts. */
 import { readingProblem } from "../lash/reading";
+import { missingToClose } from "./closing";
+import { type AnsweredEntry, type CheckedEntry, type Entry, type KeptEntry, type LeftEntry, type LockedEntry, type ReadingEntry, type SetEntry, type TightenedEntry, type WithdrawnEntry, isValveWork, liveEntries } from "./entry";
 import { marginAtStop } from "./marginAtStop";
-import { type Entry, type LeftEntry, type ReadingEntry, type SetEntry, type WithdrawnEntry, liveEntries } from "./entry";
-import { missing } from "./next";
-import { type Job, passNow, runState, verdictOf } from "./state";
+import { type Job, offAim, verdictOf } from "./job";
+import { type RunState, passNow, runState } from "./state";
 
-/** Null when the entry may be added, else a sentence that says what to do instead. */
-export function refusal(job: Job, entries: readonly Entry[], entry: Entry): string | null {
+/**
+ * Null when the entry may be added, else a sentence that says what to do instead. `by` is the person
+ * who makes it, where that counts: nobody signs what they closed themselves.
+ */
+export function refusal(job: Job, entries: readonly (Entry | KeptEntry)[], entry: Entry, by: string | null = null): string | null {
   const live = liveEntries(entries);
-  if (live.some((e) => e.kind === "closed")) return "This job is closed: its sheet stands. Start a new job for more work.";
+  const closed = live.find((e) => e.kind === "closed");
+  if (entry.kind === "signed") return signRefusal(closed, live, by);
+  if (closed !== undefined) return "This job is closed: its sheet stands. Start a new job for more work.";
   if (entry.kind !== "withdrawn" && entry.supersedes !== null && !live.some((e) => e.id === entry.supersedes)) {
     return "What this entry corrects was corrected already: look at the valve again.";
   }
+  if (isValveWork(entry) && !job.valves.some((v) => v.id === entry.valve)) return `Valve ${entry.valve} is not part of this job.`;
   switch (entry.kind) {
     case "arrived":
       return job.route.some((s) => s.letter === entry.stop) ? null : `This job has no stop ${entry.stop}.`;
     case "reading":
       return readingRefusal(job, entries, entry);
     case "set":
-      return setRefusal(job, live, entry);
+      return setRefusal(job, entries, entry);
+    case "locked":
+      return lockRefusal(live, entry);
     case "left":
-      return leftRefusal(job, live, entry);
+      return leftRefusal(job, entries, entry);
+    case "reopened":
+    case "paused":
+      return null;
+    case "barred":
+      return barRefusal(runState(job, entries));
+    case "tightened":
+      return tightenRefusal(job, live, entry);
+    case "answered":
+      return answerRefusal(runState(job, entries), entry);
+    case "checked":
+      return checkRefusal(runState(job, entries), entry);
     case "withdrawn":
       return withdrawRefusal(live, entry);
     case "closed": {
-      const open = missing(runState(job, entries)).map((v) => v.valve.id);
-      return open.length === 0 ? null : `It can't be closed yet. No as-left for: ${open.join(", ")}.`;
+      const missing = missingToClose(runState(job, entries));
+      return missing.length === 0 ? null : `It can't be closed yet. ${missing.join(" ")}`;
     }
   }
 }
 
 function readingRefusal(job: Job, entries: readonly Entry[], entry: ReadingEntry): string | null {
-  const valve = job.valves.find((v) => v.id === entry.valve);
-  if (valve === undefined) return `Valve ${entry.valve} is not part of this job.`;
   const { goes, noGo } = entry;
   const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
   if (problem !== null) return problem.why;
   const stop = runState(job, entries).stop;
   if (stop === null) return "Turn the crank to the first stop and say so before reading a valve.";
   if (stop.letter !== entry.stop) return `The crank stands at stop ${stop.letter}, not ${entry.stop}: take the reading again here.`;
-  if (entry.pass !== passNow(entries, entry.valve)) return "This valve was worked on meanwhile: look at it again before you read on.";
+  if (entry.pass !== passNow(entries, entry.valve)) return `${entry.valve} was worked on meanwhile, on another device: look at it again before you read on.`;
   return entry.reason === null ? marginAtStop(job, stop, entry.valve).doubt : null;
 }
 
-function setRefusal(job: Job, live: readonly Entry[], entry: SetEntry): string | null {
-  if (!job.valves.some((v) => v.id === entry.valve)) return `Valve ${entry.valve} is not part of this job.`;
-  return lastOf(live, entry.valve)?.kind === "reading" ? null : `Read ${entry.valve} before its adjuster is turned.`;
+function setRefusal(job: Job, entries: readonly Entry[], entry: SetEntry): string | null {
+  const state = runState(job, entries);
+  const status = state.valves.get(entry.valve)?.status;
+  if (status !== "read" && status !== "ready") return `Read ${entry.valve} before its adjuster is turned.`;
+  const question = state.questions.find((q) => q.valve === entry.valve);
+  if (question !== undefined) return `Answer this before it is adjusted away: ${question.text}`;
+  return state.surveying ? `This job reads every valve as found first. ${entry.valve} is set once all are read.` : null;
 }
 
-function leftRefusal(job: Job, live: readonly Entry[], entry: LeftEntry): string | null {
-  const valve = job.valves.find((v) => v.id === entry.valve);
-  if (valve === undefined) return `Valve ${entry.valve} is not part of this job.`;
+function lockRefusal(live: readonly Entry[], entry: LockedEntry): string | null {
   const last = lastOf(live, entry.valve);
-  if (last?.kind !== "reading" || last.id !== entry.reading) return `Read ${entry.valve} after locking before it is left.`;
-  const verdict = verdictOf(last, valve.spec);
-  if (verdict === "in" || entry.reason !== null) return null;
-  return `${entry.valve} is ${verdict === "undecided" ? "not surely in its band" : verdict}: set it, or say why it is left so.`;
+  const loose = (last?.kind === "set" && !last.locked) || (last?.kind === "reading" && last.pass === "set");
+  return loose ? null : `The lock of ${entry.valve} is not loose: look at it again.`;
+}
+
+function leftRefusal(job: Job, entries: readonly Entry[], entry: LeftEntry): string | null {
+  const state = runState(job, entries);
+  const valve = state.valves.get(entry.valve);
+  const last = lastOf(liveEntries(entries), entry.valve);
+  if (valve === undefined || last?.kind !== "reading" || last.id !== entry.reading) return `Read ${entry.valve} after locking before it is left.`;
+  if (last.pass === "set") return `The lock of ${entry.valve} is loose: tighten it and read again before it is left.`;
+  const question = state.questions.find((q) => q.valve === entry.valve);
+  if (question !== undefined) return `Answer this before it is left: ${question.text}`;
+  const verdict = verdictOf(last, valve.valve.spec);
+  if (entry.reason !== null) return null;
+  if (verdict !== "in") return `${entry.valve} is ${verdict === "undecided" ? "not surely in its band" : verdict}: set it, or say why it is left so.`;
+  return offAim(job, last, valve.valve.spec) ? `${entry.valve} is in its band, but this job wants all within ${job.allToAimMm} mm of the aim: set it, or say why it is left so.` : null;
+}
+
+function barRefusal(state: RunState): string | null {
+  const open = [...state.valves.values()].filter((v) => v.status !== "left" && v.status !== "due").map((v) => v.valve.id);
+  return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
+}
+
+function tightenRefusal(job: Job, live: readonly Entry[], entry: TightenedEntry): string | null {
+  const part = job.parts.find((p) => p.name === entry.part);
+  if (part === undefined) return `This engine has no ${entry.part} that is tightened after setting.`;
+  const open = part.valves.filter((id) => job.valves.some((v) => v.id === id) && !["left", "reopened"].includes(lastOf(live, id)?.kind ?? ""));
+  return open.length === 0 ? null : `First finish the valves under it: ${open.join(", ")}.`;
+}
+
+const answerRefusal = (state: RunState, entry: AnsweredEntry): string | null =>
+  state.questions.some((q) => q.id === entry.question) ? null : "This question is answered already, or its reading was taken back.";
+
+function checkRefusal(state: RunState, entry: CheckedEntry): string | null {
+  if (entry.item === "recheck") {
+    if (entry.reason === null) return "Say why the re-check is left out.";
+    return state.barNeeded ? barRefusal(state) : "The re-check was begun already.";
+  }
+  const open = [...state.valves.values()].filter((v) => v.status !== "left").map((v) => v.valve.id);
+  return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
 
 function withdrawRefusal(live: readonly Entry[], entry: WithdrawnEntry): string | null {
   const at = live.findIndex((e) => e.id === entry.supersedes);
   const target = live[at];
   if (target === undefined) return "That entry was taken back already.";
-  if (target.kind === "arrived") {
-    return at === live.length - 1 ? null : "Work was done at this stop: take that back first.";
+  const later = live.slice(at + 1);
+  if (target.kind === "arrived" || target.kind === "barred" || target.kind === "tightened") {
+    return later.length === 0 ? null : "Work was done after this: take that back first.";
   }
-  const later = live.slice(at + 1).some((e) => "valve" in e && "valve" in target && e.valve === target.valve);
-  return later ? "Take back what was done later at this valve first." : null;
+  return isValveWork(target) && later.some((e) => isValveWork(e) && e.valve === target.valve) ? "Take back what was done later at this valve first." : null;
+}
+
+function signRefusal(closed: Entry | KeptEntry | undefined, live: readonly Entry[], by: string | null): string | null {
+  if (closed === undefined) return "Close the job before it is signed.";
+  if (live.some((e) => e.kind === "signed")) return "This job was signed already.";
+  return by !== null && "personId" in closed && closed.personId === by ? "Whoever closed the job can't sign it: a second person checks it." : null;
 }
 
 const lastOf = (live: readonly Entry[], valve: string): Entry | undefined =>
-  live.findLast((e) => "valve" in e && e.valve === valve);
+  live.findLast((e) => isValveWork(e) && e.valve === valve);

@@ -2,6 +2,7 @@
  * Entries of a job's ledger. An entry is never changed: a correction is a new entry that names
  * what it supersedes, and taking one back is an entry too (`withdrawn`).
  */
+import type { School } from "../lash/school";
 
 interface EntryBase {
   /** Made by the client, so that sending it twice counts once. */
@@ -16,7 +17,12 @@ export interface ArrivedEntry extends EntryBase {
   readonly stop: string;
 }
 
-export type Pass = "as-found" | "as-left";
+/**
+ * `as-found` before anything was turned at this valve, `set` after turning with the lock loose,
+ * `as-left` after locking, `re-check` once more after it was left.
+ */
+export const PASSES = ["as-found", "set", "as-left", "re-check"] as const;
+export type Pass = (typeof PASSES)[number];
 
 /** One leaf or stack as it is printed, and the thickness computed with. Zero = no leaf goes. */
 export interface LeafMark {
@@ -28,20 +34,38 @@ export interface ReadingEntry extends EntryBase {
   readonly kind: "reading";
   readonly valve: string;
   readonly stop: string;
-  /** `as-found` before anything was turned at this valve, `as-left` after locking. */
   readonly pass: Pass;
+  /** The lash is at least this… */
   readonly goes: LeafMark;
+  /** …and under this. */
   readonly noGo: LeafMark;
+  /** How it was felt; a gauge has no school. */
+  readonly school: School | "gauge";
+  /** The leaf that dragged, or what the gauge held; null where two leaves make the reading. */
+  readonly value: LeafMark | null;
+  /** The set or the gauge that was in hand; null for the job's own set. */
+  readonly instrument: string | null;
   /** Why it was read although this stop does not serve the valve; null when it does. */
   readonly reason: string | null;
 }
 
-/** The adjuster was turned and locked. Signed turns as advised, positive = in; null when not computed. */
+/** The adjuster was turned. Signed turns as advised, positive = in; null when not computed. */
 export interface SetEntry extends EntryBase {
   readonly kind: "set";
   readonly valve: string;
   readonly stop: string;
   readonly turns: number | null;
+  /** What was aimed at before locking; null when not known. */
+  readonly aimMm: number | null;
+  /** True when it was locked in the same go; false while its lock is loose. */
+  readonly locked: boolean;
+}
+
+/** The lock of an adjuster that had been turned was tightened. */
+export interface LockedEntry extends EntryBase {
+  readonly kind: "locked";
+  readonly valve: string;
+  readonly stop: string;
 }
 
 /** The valve is done: the reading named is its as-left. */
@@ -53,6 +77,48 @@ export interface LeftEntry extends EntryBase {
   readonly reason: string | null;
 }
 
+/** A valve that was done is to be looked at again. */
+export interface ReopenedEntry extends EntryBase {
+  readonly kind: "reopened";
+  readonly valve: string;
+  readonly reason: string;
+}
+
+/** The engine was turned over two full turns by hand. */
+export interface BarredEntry extends EntryBase {
+  readonly kind: "barred";
+}
+
+/** A girdle, a spacer or a rocker shaft was tightened: every valve under it is read again. */
+export interface TightenedEntry extends EntryBase {
+  readonly kind: "tightened";
+  readonly part: string;
+}
+
+/** A question that the readings raised was answered, with what was found. */
+export interface AnsweredEntry extends EntryBase {
+  readonly kind: "answered";
+  readonly question: string;
+  readonly reason: string;
+}
+
+/** What is done once before a job is closed; `recheck` stands for leaving the re-check out. */
+export const CLOSE_ITEMS = ["recheck", "locks", "cleared", "drive", "started"] as const;
+export type CloseItem = (typeof CLOSE_ITEMS)[number];
+
+export interface CheckedEntry extends EntryBase {
+  readonly kind: "checked";
+  readonly item: CloseItem;
+  /** Why it was not done; null when it was. */
+  readonly reason: string | null;
+}
+
+/** Work was broken off: whoever comes back says first where the crank is. */
+export interface PausedEntry extends EntryBase {
+  readonly kind: "paused";
+  readonly reason: string;
+}
+
 export interface WithdrawnEntry extends EntryBase {
   readonly kind: "withdrawn";
   readonly supersedes: string;
@@ -62,8 +128,14 @@ export interface ClosedEntry extends EntryBase {
   readonly kind: "closed";
 }
 
-export type Entry = ArrivedEntry | ReadingEntry | SetEntry | LeftEntry | WithdrawnEntry | ClosedEntry;
-export type ValveWork = ReadingEntry | SetEntry | LeftEntry;
+/** A second person checked the closed job. */
+export interface SignedEntry extends EntryBase {
+  readonly kind: "signed";
+}
+
+export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry;
+export type Entry =
+  | ValveWork | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
 
 /** An entry as the shop keeps it: with its place in the ledger, who made it, and when (ISO 8601). */
 export type KeptEntry = Entry & { readonly seq: number; readonly personId: string; readonly at: string };
@@ -73,3 +145,5 @@ export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
   const gone = new Set(entries.map((e) => e.supersedes));
   return entries.filter((e) => !gone.has(e.id) && e.kind !== "withdrawn");
 }
+
+export const isValveWork = (entry: Entry): entry is ValveWork => "valve" in entry;

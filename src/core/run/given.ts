@@ -3,7 +3,7 @@ import type { EngineFile, EngineState } from "../engine/engineFile";
 import type { FeelerSet } from "../shop/feelerSet";
 import type { MethodId } from "../stops/plan";
 import type { KeptEntry, ReadingEntry } from "./entry";
-import type { Job } from "./state";
+import type { Job } from "./job";
 
 /** As-left of one valve at the last finished job on this engine. */
 export interface LastTime {
@@ -20,9 +20,12 @@ export interface RunGiven {
   readonly state: EngineState;
   readonly temperatureC: number | null;
   readonly method: MethodId;
-  readonly set: FeelerSet;
+  /** The feeler sets on hand, the job's own first. */
+  readonly sets: readonly [FeelerSet, ...FeelerSet[]];
   readonly entries: readonly KeptEntry[];
   /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
   readonly returning: boolean;
   readonly lastTime: Readonly<Record<string, LastTime>>;
+  /** What locking did at this engine under this person's hand in earlier jobs, in mm. */
+  readonly earlierShiftsMm: readonly number[];
 }

@@ -1,7 +1,7 @@
 /** What a stop of the route means for a valve, also for one whose turn is elsewhere. */
 import { meets } from "../stops/margin";
 import type { RouteStop, RouteValve } from "./route";
-import type { Job } from "./state";
+import type { Job } from "./job";
 
 /** The valve at this stop; a null doubt says that it may be read and set here. */
 export function marginAtStop(job: Job, stop: RouteStop, valve: string): RouteValve {

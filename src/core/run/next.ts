@@ -1,14 +1,25 @@
 /** The one next thing in a job. */
+import type { TightenedPart } from "../engine/engineFile";
 import { advance } from "../units/angle/arc";
+import { CLOSING_ORDER } from "./closing";
+import type { CloseItem } from "./entry";
 import { marginAtStop } from "./marginAtStop";
+import type { Question } from "./questions";
 import type { RouteStop, RouteValve } from "./route";
-import type { Job, RunState, ValveState } from "./state";
+import type { Job } from "./job";
+import type { RunState, ValveState } from "./state";
 
 export type NextThing =
   | { readonly kind: "confirm"; readonly at: RouteStop }
   | { readonly kind: "turn"; readonly to: RouteStop; readonly turnDeg: number; readonly first: boolean }
   | { readonly kind: "read"; readonly valve: ValveState; readonly at: RouteValve }
   | { readonly kind: "set"; readonly valve: ValveState; readonly at: RouteValve }
+  | { readonly kind: "lock"; readonly valve: ValveState; readonly at: RouteValve }
+  | { readonly kind: "answer"; readonly question: Question; readonly about: ValveState | null }
+  | { readonly kind: "tighten"; readonly part: TightenedPart }
+  /** Two full turns by hand, and on to the stop where reading begins again. */
+  | { readonly kind: "bar"; readonly to: RouteStop }
+  | { readonly kind: "check"; readonly item: CloseItem }
   | { readonly kind: "close" }
   | { readonly kind: "closed" };
 
@@ -20,36 +31,82 @@ export interface Asked {
   readonly returning?: boolean;
   /** Where the crank was found to be, when that is at no stop of the route. */
   readonly foundDeg?: number | null;
+  /** Valves that somebody else has in hand. */
+  readonly taken?: ReadonlySet<string>;
 }
 
+const NONE: ReadonlySet<string> = new Set();
+
 /**
- * What to do now. Without a chosen valve, one that was set and not read again comes first. Whoever
- * is back says first that the crank still stands where it was left.
+ * What to do now. Without a chosen valve, one that is half done comes first, and one that somebody
+ * else has in hand last. Whoever is back says first that the crank still stands where it was left.
  */
-export function nextThing(job: Job, state: RunState, { chosen = null, returning = false, foundDeg = null }: Asked = {}): NextThing {
+export function nextThing(job: Job, state: RunState, { chosen = null, returning = false, foundDeg = null, taken = NONE }: Asked = {}): NextThing {
   if (state.closed) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(job, state, foundDeg);
-  if (returning && state.stop !== null && missing(state).length > 0) return { kind: "confirm", at: state.stop };
+  const done = missing(state).length === 0;
+  if ((returning || state.paused !== null) && state.stop !== null && !done) return { kind: "confirm", at: state.stop };
+  if (chosen === null) {
+    const after = afterSetting(job, state);
+    if (after !== null) return after;
+  }
   if (state.stop !== null) {
-    const here = openAt(state, state.stop);
-    const id =
-      chosen ??
-      (here.find((v) => state.valves.get(v.valve)?.status === "set") ?? here.find((v) => v.doubt === null) ?? here[0])?.valve;
-    const valve = id === undefined ? undefined : state.valves.get(id);
-    if (valve !== undefined) {
-      const toSet = valve.status === "read" && valve.verdict !== "in";
-      return { kind: toSet ? "set" : "read", valve, at: marginAtStop(job, state.stop, valve.valve.id) };
-    }
+    const valve = state.valves.get(chosen ?? inTurn(state, state.stop, taken) ?? "");
+    if (valve !== undefined) return atValve(job, state, state.stop, valve);
   }
   return turnFrom(job, state, state.stop?.crankDeg ?? null);
 }
 
-const openAt = (state: RunState, stop: RouteStop): RouteValve[] => stop.valves.filter((v) => state.valves.get(v.valve)?.status !== "left");
+/** Once nothing is open but what must be read again: what is tightened over the valves, and two turns by hand. */
+function afterSetting(job: Job, state: RunState): NextThing | null {
+  if ([...state.valves.values()].some((v) => v.status !== "left" && v.status !== "due")) return null;
+  const [part] = state.untightened;
+  if (part !== undefined) return { kind: "tighten", part };
+  const to = job.route[0];
+  return state.barNeeded && to !== undefined ? { kind: "bar", to } : null;
+}
+
+const HALF_DONE = ["ready", "turned", "set"] as const;
+
+function inTurn(state: RunState, stop: RouteStop, taken: ReadonlySet<string>): string | undefined {
+  const here = openAt(state, stop).map((v) => ({ ...v, status: state.valves.get(v.valve)?.status ?? "unread" }));
+  const mine = here.filter((v) => !taken.has(v.valve));
+  const halfDone = HALF_DONE.flatMap((s) => mine.filter((v) => v.status === s));
+  const asked = mine.find((v) => v.status === "read" && state.questions.some((q) => q.valve === v.valve));
+  return (halfDone[0] ?? asked ?? mine.find((v) => v.doubt === null) ?? mine[0] ?? here[0])?.valve;
+}
+
+function atValve(job: Job, state: RunState, stop: RouteStop, valve: ValveState): NextThing {
+  const at = marginAtStop(job, stop, valve.valve.id);
+  const general = valve.status === "unread" || valve.status === "read" ? state.questions.find((q) => q.valve === null) : undefined;
+  const question = (valve.status === "read" ? state.questions.find((q) => q.valve === valve.valve.id) : undefined) ?? general;
+  if (question !== undefined) return { kind: "answer", question, about: question.valve === null ? null : valve };
+  if (valve.status === "ready") return { kind: "lock", valve, at };
+  const toSet = valve.status === "read" && (valve.verdict !== "in" || valve.offAim);
+  return { kind: toSet ? "set" : "read", valve, at };
+}
+
+/** What is still to be done at a stop. While all are read as found first, a valve that was read waits. */
+function openAt(state: RunState, stop: RouteStop): RouteValve[] {
+  return stop.valves.filter(({ valve }) => {
+    const v = state.valves.get(valve);
+    if (v === undefined || v.status === "left") return false;
+    const asks = state.questions.some((q) => q.valve === valve);
+    return !state.surveying || v.status !== "read" || asks;
+  });
+}
 
 function turnFrom(job: Job, state: RunState, fromDeg: number | null): NextThing {
   const to = nextStop(job, state, fromDeg ?? 0);
-  if (to === null) return { kind: "close" };
+  if (to === null) return closeUp(state);
   return { kind: "turn", to, turnDeg: fromDeg === null ? 0 : advance(fromDeg, to.crankDeg, job.cycleDeg), first: fromDeg === null };
+}
+
+function closeUp(state: RunState): NextThing {
+  const [question] = state.questions;
+  if (question !== undefined) return { kind: "answer", question, about: state.valves.get(question.valve ?? "") ?? null };
+  const item = CLOSING_ORDER.find((i) => !state.checked.has(i));
+  return item === undefined ? { kind: "close" } : { kind: "check", item };
 }
 
 /** The first stop ahead at which something is still open: in the running direction, or as the job is served. */

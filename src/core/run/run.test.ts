@@ -5,18 +5,13 @@ import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { planMethod } from "../stops/methods";
 import { refusal } from "./admit";
 import { cautionsFor } from "./cautions";
+import { CLOSING_ORDER } from "./closing";
 import { type Entry, type ReadingEntry, liveEntries } from "./entry";
 import { missing, nextThing } from "./next";
 import { markLetters, routeOf } from "./route";
-import { type Job, asLeft, passNow, runState } from "./state";
-
-const SPEC = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
-
-function jobFor(file: ReturnType<typeof engineFile>, method: "two-stop" | "firing-order" = "two-stop"): Job {
-  const engine = resolveEngine(file);
-  const route = routeOf(engine, planMethod(method, engine));
-  return { cycleDeg: engine.cycleDeg, requiredMarginDeg: 10, route, order: "crank", valves: file.valves.map((v) => ({ ...v, spec: SPEC })) };
-}
+import type { Job } from "./job";
+import { jobFor } from "./testJobs";
+import { asLeft, passNow, runState } from "./state";
 
 const FOUR = jobFor(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
 let count = 0;
@@ -38,7 +33,7 @@ function add(entry: Loose, job: Job = FOUR): Entry {
 }
 const mark = (mm: number): { mm: number; text: string } => ({ mm, text: `${mm} mm` });
 function reading(valve: string, stop: string, goes: number, noGo: number, more: Partial<ReadingEntry> = {}): Loose {
-  return { kind: "reading", valve, stop, pass: passNow(ledger, valve), goes: mark(goes), noGo: mark(noGo), reason: null, ...more };
+  return { kind: "reading", valve, stop, pass: passNow(ledger, valve), goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null, ...more };
 }
 function finish(valve: string, stop: string): void {
   const r = add(reading(valve, stop, 0.2, 0.25));
@@ -55,12 +50,19 @@ describe("the next thing", () => {
         add({ kind: "arrived", stop: next.to.letter });
       } else if (next.kind === "read") {
         finish(next.valve.valve.id, runState(FOUR, ledger).stop?.letter ?? "");
+      } else if (next.kind === "bar") {
+        said.push(`two turns to ${next.to.letter}`);
+        add({ kind: "barred" });
+        add({ kind: "arrived", stop: next.to.letter });
+      } else if (next.kind === "check") {
+        said.push(next.item);
+        add({ kind: "checked", item: next.item, reason: null });
       } else {
         said.push(next.kind);
         break;
       }
     }
-    expect(said).toEqual(["A+0", "B+360", "close"]);
+    expect(said).toEqual(["A+0", "B+360", "two turns to A", "B+360", "locks", "cleared", "drive", "started", "close"]);
     add({ kind: "closed" });
     expect(nextThing(FOUR, runState(FOUR, ledger)).kind).toBe("closed");
   });
@@ -68,7 +70,7 @@ describe("the next thing", () => {
     add({ kind: "arrived", stop: "A" });
     add(reading("1E", "A", 0.3, 0.35));
     expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "1E" })).toMatchObject({ kind: "set", valve: { verdict: "loose" } });
-    add({ kind: "set", valve: "1E", stop: "A", turns: 0.1 });
+    add({ kind: "set", valve: "1E", stop: "A", turns: 0.1, aimMm: 0.2, locked: true });
     expect(nextThing(FOUR, runState(FOUR, ledger))).toMatchObject({ kind: "read", valve: { valve: { id: "1E" } } });
     expect(passNow(ledger, "1E")).toBe("as-left");
   });
@@ -97,7 +99,7 @@ describe("what the ledger refuses", () => {
     ["40 mm", () => reading("1I", "A", 40, 41), /can't be lash/],
     ["a stop where the crank is not", () => reading("1I", "B", 0.2, 0.25), /crank stands at stop A/],
     ["a valve on its lobe", () => reading("4E", "A", 0.2, 0.25), /does not serve 4E: it is on its lobe/],
-    ["setting before reading", () => ({ kind: "set", valve: "1I", stop: "A", turns: 0.1 }), /Read 1I before/],
+    ["setting before reading", () => ({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true }), /Read 1I before/],
     ["leaving before reading", () => ({ kind: "left", valve: "1I", reading: "x", reason: null }), /Read 1I after locking/],
     ["a pass that is not so", () => reading("1I", "A", 0.2, 0.25, { pass: "as-left" }), /worked on meanwhile/],
   ])("at stop A: %s", (_name, entry, why) => {
@@ -122,6 +124,8 @@ describe("what the ledger refuses", () => {
       add({ kind: "arrived", stop: stop.letter });
       for (const v of stop.valves) finish(v.valve, stop.letter);
     }
+    add({ kind: "checked", item: "recheck", reason: "head comes off again" });
+    for (const item of CLOSING_ORDER) add({ kind: "checked", item, reason: null });
     add({ kind: "closed" });
     expect(refusal(FOUR, ledger, make({ kind: "arrived", stop: "A" }))).toMatch(/closed/);
   });
@@ -140,7 +144,7 @@ describe("corrections", () => {
   it("are taken back last first, per valve", () => {
     add({ kind: "arrived", stop: "A" });
     const r = add(reading("1I", "A", 0.3, 0.35));
-    const set = add({ kind: "set", valve: "1I", stop: "A", turns: 0.1 });
+    const set = add({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true });
     expect(refusal(FOUR, ledger, make({ kind: "withdrawn", supersedes: r.id }))).toMatch(/done later at this valve/);
     add({ kind: "withdrawn", supersedes: set.id });
     expect(passNow(ledger, "1I")).toBe("as-found");

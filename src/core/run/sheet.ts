@@ -1,14 +1,28 @@
 /** The finished job as a sheet: what was found and left at every valve, by whom, with what. Also the JSON that is taken away. */
 import type { EngineFile, ValveRole } from "../engine/engineFile";
+import { lockShift } from "../lash/learn";
 import { METHODS } from "../stops/methods";
+import type { ServingOrder } from "../stops/orders";
+import { sightWords } from "../stops/sight";
+import { CLOSE_ITEM_NAMES } from "./closing";
+import { lockPairs } from "./learned";
+import type { Purpose } from "./purpose";
+import { questionsOf } from "./questions";
+import { readingWords } from "./words";
 import type { MethodId } from "../stops/plan";
 import type { KeptEntry, ReadingEntry } from "./entry";
 import { liveEntries } from "./entry";
-import { runState, verdictOf, type Job } from "./state";
+import { type Job, verdictOf } from "./job";
+import { runState } from "./state";
 
 export const SHEET_FORMAT = "fulcrata-sheet/1";
 
 export interface SheetReading {
+  /** As it was felt: "0.55–0.60 mm", "0.45 mm light drag". */
+  readonly read: string;
+  readonly school: ReadingEntry["school"];
+  /** What it was read with. */
+  readonly instrument: string;
   readonly goes: string;
   readonly noGo: string;
   readonly goesMm: number;
@@ -32,6 +46,12 @@ export interface SheetValve {
   /** Reasons given for reading or leaving it against the rule. */
   readonly reasons: readonly string[];
 }
+/** Something that was said or done beside reading and setting. */
+export interface SheetNote {
+  readonly at: string;
+  readonly by: string;
+  readonly what: string;
+}
 export interface Sheet {
   readonly format: typeof SHEET_FORMAT;
   readonly job: string;
@@ -40,15 +60,27 @@ export interface Sheet {
   readonly state: "cold" | "hot";
   readonly temperatureC: number | null;
   readonly specSource: string | null;
+  /** Other sources that were known and did not rule. */
+  readonly otherSources: readonly string[];
+  readonly purpose: Purpose;
+  readonly note: string | null;
+  readonly survey: boolean;
+  readonly allToAimMm: number | null;
   readonly method: string;
+  readonly servingOrder: ServingOrder;
   readonly requiredMarginDeg: number;
-  readonly stops: readonly { readonly letter: string; readonly crankDeg: number }[];
-  readonly feelerSet: string;
+  readonly stops: readonly { readonly letter: string; readonly crankDeg: number; readonly watched: string | null }[];
+  readonly feelerSets: readonly string[];
   readonly cautionsAccepted: readonly string[];
   readonly openedBy: string;
   readonly openedAt: string;
   readonly closedBy: string | null;
   readonly closedAt: string | null;
+  readonly signedBy: string | null;
+  readonly signedAt: string | null;
+  /** The middle of what locking did, where it was read before and after; null where not. */
+  readonly lockShiftMm: number | null;
+  readonly notes: readonly SheetNote[];
   readonly valves: readonly SheetValve[];
 }
 
@@ -62,7 +94,10 @@ export interface SheetSource {
   readonly state: "cold" | "hot";
   readonly temperatureC: number | null;
   readonly method: MethodId;
-  readonly feelerSet: string;
+  /** The job's own set first. */
+  readonly feelerSets: readonly [string, ...string[]];
+  readonly purpose: Purpose;
+  readonly note: string | null;
   readonly cautions: readonly string[];
   readonly openedBy: string;
   readonly openedAt: string;
@@ -77,10 +112,12 @@ export function sheetOf(source: SheetSource): Sheet {
   const state = runState(job, entries);
   const nameOf = (id: string): string => names.get(id) ?? "somebody";
   const closed = live.find((e) => e.kind === "closed");
+  const signed = live.find((e) => e.kind === "signed");
   const told = (reading: ReadingEntry | null, spec: Job["valves"][number]["spec"]): SheetReading | null => {
     const kept = entries.find((e) => e.id === reading?.id);
     if (reading === null || kept === undefined) return null;
     return {
+      read: readingWords(reading), school: reading.school, instrument: reading.instrument ?? source.feelerSets[0],
       goes: reading.goes.text, noGo: reading.noGo.text, goesMm: reading.goes.mm, noGoMm: reading.noGo.mm,
       verdict: verdictOf(reading, spec), by: nameOf(kept.personId), at: kept.at,
     };
@@ -102,9 +139,49 @@ export function sheetOf(source: SheetSource): Sheet {
     format: SHEET_FORMAT, job: source.jobId, shop: source.shop,
     engine: { name: file.name, serial: source.serial, runningHours: source.runningHours },
     state: source.state, temperatureC: source.temperatureC, specSource: file.lash?.source ?? null,
-    method: METHODS[source.method].name, requiredMarginDeg: job.requiredMarginDeg,
-    stops: job.route.map(({ letter, crankDeg }) => ({ letter, crankDeg })),
-    feelerSet: source.feelerSet, cautionsAccepted: source.cautions, openedBy: source.openedBy, openedAt: source.openedAt,
-    closedBy: closed === undefined ? null : nameOf(closed.personId), closedAt: closed?.at ?? null, valves,
+    otherSources: (file.otherLash ?? []).map((l) => l.source ?? "no source named"),
+    purpose: source.purpose, note: source.note, survey: job.survey, allToAimMm: job.allToAimMm,
+    method: METHODS[source.method].name, servingOrder: job.order, requiredMarginDeg: job.requiredMarginDeg,
+    stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({ letter, crankDeg, watched: sights.length === 0 ? null : sights.map(sightWords).join(", and ") })),
+    feelerSets: source.feelerSets, cautionsAccepted: source.cautions, openedBy: source.openedBy, openedAt: source.openedAt,
+    closedBy: closed === undefined ? null : nameOf(closed.personId), closedAt: closed?.at ?? null,
+    signedBy: signed === undefined ? null : nameOf(signed.personId), signedAt: signed?.at ?? null,
+    lockShiftMm: lockShift(lockPairs(live)), notes: live.flatMap((e, i) => noteOf(job, live, e, i, nameOf)).reduce<SheetNote[]>(joined, []), valves,
   };
+}
+
+function noteOf(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index: number, nameOf: (id: string) => string): SheetNote[] {
+  const what = noteWords(job, live, entry, index);
+  return what === null ? [] : [{ at: entry.at, by: nameOf(entry.personId), what }];
+}
+
+const CHECKED = "Before closing: ";
+
+/** What one person checked before closing stands on one line. */
+function joined(notes: SheetNote[], note: SheetNote): SheetNote[] {
+  const last = notes.at(-1);
+  const together = last?.by === note.by && last.what.startsWith(CHECKED) && note.what.startsWith(CHECKED);
+  return together ? [...notes.slice(0, -1), { ...last, what: `${last.what}; ${note.what.slice(CHECKED.length)}` }] : [...notes, note];
+}
+
+function noteWords(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index: number): string | null {
+  switch (entry.kind) {
+    case "paused":
+      return `Paused: ${entry.reason}`;
+    case "answered": {
+      // Asked as it stood when it was answered: later readings may have changed what is unlike the others.
+      const question = questionsOf(job, live.slice(0, index)).find((q) => q.id === entry.question);
+      return `${question?.text ?? "A question."} ${entry.reason}.`;
+    }
+    case "tightened":
+      return `Tightened: ${entry.part}`;
+    case "barred":
+      return "Turned over two full turns by hand";
+    case "reopened":
+      return `${entry.valve} looked at again: ${entry.reason}`;
+    case "checked":
+      return `${CHECKED}${CLOSE_ITEM_NAMES[entry.item]}${entry.reason === null ? "" : ` (not done: ${entry.reason})`}`;
+    default:
+      return null;
+  }
 }

@@ -1,27 +1,19 @@
 /** Where a job stands: folded from its ledger, never stored. */
-import { judge, type Verdict } from "../lash/judge";
-import type { LashSpec } from "../lash/spec";
-import { type Entry, type LeftEntry, type ReadingEntry, type ValveWork, liveEntries } from "./entry";
-import type { ServingOrder } from "../stops/orders";
+import type { TightenedPart } from "../engine/engineFile";
+import type { Verdict } from "../lash/judge";
+import {
+  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Pass, type PausedEntry, type ReadingEntry, type ValveWork,
+  isValveWork, liveEntries,
+} from "./entry";
+import { type Job, type JobValve, offAim, verdictOf } from "./job";
+import { type Question, questionsOf } from "./questions";
 import type { RouteStop } from "./route";
 
-export interface JobValve {
-  readonly id: string;
-  readonly cylinder: string;
-  readonly role: "intake" | "exhaust" | "injector";
-  readonly spec: LashSpec;
-}
-
-export interface Job {
-  readonly cycleDeg: 360 | 720;
-  readonly requiredMarginDeg: number;
-  readonly route: readonly RouteStop[];
-  readonly order: ServingOrder;
-  readonly valves: readonly JobValve[];
-}
-
-/** unread → read → set → read → left; a fresh reading opens a valve that was left. */
-export type ValveStatus = "unread" | "read" | "set" | "left";
+/**
+ * unread → read → turned (lock loose) → ready (read so) → set (locked) → read → left. `due` was left,
+ * and must be read once more: after two turns by hand, a part tightened over it, or a tick heard.
+ */
+export type ValveStatus = "unread" | "read" | "turned" | "ready" | "set" | "due" | "left";
 
 export interface ValveState {
   readonly valve: JobValve;
@@ -29,7 +21,10 @@ export interface ValveState {
   readonly asFound: ReadingEntry | null;
   readonly last: ReadingEntry | null;
   readonly left: LeftEntry | null;
+  /** Of the last reading, against the band; null before any, and while the lock is loose. */
   readonly verdict: Verdict | null;
+  /** In its band, but further from the aim than this job allows. */
+  readonly offAim: boolean;
 }
 
 export interface RunState {
@@ -37,48 +32,113 @@ export interface RunState {
   /** The stop at which the crank stands; null before the first. */
   readonly stop: RouteStop | null;
   readonly leftCount: number;
+  /** The job was broken off and nobody came back yet. */
+  readonly paused: PausedEntry | null;
+  /** Some valve has no as-found yet, and this job reads all of them first. */
+  readonly surveying: boolean;
+  /** Parts that were not tightened since a valve under them was set. */
+  readonly untightened: readonly TightenedPart[];
+  /** The engine is to be turned over by hand, and read again, before it is closed. */
+  readonly barNeeded: boolean;
+  /** What was done for closing since the last work on a valve. */
+  readonly checked: ReadonlyMap<CloseItem, CheckedEntry>;
+  readonly questions: readonly Question[];
   readonly closed: boolean;
+  readonly signed: boolean;
 }
 
-export const verdictOf = (reading: ReadingEntry, spec: LashSpec): Verdict =>
-  judge({ goesMm: reading.goes.mm, noGoMm: reading.noGo.mm }, spec);
+/** An entry that still stands, with its place among those that do. */
+type Placed<E extends Entry = Entry> = E & { readonly place: number };
 
 /** Folds a ledger, in ledger order, into the state of the run. */
 export function runState(job: Job, entries: readonly Entry[]): RunState {
-  const live = liveEntries(entries);
-  const work = new Map<string, ValveWork[]>();
-  for (const e of live) {
-    if (e.kind === "reading" || e.kind === "set" || e.kind === "left") {
-      work.set(e.valve, [...(work.get(e.valve) ?? []), e]);
-    }
-  }
-  const valves = new Map(job.valves.map((v) => [v.id, valveState(v, work.get(v.id) ?? [])]));
+  const live = liveEntries(entries).map((e, place): Placed => ({ ...e, place }));
+  const barred = live.filter((e): e is Placed<BarredEntry> => e.kind === "barred");
+  const work = new Map<string, Placed<ValveWork>[]>();
+  for (const e of live) if (isValveWork(e)) work.set(e.valve, [...(work.get(e.valve) ?? []), e]);
+  const valves = new Map(job.valves.map((v) => {
+    const own = work.get(v.id) ?? [];
+    return [v.id, valveState(job, v, own, dueSince(live, barred, own, coveredBy(job, v.id)))];
+  }));
   const arrived = live.findLast((e) => e.kind === "arrived");
+  const last = live.at(-1);
+  const lastWork = live.findLast(isValveWork)?.place ?? -1;
+  const lastSet = live.findLast((e) => e.kind === "set")?.place ?? -1;
+  const checked = new Map(live.flatMap((e): [CloseItem, CheckedEntry][] => (e.kind === "checked" && e.place > (e.item === "recheck" ? lastSet : lastWork) ? [[e.item, e]] : [])));
   return {
-    valves,
+    valves, checked,
     stop: job.route.find((s) => s.letter === arrived?.stop) ?? null,
     leftCount: [...valves.values()].filter((v) => v.status === "left").length,
+    paused: last?.kind === "paused" ? last : null,
+    surveying: job.survey && [...valves.values()].some((v) => v.status === "unread"),
+    untightened: job.parts.filter((p) => untightened(p.name, p.valves, live)),
+    barNeeded: !checked.has("recheck") && (barred.length === 0 || lastSet > (barred.at(-1)?.place ?? -1)),
+    questions: questionsOf(job, live),
     closed: live.some((e) => e.kind === "closed"),
+    signed: live.some((e) => e.kind === "signed"),
   };
 }
 
-function valveState(valve: JobValve, work: readonly ValveWork[]): ValveState {
+const coveredBy = (job: Job, valve: string): string[] => job.parts.filter((p) => p.valves.includes(valve)).map((p) => p.name);
+
+/** Never tightened in this job, or a valve under it was set since. */
+function untightened(name: string, valves: readonly string[], live: readonly Placed[]): boolean {
+  const at = live.findLast((e) => e.kind === "tightened" && e.part === name)?.place ?? -1;
+  return at === -1 || live.some((e) => e.kind === "set" && e.place > at && valves.includes(e.valve));
+}
+
+/**
+ * The place in the ledger since which a valve must be read once more; -1 for never. The first two
+ * turns by hand are for every valve, later ones for those that were set in between.
+ */
+function dueSince(live: readonly Placed[], barred: readonly Placed[], work: readonly Placed<ValveWork>[], parts: readonly string[]): number {
+  const forIt = barred.filter((b, i) => {
+    const before = barred[i - 1];
+    return before === undefined || work.some((e) => e.kind === "set" && e.place > before.place && e.place < b.place);
+  });
+  const tightened = live.findLast((e) => e.kind === "tightened" && parts.includes(e.part));
+  return Math.max(forIt.at(-1)?.place ?? -1, tightened?.place ?? -1);
+}
+
+function valveState(job: Job, valve: JobValve, work: readonly Placed<ValveWork>[], due: number): ValveState {
   const readings = work.filter((e) => e.kind === "reading");
   const latest = work.at(-1);
   const last = readings.at(-1) ?? null;
+  const status = statusOf(latest, due);
+  const verdict = last === null || last.pass === "set" ? null : verdictOf(last, valve.spec);
   return {
-    valve,
-    status: latest === undefined ? "unread" : latest.kind === "reading" ? "read" : latest.kind,
+    valve, status, verdict, last,
     asFound: readings.find((r) => r.pass === "as-found") ?? null,
-    last,
     left: latest?.kind === "left" ? latest : null,
-    verdict: last === null ? null : verdictOf(last, valve.spec),
+    offAim: verdict === "in" && last !== null && offAim(job, last, valve.spec),
   };
+}
+
+function statusOf(latest: Placed<ValveWork> | undefined, due: number): ValveStatus {
+  switch (latest?.kind) {
+    case undefined:
+      return "unread";
+    case "reading":
+      return latest.pass === "set" ? "ready" : "read";
+    case "set":
+      return latest.locked ? "set" : "turned";
+    case "locked":
+      return "set";
+    case "reopened":
+      return "due";
+    case "left":
+      return latest.place < due ? "due" : "left";
+  }
 }
 
 /** The reading that counts as as-left; null until the valve is left. */
 export const asLeft = (state: ValveState): ReadingEntry | null => (state.left === null ? null : state.last);
 
-/** Which pass a reading taken now belongs to: after anything was turned here, it is as left. */
-export const passNow = (work: readonly Entry[], valve: string): "as-found" | "as-left" =>
-  liveEntries(work).some((e) => e.kind === "set" && e.valve === valve) ? "as-left" : "as-found";
+/** Which pass a reading taken now belongs to: what was done since the valve was last left decides. */
+export function passNow(entries: readonly Entry[], valve: string): Pass {
+  const work = liveEntries(entries).filter((e) => isValveWork(e) && e.valve === valve);
+  const lastLeft = work.findLastIndex((e) => e.kind === "left");
+  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked");
+  if (turned !== undefined) return turned.kind === "set" && !turned.locked ? "set" : "as-left";
+  return lastLeft === -1 ? "as-found" : "re-check";
+}

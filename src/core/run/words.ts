@@ -3,9 +3,10 @@ import type { BarringPlace, EngineFile, LashFigures, ValveRole } from "../engine
 import { parseLength, showFigure, type LengthUnit } from "../units/length";
 import type { Verdict } from "../lash/judge";
 import type { LashSpec } from "../lash/spec";
+import { CLOSE_ITEM_NAMES } from "./closing";
 import type { NextThing } from "./next";
 import type { ReadingEntry } from "./entry";
-import type { JobValve } from "./state";
+import type { JobValve } from "./job";
 
 /** "3 exhaust"; several of one role in a cylinder are told apart by their id: "3 exhaust (3Eb)". */
 export function valveName(valve: Pick<JobValve, "id" | "cylinder" | "role">, all: readonly Pick<JobValve, "cylinder" | "role">[]): string {
@@ -51,8 +52,14 @@ export const bandWords = (spec: LashSpec, unit: LengthUnit): string =>
 export const specWords = (spec: LashSpec, unit: LengthUnit): string =>
   `${showFigure(spec.nominalMm, unit)} (${showFigure(spec.lowMm, unit)}–${showFigure(spec.highMm, unit)}) ${unit}`;
 
-/** A reading as it was felt: "0.55–0.60 mm"; no leaf going reads "none goes, under 0.05 mm". */
-export function readingWords({ goes, noGo }: Pick<ReadingEntry, "goes" | "noGo">): string {
+/** A reading as it is told; one made before the school of feel was asked is two leaves. */
+type Told = Pick<ReadingEntry, "goes" | "noGo"> & Partial<Pick<ReadingEntry, "school" | "value">>;
+
+const FELT: Record<ReadingEntry["school"], string> = { "go-no-go": "", drag: "light drag", overshoot: "definite drag", gauge: "by gauge" };
+
+/** A reading as it was felt: "0.55–0.60 mm", "0.45 mm light drag"; no leaf going reads "none goes, under 0.05 mm". */
+export function readingWords({ goes, noGo, school = "go-no-go", value = null }: Told): string {
+  if (value !== null) return `${value.text} ${FELT[school]}`;
   if (goes.mm === 0) return `none goes, under ${noGo.text}`;
   const [low, high] = [goes.text.split(" "), noGo.text.split(" ")];
   const sameUnit = low.at(-1) === high.at(-1);
@@ -60,8 +67,8 @@ export function readingWords({ goes, noGo }: Pick<ReadingEntry, "goes" | "noGo">
 }
 
 /** The short figure that stands in a valve head: the leaf that goes, without its unit. */
-export const shortReading = ({ goes }: Pick<ReadingEntry, "goes">): string =>
-  goes.mm === 0 ? "0" : goes.text.includes("+") ? goes.mm.toFixed(2) : (goes.text.split(" ")[0] ?? "");
+export const shortReading = ({ goes, value = null }: Pick<ReadingEntry, "goes"> & { value?: ReadingEntry["value"] }): string =>
+  value !== null ? (value.text.split(" ")[0] ?? "") : goes.mm === 0 ? "0" : goes.text.includes("+") ? goes.mm.toFixed(2) : (goes.text.split(" ")[0] ?? "");
 
 export const verdictWords: Record<Verdict, string> = {
   in: "is in its band", tight: "is tight", loose: "is loose", undecided: "is not decided yet",
@@ -75,13 +82,23 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
     case "confirm":
       return `Say whether the crank is still at stop ${next.at.letter}`;
     case "close":
-      return "All valves locked: close the job";
+      return "All is said: close the job";
     case "turn":
       return next.first ? `Not begun: bring mark ${next.to.letter} up` : `Turn the crank to stop ${next.to.letter}`;
     case "read":
       return `Read ${valveName(next.valve.valve, valves)}${next.valve.status === "set" ? " again" : ""}`;
     case "set":
       return `Set ${valveName(next.valve.valve, valves)}`;
+    case "lock":
+      return `Lock ${valveName(next.valve.valve, valves)}`;
+    case "answer":
+      return `A question about ${next.about === null ? "all valves" : valveName(next.about.valve, valves)}`;
+    case "tighten":
+      return `Tighten the ${next.part.name}`;
+    case "bar":
+      return "Turn it over twice by hand, and read again";
+    case "check":
+      return `Before closing: ${CLOSE_ITEM_NAMES[next.item]}`;
   }
 }
 

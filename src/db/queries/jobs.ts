@@ -1,7 +1,7 @@
 /** Jobs with the valves they answer for. */
 import { and, asc, desc, eq, inArray, lt } from "drizzle-orm";
 import { cycleOf } from "@/core/engine/engineFile";
-import type { Job } from "@/core/run/state";
+import type { Job } from "@/core/run/job";
 import type { Database } from "../connect";
 import { jobValves, jobs } from "../schema";
 
@@ -20,6 +20,11 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     requiredMarginDeg: row.requiredMarginDeg,
     route: row.route,
     order: row.servingOrder,
+    state: row.state,
+    survey: row.survey,
+    allToAimMm: row.allToAimMm,
+    parts: row.engineFile.tightenedLater ?? [],
+    lastTime: row.lastTime,
     valves: valves.map((v) => ({
       id: v.valve, cylinder: v.cylinder, role: v.role,
       spec: { nominalMm: v.nominalMm, lowMm: v.lowMm, highMm: v.highMm, assumedBand: false },
@@ -28,12 +33,29 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
   return { row, job };
 }
 
+/**
+ * Jobs read lately. A job is never changed once it is opened (the database sees to it), so what one
+ * process has read stays true in all of them.
+ */
+const lately = new Map<string, JobRecord>();
+const REMEMBERED = 200;
+
+function remember(found: JobRecord): JobRecord {
+  lately.delete(found.row.id);
+  lately.set(found.row.id, found);
+  const oldest = lately.keys().next().value;
+  if (lately.size > REMEMBERED && oldest !== undefined) lately.delete(oldest);
+  return found;
+}
+
 /** One job of the shop, or null. */
 export async function findJob(db: Database, shopId: string, jobId: string): Promise<JobRecord | null> {
+  const known = lately.get(jobId);
+  if (known !== undefined) return known.row.shopId === shopId ? remember(known) : null;
   const [row] = await db.select().from(jobs).where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
   if (row === undefined) return null;
   const valves = await db.select().from(jobValves).where(eq(jobValves.jobId, jobId)).orderBy(asc(jobValves.position));
-  return jobOf(row, valves);
+  return remember(jobOf(row, valves));
 }
 
 /** The shop's newest jobs, newest first. */

@@ -1,6 +1,6 @@
 /** Rows of the ledger to entries of the core, and back. */
 import { asc, eq, sql } from "drizzle-orm";
-import type { Entry, KeptEntry } from "@/core/run/entry";
+import type { CloseItem, Entry, KeptEntry } from "@/core/run/entry";
 import type { Database } from "../connect";
 import { entries } from "../schema";
 
@@ -11,6 +11,8 @@ export function entryOf(row: Row): KeptEntry {
   const base = { id: row.id, supersedes: row.supersedes, seq: row.seq, personId: row.personId, at: row.at.toISOString() };
   const valve = row.valve ?? "";
   const stop = row.stop ?? "";
+  const subject = row.subject ?? "";
+  const reason = row.reason ?? "";
   switch (row.kind) {
     case "arrived":
       return { ...base, kind: "arrived", stop };
@@ -19,10 +21,26 @@ export function entryOf(row: Row): KeptEntry {
         ...base, kind: "reading", valve, stop, pass: row.pass ?? "as-found",
         goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" },
         noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" },
+        school: row.school ?? "go-no-go", value: row.valueMm === null ? null : { mm: row.valueMm, text: row.valueText ?? "" }, instrument: row.instrument,
         reason: row.reason,
       };
     case "set":
-      return { ...base, kind: "set", valve, stop, turns: row.turns };
+      return { ...base, kind: "set", valve, stop, turns: row.turns, aimMm: row.aimMm, locked: row.locked ?? true };
+    case "locked":
+      return { ...base, kind: "locked", valve, stop };
+    case "reopened":
+      return { ...base, kind: "reopened", valve, reason };
+    case "tightened":
+      return { ...base, kind: "tightened", part: subject };
+    case "answered":
+      return { ...base, kind: "answered", question: subject, reason };
+    case "checked":
+      return { ...base, kind: "checked", item: subject as CloseItem, reason: row.reason };
+    case "paused":
+      return { ...base, kind: "paused", reason };
+    case "barred":
+    case "signed":
+      return { ...base, kind: row.kind };
     case "left":
       return { ...base, kind: "left", valve, reading: row.readingId ?? "", reason: row.reason };
     case "withdrawn":
@@ -40,14 +58,29 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
     case "reading":
       return {
         ...base, valve: entry.valve, stop: entry.stop, pass: entry.pass, reason: entry.reason,
+        school: entry.school, valueMm: entry.value?.mm ?? null, valueText: entry.value?.text ?? null, instrument: entry.instrument,
         goesMm: entry.goes.mm, goesText: entry.goes.text, noGoMm: entry.noGo.mm, noGoText: entry.noGo.text,
       };
     case "set":
-      return { ...base, valve: entry.valve, stop: entry.stop, turns: entry.turns };
+      return { ...base, valve: entry.valve, stop: entry.stop, turns: entry.turns, aimMm: entry.aimMm, locked: entry.locked };
+    case "locked":
+      return { ...base, valve: entry.valve, stop: entry.stop };
+    case "reopened":
+      return { ...base, valve: entry.valve, reason: entry.reason };
+    case "tightened":
+      return { ...base, subject: entry.part };
+    case "answered":
+      return { ...base, subject: entry.question, reason: entry.reason };
+    case "checked":
+      return { ...base, subject: entry.item, reason: entry.reason };
+    case "paused":
+      return { ...base, reason: entry.reason };
     case "left":
       return { ...base, valve: entry.valve, readingId: entry.reading, reason: entry.reason };
     case "withdrawn":
     case "closed":
+    case "barred":
+    case "signed":
       return base;
   }
 }

@@ -1,14 +1,21 @@
 /**
  * The ledger of a job: append-only. Triggers (see the migrations) refuse updates and deletes, work
- * on a closed job, a valve left out of band without a reason, and closing while a valve is open.
+ * on a closed job, a valve left out of band without a reason or with its lock loose, closing while a
+ * valve is open, and a signature by whoever closed.
  */
 import { sql } from "drizzle-orm";
-import { type AnyPgColumn, check, foreignKey, pgTable, text, unique, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import { type AnyPgColumn, boolean, check, foreignKey, pgTable, text, unique, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import { CLOSE_ITEMS, type Entry, PASSES } from "@/core/run/entry";
+import { SCHOOLS } from "@/core/lash/school";
 import { degrees, lengthMm, moment, order } from "./columns";
 import { jobValves, jobs } from "./jobs";
 import { people } from "./shop";
 
-export const ENTRY_KINDS = ["arrived", "reading", "set", "left", "withdrawn", "closed"] as const;
+export const ENTRY_KINDS = [
+  "arrived", "reading", "set", "left", "withdrawn", "closed", "locked", "reopened", "barred", "tightened", "answered", "checked", "paused", "signed",
+] as const satisfies readonly Entry["kind"][];
+
+const listed = (words: readonly string[]) => sql.raw(words.map((w) => `'${w}'`).join(", "));
 
 export const entries = pgTable(
   "entries",
@@ -24,7 +31,7 @@ export const entries = pgTable(
     at: moment().notNull().defaultNow(),
     valve: text(),
     stop: text(),
-    pass: text({ enum: ["as-found", "as-left"] }),
+    pass: text({ enum: PASSES }),
     goesMm: lengthMm(),
     goesText: text(),
     noGoMm: lengthMm(),
@@ -32,6 +39,16 @@ export const entries = pgTable(
     reason: text(),
     turns: degrees(),
     readingId: uuid(),
+    /** How a reading was felt, what dragged or was held, and with what; rows of before it was asked have none. */
+    school: text({ enum: [...SCHOOLS, "gauge"] }),
+    valueMm: lengthMm(),
+    valueText: text(),
+    instrument: text(),
+    /** Of a set: what was aimed at, and whether it was locked in the same go. */
+    aimMm: lengthMm(),
+    locked: boolean(),
+    /** The part that was tightened, the question that was answered, or the item that was checked. */
+    subject: text(),
   },
   (t) => {
     const kindIs = (kind: string) => sql`${t.kind} = ${sql.raw(`'${kind}'`)}`;
@@ -47,20 +64,28 @@ export const entries = pgTable(
       foreignKey({ name: "entries_valve", columns: [t.jobId, t.valve], foreignColumns: [jobValves.jobId, jobValves.valve] }),
       here(t.supersedes, "entries_supersedes"),
       here(t.readingId, "entries_reading"),
-      check("entries_kind", sql`${t.kind} in ('arrived', 'reading', 'set', 'left', 'withdrawn', 'closed')`),
+      check("entries_kind", sql`${t.kind} in (${listed(ENTRY_KINDS)})`),
       check("entries_seq", sql`${t.seq} > 0`),
       check("entries_withdrawn", sql`${t.kind} <> 'withdrawn' or ${t.supersedes} is not null`),
       check("entries_not_itself", sql`${t.supersedes} <> ${t.id}`),
       check("entries_arrived", sql`${t.kind} <> 'arrived' or ${t.stop} is not null`),
-      check("entries_of_valve", sql`(${t.kind} in ('reading', 'set', 'left')) = (${t.valve} is not null)`),
+      check("entries_of_valve", sql`(${t.kind} in ('reading', 'set', 'locked', 'left', 'reopened')) = (${t.valve} is not null)`),
       check(
         "entries_reading_whole",
         sql`(${t.kind} = 'reading') = (${t.goesMm} is not null) and (${t.kind} = 'reading') = (${t.noGoMm} is not null) and (${t.kind} = 'reading') = (${t.pass} is not null) and (${t.kind} <> 'reading' or (${t.stop} is not null and ${t.goesText} is not null and ${t.noGoText} is not null))`,
       ),
       check("entries_reading_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
-      check("entries_pass", sql`${t.pass} in ('as-found', 'as-left')`),
+      check("entries_pass", sql`${t.pass} in (${listed(PASSES)})`),
       check("entries_left_names_reading", sql`(${t.kind} = 'left') = (${t.readingId} is not null)`),
       check("entries_reason", sql`length(trim(${t.reason})) between 1 and 300`),
+      uniqueIndex("entries_signed_once").on(t.jobId).where(kindIs("signed")),
+      check("entries_school", sql`${t.school} is null or (${t.school} in (${listed([...SCHOOLS, "gauge"])}) and ${t.kind} = 'reading')`),
+      check("entries_value", sql`(${t.valueMm} is null) = (${t.valueText} is null) and (${t.valueMm} is null or (${t.kind} = 'reading' and ${t.valueMm} between ${t.goesMm} and ${t.noGoMm}))`),
+      check("entries_instrument", sql`length(${t.instrument}) between 1 and 60`),
+      check("entries_aim", sql`${t.aimMm} between -10 and 10`),
+      check("entries_locked", sql`${t.locked} is null or ${t.kind} = 'set'`),
+      check("entries_subject", sql`(${t.kind} in ('tightened', 'answered', 'checked')) = (${t.subject} is not null) and (${t.kind} <> 'checked' or ${t.subject} in (${listed(CLOSE_ITEMS)}))`),
+      check("entries_said_why", sql`${t.kind} not in ('paused', 'answered', 'reopened') or ${t.reason} is not null`),
       check("entries_turns", sql`${t.turns} between -50 and 50`),
     ];
   },

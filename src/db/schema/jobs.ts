@@ -5,6 +5,8 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
+import type { Job } from "@/core/run/job";
+import { PURPOSES } from "@/core/run/purpose";
 import type { RouteStop } from "@/core/run/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/plan";
@@ -32,6 +34,13 @@ export const jobs = pgTable(
     openingShare: share().notNull().default(0.1),
     closingShare: share().notNull().default(0.25),
     marksOnly: boolean().notNull().default(false),
+    /** Why the lash is looked at. */
+    purpose: text({ enum: PURPOSES }).notNull().default("routine"),
+    note: text(),
+    survey: boolean().notNull().default(false),
+    allToAimMm: lengthMm(),
+    /** As-left of each valve at the finished job before this one. */
+    lastTime: json().$type<Job["lastTime"]>().notNull().default({}),
     cautions: text().array().notNull(),
     engineFile: json().$type<EngineFile>().notNull(),
     route: json().$type<RouteStop[]>().notNull(),
@@ -46,6 +55,9 @@ export const jobs = pgTable(
     check("jobs_method", sql`${t.method} in (${sql.raw(METHOD_IDS.map((m) => `'${m}'`).join(", "))})`),
     check("jobs_serving_order", sql`${t.servingOrder} in (${sql.raw(SERVING_ORDERS.map((o) => `'${o}'`).join(", "))})`),
     check("jobs_shares", sql`${t.openingShare} between 0 and 1 and ${t.closingShare} between 0 and 1`),
+    check("jobs_purpose", sql`${t.purpose} in (${sql.raw(PURPOSES.map((p) => `'${p}'`).join(", "))})`),
+    check("jobs_note", sql`length(trim(${t.note})) between 1 and 500`),
+    check("jobs_all_to_aim", sql`${t.allToAimMm} > 0 and ${t.allToAimMm} <= 1`),
     check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
     check("jobs_cautions", sql`cardinality(${t.cautions}) > 0`),
     check("jobs_route", sql`json_array_length(${t.route}) > 0`),
@@ -71,5 +83,40 @@ export const jobValves = pgTable(
     unique("job_valves_place").on(t.jobId, t.position),
     check("job_valves_role", sql`${t.role} in ('intake', 'exhaust', 'injector')`),
     check("job_valves_band", sql`0 <= ${t.lowMm} and ${t.lowMm} <= ${t.nominalMm} and ${t.nominalMm} <= ${t.highMm}`),
+  ],
+);
+
+/** The feeler sets on hand beside the job's own. */
+export const jobFeelerSets = pgTable(
+  "job_feeler_sets",
+  {
+    shopId: uuid().notNull(),
+    jobId: uuid().notNull(),
+    setId: uuid().notNull(),
+    position: order().notNull(),
+  },
+  (t) => [
+    primaryKey({ name: "job_feeler_sets_key", columns: [t.jobId, t.setId] }),
+    foreignKey({ name: "job_feeler_sets_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({ name: "job_feeler_sets_set", columns: [t.shopId, t.setId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
+  ],
+);
+
+/** Who has which valve in hand on which device: passing, and gone with a crash. */
+export const hands = pgTable(
+  "hands",
+  {
+    jobId: uuid().notNull(),
+    device: uuid().notNull(),
+    shopId: uuid().notNull(),
+    personId: uuid().notNull(),
+    valve: text(),
+    seenAt: moment().notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ name: "hands_key", columns: [t.jobId, t.device] }),
+    foreignKey({ name: "hands_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({ name: "hands_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    check("hands_valve", sql`length(${t.valve}) between 1 and 60`),
   ],
 );

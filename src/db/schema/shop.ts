@@ -1,6 +1,7 @@
 /** The shop and its people. Every other record belongs to a shop. */
 import { sql } from "drizzle-orm";
 import { check, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { SCHOOLS } from "@/core/lash/school";
 import { recordId } from "./columns";
 
 export const PERSON_ROLES = ["lead", "mechanic", "apprentice"] as const;
@@ -17,11 +18,14 @@ export const people = pgTable(
     shopId: uuid().notNull().references(() => shops.id),
     name: text().notNull(),
     role: text({ enum: PERSON_ROLES }).notNull(),
+    /** How this person feels a leaf. */
+    school: text({ enum: SCHOOLS }).notNull().default("go-no-go"),
   },
   (t) => [
     unique("people_of_shop").on(t.shopId, t.id),
     unique("people_name_once").on(t.shopId, t.name),
     check("people_name", sql`length(trim(${t.name})) between 1 and 60`),
+    check("people_school", sql`${t.school} in (${sql.raw(SCHOOLS.map((s) => `'${s}'`).join(", "))})`),
     check("people_role", sql`${t.role} in ('lead', 'mechanic', 'apprentice')`),
   ],
 );

@@ -3,18 +3,22 @@ import { useState } from "react";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
+import type { EncoderSays } from "./encoderWords";
+import { RouteFlags } from "./RouteFlags";
 import type { Run } from "./useRun";
 
 /** The one next thing in large type, with its grounds. */
-export function Instruction({ run }: { readonly run: Run }) {
+export function Instruction({ run, encoder }: { readonly run: Run; readonly encoder: EncoderSays | null }) {
   const { instruction, complaint, ledger, doubted, valve } = run;
   return (
     <chakra.section aria-label="Next" p={{ base: "4", lg: "6" }} minWidth="0">
-      <chakra.p fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
+      <RouteFlags run={run} />
+      <chakra.p pt="2" fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
       <chakra.div aria-live="polite">
-        <chakra.h2 fontWeight={700} fontSize={{ base: "28px", lg: "38px" }} lineHeight={1.14} pt="1" letterSpacing="-0.01em">{instruction.title}</chakra.h2>
+        <chakra.h2 fontWeight={700} fontSize={instruction.title.length > 90 ? { base: "23px", lg: "28px" } : { base: "28px", lg: "38px" }} lineHeight={1.14} pt="1" letterSpacing="-0.01em">{instruction.title}</chakra.h2>
         {instruction.grounds.filter((g) => g !== "").map((g) => <chakra.p key={g} pt="2" fontSize={{ base: "17px", lg: "18px" }} color="soft" lineHeight={1.35}>{g}</chakra.p>)}
       </chakra.div>
+      {encoder !== null && <chakra.p role={encoder.warns ? "alert" : undefined} pt="2" fontFamily="mono" fontSize="18px" fontWeight={600} color={encoder.warns ? "now" : "ink"}>{encoder.words}</chakra.p>}
       {doubted && valve !== null && <OverrideLine key={valve.valve.id} run={run} valveId={valve.valve.id} />}
       {complaint !== null && <Complaint role="alert" pt="2">{complaint}</Complaint>}
       {ledger.waiting === "unreached" && <Complaint role="alert" pt="2">The shop&apos;s server does not answer. What you enter is stored on this device and sent as soon as it does.</Complaint>}
@@ -35,7 +39,6 @@ function OverrideLine({ run, valveId }: { readonly run: Run; readonly valveId: s
         </Field>
       </chakra.div>
       <Button type="submit" size="big">Override</Button>
-      <Button type="button" size="big" onClick={() => run.choose(null)}>Back to what is due</Button>
     </chakra.form>
   );
 }

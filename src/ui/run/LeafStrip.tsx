@@ -1,7 +1,9 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { memo, useCallback, useEffect, useMemo, useRef } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { MAX_STACK } from "@/core/lash/leaf";
+import type { School } from "@/core/lash/school";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
@@ -14,16 +16,21 @@ interface Props {
   readonly tryKey: string | null;
   readonly onTap: (key: string) => void;
   readonly onClear: () => void;
+  readonly school: School;
 }
 
-/** The mechanic's own set: once for goes, twice for does not go. */
-export function LeafStrip({ set, taps, tryKey, onTap, onClear }: Props) {
+/** The mechanic's own set: tapped once, twice or three times, as this person's school reads a leaf. Several leaves make a stack. */
+export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) {
+  const [picked, setPicked] = useState<readonly number[] | null>(null);
   const row = useRef<HTMLDivElement>(null);
   const latest = useRef(onTap);
   useEffect(() => {
     latest.current = onTap;
   });
+  const stacking = picked !== null;
+  const pick = useCallback((key: string) => setPicked((now) => picking(now ?? [], Number(key))), []);
   const tapNow = useCallback((key: string) => latest.current(key), []);
+  const stack = picked !== null && picked.length > 1 ? bladeOfKey([...picked].sort((a, b) => a - b).join("+"), set) : null;
   const singles = useMemo(() => singleBlades(set), [set]);
   const blades = useMemo(() => bladesShown(singles, set, taps, tryKey), [singles, set, taps, tryKey]);
   useEffect(() => {
@@ -32,12 +39,17 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear }: Props) {
   return (
     <chakra.section aria-label="Feeler leaves" minWidth="0" p={{ base: "3", lg: "4" }}>
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2" minHeight="44px">
-        <Stamp>{set.name} · tap once what goes, twice what does not</Stamp>
-        {Object.keys(taps).length > 0 && <Button type="button" kind="quiet" onClick={onClear}>Clear</Button>}
+        <Stamp>{set.name} · {stacking ? (stack === null ? "tap two or three leaves" : `stack of ${stack.text}, ${shownSum(stack, set)}`) : HOW_TO_TAP[school === "go-no-go" ? "go-no-go" : "drag"]}</Stamp>
+        <chakra.span display="flex" gap="2" flex="0 0 auto">
+          {stack !== null && <Button type="button" kind="quiet" onClick={() => { onTap(stack.key); setPicked(null); }}>This stack goes</Button>}
+          {stack !== null && <Button type="button" kind="quiet" onClick={() => { onTap(stack.key); onTap(stack.key); setPicked(null); }}>It does not</Button>}
+          <Button type="button" kind="quiet" aria-pressed={stacking} onClick={() => setPicked(stacking ? null : [])}>{stacking ? "No stack" : "Stack"}</Button>
+          {Object.keys(taps).length > 0 && !stacking && <Button type="button" kind="quiet" onClick={onClear}>Clear</Button>}
+        </chakra.span>
       </chakra.div>
       <chakra.div ref={row} role="group" aria-label={`Leaves of ${set.name}`} display="flex" gap="2" overflowX="auto" pb="2" px="1" pt="1">
         <LeafButton blade={null} tap={taps[NONE_KEY]} wanted={tryKey === NONE_KEY} set={set} onTap={tapNow} />
-        {blades.map((b) => <LeafButton key={b.key} blade={b} tap={taps[b.key]} wanted={tryKey === b.key} set={set} onTap={tapNow} />)}
+        {blades.map((b) => <LeafButton key={b.key} blade={b} tap={taps[b.key]} wanted={tryKey === b.key} set={set} picked={stacking && b.indices.every((i) => picked.includes(i))} onTap={stacking && b.indices.length === 1 ? pick : tapNow} />)}
       </chakra.div>
     </chakra.section>
   );
@@ -56,18 +68,26 @@ interface LeafProps {
   readonly tap: Tap | undefined;
   readonly wanted: boolean;
   readonly set: FeelerSet;
+  /** Laid aside for a stack. */
+  readonly picked?: boolean;
   readonly onTap: (key: string) => void;
 }
 
-const TAP_WORDS: Record<Tap, string> = { goes: "goes", no: "no" };
+const TAP_WORDS: Record<Tap, string> = { goes: "goes", no: "no", drag: "drags" };
+const SAID_WORDS: Record<Tap, string> = { goes: ": goes", no: ": does not go", drag: ": drags" };
+const HOW_TO_TAP = { "go-no-go": "tap once what goes, twice what does not", drag: "tap the leaf that drags, twice what does not go" };
+
+/** Picks a leaf for a stack, or puts it back; three are the most. */
+const picking = (picked: readonly number[], leaf: number): readonly number[] =>
+  picked.includes(leaf) ? picked.filter((i) => i !== leaf) : [...picked, leaf].slice(-MAX_STACK);
 
 /** Drawn anew only when something is said about this very leaf: a set may have sixty. */
-const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, onTap }: LeafProps) {
+const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, picked = false, onTap }: LeafProps) {
   const key = blade?.key ?? NONE_KEY;
   const stack = blade !== null && blade.indices.length > 1;
   const only = blade !== null && blade.indices.length === 1 ? set.leaves[blade.indices[0] ?? 0] : undefined;
   const [main, other] = set.system === "metric" ? [only?.mmMark, only?.inchMark] : [only?.inchMark, only?.mmMark];
-  const said = tap === undefined ? (wanted ? ", to be tried now" : "") : tap === "goes" ? ": goes" : ": does not go";
+  const said = tap === undefined ? (wanted ? ", to be tried now" : "") : SAID_WORDS[tap];
   const name = blade === null ? `No leaf goes${tap === undefined ? "" : ": said"}` : `${stack ? "stack " : ""}${blade.text}${said}`;
   return (
     <chakra.button
@@ -75,11 +95,12 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, onTap }: 
       data-blade={key}
       data-tap={tap ?? "none"}
       aria-label={name}
-      aria-pressed={tap !== undefined}
+      aria-pressed={tap !== undefined || picked}
       onClick={() => onTap(key)}
       flex="0 0 auto"
       minWidth={stack ? "104px" : "60px"}
       height="128px"
+      transform={picked ? "translateY(-6px)" : undefined}
       display="flex"
       flexDirection="column"
       justifyContent="space-between"
@@ -89,13 +110,13 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, onTap }: 
       cursor="pointer"
       borderRadius={blade === null ? "4px" : "30px 30px 4px 4px"}
       border={wanted && tap === undefined ? "4px solid" : "2px solid"}
-      borderColor={tap === "goes" ? "set" : tap === "no" || wanted ? "now" : "ink"}
-      color={tap === "goes" ? "onSet" : "ink"}
-      bg={tap === "goes" ? "set" : tap === "no" ? "nowWash" : blade === null ? "sheet" : "steel"}
+      borderColor={tap === "goes" || tap === "drag" ? "set" : tap === "no" || wanted ? "now" : "ink"}
+      color={tap === "goes" || tap === "drag" ? "onSet" : "ink"}
+      bg={tap === "goes" || tap === "drag" ? "set" : tap === "no" ? "nowWash" : blade === null ? "sheet" : "steel"}
       backgroundImage={tap === undefined && blade !== null ? "linear-gradient(90deg, var(--f-colors-steel), var(--f-colors-steel-dark))" : undefined}
     >
       <chakra.span fontFamily="stamp" fontWeight={600} fontSize="16px" minHeight="22px" color={wanted && tap === undefined ? "now" : "inherit"}>
-        {tap === undefined ? (wanted ? "try" : "") : TAP_WORDS[tap]}
+        {picked ? "stack" : tap === undefined ? (wanted ? "try" : "") : TAP_WORDS[tap]}
       </chakra.span>
       <chakra.span textAlign="center" lineHeight={1.15}>
         <chakra.span display="block" fontFamily="mono" fontSize={stack ? "17px" : "20px"} whiteSpace="nowrap">{blade === null ? "none" : stack ? blade.text.split(" ").slice(0, -1).join("").replaceAll("+", " + ") : main}</chakra.span>

@@ -17,6 +17,7 @@ interface Props {
 /** What this job is, how far it is, and whether all of it is kept. */
 export function RunHeader({ run, people, person }: Props) {
   const { context, now, ledger } = run;
+  const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC } = context;
   const of = job.valves.length;
   const spec = specRoles(file).flatMap((role) => {
@@ -28,7 +29,7 @@ export function RunHeader({ run, people, person }: Props) {
       <chakra.a asChild fontFamily="stamp" fontWeight={600} fontSize="16px" textDecoration="underline" minHeight="44px" display="inline-flex" alignItems="center"><Link href="/">Bench</Link></chakra.a>
       <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>{file.name}</chakra.h1>
       <chakra.span border="1.5px solid" borderColor="ink" borderRadius="plate" px="2" fontFamily="stamp" fontWeight={600} fontSize="16px" textTransform="uppercase">{state}{temperatureC === null ? "" : ` · ${temperatureC} °C`}</chakra.span>
-      <chakra.span fontSize="15px" display={{ base: "none", xl: "inline" }} flex="1" whiteSpace="nowrap">{spec.join(" · ")}</chakra.span>
+      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : spec.join(" · ")}</chakra.span>
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
         <Stamp color="ink!">{now.state.leftCount} of {of} locked</Stamp>
         <chakra.div role="progressbar" aria-label="Valves locked" aria-valuemin={0} aria-valuemax={of} aria-valuenow={now.state.leftCount} width="90px" height="12px" border="1.5px solid" borderColor="ink" bg="sheet">

@@ -2,31 +2,43 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
-import { useMemo, useState } from "react";
+import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import type { RunGiven } from "@/core/run/given";
 import { markLetters } from "@/core/run/route";
 import type { Person } from "@/core/shop/person";
 import { Button, Key } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
+import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
+import { GaugeRow, heldFrom } from "../devices/GaugeRow";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { ViewPicker } from "../drawings/HeadMap/ViewPicker";
 import { useHeadView } from "../drawings/HeadMap/useHeadView";
 import { phaseNotes } from "../drawings/phaseNotes";
+import { useStored } from "../stored";
 import { PAPER_GRID } from "../theme/paper";
+import { AnswerPanel } from "./AnswerPanel";
+import { encoderWords } from "./encoderWords";
 import { Instruction } from "./Instruction";
 import { LeafStrip } from "./LeafStrip";
 import { Legend } from "./Legend";
+import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./pedal";
 import { RouteStrip } from "./RouteStrip";
 import { RunHeader } from "./RunHeader";
+import { TicksLine } from "./TicksLine";
+import { useBenchDevices } from "./useBenchDevices";
+import { useOffline } from "./useOffline";
 import { useRun } from "./useRun";
 import { RUN_KEYS, useRunKeys } from "./useRunKeys";
+import { useVoice } from "./useVoice";
+import { useWakeLock } from "./useWakeLock";
 import { valveMarks } from "./valveMarks";
 import { VerdictPanel } from "./VerdictPanel";
 
-/** Loaded when it is asked for: the run itself stays light. */
+/** Loaded when they are asked for: the run itself stays light. */
 const LazyLocator = dynamic(() => import("./RunLocator"), { ssr: false });
+const LazyTray = dynamic(() => import("./Tray"), { ssr: false });
 
 interface Props {
   readonly given: RunGiven;
@@ -34,42 +46,88 @@ interface Props {
   readonly person: Person | null;
 }
 
+/** What was touched by hand does not keep the keys: Enter goes on to mean the next thing. */
+function letKeysGo(event: MouseEvent): void {
+  const active = document.activeElement;
+  const byHand = event.nativeEvent instanceof PointerEvent && event.nativeEvent.pointerType !== "";
+  if (byHand && (active instanceof HTMLElement || active instanceof SVGElement) && active.matches("button, [role=button]")) active.blur();
+}
+
+/** A part of the screen that is open or not. */
+function usePlace() {
+  const [open, setOpen] = useState(false);
+  return useMemo(() => ({ open, toggle: () => setOpen(!open) }), [open]);
+}
+
 /** The run: one next thing, the head, the crank, the leaves. */
 export function RunView({ given, people, person }: Props) {
-  const run = useRun(given);
-  const [helpOpen, setHelpOpen] = useState(false);
-  const [view, setView] = useHeadView(given.file.name);
-  const [locating, setLocating] = useState(false);
-  const help = useMemo(() => ({ open: helpOpen, toggle: () => setHelpOpen(!helpOpen) }), [helpOpen]);
-  const locate = useMemo(() => ({ open: locating, toggle: () => setLocating(!locating) }), [locating]);
-  useRunKeys(run, help, locate);
-  const { context, now, ledger } = run;
+  const ready = useHydrated();
+  const run = useRun(given, person);
+  const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;
-  const reading = now.next.kind === "read" && !run.doubted;
-  const wanted = now.next.kind === "turn" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
-  const known = now.state.stop !== null || now.next.kind === "turn";
+  const [view, setView] = useHeadView(given.file.name);
+  const help = usePlace();
+  const locate = usePlace();
+  const tray = usePlace();
+  const [pedal] = useStored<Pedal>(PEDAL_KEY);
+  const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
+  const devices = useBenchDevices(now, job.cycleDeg);
+  const awake = useWakeLock(!now.state.closed);
+  useVoice(instruction.title, voice === true);
+  useOffline();
 
+  const held = heldFrom(devices.gauge);
+  const hold = (): void => { if (held !== null) run.hold(held); };
+  const act = (index: number): void => {
+    const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
+    if (action?.kind === "locate") locate.toggle();
+    else if (action !== undefined) run.act(action);
+  };
+  useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
+
+  const reading = run.reading;
+  const wanted = now.next.kind === "turn" || now.next.kind === "bar" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
+  const known = now.state.stop !== null || now.next.kind === "turn";
   const letters = useMemo(() => markLetters(job.route), [job.route]);
-  const crank = useCrankAt(now.crankDeg);
+  const crankDeg = devices.crankDeg ?? now.crankDeg;
+  const crank = useCrankAt(crankDeg);
+  const encoder = devices.crankDeg === null ? null : encoderWords(now, devices.crankDeg, job.cycleDeg);
+  const place = locate.open
+    ? <LazyLocator run={run} onClose={locate.toggle} />
+    : tray.open ? <LazyTray run={run} devices={devices} voice={{ on: voice === true, set: setVoice }} awake={awake} onClose={tray.toggle} /> : null;
+  const choose = useCallback((id: string) => run.choose(id), [run]);
   return (
-    <chakra.div display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "24", lg: "0" }}>
+    // Until the page listens, nothing on it can be tapped: a tap that shows nothing would be lost.
+    <chakra.div inert={!ready} onClick={letKeysGo} display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "40", lg: "0" }}>
       <RunHeader run={run} people={people} person={person} />
-      {locating
-        ? <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}><LazyLocator run={run} onClose={locate.toggle} /></chakra.main>
-        : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) 250px auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
-        <chakra.div gridArea="next" minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} /></chakra.div>
-        <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.9fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
-          {reading
-            ? <LeafStrip set={context.set} taps={run.taps} tryKey={run.instruction.tryKey} onTap={run.tap} onClear={run.clear} />
-            : <RouteStrip run={run} />}
-          <chakra.div borderLeft={{ lg: "2px solid" }} borderColor="ink!" minWidth="0"><VerdictPanel run={run} /></chakra.div>
+      {place !== null
+        ? <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>{place}</chakra.main>
+        : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) 228px auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
+        <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} encoder={encoder} /></chakra.div>
+        <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.7fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
+          {now.next.kind === "answer"
+            ? <AnswerPanel run={run} act={act} />
+            : reading
+              ? (
+                <chakra.div minWidth="0">
+                  {devices.gauge !== null && <GaugeRow said={devices.gauge} held={run.held} onHold={hold} />}
+                  <LeafStrip set={context.hand.set} school={context.hand.school} taps={run.taps} tryKey={instruction.tryKey} onTap={run.tap} onClear={run.clear} />
+                </chakra.div>
+              )
+              : now.next.kind === "check" && now.next.item === "started" ? <TicksLine run={run} /> : <RouteStrip run={run} />}
+          <chakra.div borderLeft={{ lg: "2px solid" }} borderColor="ink!" minWidth="0"><VerdictPanel run={run} act={act} /></chakra.div>
         </chakra.div>
         <chakra.section gridArea="map" aria-label="Head map" bg="sheet" borderRight={{ lg: "2px solid" }} borderColor="ink!" p={{ base: "3", lg: "4" }} overflowY={{ lg: "auto" }} minWidth="0" minHeight="0" display="flex" flexDirection="column" justifyContent="space-between" gap="2" {...PAPER_GRID}>
           <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
             <ViewPicker file={file} view={view} onView={setView} />
-            {!now.state.closed && <Button type="button" onClick={locate.toggle}>Where is the crank?<Key>L</Key></Button>}
+            {!now.state.closed && (
+              <chakra.span display="flex" gap="2">
+                <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">Crank?<Key>L</Key></Button>
+                <Button type="button" onClick={tray.toggle}>Tray<Key>T</Key></Button>
+              </chakra.span>
+            )}
           </chakra.div>
-          <HeadMap file={file} view={view} marks={valveMarks(context, now, ledger.pending, run.tapped)} notes={known ? phaseNotes(engine, now.crankDeg) : {}} onPick={run.choose} />
+          <HeadMap file={file} view={view} marks={valveMarks(context, now, ledger.pending, run.tapped)} notes={known ? phaseNotes(engine, crankDeg) : {}} onPick={choose} />
           <Legend />
         </chakra.section>
         <chakra.div gridArea="crank" display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }} borderTop="2px solid" borderColor="ink" minHeight="0">
@@ -77,7 +135,7 @@ export function RunView({ given, people, person }: Props) {
           <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!"><PulleyDial engine={engine} crank={crank} rotation={file.rotation ?? "clockwise"} marks={letters} wantedMarkDeg={wanted} /></chakra.div>
         </chakra.div>
       </chakra.main>}
-      {helpOpen && <KeysHelp lines={RUN_KEYS} onClose={() => setHelpOpen(false)} />}
+      {help.open && <KeysHelp lines={RUN_KEYS} onClose={help.toggle} />}
     </chakra.div>
   );
 }

@@ -1,21 +1,30 @@
 import { describe, expect, it } from "vitest";
 import type { FeelerSet } from "@/core/shop/feelerSet";
-import { NONE_KEY, bladeOfKey, readTaps, singleBlades, stacksOfSet, tapBlade } from "./taps";
+import type { School } from "@/core/lash/school";
+import type { ReadingEntry } from "@/core/run/entry";
+import { type InHand, NONE_KEY, type Taps, bladeOfKey, dragTryKey, readTaps, sayTap, singleBlades, stacksOfSet, tapBlade, tapsOf } from "./taps";
 
 const leaf = (mm: number) => ({ mm, mmMark: mm.toFixed(2), inchMark: null });
 const SET: FeelerSet = { id: "s", name: "Set", system: "metric", leaves: [0.1, 0.13, 0.2, 0.25, 0.3].map(leaf) };
 const STACKS = stacksOfSet(SET);
 const SPEC = { nominalMm: 0.2, lowMm: 0.18, highMm: 0.23, assumedBand: false };
-const read = (taps: Parameters<typeof readTaps>[0]) => readTaps(taps, SET, STACKS, SPEC);
+const hand = (school: School, instrument: string | null = null): InHand => ({ set: SET, stacks: STACKS, school, instrument });
+const read = (taps: Taps, school: School = "go-no-go") => readTaps(taps, null, hand(school), SPEC);
 
 describe("tapBlade", () => {
   it("goes round: goes, does not go, nothing said", () => {
-    const once = tapBlade({}, "2");
-    const twice = tapBlade(once, "2");
-    expect([once, twice, tapBlade(twice, "2")]).toEqual([{ 2: "goes" }, { 2: "no" }, {}]);
+    const once = tapBlade({}, "2", "go-no-go");
+    const twice = tapBlade(once, "2", "go-no-go");
+    expect([once, twice, tapBlade(twice, "2", "go-no-go")]).toEqual([{ 2: "goes" }, { 2: "no" }, {}]);
+  });
+  it("with a feel for drag, that comes first, and of one leaf only", () => {
+    const once = tapBlade({}, "2", "drag");
+    expect(once).toEqual({ 2: "drag" });
+    expect(sayTap(once, "3", "drag")).toEqual({ 3: "drag" });
+    expect(tapBlade({ 2: "no" }, "2", "drag")).toEqual({ 2: "goes" });
   });
   it("that no leaf goes is said or not said", () => {
-    expect(tapBlade(tapBlade({}, NONE_KEY), NONE_KEY)).toEqual({});
+    expect(tapBlade(tapBlade({}, NONE_KEY, "drag"), NONE_KEY, "drag")).toEqual({});
   });
 });
 
@@ -45,5 +54,36 @@ describe("readTaps", () => {
     expect(bladeOfKey("9", SET)).toBeNull();
     expect(read({ 9: "goes" })).toMatchObject({ goes: null, verdict: "undecided" });
     expect(singleBlades(SET)).toHaveLength(5);
+  });
+});
+
+describe("the schools of feel", () => {
+  it("light drag is the leaf, give or take half a step; definite drag is just under it", () => {
+    expect(read({ 2: "drag" }, "drag").whole).toMatchObject({ school: "drag", value: { mm: 0.2, text: "0.20 mm" }, fromMm: 0.2, goes: { mm: expect.closeTo(0.165) }, noGo: { mm: expect.closeTo(0.225) } });
+    expect(read({ 3: "drag" }, "overshoot")).toMatchObject({ verdict: "undecided", whole: { school: "overshoot", goes: { mm: expect.closeTo(0.2) }, noGo: { mm: expect.closeTo(0.25) } } });
+  });
+  it("ask for the nominal leaf first, then for its neighbor", () => {
+    const ask = (taps: Taps, school: School) => dragTryKey(taps, hand(school), 0.2);
+    expect(ask({}, "drag")).toBe("2");
+    expect(ask({}, "overshoot")).toBe("3");
+    expect(ask({ 2: "goes" }, "drag")).toBe("3");
+    expect(ask({ 2: "no" }, "drag")).toBe("1");
+    expect(ask({ 1: "goes", 2: "no" }, "drag")).toBeNull();
+    expect(ask({}, "go-no-go")).toBeNull();
+  });
+  it("a held gauge is a reading of its own, with its own spread", () => {
+    const held = { mm: 0.21, withinMm: 0.005, text: "0.210 mm", instrument: "Bench gauge G1" };
+    expect(readTaps({ 4: "goes" }, held, hand("drag"), SPEC)).toMatchObject({ verdict: "in", whole: { school: "gauge", instrument: "Bench gauge G1", fromMm: 0.21 } });
+  });
+  it("a kept reading goes back to where it came from", () => {
+    const kept = (taps: Taps, school: School, held: Parameters<typeof readTaps>[1] = null): ReadingEntry => {
+      const { fromMm: _, ...whole } = readTaps(taps, held, hand(school), SPEC).whole ?? (() => { throw new Error("not whole"); })();
+      return { id: "r", supersedes: null, kind: "reading", valve: "1I", stop: "A", pass: "as-found", reason: null, ...whole };
+    };
+    const held = { mm: 0.21, withinMm: 0.005, text: "0.210 mm", instrument: "Bench gauge G1" };
+    expect(tapsOf(kept({ 2: "goes", "0+1": "no" }, "go-no-go"), hand("go-no-go")).taps).toEqual({ 2: "goes", "0+1": "no" });
+    expect(tapsOf(kept({ 2: "drag" }, "drag"), hand("drag")).taps).toEqual({ 2: "drag" });
+    expect(tapsOf(kept({ [NONE_KEY]: "goes" }, "drag"), hand("drag")).taps).toEqual({ [NONE_KEY]: "goes" });
+    expect(tapsOf(kept({}, "drag", held), hand("drag")).held).toEqual({ ...held, withinMm: expect.closeTo(0.005) });
   });
 });

@@ -2,70 +2,96 @@
 
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { resolveEngine } from "@/core/engine/resolve";
-import { type Entry, type ReadingEntry, liveEntries } from "@/core/run/entry";
+import { lockingOf } from "@/core/lash/locking";
+import { aimMm } from "@/core/lash/adjuster";
+import { type Entry, type ReadingEntry, isValveWork, liveEntries } from "@/core/run/entry";
 import { refusal } from "@/core/run/admit";
+import type { RunGiven } from "@/core/run/given";
 import { nextThing } from "@/core/run/next";
 import { passNow, runState } from "@/core/run/state";
+import type { Person } from "@/core/shop/person";
 import { type Arc, contains } from "@/core/units/angle/arc";
-import { type Action, instruct } from "./instruction";
-import type { RunGiven } from "@/core/run/given";
-import type { RunContext, RunNow } from "./model";
-import { readStored, useStored } from "../stored";
-import { NONE_KEY, type Taps, bladeOf, readTaps, stacksOfSet, tapBlade } from "./taps";
+import { useStored } from "../stored";
+import { instruct } from "./instruction";
+import { BOTH_ON, type LearningSwitches, learningOf } from "./learning";
+import { type RunContext, type RunNow, shiftUsed } from "./model";
+import { type Held, type Tap, readTaps, sayTap, stacksOfSet, tapBlade, tapsOf } from "./taps";
+import type { Action, Reasoned } from "./told";
 import { useLedger } from "./useLedger";
+import { NOTHING_ON, useTaps } from "./useTaps";
 
 const newId = (): string => crypto.randomUUID();
 const fresh = () => ({ id: newId(), supersedes: null });
 
-/** Taps of every valve that was not entered yet, kept on this device. */
-function useTaps(jobId: string) {
-  const key = `fulcrata-taps-${jobId}`;
-  const [stored, write] = useStored<Record<string, Taps>>(key);
-  const change = useCallback((valve: string, taps: Taps): void => write({ ...readStored<Record<string, Taps>>(key), [valve]: taps }), [key, write]);
-  return { all: stored ?? NO_TAPS, change };
+/** The set in hand: the one chosen on this device among those laid out, else the job's own. */
+function useSet({ id, sets }: RunGiven) {
+  const [chosen, choose] = useStored<string>(`fulcrata-set-${id}`);
+  return { set: sets.find((s) => s.id === chosen) ?? sets[0], choose };
 }
-const NO_TAPS: Record<string, Taps> = {};
 
 /** The run: what stands in the ledger, what is in hand, and what can be done. */
-export function useRun(props: RunGiven) {
+export function useRun(props: RunGiven, person: Person | null) {
   const { entries: initial, returning, ...rest } = props;
-  const context: RunContext = useMemo(() => ({ ...rest, engine: resolveEngine(rest.file), stacks: stacksOfSet(rest.set) }), [props.id]); // eslint-disable-line react-hooks/exhaustive-deps -- a job's givens never change
+  const { set, choose: chooseSet } = useSet(props);
+  const school = person?.school ?? "go-no-go";
+  const context: RunContext = useMemo(() => ({
+    ...rest, engine: resolveEngine(rest.file), locking: lockingOf(rest.file.adjuster),
+    hand: { set, stacks: stacksOfSet(set), school, instrument: set.id === rest.sets[0].id ? null : set.name },
+  }), [props.id, set.id, school]); // eslint-disable-line react-hooks/exhaustive-deps -- a job's givens never change
   const { job } = context;
-  const ledger = useLedger(props.id, initial);
   const [chosen, setChosen] = useState<string | null>(null);
   const [foundDeg, setFoundDeg] = useState<number | null>(null);
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [complaint, setComplaint] = useState<string | null>(null);
-  const taps = useTaps(props.id);
+  const [inHand, setInHand] = useState<string | null>(null);
+  const ledger = useLedger(props.id, initial, inHand);
+  const taps = useTaps(props.id, set.id);
+  const [switches, setSwitches] = useStored<LearningSwitches>(`fulcrata-learning-${props.id}`);
+  const personId = person?.id ?? null;
 
   const now: RunNow = useMemo(() => {
     const state = runState(job, ledger.entries);
     const confirmed = ledger.entries.slice(initial.length).some((e) => e.kind === "arrived");
-    const next = nextThing(job, state, { chosen, returning: returning && !confirmed, foundDeg });
+    const taken = new Set(ledger.others.flatMap((o) => (o.valve === null ? [] : [o.valve])));
+    // What is in hand already stays in hand when somebody else comes to it: both are told.
+    if (inHand !== null) taken.delete(inHand);
+    const next = nextThing(job, state, { chosen, returning: returning && !confirmed, foundDeg, taken });
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
-    return { state, next, crankDeg: foundDeg ?? target?.crankDeg ?? 0 };
-  }, [job, ledger.entries, initial.length, chosen, returning, foundDeg]);
+    return { state, next, crankDeg: foundDeg ?? target?.crankDeg ?? 0, learning: learningOf(context, ledger.entries, personId, switches ?? BOTH_ON), others: ledger.others };
+  }, [job, context, ledger.entries, ledger.others, initial.length, chosen, returning, foundDeg, personId, switches, inHand]);
 
-  const valve = "valve" in now.next ? now.next.valve : null;
+  const { next, learning } = now;
+  const valve = "valve" in next ? next.valve : next.kind === "answer" ? next.about : null;
   const valveId = valve?.valve.id ?? null;
-  const doubted = now.next.kind === "read" && now.next.at.doubt !== null && overrides[now.next.valve.valve.id] === undefined;
-  const reading = now.next.kind === "read" && !doubted;
-  const own = useMemo(() => (valveId === null ? {} : (taps.all[valveId] ?? {})), [taps.all, valveId]);
-  const tapped = useMemo(() => (reading && valve !== null ? readTaps(own, context.set, context.stacks, valve.valve.spec) : null), [reading, valve, own, context]);
-  const instruction = instruct(context, now, tapped);
+  // Told to the others: which valve is in hand here. Set while rendering, so that no effect has to follow.
+  if (inHand !== valveId) setInHand(valveId);
+  const doubted = next.kind === "read" && next.at.doubt !== null && overrides[next.valve.valve.id] === undefined;
+  const reading = next.kind === "read" && !doubted;
+  const own = (valveId === null ? undefined : taps.all[valveId]) ?? NOTHING_ON;
+  const tapped = useMemo(() => {
+    if (!reading || valve === null) return null;
+    // With the lock loose it is read against what it should be before locking.
+    const shift = valve.status === "turned" || valve.status === "ready" ? shiftUsed(learning) : 0;
+    const { spec } = valve.valve;
+    return readTaps(own.taps, own.held, context.hand, { ...spec, nominalMm: aimMm(spec.nominalMm, shift), lowMm: spec.lowMm - shift, highMm: spec.highMm - shift });
+  }, [reading, valve, own, context, learning]);
+  const instruction = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped });
+  const [marked, setMarked] = useState({ of: "", index: 0 });
+  const of = `${instruction.title}|${instruction.choices.length}`;
+  const markedIndex = marked.of === of ? marked.index : 0;
 
   // What the shop refused goes back onto the leaves: nothing that was tapped is lost.
   const refused = ledger.refused;
   const restore = taps.change;
   useEffect(() => {
-    for (const entry of refused?.entries ?? []) if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context));
+    for (const entry of refused?.entries ?? []) if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context.hand));
   }, [refused, restore, context]);
 
   /** Adds entries that belong together; what the core refuses is said and nothing is sent. */
   const add = useCallback((made: readonly Entry[]): boolean => {
     let sofar = ledger.entries;
     for (const entry of made) {
-      const why = refusal(job, sofar, entry);
+      const why = refusal(job, sofar, entry, personId);
       if (why !== null) {
         setComplaint(why);
         return false;
@@ -75,48 +101,81 @@ export function useRun(props: RunGiven) {
     setComplaint(null);
     ledger.add(made);
     return true;
-  }, [job, ledger]);
+  }, [job, ledger, personId]);
 
   function makeReading(): ReadingEntry | null {
     if (valveId === null || tapped?.whole == null || now.state.stop === null) return null;
-    const { goes, noGo } = tapped.whole;
-    return { ...fresh(), kind: "reading", valve: valveId, stop: now.state.stop.letter, pass: passNow(ledger.entries, valveId), goes, noGo, reason: overrides[valveId] ?? null };
+    const { fromMm: _, ...read } = tapped.whole;
+    return { ...fresh(), kind: "reading", valve: valveId, stop: now.state.stop.letter, pass: passNow(ledger.entries, valveId), ...read, reason: overrides[valveId] ?? null };
   }
 
   function done(made: readonly Entry[], finished: boolean): void {
-    if (!add(made) || valveId === null) return;
-    taps.change(valveId, {});
-    if (finished) setChosen(null);
+    if (valveId === null || !add(made)) return;
+    taps.change(valveId, NOTHING_ON);
+    setChosen(finished ? null : valveId);
   }
 
-  function leave(reason: string | null): void {
-    if (valveId === null) return;
+  /** What is in hand is read, and then this is done with it. A question that the reading raises comes first: then only the reading is kept. */
+  function afterReading(then: (reading: ReadingEntry | null) => Entry, finished: boolean): void {
     const made = makeReading();
-    const last = made ?? valve?.last ?? null;
-    if (last === null) return;
-    done([...(made === null ? [] : [made]), { ...fresh(), kind: "left", valve: valveId, reading: last.id, reason }], true);
+    const entry = then(made);
+    if (made !== null && valveId !== null) {
+      const asks = runState(job, [...ledger.entries, made]).questions.some((q) => q.valve === valveId || (q.valve === null && made.pass === "as-found"));
+      if (asks) return done([made], false);
+    }
+    done([...(made === null ? [] : [made]), entry], finished);
   }
+
+  const leave = (reason: string | null): void =>
+    afterReading((made) => ({ ...fresh(), kind: "left", valve: valveId ?? "", reading: made?.id ?? valve?.last?.id ?? "", reason }), true);
 
   function act(action: Action): void {
+    const stop = now.state.stop?.letter ?? "";
     switch (action.kind) {
       case "arrive":
         setChosen(null);
         setFoundDeg(null);
         add([{ ...fresh(), kind: "arrived", stop: action.stop }]);
         return;
-      case "close":
-        add([{ ...fresh(), kind: "closed" }]);
-        return;
-      case "leave":
-        leave(null);
-        return;
-      case "set": {
-        if (valveId === null || now.state.stop === null) return;
+      case "tap":
+        return say(action.key, action.said);
+      case "note": {
         const made = makeReading();
-        done([...(made === null ? [] : [made]), { ...fresh(), kind: "set", valve: valveId, stop: now.state.stop.letter, turns: action.turns }], false);
-        setChosen(valveId);
+        if (made !== null) done([made], true);
+        return;
       }
+      case "leave":
+        return leave(null);
+      case "set":
+        return afterReading(() => ({ ...fresh(), kind: "set", valve: valveId ?? "", stop, turns: action.turns, aimMm: action.aimMm, locked: action.locked }), false);
+      case "lock":
+        return afterReading(() => ({ ...fresh(), kind: "locked", valve: valveId ?? "", stop }), false);
+      case "answer":
+        return void add([{ ...fresh(), kind: "answered", question: action.question, reason: action.answer }]);
+      case "again":
+        return takeBack(action.valve);
+      case "tighten":
+        return void add([{ ...fresh(), kind: "tightened", part: action.part }]);
+      case "bar":
+        setChosen(null);
+        return void add([{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: action.stop }]);
+      case "check":
+        return void add([{ ...fresh(), kind: "checked", item: action.item, reason: null }]);
+      case "back":
+        return setChosen(null);
+      case "close":
+        return void add([{ ...fresh(), kind: "closed" }]);
+      case "sign":
+        return void add([{ ...fresh(), kind: "signed" }]);
+      // The locator is a place on the screen, not an entry: the view opens it.
+      case "locate":
     }
+  }
+
+  function withReason(reasoned: Reasoned["for"], reason: string): void {
+    if (reasoned.kind === "leave") leave(reason);
+    else if (reasoned.kind === "answer") add([{ ...fresh(), kind: "answered", question: reasoned.question, reason }]);
+    else add([{ ...fresh(), kind: "checked", item: reasoned.item, reason }]);
   }
 
   /** The crank was found: at a stop of the route that is an arrival, elsewhere the way to the next stop is told from there. */
@@ -127,53 +186,56 @@ export function useRun(props: RunGiven) {
     else setFoundDeg(deg);
   }
 
+  function withdraw(back: readonly Entry[]): void {
+    if (!add(back.map((e) => ({ id: newId(), kind: "withdrawn", supersedes: e.id })))) return;
+    const read = back.find((e) => e.kind === "reading");
+    if (read !== undefined) taps.change(read.valve, tapsOf(read, context.hand));
+    const last = back[0];
+    setChosen(last !== undefined && isValveWork(last) ? last.valve : null);
+  }
+
   /** Takes the last step back: the reading goes back onto the leaves. */
   function undo(): void {
     const live = liveEntries(ledger.entries);
     const last = live.at(-1);
-    if (last === undefined || last.kind === "closed") return;
     const before = live.at(-2);
-    const both = (last.kind === "left" || last.kind === "set") && before?.kind === "reading" && before.valve === last.valve;
-    const back = both ? [last, before] : [last];
-    if (!add(back.map((e) => ({ id: newId(), kind: "withdrawn", supersedes: e.id })))) return;
-    const read = back.find((e) => e.kind === "reading");
-    if (read !== undefined) taps.change(read.valve, tapsOf(read, context));
-    if ("valve" in last) setChosen(last.valve);
+    if (last === undefined || last.kind === "closed" || last.kind === "signed") return;
+    const reading = (last.kind === "left" || last.kind === "set" || last.kind === "locked") && before?.kind === "reading" && before.valve === last.valve;
+    const barred = last.kind === "arrived" && before?.kind === "barred";
+    withdraw((reading || barred) && before !== undefined ? [last, before] : [last]);
   }
 
-  function tap(key: string): void {
-    if (!reading || valveId === null) return;
-    setComplaint(null);
-    taps.change(valveId, tapBlade(own, key));
+  function takeBack(id: string): void {
+    const last = liveEntries(ledger.entries).findLast((e) => isValveWork(e) && e.valve === id);
+    if (last !== undefined) withdraw([last]);
   }
-  function say(key: string, said: "goes" | "no"): void {
+
+  function say(key: string, said: Tap): void {
     if (!reading || valveId === null) return;
     setComplaint(null);
-    taps.change(valveId, { ...own, [key]: said });
+    taps.change(valveId, { taps: sayTap(own.taps, key, said), held: null });
   }
 
   return {
-    context, now, ledger, instruction, tapped, valve, doubted, taps: own, chosen,
+    context, now, ledger, instruction, tapped, valve, doubted, taps: own.taps, held: own.held, chosen, reading, switches: switches ?? BOTH_ON,
     complaint: complaint ?? refused?.why ?? null,
-    canUndo: liveEntries(ledger.entries).some((e) => e.kind !== "closed") && !now.state.closed,
-    act, found, undo, tap, say,
-    clear: () => valveId !== null && taps.change(valveId, {}),
+    canUndo: liveEntries(ledger.entries).length > 0 && !now.state.closed,
+    /** The answer that the first key gives: 0 is the large button, then the choices. */
+    marked: Math.min(markedIndex, instruction.choices.length),
+    mark: (index: number) => setMarked({ of, index }),
+    act, found, undo, say, withReason, chooseSet, setSwitches,
+    tap: (key: string) => {
+      if (!reading || valveId === null) return;
+      setComplaint(null);
+      taps.change(valveId, { taps: tapBlade(own.taps, key, school), held: null });
+    },
+    hold: (held: Held) => reading && valveId !== null && taps.change(valveId, { taps: {}, held }),
+    clear: () => valveId !== null && taps.change(valveId, NOTHING_ON),
     choose: (id: string | null) => { setComplaint(null); setChosen(id); },
     override: (id: string, reason: string) => setOverrides({ ...overrides, [id]: reason }),
-    leaveWith: leave,
+    pause: (reason: string) => add([{ ...fresh(), kind: "paused", reason }]),
+    reopen: (id: string, reason: string) => { if (add([{ ...fresh(), kind: "reopened", valve: id, reason }])) setChosen(null); },
   };
 }
 
 export type Run = ReturnType<typeof useRun>;
-
-/** A kept reading back on the leaves. */
-function tapsOf(reading: ReadingEntry, { set, stacks }: RunContext): Taps {
-  const keyOf = (mm: number): string | null => {
-    const stack = stacks.find((s) => Math.abs(s.thicknessMm - mm) < 1e-5);
-    return stack === undefined ? null : bladeOf(stack, set).key;
-  };
-  const noGo = keyOf(reading.noGo.mm);
-  if (reading.goes.mm === 0) return { [NONE_KEY]: "goes" };
-  const goes = keyOf(reading.goes.mm);
-  return { ...(goes === null ? {} : { [goes]: "goes" as const }), ...(noGo === null ? {} : { [noGo]: "no" as const }) };
-}

@@ -3,12 +3,16 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { ROLE_LETTER, bandWords, readingWords, specUnit } from "@/core/run/words";
+import { PURPOSE_NAMES } from "@/core/run/purpose";
+import { ROLE_LETTER, bandWords, specUnit } from "@/core/run/words";
+import type { Person } from "@/core/shop/person";
+import { ORDER_NAMES } from "@/core/stops/orders";
 import type { Sheet, SheetReading, SheetValve } from "@/core/run/sheet";
 import { Button, ButtonLink } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
+import { SignLine } from "./SignLine";
 
 interface Props {
   readonly sheet: Sheet;
@@ -16,10 +20,14 @@ interface Props {
   /** Dates as the shop writes them, made on the server. */
   readonly openedAt: string;
   readonly closedAt: string | null;
+  readonly signedAt: string | null;
+  /** The notes' moments, in their order. */
+  readonly notedAt: readonly string[];
+  readonly person: Person | null;
 }
 
 /** The job as one page: what was found, what was left, by whom. */
-export function SheetView({ sheet, file, openedAt, closedAt }: Props) {
+export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, person }: Props) {
   const base = `/api/jobs/${sheet.job}`;
   return (
     <chakra.article bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p={{ base: "4", md: "6" }} maxWidth="70rem" mx="auto" _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}>
@@ -32,24 +40,30 @@ export function SheetView({ sheet, file, openedAt, closedAt }: Props) {
         <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="start" _print={{ display: "none" }}>
           {sheet.closedAt === null && <ButtonLink asChild kind="now"><Link href={`/jobs/${sheet.job}`}>Go on with the job</Link></ButtonLink>}
           <Button type="button" onClick={() => window.print()}>Print</Button>
+          <ButtonLink href={`${base}/sheet.pdf`} download>PDF</ButtonLink>
           <ButtonLink href={`${base}/sheet.json`} download>JSON</ButtonLink>
           <ButtonLink href={`${base}/sheet.csv`} download>CSV</ButtonLink>
         </chakra.div>
       </chakra.header>
-      <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px" _print={{ gridTemplateColumns: "6rem 1fr 6rem 1fr", fontSize: "13px", py: "2" }}>
+      <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px" _print={{ gridTemplateColumns: "5rem 1fr 5rem 1fr", py: "2" }} css={{ "@media print": { "&, & span": { fontSize: "11px", lineHeight: 1.2 } } }}>
         <Fact name="Engine was">{sheet.state}{sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}</Fact>
         <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>
-        <Fact name="Method">{sheet.method}, {sheet.stops.map((s) => `${s.letter} ${Math.round(s.crankDeg)}°`).join(", ")}</Fact>
-        <Fact name="Read with">{sheet.feelerSet}</Fact>
+        <Fact name="Why">{PURPOSE_NAMES[sheet.purpose].name}{sheet.note === null ? "" : `. ${sheet.note}`}</Fact>
+        {sheet.otherSources.length > 0 && <Fact name="Not ruling">{sheet.otherSources.join("; ")}</Fact>}
+        <Fact name="Method">{sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°: {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}</Fact>
+        <Fact name="Read with">{sheet.feelerSets.join(", ")}; {sheet.survey ? "all as found first" : "valve by valve"}{sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}</Fact>
+        {sheet.lockShiftMm !== null && <Fact name="Locking">moved the lash {sheet.lockShiftMm.toFixed(3)} mm, the middle of what was read before and after</Fact>}
         <Fact name="Begun">{openedAt}, {sheet.openedBy}</Fact>
         <Fact name="Closed">{closedAt === null ? "not yet" : `${closedAt}, ${sheet.closedBy}`}</Fact>
+        <Fact name="Checked">{signedAt === null ? "not yet" : `${signedAt}, ${sheet.signedBy}`}</Fact>
       </chakra.dl>
+      {sheet.closedAt !== null && sheet.signedAt === null && <SignLine job={sheet.job} closedBy={sheet.closedBy ?? ""} person={person} />}
       <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="5" _print={{ gridTemplateColumns: "1fr 1fr" }}>
         <Drawn title="As found" file={file} marks={drawn(sheet.valves, (v) => v.asFound)} />
         <Drawn title="As left" file={file} marks={drawn(sheet.valves, (v) => v.asLeft)} />
       </chakra.div>
       <chakra.div overflowX="auto" pt="4" _print={{ overflow: "visible", pt: "2" }} tabIndex={0} role="region" aria-label="Valve by valve">
-        <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" }, "@media print": { "& th, & td": { padding: "2px 8px 2px 0", fontSize: "11px" } } }}>
+        <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" }, "@media print": { "& th, & td": { padding: "1px 8px 1px 0", fontSize: "11px" } } }}>
           <thead><tr><th scope="col">Valve</th><th scope="col">Band</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
           <tbody>
             {sheet.valves.map((v) => (
@@ -65,7 +79,15 @@ export function SheetView({ sheet, file, openedAt, closedAt }: Props) {
           </tbody>
         </chakra.table>
       </chakra.div>
-      <chakra.p fontSize="15px" color="soft" pt="4">
+      {sheet.notes.length > 0 && (
+        <chakra.section pt="4" aria-label="What was said and done" _print={{ fontSize: "11px", pt: "2" }}>
+          <Stamp color="ink!">What was said and done</Stamp>
+          <chakra.ul listStyleType="none" m="0" p="0" fontSize="16px" css={{ "@media print": { fontSize: "9.5px", lineHeight: 1.25, columnCount: 2 } }}>
+            {sheet.notes.map((n, i) => <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}><chakra.span color="soft">{notedAt[i]}, {n.by}:</chakra.span> {n.what}</chakra.li>)}
+          </chakra.ul>
+        </chakra.section>
+      )}
+      <chakra.p fontSize="15px" color="soft" pt="4" _print={{ fontSize: "10px", pt: "1" }}>
         {sheet.cautionsAccepted.length} cautions were read and accepted by {sheet.openedBy}. The maker&apos;s service data, local rules and licensed practice come first.
         {file.sector === "aircraft" && " Return to service is for the licensed person, on the approved data."}
       </chakra.p>
@@ -79,7 +101,7 @@ function Fact({ name, children }: { readonly name: string; readonly children: Re
 
 function Drawn({ title, file, marks }: { readonly title: string; readonly file: EngineFile; readonly marks: Record<string, ValveMark> }) {
   return (
-    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "100%", height: "auto" } } }}>
+    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "80%", height: "auto" } } }}>
       <Stamp color="ink!">{title}</Stamp>
       <HeadMap file={file} marks={marks} />
     </chakra.section>
@@ -87,14 +109,14 @@ function Drawn({ title, file, marks }: { readonly title: string; readonly file: 
 }
 
 const words = (r: SheetReading | null): string =>
-  r === null ? "none" : `${readingWords({ goes: { mm: r.goesMm, text: r.goes }, noGo: { mm: r.noGoMm, text: r.noGo } })}, ${r.verdict === "in" ? "in band" : r.verdict}`;
+  r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
 
 function drawn(valves: readonly SheetValve[], pick: (v: SheetValve) => SheetReading | null): Record<string, ValveMark> {
   return Object.fromEntries(valves.map((v): [string, ValveMark] => {
     const r = pick(v);
     if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role], label: `${v.valve}: none` }];
     const out = r.verdict === "loose" ? "apart" as const : r.verdict === "tight" ? "together" as const : null;
-    const text = r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.goes.split(" ")[0] ?? "");
+    const text = r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.read.split(/[–\s]/)[0] ?? "");
     return [v.valve, { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` }];
   }));
 }

@@ -3,6 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
@@ -33,7 +34,7 @@ export function ShopView({ shopName, people, sets }: Props) {
         ))}
         <PlateHeading pt="6">People</PlateHeading>
         <chakra.ul listStyleType="none" m="0" p="0">
-          {people.map((p) => <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px"><b>{p.name}</b>, {ROLE[p.role]}</chakra.li>)}
+          {people.map((p) => <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px"><b>{p.name}</b>, {ROLE[p.role]}, reads by: {SCHOOL_NAMES[p.school].name.toLowerCase()}</chakra.li>)}
         </chakra.ul>
       </chakra.section>
       <AddFeelerSet key={sets.length} />

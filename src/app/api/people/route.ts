@@ -1,8 +1,18 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { PERSON_COOKIE, listPeople, viewer } from "@/server/actor";
+import { database } from "@/db/connect";
+import { PERSON_COOKIE, actor, listPeople, viewer } from "@/server/actor";
 import { UUID, readCommand, respond } from "@/server/http";
+import { schoolInput, setSchool } from "@/server/people";
 import { Refused } from "@/server/refused";
+
+/** Says how the person at work feels a leaf. */
+export function PUT(request: NextRequest) {
+  return respond(async () => {
+    await setSchool(database(), await actor(), (await readCommand(request, schoolInput)).school);
+    return NextResponse.json({ ok: true });
+  });
+}
 
 const YEAR_S = 365 * 24 * 3600;
 

@@ -8,7 +8,7 @@ export const dynamic = "force-dynamic";
 
 export default async function JobPage({ params }: { params: Promise<{ id: string }> }) {
   const { shopId, person } = await viewer();
-  const given = await loadRun(database(), shopId, (await params).id);
+  const given = await loadRun(database(), { shopId, person }, (await params).id);
   if (given === null) notFound();
   return (
     <>

@@ -17,14 +17,14 @@ interface Props {
 }
 
 export default async function PreparePage({ params, searchParams }: Props) {
-  const { shopId } = await viewer();
+  const { shopId, person } = await viewer();
   const engine = await findEngine(database(), shopId, (await params).id);
   if (engine === null) notFound();
   // Without a spec there is nothing to judge by: the engine's page asks for it.
   if (engine.file.lash === undefined) redirect(`/engines/${engine.id}#spec`);
   return (
     <Shell>
-      <PrepareView engineId={engine.id} file={engine.file} sets={await listFeelerSets(database(), shopId)} wanted={planFromQuery(await searchParams)} />
+      <PrepareView engineId={engine.id} file={engine.file} person={person} sets={await listFeelerSets(database(), shopId)} wanted={planFromQuery(await searchParams)} />
     </Shell>
   );
 }

@@ -12,7 +12,8 @@ export const dynamic = "force-dynamic";
 const DATE = "MMMM d yyyy, HH:mm";
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
-  const loaded = await loadSheet(database(), await viewer(), (await params).id).catch((error: unknown) => {
+  const seen = await viewer();
+  const loaded = await loadSheet(database(), seen, (await params).id).catch((error: unknown) => {
     if (error instanceof Refused && error.status === 404) notFound();
     throw error;
   });
@@ -20,7 +21,10 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
   return (
     <Shell>
       <title>{`Sheet of ${sheet.engine.name} · Fulcrata`}</title>
-      <SheetView sheet={sheet} file={file} openedAt={format(sheet.openedAt, DATE)} closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)} />
+      <SheetView
+        sheet={sheet} file={file} person={seen.person} openedAt={format(sheet.openedAt, DATE)} notedAt={sheet.notes.map((n) => format(n.at, "MMM d, HH:mm"))}
+        closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)} signedAt={sheet.signedAt === null ? null : format(sheet.signedAt, DATE)}
+      />
     </Shell>
   );
 }

@@ -1,0 +1,11 @@
+import type { NextRequest } from "next/server";
+import { deviceKind } from "@/server/deviceKind";
+import { listen } from "@/server/devices";
+import { respond } from "@/server/http";
+import { NextResponse } from "next/server";
+
+export const dynamic = "force-dynamic";
+
+/** Server-sent events: what the device says, assessed. */
+export const GET = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>
+  respond(async () => new NextResponse(listen(deviceKind((await params).kind), request.signal), { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } }));

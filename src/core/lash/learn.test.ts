@@ -1,0 +1,36 @@
+import { describe, expect, it } from "vitest";
+import { median, robustSpread } from "../units/median";
+import { learnK, lockShift } from "./learn";
+
+const pair = (shift: number) => ({ valve: "1I", beforeMm: 0.2, afterMm: 0.2 + shift });
+const turned = (turns: number, k: number, unsureMm = 0.01) => ({ valve: "1I", turns, beforeMm: 0.4, afterMm: 0.4 - turns * k, unsureMm });
+
+describe("lockShift", () => {
+  it("is the middle of what was seen, and nothing while one pair could be a slip", () => {
+    expect(lockShift([])).toBeNull();
+    expect(lockShift([pair(-0.02)])).toBeNull();
+    expect(lockShift([pair(-0.02), pair(-0.03), pair(-0.2)])).toBeCloseTo(-0.03, 9);
+    expect(lockShift([pair(-0.02)], [-0.04])).toBeCloseTo(-0.03, 9);
+  });
+});
+
+describe("learnK", () => {
+  const screw = { pitchMm: 1, k: 1 };
+  it("agrees with the figures of the adjuster, or says by how much it does not", () => {
+    expect(learnK([turned(0.1, 1), turned(0.2, 1.1), turned(0.15, 0.9)], screw)).toMatchObject({ from: 3, disagrees: false });
+    expect(learnK([turned(0.1, 1.5), turned(0.2, 1.5), turned(-0.15, 1.5)], screw)).toMatchObject({ k: expect.closeTo(1.5, 9), off: expect.closeTo(0.5, 9), disagrees: true });
+  });
+  it("takes no turn that its readings can't see, nor one that went the wrong way", () => {
+    expect(learnK([turned(0.1, 1, 0.2), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();
+    expect(learnK([turned(0.1, -1), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();
+  });
+});
+
+describe("median and spread", () => {
+  it("stand still when one value runs away", () => {
+    expect(median([3, 1, 2])).toBe(2);
+    expect(median([4, 1, 2, 3])).toBe(2.5);
+    expect(robustSpread([1, 1, 1, 50])).toBe(0);
+    expect(() => median([])).toThrow(RangeError);
+  });
+});

@@ -1,0 +1,39 @@
+/** What the ledger of a job shows about its own locks and adjusters: the evidence for learning. */
+import type { BeforeAfter, KnownTurn } from "../lash/learn";
+import { type Entry, type KeptEntry, type ReadingEntry, type ValveWork, isValveWork, liveEntries } from "./entry";
+import { middleOf } from "./job";
+
+/** An entry that the shop has not kept yet is by whoever holds this device. */
+type Made = Entry | KeptEntry;
+
+const workByValve = (entries: readonly Made[]): Map<string, ValveWork[]> => {
+  const byValve = new Map<string, ValveWork[]>();
+  for (const e of liveEntries<Made>(entries)) if (isValveWork(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
+  return byValve;
+};
+
+/** Readings right before and right after locking, made by this person; by anybody when left out. */
+export function lockPairs(entries: readonly Made[], personId?: string | null): BeforeAfter[] {
+  return [...workByValve(entries)].flatMap(([valve, work]) =>
+    work.flatMap((e, i) => {
+      const [before, after] = [work[i - 1], work[i + 1]];
+      const mine = personId === undefined || !("personId" in e) || e.personId === personId;
+      if (e.kind !== "locked" || !mine || before?.kind !== "reading" || before.pass !== "set" || after?.kind !== "reading") return [];
+      return [{ valve, beforeMm: middleOf(before), afterMm: middleOf(after) }];
+    }),
+  );
+}
+
+/** Turns made between two readings. Where it was locked in the same go, `shiftMm` of locking is taken off. */
+export function knownTurns(entries: readonly Made[], shiftMm: number): KnownTurn[] {
+  return [...workByValve(entries)].flatMap(([valve, work]) =>
+    work.flatMap((e, i) => {
+      const [before, after] = [work[i - 1], work[i + 1]];
+      if (e.kind !== "set" || e.turns === null || e.turns === 0 || before?.kind !== "reading" || after?.kind !== "reading" || before.goes.mm === 0) return [];
+      const afterMm = middleOf(after) - (e.locked ? shiftMm : 0);
+      return [{ valve, turns: e.turns, beforeMm: middleOf(before), afterMm, unsureMm: halfWidth(before) + halfWidth(after) }];
+    }),
+  );
+}
+
+const halfWidth = ({ goes, noGo }: ReadingEntry): number => (noGo.mm - goes.mm) / 2;

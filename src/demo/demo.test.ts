@@ -1,0 +1,38 @@
+/** The demo shop is loaded through the shop's own rules: whatever they refuse would stop it. */
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { nextThing } from "@/core/run/next";
+import { runState } from "@/core/run/state";
+import { type Database, connect } from "@/db/connect";
+import { freshDatabase } from "@/db/freshDatabase.testing";
+import { prepareDatabase } from "@/db/prepare";
+import { listJobs } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import { shops } from "@/db/schema";
+import { loadDemo } from "./load";
+
+let db: Database;
+let end: () => Promise<void>;
+beforeAll(async () => {
+  const url = await freshDatabase(inject("databaseUrl"));
+  await prepareDatabase(url, path.resolve(import.meta.dirname, "../db/migrations"));
+  ({ db, end } = connect(url, 4));
+});
+afterAll(() => end());
+
+describe("the demo", () => {
+  it("shows jobs at every stage, and is loaded once", async () => {
+    expect(await loadDemo(db, new Date())).toBe(true);
+    expect(await loadDemo(db, new Date())).toBe(false);
+    const [shop] = await db.select().from(shops);
+    const jobs = await listJobs(db, shop?.id ?? "", 60);
+    const stages = await Promise.all(jobs.map(async ({ row, job }) => {
+      const state = runState(job, await ledgerOf(db, row.id));
+      const next = nextThing(job, state);
+      return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : next.kind}`;
+    }));
+    expect(stages).toEqual([
+      "Orrin Tidewater 6: read", "Dunmore 5.9: answer", "Hob 196: started", "Brae 7: confirm", "Calder D5: closed", "Dunmore 5.9: signed", "Orrin Tidewater 6: signed",
+    ]);
+  });
+});

@@ -1,0 +1,177 @@
+/** The finished job on paper: the engine drawn as found and as left, valve by valve, and what was said. */
+import { Circle, Document, Page, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import type { Sheet, SheetReading, SheetValve } from "@/core/run/sheet";
+import { bandWords } from "@/core/run/words";
+import type { LengthUnit } from "@/core/units/length";
+import { registerFonts } from "./fonts";
+import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
+
+/** The head as it is laid out for drawing, in drawing units. */
+export interface DrawnHead {
+  readonly width: number;
+  readonly height: number;
+  readonly spots: readonly { readonly valve: { readonly id: string }; readonly at: { readonly x: number; readonly y: number }; readonly radius: number }[];
+  readonly cylinders: readonly { readonly id: string; readonly at: { readonly x: number; readonly y: number } }[];
+  readonly outlines: readonly { readonly x: number; readonly y: number; readonly width: number; readonly height: number }[];
+}
+export interface SheetPaper {
+  readonly sheet: Sheet;
+  readonly head: DrawnHead;
+  /** The unit in which each role's spec is written. */
+  readonly unitOf: (valve: SheetValve) => LengthUnit;
+  /** A moment as the shop writes it. */
+  readonly date: (iso: string) => string;
+  readonly aircraft: boolean;
+  readonly paper: Paper;
+}
+
+const mm = (length: number): number => length * PT_PER_MM;
+const INK = "#20302F";
+const SOFT = "#52605C";
+const SET = "#2E6B4A";
+const NOW = "#C8401C";
+
+const styles = StyleSheet.create({
+  page: { fontFamily: "Stamp", fontWeight: 500, fontSize: 10, color: INK, padding: mm(MARGIN_MM), paddingBottom: mm(MARGIN_MM + 6) },
+  title: { fontWeight: 600, fontSize: 24, lineHeight: 1.1 },
+  stamp: { fontWeight: 600, fontSize: 9, color: SOFT, textTransform: "uppercase" },
+  row: { flexDirection: "row", borderTopWidth: 0.6, borderColor: "#C9C2AF", paddingVertical: 1.4 },
+  head: { fontWeight: 600 },
+  fact: { flexDirection: "row", paddingVertical: 1 },
+  foot: { position: "absolute", left: mm(MARGIN_MM), right: mm(MARGIN_MM), bottom: mm(MARGIN_MM) - 4, fontSize: 8, flexDirection: "row", justifyContent: "space-between", color: SOFT },
+});
+
+export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: SheetPaper) {
+  registerFonts();
+  // Upright: the same sheet the other way round.
+  const { width: height, height: width } = LANDSCAPE_MM[paper];
+  const half = (mm(width - 2 * MARGIN_MM) - 14) / 2;
+  return (
+    <Document title={`Lash sheet of ${sheet.engine.name}`} creator="Fulcrata">
+      <Page size={[mm(width), mm(height)]} style={styles.page}>
+        <View style={{ flexDirection: "row", justifyContent: "space-between", borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 5 }}>
+          <View>
+            <Text style={styles.stamp}>{sheet.shop} · lash sheet{sheet.closedAt === null ? ", not closed yet" : ""}</Text>
+            <Text style={styles.title}>{sheet.engine.name}</Text>
+            <Text>{[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`].filter((x) => x !== null).join(" · ")}</Text>
+          </View>
+          <Signatures sheet={sheet} date={date} />
+        </View>
+        <View style={{ flexDirection: "row", gap: 14, paddingVertical: 4 }}>
+          <View style={{ width: half }}>{factsOf(sheet, date).slice(0, 5).map(fact)}</View>
+          <View style={{ width: half }}>{factsOf(sheet, date).slice(5).map(fact)}</View>
+        </View>
+        <View style={{ flexDirection: "row", gap: 14 }}>
+          <Drawn title="As found" head={head} width={half} sheet={sheet} pick={(v) => v.asFound} />
+          <Drawn title="As left" head={head} width={half} sheet={sheet} pick={(v) => v.asLeft} />
+        </View>
+        <Table sheet={sheet} unitOf={unitOf} />
+        {sheet.notes.length > 0 && (
+          <View style={{ paddingTop: 8 }}>
+            <Text style={styles.stamp}>What was said and done</Text>
+            {sheet.notes.map((n, i) => <Text key={i} style={{ paddingTop: 1, fontSize: 9 }}>{date(n.at)}, {n.by}: {n.what}</Text>)}
+          </View>
+        )}
+        <View style={styles.foot} fixed>
+          <Text>{sheet.cautionsAccepted.length} cautions accepted. The maker&apos;s service data, local rules and licensed practice come first.{aircraft ? " Return to service is for the licensed person, on the approved data." : ""}</Text>
+          <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
+        </View>
+      </Page>
+    </Document>
+  );
+}
+
+function Signatures({ sheet, date }: Pick<SheetPaper, "sheet" | "date">) {
+  const lines: readonly [string, string | null, string | null][] = [["Done", sheet.closedBy, sheet.closedAt], ["Checked", sheet.signedBy, sheet.signedAt]];
+  return (
+    <View style={{ flexDirection: "row", gap: 12 }}>
+      {lines.map(([name, by, at]) => (
+        <View key={name} style={{ width: 118, borderWidth: 0.8, borderColor: INK, borderRadius: 3, padding: 5 }}>
+          <Text style={styles.stamp}>{name}</Text>
+          <Text style={styles.head}>{by ?? " "}</Text>
+          <Text style={{ fontSize: 8 }}>{at === null ? "not yet" : date(at)}</Text>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+type Fact = readonly [string, string];
+
+function factsOf(sheet: Sheet, date: SheetPaper["date"]): Fact[] {
+  return [
+    ["Engine was", `${sheet.state}${sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}`],
+    ["Why", `${sheet.purpose.replace("-", " ")}${sheet.note === null ? "" : `. ${sheet.note}`}`],
+    ["Spec from", `${sheet.specSource ?? "not given"}${sheet.otherSources.length === 0 ? "" : ` (not: ${sheet.otherSources.join("; ")})`}`],
+    ["Read with", sheet.feelerSets.join(", ")],
+    ["Begun", `${date(sheet.openedAt)}, ${sheet.openedBy}`],
+    ["Method", `${sheet.method}, margin ${sheet.requiredMarginDeg}°`],
+    ["Stops", sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")],
+    ["Passes", `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}`],
+    ...(sheet.lockShiftMm === null ? [] : [["Locking", `moved the lash ${sheet.lockShiftMm.toFixed(3)} mm`] as const]),
+  ];
+}
+
+const fact = ([name, words]: Fact) => (
+  <View key={name} style={styles.fact}>
+    <Text style={[styles.stamp, { width: 62 }]}>{name}</Text>
+    <Text style={{ flex: 1 }}>{words}</Text>
+  </View>
+);
+
+interface DrawnProps {
+  readonly title: string;
+  readonly head: DrawnHead;
+  readonly width: number;
+  readonly sheet: Sheet;
+  readonly pick: (valve: SheetValve) => SheetReading | null;
+}
+
+/** Shape and word carry the state as well as colour: a full head is in its band, a ring is not, with T or L in it. */
+function Drawn({ title, head, width, sheet, pick }: DrawnProps) {
+  const scale = Math.min(width / head.width, 165 / head.height);
+  const byId = new Map(sheet.valves.map((v) => [v.valve, v]));
+  return (
+    <View style={{ width }} wrap={false}>
+      <Text style={styles.stamp}>{title}</Text>
+      <Svg width={head.width * scale} height={head.height * scale} viewBox={`0 0 ${head.width} ${head.height}`}>
+        {head.outlines.map((o, i) => <Rect key={i} x={o.x} y={o.y} width={o.width} height={o.height} rx={10} stroke={INK} strokeWidth={2} fill="none" />)}
+        {head.spots.map((spot) => {
+          const valve = byId.get(spot.valve.id);
+          const reading = valve === undefined ? null : pick(valve);
+          const inBand = reading?.verdict === "in";
+          const color = inBand ? "#FFFFFF" : INK;
+          return [
+            <Circle key={spot.valve.id} cx={spot.at.x} cy={spot.at.y} r={spot.radius} fill={inBand ? SET : "#FFFFFF"} stroke={reading === null ? "#C9C2AF" : inBand ? SET : NOW} strokeWidth={reading === null ? 2 : 5} />,
+            <Text key={`${spot.valve.id} text`} x={spot.at.x} y={spot.at.y + 4} textAnchor="middle" style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: spot.radius * 0.62, fill: color }}>{reading === null ? spot.valve.id : figureOf(reading)}</Text>,
+            <Text key={`${spot.valve.id} word`} x={spot.at.x} y={spot.at.y + spot.radius * 0.68} textAnchor="middle" style={{ fontFamily: "Stamp", fontSize: spot.radius * 0.4, fill: color }}>{reading === null ? "" : inBand ? "in" : reading.verdict === "undecided" ? "?" : reading.verdict}</Text>,
+          ];
+        })}
+        {head.cylinders.map((c) => <Text key={`c${c.id}`} x={c.at.x} y={c.at.y} textAnchor="middle" style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: 22 }}>{c.id}</Text>)}
+      </Svg>
+    </View>
+  );
+}
+
+const figureOf = ({ goes, goesMm, read }: SheetReading): string =>
+  goesMm === 0 ? "0" : goes.includes("+") ? goesMm.toFixed(2) : (read.split(/[–\s]/)[0] ?? "");
+
+const COLUMNS: readonly (readonly [string, string])[] = [["Valve", "8%"], ["Band", "17%"], ["As found", "23%"], ["Turned", "9%"], ["As left", "23%"], ["By, with", "20%"]];
+
+function Table({ sheet, unitOf }: Pick<SheetPaper, "sheet" | "unitOf">) {
+  const told = (r: SheetReading | null): string => (r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`);
+  const cells = (v: SheetValve): string[] => [
+    v.valve, bandWords({ ...v, assumedBand: false }, unitOf(v)), told(v.asFound), v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
+    `${told(v.asLeft)}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`, v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
+  ];
+  return (
+    <View style={{ paddingTop: 6 }}>
+      <View style={[styles.row, { borderTopWidth: 0 }]} fixed>{COLUMNS.map(([name, width]) => <Text key={name} style={[styles.head, { width }]}>{name}</Text>)}</View>
+      {sheet.valves.map((v) => (
+        <View key={v.valve} style={styles.row} wrap={false}>
+          {cells(v).map((text, i) => <Text key={i} style={[{ width: COLUMNS[i]?.[1] ?? "10%", paddingRight: 6 }, i === 0 ? styles.head : {}]}>{text}</Text>)}
+        </View>
+      ))}
+    </View>
+  );
+}

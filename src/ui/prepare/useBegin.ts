@@ -1,0 +1,69 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { EngineState } from "@/core/engine/engineFile";
+import type { School } from "@/core/lash/school";
+import type { Purpose } from "@/core/run/purpose";
+import type { Person } from "@/core/shop/person";
+import type { ServingOrder } from "@/core/stops/orders";
+import type { MethodId } from "@/core/stops/plan";
+import type { StopSettings } from "@/core/stops/settings";
+import { UNREACHED, send } from "../send";
+
+/** The preparation as it was filled in. */
+export interface Filled {
+  readonly engineId: string;
+  readonly purpose: Purpose;
+  readonly note: string;
+  readonly source: number;
+  readonly state: EngineState | null;
+  readonly temperature: string;
+  readonly temperatureSure: boolean;
+  readonly feelerSetId: string | null;
+  readonly otherSetIds: readonly string[];
+  readonly school: School;
+  readonly survey: boolean;
+  readonly tolerance: string;
+  readonly method: MethodId | null;
+  readonly settings: StopSettings;
+  readonly servingOrder: ServingOrder;
+  readonly cautions: readonly string[];
+}
+
+interface Problem {
+  readonly message: string;
+  readonly path: string;
+}
+
+/** A figure as typed, with a comma or a point; null when nothing is typed, undefined when it is none. */
+function figure(text: string): number | null | undefined {
+  if (text.trim() === "") return null;
+  const value = Number(text.trim().replace(",", "."));
+  return Number.isFinite(value) ? value : undefined;
+}
+
+/** Opens the job and goes to its run; what is wrong is said at its field. */
+export function useBegin(person: Person | null) {
+  const router = useRouter();
+  const [id] = useState(() => crypto.randomUUID());
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
+
+  async function begin({ temperature, tolerance, settings, feelerSetId, method, school, ...filled }: Filled): Promise<void> {
+    if (filled.state === null) return setProblem({ path: "state", message: "Say whether the engine is cold or hot: a job can't start without it." });
+    const [temperatureC, allToAimMm] = [figure(temperature), figure(tolerance)];
+    if (temperatureC === undefined) return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
+    if (allToAimMm === undefined) return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
+    setBusy(true);
+    if (person !== null && person.school !== school) await send("PUT", "/api/people", { school });
+    const sent = await send<{ id: string }>("POST", "/api/jobs", {
+      id, ...filled, temperatureC, allToAimMm, feelerSetId: feelerSetId ?? "", method: method ?? "",
+      requiredMarginDeg: settings.requiredDeg, openingShare: settings.openingShare, closingShare: settings.closingShare, marksOnly: settings.marksOnly,
+    });
+    if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);
+    setBusy(false);
+    setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
+  }
+  return { begin, busy, problem };
+}

@@ -1,0 +1,56 @@
+/** The shape of what is told: a sentence, its grounds, and what can be answered. */
+import type { CloseItem } from "@/core/run/entry";
+import type { Tap } from "./taps";
+
+export type Action =
+  | { readonly kind: "arrive"; readonly stop: string }
+  | { readonly kind: "tap"; readonly key: string; readonly said: Tap }
+  /** The reading stands as it is, and the valve is set in its turn. */
+  | { readonly kind: "note" }
+  | { readonly kind: "leave" }
+  | { readonly kind: "set"; readonly turns: number | null; readonly aimMm: number | null; readonly locked: boolean }
+  | { readonly kind: "lock" }
+  | { readonly kind: "answer"; readonly question: string; readonly answer: string }
+  /** Takes the last reading of a valve back. */
+  | { readonly kind: "again"; readonly valve: string }
+  | { readonly kind: "tighten"; readonly part: string }
+  | { readonly kind: "bar"; readonly stop: string }
+  | { readonly kind: "check"; readonly item: CloseItem }
+  | { readonly kind: "locate" }
+  | { readonly kind: "back" }
+  | { readonly kind: "close" }
+  | { readonly kind: "sign" };
+
+export interface Choice {
+  readonly label: string;
+  readonly action: Action;
+}
+
+/** Something that wants a few words: the button that opens it, and what the words are for. */
+export interface Reasoned {
+  readonly open: string;
+  readonly label: string;
+  readonly submit: string;
+  readonly for:
+    | { readonly kind: "leave" }
+    | { readonly kind: "answer"; readonly question: string }
+    | { readonly kind: "skip"; readonly item: CloseItem };
+}
+
+export interface Instruction {
+  readonly eyebrow: string;
+  readonly title: string;
+  readonly grounds: readonly string[];
+  readonly button: Choice | null;
+  /** The other answers, in the order in which the second key goes through them. */
+  readonly choices: readonly Choice[];
+  readonly reasoned: Reasoned | null;
+  /** The blade to try next, by key. */
+  readonly tryKey: string | null;
+}
+
+export const told = (given: Pick<Instruction, "eyebrow" | "title"> & Partial<Instruction>): Instruction => ({
+  grounds: [], button: null, choices: [], reasoned: null, tryKey: null, ...given,
+});
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

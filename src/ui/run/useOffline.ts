@@ -1,0 +1,17 @@
+"use client";
+
+import { useEffect } from "react";
+
+/** Makes this page open again without a network, from the moment it was seen once. */
+export function useOffline(): void {
+  useEffect(() => {
+    if (!("serviceWorker" in navigator)) return;
+    const keepPage = async (): Promise<void> => {
+      await navigator.serviceWorker.register("/serwist/sw.js", { scope: "/", type: "module" });
+      const { active } = await navigator.serviceWorker.ready;
+      active?.postMessage({ type: "CACHE_URLS", payload: { urlsToCache: [window.location.pathname] } });
+    };
+    // Without it the run still works; only a reload without a network does not.
+    void keepPage().catch(() => {});
+  }, []);
+}
