@@ -12,8 +12,10 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
   const { instruction, complaint, ledger, doubted, valve } = run;
   return (
     <chakra.section aria-label="Next" p={{ base: "4", lg: "6" }} minWidth="0">
-      <RouteFlags run={run} />
-      <chakra.p pt="2" fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
+      <chakra.div display="flex" flexWrap="wrap" alignItems="center" columnGap="3" rowGap="1">
+        <RouteFlags run={run} />
+        <chakra.p fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
+      </chakra.div>
       <chakra.div aria-live="polite">
         <chakra.h2 fontWeight={700} fontSize={instruction.title.length > 90 ? { base: "23px", lg: "28px" } : { base: "28px", lg: "38px" }} lineHeight={1.14} pt="1" letterSpacing="-0.01em">{instruction.title}</chakra.h2>
         {instruction.grounds.filter((g) => g !== "").map((g) => <chakra.p key={g} pt="2" fontSize={{ base: "17px", lg: "18px" }} color="soft" lineHeight={1.35}>{g}</chakra.p>)}

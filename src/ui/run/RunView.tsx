@@ -102,7 +102,7 @@ export function RunView({ given, people, person }: Props) {
       <RunHeader run={run} people={people} person={person} />
       {place !== null
         ? <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>{place}</chakra.main>
-        : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) 228px auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
+        : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) clamp(190px, 27dvh, 250px) auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
         <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} encoder={encoder} /></chakra.div>
         <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.7fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
           {now.next.kind === "answer"

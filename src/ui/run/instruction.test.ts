@@ -96,7 +96,7 @@ describe("instruct, while the lock is learned", () => {
   it("aims off by what the lock moves, and says so", () => {
     const aimed = told(SCREW, LOOSE, {}, { wanted: false, shiftMm: -0.02 });
     expect(aimed).toMatchObject({ title: expect.stringContaining("in 38°"), button: { action: { locked: true, aimMm: expect.closeTo(0.22) } } });
-    expect(aimed.grounds[0]).toContain("Bring it to 0.22 mm: locking makes it 0.02 mm tighter here.");
+    expect(aimed.grounds[1]).toContain("Bring it to 0.22 mm: locking makes it 0.02 mm tighter here.");
     expect(told(SCREW, LOOSE, {}, { wanted: false, shiftMm: -0.02, useShift: false }).title).toContain("in 45°");
   });
   it("turns by what turns really made, where the figures of the adjuster are off", () => {

@@ -31,7 +31,7 @@ export function readWords(context: RunContext, now: RunNow, valve: ValveState, {
     const noted = noteWords(context, now, valve, tapped);
     if (noted !== null) return noted;
     const set = setWords(context, now, valve, tapped);
-    return tapped.verdict === "undecided" && !tapped.advice.decided && tapped.advice.try === null ? { ...set, grounds: [tapped.advice.why, ...set.grounds] } : set;
+    return tapped.verdict === "undecided" && !tapped.advice.decided && tapped.advice.try === null ? { ...set, grounds: [...set.grounds, tapped.advice.why] } : set;
   }
   const dragKey = dragTryKey(taps, context.hand, valve.valve.spec.nominalMm);
   if (dragKey !== null) return tryWords(context, base.eyebrow, `Now try ${bladeOfKey(dragKey, context.hand.set)?.text ?? ""}.`, [soFar(tapped)], bladeOfKey(dragKey, context.hand.set));

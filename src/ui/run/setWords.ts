@@ -26,9 +26,10 @@ export function setWords(context: RunContext, now: RunNow, valve: ValveState, ta
   const off = verdict === "in" ? `in its band, but off the aim by more than ${context.job.allToAimMm ?? 0} mm` : verdictWords[verdict].replace(/^is /, "");
   return told({
     eyebrow: whereWords(context, now, valve.valve), title: said.title,
+    // What the hands do comes first: the rest may be below the edge of a small screen.
     grounds: [
-      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}. `}${aimWords(context, now, valve, showLength(aim, unit))}`,
       said.how,
+      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}. `}${aimWords(context, now, valve, showLength(aim, unit))}`,
       ...(reading !== null && reading.goes.mm === 0 ? ["No leaf goes: the valve may be held open. Do not run the engine so."] : []),
       ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),
     ],
