@@ -38,6 +38,7 @@ test("skips a cylinder: what is missing is listed by name, and the run goes back
   const path = await beginJob(page, await addEngine(page, { ...CALDER, name: "Test skipped" }), { method: "Firing order" });
   const truth = truthOf(CALDER);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark B") });
+  await allKept(page);
   // Instead of stop B the crank is brought to C, and said to be there.
   const arrived = await page.request.post(`/api${path}/entries`, { data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "arrived", stop: "C" }] } });
   expect(arrived.ok()).toBe(true);
