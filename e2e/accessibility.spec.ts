@@ -1,12 +1,9 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, settled, test } from "./fixtures";
 
 async function clean(page: Page): Promise<void> {
-  // Drawings take their width once they are laid out: a few frames later all stands still.
-  await page.evaluate(async () => {
-    for (let i = 0; i < 5; i++) await new Promise((done) => requestAnimationFrame(done));
-  });
+  await settled(page);
   const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }

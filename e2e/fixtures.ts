@@ -90,3 +90,7 @@ export const mainButton = (page: Page) => page.locator("[data-main]");
 export const allKept = (page: Page, timeout = 15_000) => expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });
 /** A leaf on the strip, by the mark on it. */
 export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);
+/** Drawings take their width once they are laid out: a few frames later all stands still. */
+export const settled = (page: Page) => page.evaluate(async () => {
+  for (let i = 0; i < 5; i++) await new Promise((done) => requestAnimationFrame(done));
+});

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { TWO_STROKE_SIX, atWork, expect, leaf, test } from "./fixtures";
+import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test } from "./fixtures";
 
 test("a stranger brings an engine and does the whole job by keyboard only", async ({ page }) => {
   await atWork(page);
@@ -104,6 +104,7 @@ test("the sheet of a sixteen-valve engine prints on one page, nothing cut off", 
   await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
   await page.waitForURL(/sheet$/);
   await page.waitForLoadState("networkidle");
+  await settled(page);
   const pdf = (await page.pdf({ format: "A4", margin: { top: "12mm", bottom: "12mm", left: "12mm", right: "12mm" } })).toString("latin1");
   expect(/\/Type \/Pages[\s\S]*?\/Count (\d+)/.exec(pdf)?.[1] ?? /\/Count (\d+)/.exec(pdf)?.[1]).toBe("1");
   await page.emulateMedia({ media: "print" });

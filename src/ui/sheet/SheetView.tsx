@@ -101,7 +101,7 @@ function Fact({ name, children }: { readonly name: string; readonly children: Re
 
 function Drawn({ title, file, marks }: { readonly title: string; readonly file: EngineFile; readonly marks: Record<string, ValveMark> }) {
   return (
-    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "80%", height: "auto" } } }}>
+    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "72%", height: "auto" } } }}>
       <Stamp color="ink!">{title}</Stamp>
       <HeadMap file={file} marks={marks} />
     </chakra.section>
