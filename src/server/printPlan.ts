@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import { resolveEngine } from "@/core/engine/resolve";
-import { engineWords, turnWords } from "@/core/run/words";
+import { capital, engineWords, turnWords } from "@/core/run/words";
 import { METHODS, planMethod } from "@/core/stops/methods";
 import { planFromQuery } from "@/core/stops/planQuery";
 import { planStops } from "@/core/stops/recommend";
@@ -72,5 +72,3 @@ export async function cardOf(db: Database, shopId: string, id: string, query: Qu
     rotation: file.rotation ?? "in the running direction", stops, unserved: plan.unserved.map((u) => u.valve), assumptions: engine.assumptions, after, paper: paperOf(query),
   };
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -8,7 +8,7 @@ import { MM_PER_INCH } from "../units/length";
 import { median, robustSpread } from "../units/median";
 import { type Entry, type ReadingEntry, isValveWork } from "./entry";
 import { type Job, type JobValve, intervalOf, middleOf, verdictOf } from "./job";
-import { readingWords, valveName } from "./words";
+import { capital, readingWords, valveName } from "./words";
 
 export interface Question {
   readonly id: string;
@@ -142,5 +142,3 @@ function alike(job: Job, live: readonly Entry[]): Question[] {
     answers: [`It is ${job.state}: checked by hand or thermometer`, "Another person or another set last time"],
   }];
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -112,3 +112,6 @@ export function engineWords(file: EngineFile): string {
   const strokes = file.strokes === 2 ? "two-stroke, " : "";
   return `${strokes}${n} cylinder${n === 1 ? "" : "s"}${kind}${n === 1 ? "" : `, ${file.firingOrder.join("-")}`}`;
 }
+
+/** The start of a sentence. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -4,10 +4,10 @@ import type { CloseItem } from "@/core/run/entry";
 import type { Question } from "@/core/run/questions";
 import type { RouteStop } from "@/core/run/route";
 import type { ValveState } from "@/core/run/state";
-import { valveName } from "@/core/run/words";
+import { capital, valveName } from "@/core/run/words";
 import { signAt } from "@/core/stops/sign";
 import type { RunContext, RunNow } from "./model";
-import { type Instruction, capital, told } from "./told";
+import { type Instruction, told } from "./told";
 
 export function answerWords({ job }: RunContext, question: Question, about: ValveState | null): Instruction {
   const [first, ...others] = question.answers;

@@ -1,11 +1,11 @@
 /** What is told while a valve is read. Pure. */
 import type { ValveState } from "@/core/run/state";
 import { offAim } from "@/core/run/job";
-import { bandWords, readingWords, specUnit, valveName } from "@/core/run/words";
+import { bandWords, capital, readingWords, specUnit, valveName } from "@/core/run/words";
 import type { RunContext, RunNow } from "./model";
 import { lockAfterWords, setWords } from "./setWords";
 import { type Blade, NONE_KEY, type Reading, type TappedReading, bladeOf, bladeOfKey, dragTryKey, singleBlades } from "./taps";
-import { type Choice, type Instruction, capital, told } from "./told";
+import { type Choice, type Instruction, told } from "./told";
 import { whereWords } from "./where";
 
 export function doubtWords(context: RunContext, now: RunNow, valve: ValveState, doubt: string): Instruction {

@@ -3,13 +3,13 @@ import { aimMm, isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
 import { CONSEQUENCE } from "@/core/lash/judge";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveState } from "@/core/run/state";
-import { readingWords, specUnit, valveName, verdictWords } from "@/core/run/words";
+import { capital, readingWords, specUnit, valveName, verdictWords } from "@/core/run/words";
 import { showLength } from "@/core/units/length";
 import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import { middleOf } from "@/core/run/job";
 import { type RunContext, type RunNow, shiftUsed } from "./model";
 import type { TappedReading } from "./taps";
-import { type Choice, type Instruction, capital, told } from "./told";
+import { type Choice, type Instruction, told } from "./told";
 import { whereWords } from "./where";
 
 /** Out of band (or not decidable): how far to turn, from what was tapped or from the last kept reading. */

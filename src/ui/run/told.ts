@@ -18,8 +18,7 @@ export type Action =
   | { readonly kind: "check"; readonly item: CloseItem }
   | { readonly kind: "locate" }
   | { readonly kind: "back" }
-  | { readonly kind: "close" }
-  | { readonly kind: "sign" };
+  | { readonly kind: "close" };
 
 export interface Choice {
   readonly label: string;
@@ -52,5 +51,3 @@ export interface Instruction {
 export const told = (given: Pick<Instruction, "eyebrow" | "title"> & Partial<Instruction>): Instruction => ({
   grounds: [], button: null, choices: [], reasoned: null, tryKey: null, ...given,
 });
-
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

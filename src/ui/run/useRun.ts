@@ -165,8 +165,6 @@ export function useRun(props: RunGiven, person: Person | null) {
         return setChosen(null);
       case "close":
         return void add([{ ...fresh(), kind: "closed" }]);
-      case "sign":
-        return void add([{ ...fresh(), kind: "signed" }]);
       // The locator is a place on the screen, not an entry: the view opens it.
       case "locate":
     }
