@@ -8,7 +8,7 @@ import { APP_ROLE } from "./connect";
 const PREPARE_LOCK = 7_310_442;
 
 /** Tables that are kept up to date; all others are only added to. */
-const KEPT_UP = ["people", "feeler_sets", "engine_models", "engines", "hands"];
+const KEPT_UP = ["shops", "people", "feeler_sets", "engine_models", "engines", "hands"];
 
 /** @throws Error with a sentence when the database user may not make or take the app's role. */
 export async function prepareDatabase(url: string, migrationsFolder: string): Promise<void> {
@@ -59,8 +59,8 @@ export async function emptyDatabase(url: string): Promise<void> {
     // By name, so that a database shared with something else loses nothing of that.
     await client.query(`
       drop view if exists live_entries cascade;
-      drop table if exists hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
-      drop function if exists guard_ledger, open_valves, refuse_change cascade;
+      drop table if exists state_readings, hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
+      drop function if exists guard_ledger, guard_preload_left, guard_state_reading, guard_cold_lash, open_valves, refuse_change cascade;
       drop schema if exists drizzle cascade;
     `);
   } finally {

@@ -102,6 +102,7 @@ export const DUNMORE: EngineFile = {
     { name: "left girdle", valves: valvesOf(["1", "3", "5", "7"], "EI").map((v) => v.id), torqueNm: 34 },
     { name: "right girdle", valves: valvesOf(["2", "4", "6", "8"], "IE").map((v) => v.id), torqueNm: 34 },
   ],
+  heat: { block: "iron", head: "alloy" },
   layout: { kind: "vee", banks: [["1", "3", "5", "7"], ["2", "4", "6", "8"]] },
 };
 

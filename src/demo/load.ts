@@ -1,8 +1,10 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
 import { addDays, addMinutes } from "date-fns";
-import type { EngineFile, LashFigures } from "../core/engine/engineFile";
+import type { EngineFile, EngineState, LashFigures } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
+import type { WayId } from "../core/heat/ways";
+import type { LifterState } from "../core/preload/zeroLash";
 import { cautionsFor } from "../core/run/cautions";
 import type { NextThing } from "../core/run/next";
 import type { Purpose } from "../core/run/purpose";
@@ -14,10 +16,12 @@ import type { Actor } from "../server/actor";
 import { addEngine } from "../server/engines";
 import { addFeelerSet, findFeelerSet } from "../server/feelerSets";
 import { openJob } from "../server/openJob";
+import { keepPairs } from "../server/pairs";
 import { record } from "../server/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, TIDEWATER } from "./engines";
-import { play } from "./play";
+import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
+import { type Play, play } from "./play";
 
 const PEOPLE = [
   { name: "Maud Fenwick", role: "lead", school: "go-no-go" },
@@ -33,6 +37,7 @@ const inchOf = (mm: string): string => (Number(mm) / 25.4).toFixed(3).replace(/^
 const SETS = {
   coarse: { name: "Metric set, twenty leaves", system: "metric", marks: steps(0.05, 1, 0.05, 2).map((m) => `${m}/${inchOf(m)}`).join(" ") },
   fine: { name: "Fine metric set", system: "metric", marks: [...steps(0.03, 0.3, 0.01, 2), ...steps(0.35, 0.6, 0.05, 2)].join(" ") },
+  gap: { name: "Gap gauges", system: "metric", marks: steps(0.4, 2.4, 0.1, 2).join(" ") },
   inch: { name: "Inch set", system: "inch", marks: steps(0.004, 0.03, 0.001, 3).map((m) => m.replace(/^0/, "")).join(" ") },
 } as const;
 
@@ -65,6 +70,13 @@ interface Visit {
   readonly hours: number | null;
   /** Where valves stood when found, against nominal, in hundredths of a millimetre. */
   readonly off: Readonly<Record<string, number>>;
+  /** The engine's state, where it is not the spec's. */
+  readonly state?: EngineState;
+  readonly heatWay?: WayId;
+  readonly bank?: number;
+  readonly lifters?: LifterState;
+  readonly licensed?: string;
+  readonly lifter?: Play["lifter"];
   readonly purpose?: Purpose;
   readonly note?: string;
   readonly survey?: boolean;
@@ -87,19 +99,37 @@ class DemoShop {
     const coarse = await this.set(SETS.coarse);
     const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
+    const gap = await this.set(SETS.gap);
     const tidewater = await this.engine(TIDEWATER, "OT6-0417", 6210);
     const calder = await this.engine(CALDER, "D5 8831", 3120);
     const dunmore = await this.engine(DUNMORE, "No. 12", 41);
     const hob = await this.engine(HOB, "196-2207", 260);
+    const sister = await this.engine(DUNMORE, "No. 14", 3);
+    const corriemoor = await this.engine(CORRIEMOOR, "CV6-5520", null);
+    const larkfield = await this.engine(LARKFIELD, "O4-311", 1240);
+    await this.engine(TAMBLIN, "T35-08", 12);
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
     await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
     await this.hours(tidewater, 6622);
     const outing = { engineId: dunmore, file: DUNMORE, set: inch, by: 2, hours: 41, temperatureC: 84, purpose: "race-check" as const, survey: true };
-    await this.visit({ ...outing, method: "firing-order", startedAt: addDays(now, -12), off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 }, signedBy: 0 });
+    const signed = await this.visit({ ...outing, method: "firing-order", startedAt: addDays(now, -12), off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 }, signedBy: 0 });
+    await this.readCold(signed, DUNMORE, ["1I", "1E", "3I", "3E", "5I", "5E", "7I", "7E"], addDays(now, -11));
     await this.hours(dunmore, 43);
     await this.visit({ ...outing, hours: 43, method: "opening-closing", startedAt: addMinutes(now, -95), off: { "7E": -24 }, until: (next) => next.kind === "answer", note: "After Sunday's second outing" });
     await this.visit({ engineId: hob, file: HOB, set: fine, method: "fewest", by: 3, startedAt: addDays(now, -1), temperatureC: 18, hours: 260, purpose: "noise", off: { "1E": 6 }, until: (next) => next.kind === "check" && next.item === "started" });
+    await this.visit({
+      engineId: sister, file: DUNMORE, set: inch, by: 2, hours: 3, temperatureC: 16, state: "cold", heatWay: "pairs-model", bank: 1, method: "firing-order", purpose: "after-work", survey: true,
+      note: "Right head was off; its cover takes too long to reach while it is hot", startedAt: addDays(now, -3), off: { "4E": 8 }, until: (next) => next.kind === "set", paused: "Waits for a cover gasket",
+    });
+    await this.visit({
+      engineId: corriemoor, file: CORRIEMOOR, set: coarse, by: 1, hours: null, temperatureC: 17, lifters: "run", heatWay: "rule", method: "firing-order", purpose: "noise", note: "Ticks at idle since the rockers were off",
+      startedAt: addDays(now, -1), off: {}, lifter: { turns: { "5I": 0.375 }, schools: { "2E": "spin" }, apart: { "2E": -0.125 }, found: { "5I": 0.25, "3E": 0.5 }, ticks: "5I" }, until: (next) => next.kind === "step",
+    });
+    await this.visit({
+      engineId: larkfield, file: LARKFIELD, set: gap, by: 3, hours: 1240, temperatureC: 15, licensed: "Maud Fenwick, licence 4471", method: "firing-order", startedAt: addMinutes(now, -260),
+      off: { "2E": -90, "3I": 85 }, until: (next) => next.kind === "order",
+    });
     await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
     await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });
     await this.visit({
@@ -116,7 +146,7 @@ class DemoShop {
     return set;
   }
 
-  private async engine(file: EngineFile, serial: string, runningHours: number): Promise<string> {
+  private async engine(file: EngineFile, serial: string, runningHours: number | null): Promise<string> {
     const id = randomUUID();
     await addEngine(this.db, this.as(0), { id, text: JSON.stringify(file), serial, runningHours });
     return id;
@@ -126,8 +156,20 @@ class DemoShop {
     await this.db.update(engines).set({ runningHours }).where(eq(engines.id, engineId));
   }
 
-  private async visit(v: Visit): Promise<void> {
-    const state = v.file.lash?.state ?? "cold";
+  /** Some valves of a finished hot job, read cold the day after: how it grows. */
+  private async readCold(jobId: string, file: EngineFile, valves: readonly string[], at: Date): Promise<void> {
+    const readings = valves.map((valve, i) => {
+      const exhaust = valve.endsWith("E");
+      const hot = Math.round((toMm(file.lash?.[exhaust ? "exhaust" : "intake"]?.nominal ?? 0) / 25.4) * 1000);
+      // About nine thou of growth at the intakes, eight at the exhausts, and a hand that is not always the same.
+      const cold = hot - (exhaust ? 8 : 9) + (i % 4 === 3 ? 1 : 0);
+      return { id: randomUUID(), valve, goes: `.${String(cold).padStart(3, "0")} in`, noGo: `.${String(cold + 1).padStart(3, "0")} in` };
+    });
+    await keepPairs(this.db, this.as(2), jobId, { temperatureC: 18, unit: "in", readings }, at);
+  }
+
+  private async visit(v: Visit): Promise<string> {
+    const state = v.state ?? v.file.lash?.state ?? "cold";
     const actor = this.as(v.by);
     const jobId = await openJob(
       this.db,
@@ -135,7 +177,8 @@ class DemoShop {
       {
         id: randomUUID(), engineId: v.engineId, state, temperatureC: v.temperatureC, temperatureSure: false, feelerSetId: v.set.id, method: v.method,
         otherSetIds: (v.others ?? []).map((s) => s.id), purpose: v.purpose ?? "routine", note: v.note ?? null, survey: v.survey ?? false, allToAimMm: null, source: 0,
-        requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false, cautions: cautionsFor(v.file.sector, state).map((c) => c.id),
+        requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false, cautions: cautionsFor(v.file, state, v.lifters ?? null).map((c) => c.id),
+        heatWay: v.heatWay ?? null, targetTurns: null, lifters: v.lifters ?? null, airC: state === "hot" ? 19 : null, licensed: v.licensed ?? null, bank: v.bank ?? null,
       },
       v.startedAt,
     );
@@ -146,5 +189,6 @@ class DemoShop {
     const lashMm = Object.fromEntries(v.file.valves.map((x) => [x.id, nominal(x.role) + 0.004 + (v.off[x.id] ?? 0) / 100]));
     await play(this.db, actor, { jobId, ...v, lashMm });
     if (v.signedBy !== undefined) await record(this.db, this.as(v.signedBy), jobId, { entries: [{ id: randomUUID(), supersedes: null, kind: "signed" }] }, addDays(v.startedAt, 1));
+    return jobId;
   }
 }

@@ -1,7 +1,9 @@
 /** Plays a lash job through the shop's own rules, with made-up true lash: how the demo's history comes about. */
 import { randomUUID } from "node:crypto";
 import { aimMm, isScrew, screwAdjuster, turnFor } from "../core/lash/adjuster";
-import type { Entry, LeafMark, ReadingEntry } from "../core/run/entry";
+import { type ZeroSchool, otherSchool } from "../core/preload/zeroLash";
+import { type Entry, type LeafMark, type Made, type ReadingEntry, liveEntries } from "../core/run/entry";
+import { orderLines } from "../core/run/wantedParts";
 import { type Job, middleOf, verdictOf } from "../core/run/job";
 import { type NextThing, nextThing } from "../core/run/next";
 import { type ValveState, passNow, runState } from "../core/run/state";
@@ -22,6 +24,14 @@ export interface Play {
   readonly until?: (next: NextThing) => boolean;
   /** What locking does to the lash under this hand, in mm. */
   readonly lockShiftMm?: number;
+  /** Of hydraulic lifters: turns in, the school of zero lash, where the other school is, how far in it was found, and which one ticks. */
+  readonly lifter?: {
+    readonly turns?: Readonly<Record<string, number>>;
+    readonly schools?: Readonly<Record<string, ZeroSchool>>;
+    readonly apart?: Readonly<Record<string, number>>;
+    readonly found?: Readonly<Record<string, number>>;
+    readonly ticks?: string;
+  };
   /** Why it is broken off at the end. */
   readonly paused?: string;
 }
@@ -50,9 +60,10 @@ export async function play(db: Database, actor: Actor, given: Play): Promise<voi
   const add = (made: Entry[]): Promise<unknown> => record(db, actor, given.jobId, { entries: made }, at);
   for (;;) {
     at = new Date(at.getTime() + PACE_MS);
-    const next = bench.next(await ledgerOf(db, given.jobId));
+    const next = bench.next(await ledgerOf(db, given.jobId), at.getTime());
     if (next === null) break;
-    await add(next);
+    if ("waitMs" in next) at = new Date(at.getTime() + next.waitMs);
+    else await add(next);
   }
   if (given.paused !== undefined) await add([{ ...fresh(), kind: "paused", reason: given.paused }]);
 }
@@ -70,9 +81,10 @@ class Bench {
   }
 
   /** What is entered next; null when there is nothing more to do. */
-  next(ledger: readonly Entry[]): Entry[] | null {
+  next(ledger: readonly Made[], nowMs: number): Entry[] | { readonly waitMs: number } | null {
     const state = runState(this.job, ledger);
-    const next = nextThing(this.job, state);
+    const next = nextThing(this.job, state, { nowMs });
+    const stop = state.stop?.letter ?? "";
     if (this.given.until?.(next) === true) return null;
     switch (next.kind) {
       case "closed":
@@ -87,7 +99,19 @@ class Bench {
         return [{ ...fresh(), kind: "tightened", part: next.part.name }];
       case "answer":
         return [{ ...fresh(), kind: "answered", question: next.question.id, reason: next.question.answers[0] ?? "" }];
+      case "zero":
+      case "turn-in":
+      case "step":
+      case "depth":
+        return this.lifter(next.kind, next.valve, stop, ledger);
+      case "wait":
+        return { waitMs: next.leftMs };
+      case "order":
+        return [{ ...fresh(), kind: "ordered", list: this.job.fixed === null ? "parts" : orderLines(next.wants, this.job.fixed).join("; ") }];
       case "check":
+        if (next.item === "started" && this.given.lifter?.ticks !== undefined && !ledger.some((e) => e.kind === "reopened")) {
+          return [{ ...fresh(), kind: "reopened", valve: this.given.lifter.ticks, reason: "Ticks after start" }];
+        }
         return [{ ...fresh(), kind: "checked", item: next.item, reason: null }];
       case "close":
         return [{ ...fresh(), kind: "closed" }];
@@ -99,6 +123,25 @@ class Bench {
       case "read":
         return this.read(next.valve, state.stop?.letter ?? "", ledger);
     }
+  }
+
+  private lifter(kind: "zero" | "turn-in" | "step" | "depth", { valve: { id }, preload }: ValveState, stop: string, ledger: readonly Made[]): Entry[] {
+    const { lifter = {} } = this.given;
+    if (kind === "zero") {
+      const school = lifter.schools?.[id] ?? "up-down";
+      return [{ ...fresh(), kind: "zeroed", valve: id, stop, school, foundTurns: lifter.found?.[id] ?? null, apartTurns: null, reason: null }];
+    }
+    const apart = lifter.apart?.[id];
+    if (kind === "turn-in" && apart !== undefined && preload?.apartTurns === null) {
+      return [{ ...fresh(), kind: "zeroed", valve: id, stop, school: otherSchool(preload.school ?? "up-down"), foundTurns: null, apartTurns: apart, reason: null }];
+    }
+    if (kind === "depth") {
+      const last = liveEntries<Made>(ledger).findLast((e) => "valve" in e && e.valve === id);
+      return [{ ...fresh(), kind: "left", valve: id, reading: last?.id ?? "", reason: null }];
+    }
+    const turns = kind === "step" ? 0.25 : (lifter.turns?.[id] ?? this.job.preload?.targetTurns ?? 0.5);
+    const set: Entry = { ...fresh(), kind: "set", valve: id, stop, turns, aimMm: null, locked: true };
+    return [set, { ...fresh(), kind: "left", valve: id, reading: set.id, reason: null }];
   }
 
   private read({ valve, status, verdict, last }: ValveState, stop: string, ledger: readonly Entry[]): Entry[] {

@@ -25,6 +25,8 @@ export interface SheetPaper {
   readonly paper: Paper;
 }
 
+const TITLES: Record<Sheet["work"], string> = { lash: "Lash sheet", preload: "Preload sheet", "dry-gap": "Dry gap sheet" };
+
 const mm = (length: number): number => length * PT_PER_MM;
 const INK = "#20302F";
 const SOFT = "#52605C";
@@ -47,11 +49,11 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
   const { width: height, height: width } = LANDSCAPE_MM[paper];
   const half = (mm(width - 2 * MARGIN_MM) - 14) / 2;
   return (
-    <Document title={`Lash sheet of ${sheet.engine.name}`} creator="Fulcrata">
+    <Document title={`${TITLES[sheet.work]} of ${sheet.engine.name}`} creator="Fulcrata">
       <Page size={[mm(width), mm(height)]} style={styles.page}>
         <View style={{ flexDirection: "row", justifyContent: "space-between", borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 5 }}>
           <View>
-            <Text style={styles.stamp}>{sheet.shop} · lash sheet{sheet.closedAt === null ? ", not closed yet" : ""}</Text>
+            <Text style={styles.stamp}>{sheet.shop} · {TITLES[sheet.work].toLowerCase()}{sheet.closedAt === null ? ", not closed yet" : ""}</Text>
             <Text style={styles.title}>{sheet.engine.name}</Text>
             <Text>{[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`].filter((x) => x !== null).join(" · ")}</Text>
           </View>
@@ -102,6 +104,9 @@ function factsOf(sheet: Sheet, date: SheetPaper["date"]): Fact[] {
   return [
     ["Engine was", `${sheet.state}${sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}`],
     ["Why", `${sheet.purpose.replace("-", " ")}${sheet.note === null ? "" : `. ${sheet.note}`}`],
+    ...(sheet.work === "preload" ? [["Evenness", sheet.spread ?? "not known"] as const] : []),
+    ...(sheet.offset === null ? [] : [["Judged as", sheet.offset] as const]),
+    ...(sheet.licensed === null ? [] : [["Released by", sheet.licensed] as const]),
     ["Spec from", `${sheet.specSource ?? "not given"}${sheet.otherSources.length === 0 ? "" : ` (not: ${sheet.otherSources.join("; ")})`}`],
     ["Read with", sheet.feelerSets.join(", ")],
     ["Begun", `${date(sheet.openedAt)}, ${sheet.openedBy}`],
@@ -162,7 +167,7 @@ function Table({ sheet, unitOf }: Pick<SheetPaper, "sheet" | "unitOf">) {
   const told = (r: SheetReading | null): string => (r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`);
   const cells = (v: SheetValve): string[] => [
     v.valve, bandWords({ ...v, assumedBand: false }, unitOf(v)), told(v.asFound), v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
-    `${told(v.asLeft)}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`, v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
+    `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`, v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
   ];
   return (
     <View style={{ paddingTop: 6 }}>

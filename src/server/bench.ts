@@ -50,13 +50,13 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
       engineId: row.engineId,
       engine: row.engineFile.name,
       serial: engines.find((e) => e.id === row.engineId)?.serial ?? null,
-      stands: standsWords(nextThing(job, state), job.valves),
+      stands: standsWords(nextThing(job, state, { nowMs: Date.now() }), job.valves),
       leftCount: state.leftCount,
       valveCount: job.valves.length,
       closed: state.closed,
       touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
       file: row.engineFile,
-      valves: [...state.valves.values()].map((v) => ({ id: v.valve.id, status: v.status, figure: v.last === null ? null : shortReading(v.last) })),
+      valves: [...state.valves.values()].map((v) => ({ id: v.valve.id, status: v.status, figure: v.preload?.coldMm != null ? v.preload.coldMm.toFixed(2) : v.last === null ? null : shortReading(v.last) })),
     };
   });
   return { jobs, engines };

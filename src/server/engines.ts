@@ -91,6 +91,14 @@ export async function changeSpec(db: Database, actor: Actor, id: string, part: u
   await keepFile(db, actor, id, (before) => ({ ...before, lash, adjuster }));
 }
 
+const heatSchema = z.strictObject({ heat: engineFileSchema.shape.heat.nullable() });
+
+/** Replaces what makes the lash of the engine's model grow with heat; null takes it away. @throws Refused, CalcProblem */
+export async function changeHeat(db: Database, actor: Actor, id: string, part: unknown): Promise<void> {
+  const { heat } = parseInput(heatSchema, part);
+  await keepFile(db, actor, id, ({ heat: _, ...before }) => (heat == null ? before : { ...before, heat }));
+}
+
 async function keepFile(db: Database, actor: Actor, id: string, change: (before: EngineFile) => unknown): Promise<void> {
   const engine = await findEngine(db, actor.shopId, id);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);

@@ -56,7 +56,7 @@ beforeEach(async () => {
 /** Through the validator, as a request would come. */
 const opening = (more: Partial<OpenJob> = {}): OpenJob => openJobInput.parse({
   id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop",
-  cautions: cautionsFor(undefined, "cold").map((c) => c.id), ...more,
+  cautions: cautionsFor({}, "cold").map((c) => c.id), ...more,
 });
 const fresh = () => ({ id: randomUUID(), supersedes: null });
 const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
@@ -91,7 +91,7 @@ describe("opening a job", () => {
   });
   it.each<[string, () => Partial<OpenJob>, RegExp]>([
     ["a caution that was not ticked", () => ({ cautions: ["data-first"] }), /tick every caution/],
-    ["the other state of the engine", () => ({ state: "hot", cautions: cautionsFor(undefined, "hot").map((c) => c.id) }), /spec is for a cold engine/],
+    ["the other state of the engine", () => ({ state: "hot", cautions: cautionsFor({}, "hot").map((c) => c.id) }), /spec is for a cold engine/],
     ["a set of no shop", () => ({ feelerSetId: randomUUID() }), /feeler set of this shop/],
     ["an engine that is not there", () => ({ engineId: randomUUID() }), /not in the shop/],
   ])("refuses %s", async (_name, more, why) => expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why));
@@ -211,7 +211,7 @@ describe("two people", () => {
     const jobId = await openJob(db, actor, opening());
     const bo = await second();
     const [mine, theirs] = [randomUUID(), randomUUID()];
-    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toEqual({ entries: [], others: [] });
+    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toMatchObject({ entries: [], others: [] });
     await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
     const seen = await live(db, actor, jobId, { after: 0, device: mine, valve: "1I" });
     expect(seen.entries.map((e) => e.kind)).toEqual(["arrived"]);

@@ -18,6 +18,8 @@ export const liveInput = z.strictObject({
 export type LiveInput = z.infer<typeof liveInput>;
 
 export interface Live {
+  /** The shop's time, in ms: timers run by it, whatever the device's clock says. */
+  readonly nowMs: number;
   readonly entries: readonly KeptEntry[];
   readonly others: readonly { readonly person: string; readonly valve: string | null }[];
 }
@@ -41,7 +43,7 @@ export async function live(db: Database, { shopId, person }: Pick<Viewer, "shopI
   const own = seen.find((h) => h.device === device);
   const said = own !== undefined && own.valve === valve && own.personId === person?.id && own.ageS < REPEAT_S;
   if (person !== null && !said) await hold(db, { jobId, device, shopId, personId: person.id, valve });
-  return { entries: fresh.map(entryOf), others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })) };
+  return { nowMs: Date.now(), entries: fresh.map(entryOf), others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })) };
 }
 
 async function hold(db: Database, hand: Omit<typeof hands.$inferInsert, "seenAt">): Promise<void> {

@@ -2,7 +2,7 @@
 import type { RunGiven } from "@/core/run/given";
 import { lockPairs } from "@/core/run/learned";
 import type { Database } from "@/db/connect";
-import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
+import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import type { Viewer } from "./actor";
 import { findFeelerSet, setsOfJob } from "./feelerSets";
@@ -19,9 +19,9 @@ export async function loadRun(db: Database, { shopId, person }: Pick<Viewer, "sh
     ledgerOf(db, id), findFeelerSet(db, shopId, row.feelerSetId), setsOfJob(db, shopId, id), loadLastTime(db, shopId, row), loadShifts(db, shopId, row, person?.id ?? null),
   ]);
   if (set === null) return null;
-  const { engineId, engineFile: file, state, temperatureC, method } = row;
+  const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
   const returning = idleSince(entries) > AWAY_MS;
-  return { id, engineId, file, job, state, temperatureC, method, sets: [set, ...others], entries, returning, lastTime, earlierShiftsMm };
+  return { id, engineId, file, job, state, temperatureC, method, sets: [set, ...others], entries, returning, lastTime, earlierShiftsMm, openedAt: row.openedAt.toISOString(), nowMs: Date.now(), airC, licensed };
 }
 
 /** After so long a time away, somebody else may have turned the crank. */
@@ -32,11 +32,12 @@ const idleSince = (entries: RunGiven["entries"]): number => {
   return last === undefined ? 0 : Date.now() - Date.parse(last.at);
 };
 
-type Before = { engineId: string; openedAt: Date; runningHours: number | null };
+type Before = Pick<JobRow, "engineId" | "openedAt" | "runningHours" | "state" | "work">;
 
-async function loadLastTime(db: Database, shopId: string, { engineId, openedAt, runningHours }: Before): Promise<RunGiven["lastTime"]> {
+async function loadLastTime(db: Database, shopId: string, { engineId, openedAt, runningHours, state, work }: Before): Promise<RunGiven["lastTime"]> {
   const last = await lastFinished(db, shopId, engineId, openedAt);
-  if (last === null) return {};
+  // Hot and cold readings are not shown beside each other.
+  if (last === null || last.row.state !== state || last.row.work !== work) return {};
   const hoursAgo = runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
   return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, hoursAgo }]));
 }

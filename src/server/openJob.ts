@@ -3,23 +3,33 @@ import { eq } from "drizzle-orm";
 import { z } from "zod";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { lashSpec } from "@/core/lash/spec";
+import { WAY_IDS, waysOf } from "@/core/heat/ways";
+import { bleedMinutesFor } from "@/core/preload/bleedDown";
+import { plungerTravelMm } from "@/core/preload/gear";
+import { LIFTER_STATES } from "@/core/preload/zeroLash";
 import { cautionsFor } from "@/core/run/cautions";
-import { intervalOf } from "@/core/run/job";
+import { liveEntries } from "@/core/run/entry";
+import { type Work, intervalOf } from "@/core/run/job";
+import { type Planned, fileTurns, planFixed, planOffset, planPreload, preloadSpec } from "@/core/run/planWork";
+import type { FixedPlan, Offset, PreloadPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
-import { notReady, specSources, temperatureDoubt, underSource, withJobValves } from "@/core/run/ready";
+import { lacks, notReady, specFor, specSources, temperatureDoubt, underSource, withJobValves, workOf } from "@/core/run/ready";
 import { routeOf } from "@/core/run/route";
 import { planMethod } from "@/core/stops/methods";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { DEFAULT_STOP_SETTINGS } from "@/core/stops/settings";
 import { METHOD_IDS } from "@/core/stops/plan";
 import type { Database } from "@/db/connect";
+import { listJobsOfEngine } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import type { Actor } from "./actor";
 import { findEngine } from "./engines";
 import { findFeelerSet } from "./feelerSets";
 import { lastFinished } from "./lastFinished";
 import { UUID } from "./http";
+import { measuredFor } from "./pairs";
+import { bleedOf } from "./shopSettings";
 import { Refused } from "./refused";
 
 const id = z.string().regex(UUID, "This is not an id.");
@@ -39,6 +49,16 @@ export const openJobInput = z.strictObject({
   allToAimMm: z.number("Give the tolerance in mm.").positive("A tolerance lies above 0 and up to 1 mm.").max(1, "A tolerance lies above 0 and up to 1 mm.").nullable().default(null),
   /** Which source of the spec rules; 0 is the engine's own. */
   source: z.number().int().min(0).max(8).default(0),
+  /** The way to know the growth with heat; null where none is needed, or none is counted with. */
+  heatWay: z.enum(WAY_IDS, "Choose how the growth is known.").nullable().default(null),
+  /** Of preload: how far past zero lash, and whether the lifters are full of oil. */
+  targetTurns: z.number("Give the turns as a number.").positive("A preload is more than no turn.").max(5, "A preload is at most 5 turns.").nullable().default(null),
+  lifters: z.enum(LIFTER_STATES, "Say whether the lifters have run.").nullable().default(null),
+  /** The air around a hot engine. */
+  airC: z.number("Give the temperature as a number.").min(-60, "Air below -60 °C can't be right.").max(60, "Air above 60 °C can't be right.").nullable().default(null),
+  licensed: z.string().trim().max(120, "Keep the name within 120 characters.").transform((n) => (n === "" ? null : n)).nullable().default(null),
+  /** The only bank that is done. */
+  bank: z.number().int().min(0).max(3).nullable().default(null),
   feelerSetId: z.string().regex(UUID, "Choose the feeler set in your hand."),
   /** More sets on hand. */
   otherSetIds: z.array(id).max(8, "At most 8 more sets.").default([]),
@@ -66,34 +86,75 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
     if ((await findFeelerSet(db, actor.shopId, set)) === null) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
   }
   if (input.source > 0 && specSources(engine.file)[input.source] === undefined) throw new Refused("This engine has no such source of a spec any more. Choose again.", 422, "source");
-  const file = withJobValves(underSource(engine.file, input.source));
-  requireReady(file, input);
+  if (input.bank !== null && engine.file.layout?.banks?.[input.bank] === undefined) throw new Refused("This engine has no such bank. Choose again.", 422, "bank");
+  const file = withJobValves(underSource(engine.file, input.source), input.bank);
+  const plans = await planJob(db, actor.shopId, file, input, openedAt);
+  requireReady(file, input, plans.offset);
   const route = layRoute(file, input);
-  const lastTime = await lastTimeOf(db, actor.shopId, input, openedAt);
+  const lastTime = await lastTimeOf(db, actor.shopId, input, plans.work, openedAt);
+  const { targetTurns: _t, lifters: _l, heatWay: _h, ...kept } = input;
   await db.transaction(async (tx) => {
     await tx.insert(jobs).values({
-      ...input, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route, lastTime,
+      ...kept, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route, lastTime,
+      work: plans.work, preload: plans.preload, fixed: plans.fixed, heatOffset: plans.offset, survey: input.survey || plans.work === "dry-gap",
+      mmPerTurn: plans.preload === null ? null : plungerTravelMm(1, plans.preload.gear), bleedMinutes: plans.preload?.bleedMinutes ?? null,
       ...(openedAt === undefined ? {} : { openedAt }),
     });
-    await tx.insert(jobValves).values(valveRows(file, actor.shopId, input.id));
+    await tx.insert(jobValves).values(valveRows(file, plans, input).map((v) => ({ ...v, shopId: actor.shopId, jobId: input.id })));
     if (others.length > 0) await tx.insert(jobFeelerSets).values(others.map((setId, position) => ({ shopId: actor.shopId, jobId: input.id, setId, position })));
   });
   return input.id;
 }
 
 /** As-left of the last finished job, read in the same state: hot and cold readings are not compared. */
-async function lastTimeOf(db: Database, shopId: string, { engineId, state }: OpenJob, openedAt = new Date()) {
+async function lastTimeOf(db: Database, shopId: string, { engineId, state }: OpenJob, work: Work, openedAt = new Date()) {
   const last = await lastFinished(db, shopId, engineId, openedAt);
-  if (last === null || last.row.state !== state) return {};
+  if (last === null || last.row.state !== state || last.row.work !== work) return {};
   return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, intervalOf(reading)]));
 }
 
-function requireReady(file: EngineFile, input: OpenJob): void {
-  const why = notReady(file, input.state);
+interface Plans {
+  readonly work: Work;
+  readonly offset: Offset | null;
+  readonly preload: PreloadPlan | null;
+  readonly fixed: FixedPlan | null;
+}
+
+/** What the job works by, from what was chosen. @throws Refused */
+async function planJob(db: Database, shopId: string, file: EngineFile, input: OpenJob, openedAt?: Date): Promise<Plans> {
+  const work = workOf(file);
+  const nothing = { work, offset: null, preload: null, fixed: null };
+  const why = lacks(file);
   if (why !== null) throw new Refused(why, 422, "state");
+  if (work === "dry-gap") return { ...nothing, fixed: planFixed(file, await lastFitted(db, shopId, input.engineId, openedAt)) };
+  const ways = waysOf(file, await measuredFor(db, shopId, input.engineId));
+  if (work === "lash") return input.heatWay === null || file.lash?.state === input.state ? nothing : { ...nothing, offset: taken(planOffset(file, ways, input.heatWay)) };
+  if (input.lifters === null) throw new Refused("Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.", 422, "lifters");
+  const way = input.heatWay === null ? null : (ways.ways.find((w) => w.id === input.heatWay) ?? null);
+  if (input.heatWay !== null && way === null) throw new Refused("That way to know the growth is not there any more. Choose again.", 422, "heatWay");
+  const bleedMinutes = bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC);
+  return { ...nothing, preload: taken(planPreload(file, { turns: input.targetTurns ?? fileTurns(file), lifters: input.lifters, bleedMinutes, way })) };
+}
+
+function taken<T>(planned: Planned<T>): T {
+  if ("plan" in planned) return planned.plan;
+  throw new Refused(planned.why, 422, planned.field);
+}
+
+/** The parts that earlier jobs on this engine fitted last. */
+async function lastFitted(db: Database, shopId: string, engineId: string, openedAt = new Date()): Promise<FixedPlan["fittedMm"]> {
+  const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
+  const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.id)));
+  return Object.fromEntries(ledgers.flatMap((ledger) => liveEntries(ledger).flatMap((e) => (e.kind === "fitted" ? [[e.valve, e.lengthMm] as const] : []))));
+}
+
+function requireReady(file: EngineFile, input: OpenJob, offset: Offset | null): void {
+  const why = notReady(file, input.state, offset);
+  if (why !== null) throw new Refused(why, 422, offset === null ? "state" : "heatWay");
   const doubt = temperatureDoubt(input.state, input.temperatureC);
   if (doubt !== null && !input.temperatureSure) throw new Refused(doubt, 422, "temperatureC");
-  const open = cautionsFor(file.sector, input.state).filter((c) => !input.cautions.includes(c.id));
+  if (file.sector === "aircraft" && workOf(file) === "dry-gap" && input.licensed === null) throw new Refused("Name the licensed person who releases this work: without one it is not begun.", 422, "licensed");
+  const open = cautionsFor(file, input.state, input.lifters).filter((c) => !input.cautions.includes(c.id));
   if (open.length > 0) throw new Refused(`Read and tick every caution first: ${open.length} not ticked.`, 422, "cautions");
 }
 
@@ -104,11 +165,11 @@ function layRoute(file: EngineFile, { method, requiredMarginDeg: requiredDeg, se
   return routeOf(engine, plan, servingOrder);
 }
 
-function valveRows(file: EngineFile, shopId: string, jobId: string) {
+function valveRows(file: EngineFile, { preload, offset }: Plans, { state }: OpenJob) {
   return file.valves.flatMap((v, position) => {
-    const figures = file.lash?.[v.role];
-    if (figures === undefined) return [];
-    const { nominalMm, lowMm, highMm } = lashSpec(figures);
-    return [{ shopId, jobId, valve: v.id, cylinder: v.cylinder, role: v.role, position, nominalMm, lowMm, highMm }];
+    const spec = preload === null ? specFor(file, v.role, state, offset) : preloadSpec(preload, v.role);
+    if (spec === null) return [];
+    const { nominalMm, lowMm, highMm } = spec;
+    return [{ valve: v.id, cylinder: v.cylinder, role: v.role, position, nominalMm, lowMm, highMm }];
   });
 }

@@ -4,6 +4,7 @@ import { MAX_LASH_MM } from "@/core/lash/reading";
 import { refusal } from "@/core/run/admit";
 import { CLOSE_ITEMS, type Entry, type KeptEntry, PASSES } from "@/core/run/entry";
 import { SCHOOLS } from "@/core/lash/school";
+import { ZERO_SCHOOLS } from "@/core/preload/zeroLash";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { entryOf, holdJob, ledgerOf, rowOf } from "@/db/queries/ledger";
@@ -24,17 +25,25 @@ const leaf = z.strictObject({
   text: z.string().min(1).max(60),
 });
 
+const turns = (least: number, most: number) => z.number("Give the turns as a number.").min(least, `Turns lie between ${least} and ${most} here.`).max(most, `Turns lie between ${least} and ${most} here.`).transform(sixPlaces).nullable().default(null);
+const partMm = z.number("A part has a length.").positive("A part has a length.").max(999, "No part is over 999 mm long: check the unit.").transform(sixPlaces);
+
 const entry = z.discriminatedUnion("kind", [
   z.strictObject({ ...base, kind: z.literal("arrived"), stop: name }),
   z.strictObject({
     ...base, kind: z.literal("reading"), valve: name, stop: name, pass: z.enum(PASSES), goes: leaf, noGo: leaf,
-    school: z.enum([...SCHOOLS, "gauge"]).default("go-no-go"), value: leaf.nullable().default(null), instrument: name.nullable().default(null), reason,
+    school: z.enum([...SCHOOLS, "gauge", "wire"]).default("go-no-go"), value: leaf.nullable().default(null), instrument: name.nullable().default(null), reason,
   }),
   z.strictObject({
     ...base, kind: z.literal("set"), valve: name, stop: name, turns: z.number().min(-50).max(50).transform(sixPlaces).nullable(),
     aimMm: z.number().min(-10).max(10).transform(sixPlaces).nullable().default(null), locked: z.boolean().default(true),
   }),
   z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
+  z.strictObject({ ...base, kind: z.literal("zeroed"), valve: name, stop: name, school: z.enum(ZERO_SCHOOLS), foundTurns: turns(0, 20), apartTurns: turns(-5, 5), reason }),
+  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm }),
+  z.strictObject({ ...base, kind: z.literal("ordered"), list: z.string().trim().min(1).max(2000) }),
+  z.strictObject({ ...base, kind: z.literal("bled"), reason: said }),
+  z.strictObject({ ...base, kind: z.literal("warmth"), celsius: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").transform(sixPlaces) }),
   z.strictObject({ ...base, kind: z.literal("reopened"), valve: name, reason: said }),
   z.strictObject({ ...base, kind: z.literal("barred") }),
   z.strictObject({ ...base, kind: z.literal("tightened"), part: name }),
@@ -64,7 +73,7 @@ export async function record(db: Database, actor: Actor, jobId: string, input: R
     await holdJob(tx, jobId);
     const kept = await ledgerOf(tx as unknown as Database, jobId);
     for (const next of newOnes(kept, input.entries)) {
-      const why = refusal(found.job, kept, next, actor.person.id);
+      const why = refusal(found.job, kept, next, actor.person.id, (at ?? new Date()).getTime());
       if (why !== null) throw new Refused(why, 409);
       const made = await tx
         .insert(entries)

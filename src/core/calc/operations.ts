@@ -8,6 +8,7 @@ import { isZero, lashOf, readingProblem, startMm, type Reading } from "../lash/r
 import { DEFAULT_BAND_MM, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
 import { locate, stops, tape } from "./crankOperations";
+import { heat, preload } from "./gearOperations";
 import { lashInput, leafInput, type specInput } from "./inputs";
 import { CalcProblem, parseInput } from "./problem";
 import { refuseCrossed } from "./refuseCrossed";
@@ -15,7 +16,7 @@ import { tidy } from "./tidy";
 
 type Operation = (input: unknown) => object;
 
-export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf };
+export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf, preload, heat };
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */
 export function calculateText(operation: string, text: string): object {

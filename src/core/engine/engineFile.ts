@@ -83,6 +83,8 @@ export interface LashEntry {
   readonly intake?: LashFigures;
   readonly exhaust?: LashFigures;
   readonly injector?: LashFigures;
+  /** Of a hot spec: the least temperature in degrees Celsius at which the engine counts as hot. */
+  readonly hotFromC?: number;
 }
 
 export const ADJUSTER_KINDS = [
@@ -107,6 +109,32 @@ export interface AdjusterEntry {
   readonly lockTorqueNm?: number;
   /** How far the tool can be swung in one go, in degrees; left out where there is room. */
   readonly swingDeg?: number;
+  /** Of a hydraulic lifter: its travel and the room that is left at either end. */
+  readonly plunger?: PlungerEntry;
+  /** Where a hydraulic lifter is set: turns past zero lash, or travel of its plunger. */
+  readonly preload?: { readonly turns?: number; readonly travel?: LengthText };
+  /** Of fixed gear: what is exchanged, the lengths that can be had, the one that is fitted, and where the gap is read. */
+  readonly part?: "pushrod" | "rocker-shim" | "lash-cap";
+  readonly lengths?: readonly LengthText[];
+  readonly fitted?: LengthText;
+  readonly gapAt?: "valve" | "pushrod";
+}
+
+export interface PlungerEntry {
+  readonly travel?: LengthText;
+  readonly fromTop?: LengthText;
+  readonly fromBottom?: LengthText;
+}
+
+/** What makes the lash grow with heat: material, sizes, rise, and what the shop knows from experience. */
+export interface HeatEntry {
+  readonly layout?: "pushrod" | "overhead";
+  readonly block?: "iron" | "alloy";
+  readonly head?: "iron" | "alloy";
+  readonly sizes?: { readonly deck?: LengthText; readonly pivot?: LengthText; readonly pushrod?: LengthText; readonly valve?: LengthText; readonly cam?: LengthText };
+  /** Kelvin above the cold engine, one figure for all or one for each. */
+  readonly rise?: number | { readonly block: number; readonly head: number; readonly pushrod: number; readonly valve: number };
+  readonly experience?: { readonly intake?: LengthText; readonly exhaust?: LengthText; readonly source?: string };
 }
 
 /** A stud girdle, a spacer or a rocker shaft that is tightened after setting, and the valves that it shifts. */
@@ -160,6 +188,7 @@ export interface EngineFile {
   readonly otherLash?: readonly LashEntry[];
   readonly tightenedLater?: readonly TightenedPart[];
   readonly adjuster?: AdjusterEntry;
+  readonly heat?: HeatEntry;
   readonly layout?: LayoutEntry;
   readonly bridges?: readonly BridgeEntry[];
   readonly notes?: string;

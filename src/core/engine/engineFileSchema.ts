@@ -6,6 +6,8 @@ import {
   cycleOf, type EngineFile,
 } from "./engineFile";
 import { checkCam } from "./checkCam";
+import { METALS } from "../heat/expansion";
+import { PART_KINDS } from "../preload/lengths";
 
 const label = z.string("Give it as text, in quotes.").trim().min(1, "A name can't be empty.").max(60, "Keep it within 60 characters.").regex(/^\P{Cc}*$/u, "Leave out control characters.");
 const degrees = z.number("Give degrees as a number.").min(-720, "Degrees lie between -720 and 720.").max(720, "Degrees lie between -720 and 720.");
@@ -19,6 +21,7 @@ const lash = z.looseObject({
   intake: lashFigures.optional(),
   exhaust: lashFigures.optional(),
   injector: lashFigures.optional(),
+  hotFromC: z.number("Give the temperature in degrees Celsius.").min(30, "A hot engine is between 30 and 200 °C.").max(200, "A hot engine is between 30 and 200 °C.").optional(),
 });
 
 const lift = lengthSchema({ minMm: 0.5, maxMm: 50 }).optional();
@@ -55,6 +58,8 @@ const cam = z.looseObject({
 
 const torque = z.number("Give the torque in Nm.").positive("A torque lies above 0 and up to 500 Nm.").max(500, "A torque lies above 0 and up to 500 Nm.");
 
+const partLength = lengthSchema({ minMm: 0.1, maxMm: 999 });
+
 const adjuster = z.looseObject({
   kind: z.enum(ADJUSTER_KINDS, `The kind is one of: ${ADJUSTER_KINDS.join(", ")}.`),
   at: z.enum(SCREW_PLACES, `The place is one of: ${SCREW_PLACES.join(", ")}.`).optional(),
@@ -65,6 +70,28 @@ const adjuster = z.looseObject({
   lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),
   lockTorqueNm: torque.optional(),
   swingDeg: z.number("Give the room to swing the tool in degrees.").min(10, "The room to swing lies between 10 and 360 degrees.").max(360, "The room to swing lies between 10 and 360 degrees.").optional(),
+  plunger: z.looseObject({ travel: lengthSchema({ minMm: 0.5, maxMm: 10 }).optional(), fromTop: thin.optional(), fromBottom: thin.optional() }).optional(),
+  preload: z
+    .looseObject({ turns: z.number("Give the turns as a number.").positive("A preload is more than no turn.").max(5, "A preload is at most 5 turns.").optional(), travel: lengthSchema({ minMm: 0.01, maxMm: 10 }).optional() })
+    .optional(),
+  part: z.enum(PART_KINDS, `What is exchanged is one of: ${PART_KINDS.join(", ")}.`).optional(),
+  lengths: z.array(partLength, "List the lengths that can be had.").min(1, "List at least one length.").max(60, "At most 60 lengths.").optional(),
+  fitted: partLength.optional(),
+  gapAt: z.enum(["valve", "pushrod"], "The gap is read at the valve or at the pushrod.").optional(),
+});
+
+const kelvin = z.number("Give the rise in kelvin.").min(0, "A rise lies between 0 and 300 K.").max(300, "A rise lies between 0 and 300 K.");
+const size = lengthSchema({ minMm: 1, maxMm: 3000 });
+const metal = z.enum(METALS, "The metal is iron or alloy.");
+const growth = lengthSchema({ minMm: -1, maxMm: 2 });
+
+const heat = z.looseObject({
+  layout: z.enum(["pushrod", "overhead"], "The cam lies under pushrods or overhead.").optional(),
+  block: metal.optional(),
+  head: metal.optional(),
+  sizes: z.looseObject({ deck: size.optional(), pivot: size.optional(), pushrod: size.optional(), valve: size.optional(), cam: size.optional() }).optional(),
+  rise: z.union([kelvin, z.looseObject({ block: kelvin, head: kelvin, pushrod: kelvin, valve: kelvin })], "Give the rise in kelvin: one figure, or one each for block, head, pushrod and valve.").optional(),
+  experience: z.looseObject({ intake: growth.optional(), exhaust: growth.optional(), source: z.string("Give the source as text.").max(300, "Keep the source within 300 characters.").optional() }).optional(),
 });
 
 const shape = z.looseObject({
@@ -97,6 +124,7 @@ const shape = z.looseObject({
     .max(24, "At most 24 parts.")
     .optional(),
   adjuster: adjuster.optional(),
+  heat: heat.optional(),
   layout: z
     .looseObject({
       kind: z.enum(["inline", "vee", "flat", "radial"], "The layout is inline, vee, flat or radial."),
@@ -188,6 +216,9 @@ export const engineFileSchema = shape.superRefine((file, ctx) => {
   }
   if (file.adjuster?.pitch !== undefined && file.adjuster.tpi !== undefined) {
     complain(ctx, ["adjuster", "tpi"], "Give the pitch or the threads per inch, not both.");
+  }
+  if (file.adjuster?.preload?.turns !== undefined && file.adjuster.preload.travel !== undefined) {
+    complain(ctx, ["adjuster", "preload", "travel"], "Give the preload as turns or as travel, not both.");
   }
 });
 

@@ -1,17 +1,19 @@
 /** What the ledger takes. Browser and server ask the same question; the server's answer counts. */
 import { readingProblem } from "../lash/reading";
+import { bleedRefusal, lifterLeftRefusal, turnInRefusal, zeroRefusal } from "./admitLifter";
 import { missingToClose } from "./closing";
-import { type AnsweredEntry, type CheckedEntry, type Entry, type KeptEntry, type LeftEntry, type LockedEntry, type ReadingEntry, type SetEntry, type TightenedEntry, type WithdrawnEntry, isValveWork, liveEntries } from "./entry";
+import { type AnsweredEntry, type CheckedEntry, type Entry, type FittedEntry, type LeftEntry, type LockedEntry, type Made, type ReadingEntry, type SetEntry, type TightenedEntry, type WithdrawnEntry, isValveWork, liveEntries } from "./entry";
 import { marginAtStop } from "./marginAtStop";
 import { type Job, offAim, verdictOf } from "./job";
 import { type RunState, passNow, runState } from "./state";
 
 /**
  * Null when the entry may be added, else a sentence that says what to do instead. `by` is the person
- * who makes it, where that counts: nobody signs what they closed themselves.
+ * who makes it, where that counts: nobody signs what they closed themselves. `nowMs` is the shop's time:
+ * with it, the crank stays where it is until squeezed lifters have bled down.
  */
-export function refusal(job: Job, entries: readonly (Entry | KeptEntry)[], entry: Entry, by: string | null = null): string | null {
-  const live = liveEntries(entries);
+export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: string | null = null, nowMs = Infinity): string | null {
+  const live = liveEntries<Made>(entries);
   const closed = live.find((e) => e.kind === "closed");
   if (entry.kind === "signed") return signRefusal(closed, live, by);
   if (closed !== undefined) return "This job is closed: its sheet stands. Start a new job for more work.";
@@ -21,20 +23,30 @@ export function refusal(job: Job, entries: readonly (Entry | KeptEntry)[], entry
   if (isValveWork(entry) && !job.valves.some((v) => v.id === entry.valve)) return `Valve ${entry.valve} is not part of this job.`;
   switch (entry.kind) {
     case "arrived":
-      return job.route.some((s) => s.letter === entry.stop) ? null : `This job has no stop ${entry.stop}.`;
+      return arrivalRefusal(job, entries, entry.stop, nowMs);
     case "reading":
       return readingRefusal(job, entries, entry);
     case "set":
-      return setRefusal(job, entries, entry);
+      return job.work === "preload" ? turnInRefusal(job, runState(job, entries), entry) : setRefusal(job, entries, entry);
+    case "zeroed":
+      return zeroRefusal(job, runState(job, entries), entry);
+    case "fitted":
+      return job.work === "dry-gap" ? setRefusal(job, entries, entry) : "Parts of another length are fitted in a dry-gap job only.";
+    case "ordered":
+      return job.work === "dry-gap" ? null : "Parts of another length are ordered in a dry-gap job only.";
+    case "bled":
+      return runState(job, entries).squeezed === null ? "No lifter has to bleed down here." : null;
+    case "warmth":
+      return null;
     case "locked":
       return lockRefusal(live, entry);
     case "left":
-      return leftRefusal(job, entries, entry);
+      return job.work === "preload" ? lifterLeftRefusal(runState(job, entries), live, entry) : leftRefusal(job, entries, entry);
     case "reopened":
     case "paused":
       return null;
     case "barred":
-      return barRefusal(runState(job, entries));
+      return barRefusal(runState(job, entries)) ?? bleedRefusal(job, runState(job, entries), nowMs);
     case "tightened":
       return tightenRefusal(job, live, entry);
     case "answered":
@@ -50,8 +62,16 @@ export function refusal(job: Job, entries: readonly (Entry | KeptEntry)[], entry
   }
 }
 
-function readingRefusal(job: Job, entries: readonly Entry[], entry: ReadingEntry): string | null {
+function arrivalRefusal(job: Job, entries: readonly Made[], stop: string, nowMs: number): string | null {
+  if (!job.route.some((s) => s.letter === stop)) return `This job has no stop ${stop}.`;
+  const state = runState(job, entries);
+  // To say that the crank still stands where it stood turns nothing.
+  return state.stop?.letter === stop ? null : bleedRefusal(job, state, nowMs);
+}
+
+function readingRefusal(job: Job, entries: readonly Made[], entry: ReadingEntry): string | null {
   const { goes, noGo } = entry;
+  if ((job.work === "preload") !== (entry.school === "wire")) return job.work === "preload" ? "A hydraulic lifter has no lash to read: hold wires to its plunger." : "Wires are held to the plunger of a hydraulic lifter only.";
   const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
   if (problem !== null) return problem.why;
   const stop = runState(job, entries).stop;
@@ -61,7 +81,7 @@ function readingRefusal(job: Job, entries: readonly Entry[], entry: ReadingEntry
   return entry.reason === null ? marginAtStop(job, stop, entry.valve).doubt : null;
 }
 
-function setRefusal(job: Job, entries: readonly Entry[], entry: SetEntry): string | null {
+function setRefusal(job: Job, entries: readonly Made[], entry: SetEntry | FittedEntry): string | null {
   const state = runState(job, entries);
   const status = state.valves.get(entry.valve)?.status;
   if (status !== "read" && status !== "ready") return `Read ${entry.valve} before its adjuster is turned.`;
@@ -70,13 +90,13 @@ function setRefusal(job: Job, entries: readonly Entry[], entry: SetEntry): strin
   return state.surveying ? `This job reads every valve as found first. ${entry.valve} is set once all are read.` : null;
 }
 
-function lockRefusal(live: readonly Entry[], entry: LockedEntry): string | null {
+function lockRefusal(live: readonly Made[], entry: LockedEntry): string | null {
   const last = lastOf(live, entry.valve);
   const loose = (last?.kind === "set" && !last.locked) || (last?.kind === "reading" && last.pass === "set");
   return loose ? null : `The lock of ${entry.valve} is not loose: look at it again.`;
 }
 
-function leftRefusal(job: Job, entries: readonly Entry[], entry: LeftEntry): string | null {
+function leftRefusal(job: Job, entries: readonly Made[], entry: LeftEntry): string | null {
   const state = runState(job, entries);
   const valve = state.valves.get(entry.valve);
   const last = lastOf(liveEntries(entries), entry.valve);
@@ -95,7 +115,7 @@ function barRefusal(state: RunState): string | null {
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
 
-function tightenRefusal(job: Job, live: readonly Entry[], entry: TightenedEntry): string | null {
+function tightenRefusal(job: Job, live: readonly Made[], entry: TightenedEntry): string | null {
   const part = job.parts.find((p) => p.name === entry.part);
   if (part === undefined) return `This engine has no ${entry.part} that is tightened after setting.`;
   const open = part.valves.filter((id) => job.valves.some((v) => v.id === id) && !["left", "reopened"].includes(lastOf(live, id)?.kind ?? ""));
@@ -114,7 +134,7 @@ function checkRefusal(state: RunState, entry: CheckedEntry): string | null {
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
 
-function withdrawRefusal(live: readonly Entry[], entry: WithdrawnEntry): string | null {
+function withdrawRefusal(live: readonly Made[], entry: WithdrawnEntry): string | null {
   const at = live.findIndex((e) => e.id === entry.supersedes);
   const target = live[at];
   if (target === undefined) return "That entry was taken back already.";
@@ -125,11 +145,11 @@ function withdrawRefusal(live: readonly Entry[], entry: WithdrawnEntry): string 
   return isValveWork(target) && later.some((e) => isValveWork(e) && e.valve === target.valve) ? "Take back what was done later at this valve first." : null;
 }
 
-function signRefusal(closed: Entry | KeptEntry | undefined, live: readonly Entry[], by: string | null): string | null {
+function signRefusal(closed: Made | undefined, live: readonly Made[], by: string | null): string | null {
   if (closed === undefined) return "Close the job before it is signed.";
   if (live.some((e) => e.kind === "signed")) return "This job was signed already.";
   return by !== null && "personId" in closed && closed.personId === by ? "Whoever closed the job can't sign it: a second person checks it." : null;
 }
 
-const lastOf = (live: readonly Entry[], valve: string): Entry | undefined =>
+const lastOf = (live: readonly Made[], valve: string): Made | undefined =>
   live.findLast((e) => isValveWork(e) && e.valve === valve);

@@ -1,5 +1,6 @@
 /** Cautions accepted by a named person before a job begins, by kind of engine and state of work. */
-import type { EngineState, Sector } from "../engine/engineFile";
+import type { EngineFile, EngineState, Sector } from "../engine/engineFile";
+import type { LifterState } from "../preload/zeroLash";
 
 export interface Caution {
   readonly id: string;
@@ -18,7 +19,7 @@ const HOT: Caution = { id: "hot", text: "Hot work: burns, fan and belts, exhaust
 const BY_SECTOR: Partial<Record<Sector, readonly Caution[]>> = {
   aircraft: [
     { id: "propeller", text: "Treat the propeller as live: ignition off and earthed is never trusted. Stand clear of its arc, one plug of each cylinder out." },
-    { id: "release", text: "Approved data only. Limits come from the overhaul manual, and the work must be released by a licensed person." },
+    { id: "release", text: "Approved data only. Limits of lash, preload and dry gap come from the overhaul manual, and the work must be released by a licensed person." },
   ],
   motorcycle: [{ id: "stand", text: "Safe on the stand. Turning at the rear wheel: mind fingers and chain." }],
   diesel: [
@@ -31,9 +32,16 @@ const BY_SECTOR: Partial<Record<Sector, readonly Caution[]>> = {
   small: [{ id: "blade", text: "Blade or cutter off, fuel off. The cord bites when the compression release is worn." }],
 };
 
-/** The cautions of a job, in the order in which they are read. */
-export const cautionsFor = (sector: Sector | undefined, state: EngineState): Caution[] => [
+const BLEED: Caution = { id: "bleed", text: "Lifters pumped up with oil hold their valves open once they are squeezed: wait until they have bled down before the crank is turned." };
+const FLAT: Caution = { id: "flat", text: "Flat followers on a new cam: lobes wet, in firing order, as few turns as possible before the first start." };
+const DRY_GAP: Caution = { id: "dry-gap", text: "Dry gap counts only with the lifter bled down and its plunger at the bottom: a lifter that holds oil hides the gap." };
+
+/** The cautions of a job, in the order in which they are read. `lifters` are those of a preload job. */
+export const cautionsFor = ({ sector, adjuster, follower }: Pick<EngineFile, "sector" | "adjuster" | "follower">, state: EngineState, lifters: LifterState | null = null): Caution[] => [
   ...ALWAYS,
   ...(sector === undefined ? [] : (BY_SECTOR[sector] ?? [])),
   ...(state === "hot" ? [HOT] : []),
+  ...(adjuster?.kind === "hydraulic" && lifters !== "dry" ? [BLEED] : []),
+  ...(adjuster?.kind === "hydraulic" && follower === "flat" ? [FLAT] : []),
+  ...(adjuster?.kind === "fixed" ? [DRY_GAP] : []),
 ];

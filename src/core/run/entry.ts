@@ -3,6 +3,7 @@
  * what it supersedes, and taking one back is an entry too (`withdrawn`).
  */
 import type { School } from "../lash/school";
+import type { ZeroSchool } from "../preload/zeroLash";
 
 interface EntryBase {
   /** Made by the client, so that sending it twice counts once. */
@@ -39,8 +40,8 @@ export interface ReadingEntry extends EntryBase {
   readonly goes: LeafMark;
   /** …and under this. */
   readonly noGo: LeafMark;
-  /** How it was felt; a gauge has no school. */
-  readonly school: School | "gauge";
+  /** How it was felt; a gauge has no school, and wires at the plunger read its depth. */
+  readonly school: School | "gauge" | "wire";
   /** The leaf that dragged, or what the gauge held; null where two leaves make the reading. */
   readonly value: LeafMark | null;
   /** The set or the gauge that was in hand; null for the job's own set. */
@@ -61,6 +62,48 @@ export interface SetEntry extends EntryBase {
   readonly locked: boolean;
 }
 
+/** A hydraulic lifter was brought to zero lash: turns are counted from here. */
+export interface ZeroedEntry extends EntryBase {
+  readonly kind: "zeroed";
+  readonly valve: string;
+  readonly stop: string;
+  readonly school: ZeroSchool;
+  /** The turns it took out to come here, as it was found; null when not counted. */
+  readonly foundTurns: number | null;
+  /** Felt the other way only to compare: how many turns from the valve's zero, positive = further in; null when this is the zero. */
+  readonly apartTurns: number | null;
+  /** Why it was set although this stop does not serve the valve; null when it does. */
+  readonly reason: string | null;
+}
+
+/** A part of another length was fitted where no screw sets the gap. */
+export interface FittedEntry extends EntryBase {
+  readonly kind: "fitted";
+  readonly valve: string;
+  readonly stop: string;
+  /** What was taken out, in mm; null when it was not measured. */
+  readonly fromMm: number | null;
+  readonly lengthMm: number;
+}
+
+/** Parts were ordered, or laid out: what was wanted, as it was written. */
+export interface OrderedEntry extends EntryBase {
+  readonly kind: "ordered";
+  readonly list: string;
+}
+
+/** Said before the wait was over: squeezed lifters have bled down. */
+export interface BledEntry extends EntryBase {
+  readonly kind: "bled";
+  readonly reason: string;
+}
+
+/** The temperature of the engine, taken during the job. */
+export interface WarmthEntry extends EntryBase {
+  readonly kind: "warmth";
+  readonly celsius: number;
+}
+
 /** The lock of an adjuster that had been turned was tightened. */
 export interface LockedEntry extends EntryBase {
   readonly kind: "locked";
@@ -68,7 +111,7 @@ export interface LockedEntry extends EntryBase {
   readonly stop: string;
 }
 
-/** The valve is done: the reading named is its as-left. */
+/** The valve is done: the entry named is its as-left, a reading or the turn that set a preload. */
 export interface LeftEntry extends EntryBase {
   readonly kind: "left";
   readonly valve: string;
@@ -133,12 +176,15 @@ export interface SignedEntry extends EntryBase {
   readonly kind: "signed";
 }
 
-export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry;
+export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry | ZeroedEntry | FittedEntry;
 export type Entry =
-  | ValveWork | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
+  | ValveWork | OrderedEntry | BledEntry | WarmthEntry | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
 
 /** An entry as the shop keeps it: with its place in the ledger, who made it, and when (ISO 8601). */
 export type KeptEntry = Entry & { readonly seq: number; readonly personId: string; readonly at: string };
+
+/** An entry that may not be kept yet: `at` is then what this device takes for the shop's time. */
+export type Made = (Entry | KeptEntry) & { readonly at?: string };
 
 /** Entries that still stand, in ledger order: neither superseded nor withdrawals themselves. */
 export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {

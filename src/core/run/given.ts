@@ -23,6 +23,13 @@ export interface RunGiven {
   /** The feeler sets on hand, the job's own first. */
   readonly sets: readonly [FeelerSet, ...FeelerSet[]];
   readonly entries: readonly KeptEntry[];
+  /** When it was opened (ISO 8601), and the shop's time as this was read, in ms. */
+  readonly openedAt: string;
+  readonly nowMs: number;
+  /** The air around a hot engine; null when nobody said. */
+  readonly airC: number | null;
+  /** Whoever is licensed to release the work; null where nobody must be named. */
+  readonly licensed: string | null;
   /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
   readonly returning: boolean;
   readonly lastTime: Readonly<Record<string, LastTime>>;

@@ -5,6 +5,7 @@ import type { LashSpec } from "../lash/spec";
 import type { ServingOrder } from "../stops/orders";
 import type { Interval } from "../units/interval";
 import type { ReadingEntry } from "./entry";
+import type { FixedPlan, Offset, PreloadPlan } from "./plans";
 import type { RouteStop } from "./route";
 
 export interface JobValve {
@@ -14,7 +15,18 @@ export interface JobValve {
   readonly spec: LashSpec;
 }
 
+/** What is set: a gap with a screw or part, the preload of a hydraulic lifter, or the dry gap of gear without a screw. */
+export const WORKS = ["lash", "preload", "dry-gap"] as const;
+export type Work = (typeof WORKS)[number];
+
 export interface Job {
+  readonly work: Work;
+  /** How preload is set here; null in other work. */
+  readonly preload: PreloadPlan | null;
+  /** Which lengths there are; null in other work, and where the file names none. */
+  readonly fixed: FixedPlan | null;
+  /** Through what readings are judged, when they are taken in the other state than the spec's. */
+  readonly offset: Offset | null;
   readonly cycleDeg: 360 | 720;
   readonly requiredMarginDeg: number;
   readonly route: readonly RouteStop[];

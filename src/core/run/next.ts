@@ -1,6 +1,7 @@
 /** The one next thing in a job. */
 import type { TightenedPart } from "../engine/engineFile";
 import { advance } from "../units/angle/arc";
+import { bleedLeft } from "./bleeding";
 import { CLOSING_ORDER } from "./closing";
 import type { CloseItem } from "./entry";
 import { marginAtStop } from "./marginAtStop";
@@ -8,6 +9,7 @@ import type { Question } from "./questions";
 import type { RouteStop, RouteValve } from "./route";
 import type { Job } from "./job";
 import type { RunState, ValveState } from "./state";
+import { type WantedPart, wantedParts } from "./wantedParts";
 
 export type NextThing =
   | { readonly kind: "confirm"; readonly at: RouteStop }
@@ -15,6 +17,12 @@ export type NextThing =
   | { readonly kind: "read"; readonly valve: ValveState; readonly at: RouteValve }
   | { readonly kind: "set"; readonly valve: ValveState; readonly at: RouteValve }
   | { readonly kind: "lock"; readonly valve: ValveState; readonly at: RouteValve }
+  /** A lifter to be brought to zero lash, turned in from there, or a step further; and what to do about where its plunger stands. */
+  | { readonly kind: "zero" | "turn-in" | "step" | "depth"; readonly valve: ValveState; readonly at: RouteValve }
+  /** Squeezed lifters bleed down before the crank may move. */
+  | { readonly kind: "wait"; readonly leftMs: number; readonly to: RouteStop }
+  /** Parts that are wanted before any is fitted. */
+  | { readonly kind: "order"; readonly wants: readonly WantedPart[] }
   | { readonly kind: "answer"; readonly question: Question; readonly about: ValveState | null }
   | { readonly kind: "tighten"; readonly part: TightenedPart }
   /** Two full turns by hand, and on to the stop where reading begins again. */
@@ -33,6 +41,8 @@ export interface Asked {
   readonly foundDeg?: number | null;
   /** Valves that somebody else has in hand. */
   readonly taken?: ReadonlySet<string>;
+  /** The shop's time, in ms; left out where no wait is to be told. */
+  readonly nowMs?: number;
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -41,13 +51,20 @@ const NONE: ReadonlySet<string> = new Set();
  * What to do now. Without a chosen valve, one that is half done comes first, and one that somebody
  * else has in hand last. Whoever is back says first that the crank still stands where it was left.
  */
-export function nextThing(job: Job, state: RunState, { chosen = null, returning = false, foundDeg = null, taken = NONE }: Asked = {}): NextThing {
+export function nextThing(job: Job, state: RunState, { chosen = null, returning = false, foundDeg = null, taken = NONE, nowMs = Infinity }: Asked = {}): NextThing {
+  const next = anyTime(job, state, { chosen, returning, foundDeg, taken });
+  const leftMs = bleedLeft(job, state, nowMs);
+  return leftMs > 0 && (next.kind === "turn" || next.kind === "bar") && next.to.letter !== state.stop?.letter ? { kind: "wait", leftMs, to: next.to } : next;
+}
+
+/** What comes next, were no lifter to bleed down first. */
+function anyTime(job: Job, state: RunState, { chosen, returning, foundDeg, taken }: Required<Omit<Asked, "nowMs">>): NextThing {
   if (state.closed) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(job, state, foundDeg);
   const done = missing(state).length === 0;
   if ((returning || state.paused !== null) && state.stop !== null && !done) return { kind: "confirm", at: state.stop };
   if (chosen === null) {
-    const after = afterSetting(job, state);
+    const after = afterSetting(job, state) ?? toOrder(job, state);
     if (after !== null) return after;
   }
   if (state.stop !== null) {
@@ -66,7 +83,14 @@ function afterSetting(job: Job, state: RunState): NextThing | null {
   return state.barNeeded && to !== undefined ? { kind: "bar", to } : null;
 }
 
-const HALF_DONE = ["ready", "turned", "set"] as const;
+/** Once all are read: the parts that are wanted, so that they can be ordered in one go. */
+function toOrder(job: Job, state: RunState): NextThing | null {
+  if (job.fixed === null || state.surveying || state.ordered || state.questions.length > 0) return null;
+  const wants = wantedParts(job, state);
+  return wants.length === 0 ? null : { kind: "order", wants };
+}
+
+const HALF_DONE = ["ready", "turned", "zeroed", "set"] as const;
 
 function inTurn(state: RunState, stop: RouteStop, taken: ReadonlySet<string>): string | undefined {
   const here = openAt(state, stop).map((v) => ({ ...v, status: state.valves.get(v.valve)?.status ?? "unread" }));
@@ -81,9 +105,27 @@ function atValve(job: Job, state: RunState, stop: RouteStop, valve: ValveState):
   const general = valve.status === "unread" || valve.status === "read" ? state.questions.find((q) => q.valve === null) : undefined;
   const question = (valve.status === "read" ? state.questions.find((q) => q.valve === valve.valve.id) : undefined) ?? general;
   if (question !== undefined) return { kind: "answer", question, about: question.valve === null ? null : valve };
+  if (job.work === "preload") return { kind: atLifter(valve), valve, at };
   if (valve.status === "ready") return { kind: "lock", valve, at };
   const toSet = valve.status === "read" && (valve.verdict !== "in" || valve.offAim);
   return { kind: toSet ? "set" : "read", valve, at };
+}
+
+/** What a lifter wants next. */
+function atLifter({ status, preload }: ValveState): "zero" | "turn-in" | "step" | "depth" | "lock" {
+  switch (status) {
+    case "zeroed":
+      return "turn-in";
+    case "turned":
+      return "lock";
+    case "set":
+    case "read":
+      return "depth";
+    case "due":
+      return preload?.coldMm == null ? "zero" : "step";
+    default:
+      return "zero";
+  }
 }
 
 /** What is still to be done at a stop. While all are read as found first, a valve that was read waits. */

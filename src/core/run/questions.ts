@@ -39,6 +39,8 @@ const LOOSE_ANSWERS = [NOTHING, "Lock had slipped", "Pushrod, lobe or tip: to be
 
 /** The open questions of a job. `live` are the entries that stand, in order. */
 export function questionsOf(job: Job, live: readonly Entry[]): Question[] {
+  // A lifter has no lash: its plunger is judged where it stands, and nothing is adjusted away.
+  if (job.work === "preload") return [];
   const answered = new Set(live.flatMap((e) => (e.kind === "answered" ? [e.question] : [])));
   return [...job.valves.flatMap((v) => questionsAt(job, live, v)), ...alike(job, live)].filter((q) => !answered.has(q.id));
 }
@@ -134,6 +136,13 @@ function alike(job: Job, live: readonly Entry[]): Question[] {
   if (!oneSide && !shifted) return [];
   const [first] = found;
   const way = shifted && first !== undefined ? `${sizeWords(first.found, median(drifts))} ${median(drifts) > 0 ? "wider" : "tighter"} than it was left` : [...verdicts].join();
+  if (job.work === "dry-gap") {
+    return [{
+      id: "alike", valve: null, text: `All ${found.length} gaps read so far are alike: ${way}. Are the lifters really bled down?`,
+      checks: ["A lifter that holds oil takes up the gap: press its plunger down again until it stays.", "Is it the right set, read in the right unit?"],
+      answers: ["Bled down: plungers at the bottom", "Bled down anew: read again"],
+    }];
+  }
   const hot = job.state === "cold" ? "Has the engine run today? Hot, it reads otherwise than cold." : "Is it still hot through? It cools while you work.";
   return [{
     id: "alike", valve: null,

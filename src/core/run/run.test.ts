@@ -1,3 +1,4 @@
+import type { Sector } from "../engine/engineFile";
 import fc from "fast-check";
 import { beforeEach, describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
@@ -213,7 +214,7 @@ describe("routes", () => {
 
 describe("cautions", () => {
   it("put the maker's data first, and add what the kind of engine and heat need", () => {
-    const ids = (sector: Parameters<typeof cautionsFor>[0], state: "cold" | "hot"): string[] => cautionsFor(sector, state).map((c) => c.id);
+    const ids = (sector: Sector | undefined, state: "cold" | "hot"): string[] => cautionsFor(sector === undefined ? {} : { sector }, state).map((c) => c.id);
     expect(ids(undefined, "cold")[0]).toBe("data-first");
     expect(ids("aircraft", "hot")).toEqual(expect.arrayContaining(["propeller", "release", "hot"]));
     expect(ids("marine", "cold")).not.toContain("hot");

@@ -12,7 +12,7 @@ const kept = (entries: readonly object[], by = "ada"): KeptEntry[] => entries.ma
 
 const sheet = (entries: readonly KeptEntry[]) => sheetOf({
   jobId: "j", shop: "Shop", serial: null, runningHours: null, file: FILE, job: jobFor(FILE), state: "cold", temperatureC: 18, method: "two-stop", feelerSets: ["Set", "Other set"],
-  purpose: "noise", note: "ticks", cautions: ["a"], openedBy: "Ada", openedAt: "2026-11-25T10:00:00Z", entries, names: new Map([["ada", "Ada"], ["bo", "Bo"]]),
+  purpose: "noise", note: "ticks", licensed: null, cautions: ["a"], openedBy: "Ada", openedAt: "2026-11-25T10:00:00Z", entries, names: new Map([["ada", "Ada"], ["bo", "Bo"]]),
 } satisfies SheetSource);
 
 describe("the sheet", () => {

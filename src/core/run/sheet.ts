@@ -12,15 +12,22 @@ import { readingWords } from "./words";
 import type { MethodId } from "../stops/plan";
 import type { KeptEntry, ReadingEntry } from "./entry";
 import { liveEntries } from "./entry";
-import { type Job, verdictOf } from "./job";
-import { runState } from "./state";
+import { plungerTravelMm } from "../preload/gear";
+import { judgePlunger } from "../preload/plunger";
+import { turnsWords } from "../preload/turning";
+import { type ZeroSchool, apartWords, otherSchool } from "../preload/zeroLash";
+import { type Job, type Work, verdictOf } from "./job";
+import { offsetWords } from "./offsetWords";
+import { spreadWords } from "./spread";
+import { type SheetPreload, partWords, preloadWords, sheetPreload } from "./sheetLifter";
+import { type ValveState, runState } from "./state";
 
 export const SHEET_FORMAT = "fulcrata-sheet/1";
 
 export interface SheetReading {
   /** As it was felt: "0.55–0.60 mm", "0.45 mm light drag". */
   readonly read: string;
-  readonly school: ReadingEntry["school"];
+  readonly school: ReadingEntry["school"] | ZeroSchool;
   /** What it was read with. */
   readonly instrument: string;
   readonly goes: string;
@@ -43,6 +50,10 @@ export interface SheetValve {
   readonly asLeft: SheetReading | null;
   /** How often the adjuster was turned. */
   readonly timesSet: number;
+  /** How the preload was set; null in other work. */
+  readonly preload: SheetPreload | null;
+  /** The part that was fitted, in words; null where none was. */
+  readonly part: string | null;
   /** Reasons given for reading or leaving it against the rule. */
   readonly reasons: readonly string[];
 }
@@ -54,6 +65,13 @@ export interface SheetNote {
 }
 export interface Sheet {
   readonly format: typeof SHEET_FORMAT;
+  readonly work: Work;
+  /** Through what readings were judged, in words; null where they were taken in the spec's own state. */
+  readonly offset: string | null;
+  /** Whoever is licensed to release the work; null where nobody must be named. */
+  readonly licensed: string | null;
+  /** How even the preload is, in words; null in other work. */
+  readonly spread: string | null;
   readonly job: string;
   readonly shop: string;
   readonly engine: { readonly name: string; readonly serial: string | null; readonly runningHours: number | null };
@@ -98,6 +116,7 @@ export interface SheetSource {
   readonly feelerSets: readonly [string, ...string[]];
   readonly purpose: Purpose;
   readonly note: string | null;
+  readonly licensed: string | null;
   readonly cautions: readonly string[];
   readonly openedBy: string;
   readonly openedAt: string;
@@ -119,8 +138,27 @@ export function sheetOf(source: SheetSource): Sheet {
     return {
       read: readingWords(reading), school: reading.school, instrument: reading.instrument ?? source.feelerSets[0],
       goes: reading.goes.text, noGo: reading.noGo.text, goesMm: reading.goes.mm, noGoMm: reading.noGo.mm,
-      verdict: verdictOf(reading, spec), by: nameOf(kept.personId), at: kept.at,
+      verdict: reading.school === "wire" ? PLUNGER_VERDICT[verdictOf(reading, spec)] : verdictOf(reading, spec), by: nameOf(kept.personId), at: kept.at,
     };
+  };
+  /** A preload as it was counted; one that wires were held to is told as a reading. */
+  const counted = (s: ValveState | undefined): SheetReading | null => {
+    const { preload = null, left = null } = s ?? {};
+    const kept = entries.find((e) => e.id === left?.reading);
+    if (preload?.coldMm == null || preload.school === null || preload.verdict === null || kept === undefined) return null;
+    const figure = `${preload.coldMm.toFixed(2)} mm`;
+    return {
+      read: preloadWords(preload), school: preload.school, instrument: "turns counted", goes: figure, noGo: figure,
+      goesMm: preload.coldMm, noGoMm: preload.coldMm, verdict: preload.verdict, by: nameOf(kept.personId), at: kept.at,
+    };
+  };
+  const found = (s: ValveState | undefined): SheetReading | null => {
+    const mm = s?.preload?.foundMm ?? null;
+    const kept = entries.find((e) => e.kind === "zeroed" && e.valve === s?.valve.id && e.foundTurns !== null);
+    if (mm === null || kept?.kind !== "zeroed" || job.preload === null) return null;
+    const figure = `${mm.toFixed(2)} mm`;
+    const verdict = judgePlunger([mm], job.preload.gear.plunger);
+    return { read: `${turnsWords(kept.foundTurns ?? 0)}, plunger ${figure}`, school: kept.school, instrument: "turns counted", goes: figure, noGo: figure, goesMm: mm, noGoMm: mm, verdict, by: nameOf(kept.personId), at: kept.at };
   };
   const valves = job.valves.map((valve): SheetValve => {
     const s = state.valves.get(valve.id);
@@ -128,15 +166,16 @@ export function sheetOf(source: SheetSource): Sheet {
     return {
       valve: valve.id, cylinder: valve.cylinder, role: valve.role,
       nominalMm: valve.spec.nominalMm, lowMm: valve.spec.lowMm, highMm: valve.spec.highMm,
-      stop: s?.last?.stop ?? null,
-      asFound: told(s?.asFound ?? null, valve.spec),
-      asLeft: told(s?.left == null ? null : s.last, valve.spec),
-      timesSet: work.filter((e) => e.kind === "set").length,
+      stop: work.findLast((e) => "stop" in e)?.stop ?? null,
+      asFound: told(s?.asFound ?? null, valve.spec) ?? found(s),
+      asLeft: s?.left == null ? null : s.left.reading === s.last?.id ? told(s.last, valve.spec) : counted(s),
+      preload: sheetPreload(job, s?.preload ?? null), part: partWords(job, work),
+      timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
       reasons: work.flatMap((e) => ("reason" in e && e.reason !== null ? [e.reason] : [])),
     };
   });
   return {
-    format: SHEET_FORMAT, job: source.jobId, shop: source.shop,
+    format: SHEET_FORMAT, work: job.work, offset: job.offset === null ? null : offsetWords(job.offset, job.state), licensed: source.licensed, spread: spreadWords(job, state), job: source.jobId, shop: source.shop,
     engine: { name: file.name, serial: source.serial, runningHours: source.runningHours },
     state: source.state, temperatureC: source.temperatureC, specSource: file.lash?.source ?? null,
     otherSources: (file.otherLash ?? []).map((l) => l.source ?? "no source named"),
@@ -154,6 +193,9 @@ function noteOf(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index: n
   const what = noteWords(job, live, entry, index);
   return what === null ? [] : [{ at: entry.at, by: nameOf(entry.personId), what }];
 }
+
+/** Wires are judged as a gap is; a plunger is told of otherwise. */
+const PLUNGER_VERDICT = { in: "in", tight: "shallow", loose: "deep", undecided: "undecided" } as const;
 
 const CHECKED = "Before closing: ";
 
@@ -173,6 +215,14 @@ function noteWords(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index
       const question = questionsOf(job, live.slice(0, index)).find((q) => q.id === entry.question);
       return `${question?.text ?? "A question."} ${entry.reason}.`;
     }
+    case "zeroed":
+      return entry.apartTurns === null || job.preload === null ? null : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, plungerTravelMm(1, job.preload.gear))}`;
+    case "ordered":
+      return `Parts wanted: ${entry.list}`;
+    case "bled":
+      return `Went on before the wait for bled-down lifters was over: ${entry.reason}`;
+    case "warmth":
+      return `Engine at ${entry.celsius} °C`;
     case "tightened":
       return `Tightened: ${entry.part}`;
     case "barred":

@@ -2,18 +2,20 @@
 import type { TightenedPart } from "../engine/engineFile";
 import type { Verdict } from "../lash/judge";
 import {
-  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Pass, type PausedEntry, type ReadingEntry, type ValveWork,
+  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Made, type Pass, type PausedEntry, type ReadingEntry, type ValveWork,
   isValveWork, liveEntries,
 } from "./entry";
 import { type Job, type JobValve, offAim, verdictOf } from "./job";
+import { type ValvePreload, preloadAt } from "./preloadAt";
 import { type Question, questionsOf } from "./questions";
 import type { RouteStop } from "./route";
 
 /**
- * unread → read → turned (lock loose) → ready (read so) → set (locked) → read → left. `due` was left,
- * and must be read once more: after two turns by hand, a part tightened over it, or a tick heard.
+ * A gap: unread → read → turned (lock loose) → ready (read so) → set (locked) → read → left. A preload:
+ * unread → zeroed → turned → set → left. `due` was left, and must be looked at once more: after two turns
+ * by hand, a part tightened over it, or a tick heard.
  */
-export type ValveStatus = "unread" | "read" | "turned" | "ready" | "set" | "due" | "left";
+export type ValveStatus = "unread" | "read" | "zeroed" | "turned" | "ready" | "set" | "due" | "left";
 
 export interface ValveState {
   readonly valve: JobValve;
@@ -25,6 +27,16 @@ export interface ValveState {
   readonly verdict: Verdict | null;
   /** In its band, but further from the aim than this job allows. */
   readonly offAim: boolean;
+  /** Where its plunger stands; null before zero lash was found, and in other work. */
+  readonly preload: ValvePreload | null;
+  /** The part that this job fitted last, in mm; null when none was. */
+  readonly fittedMm: number | null;
+}
+
+/** A temperature of the engine; `at` is left out while it is not known when. */
+export interface TakenWarmth {
+  readonly at: string | undefined;
+  readonly celsius: number;
 }
 
 export interface RunState {
@@ -43,27 +55,33 @@ export interface RunState {
   /** What was done for closing since the last work on a valve. */
   readonly checked: ReadonlyMap<CloseItem, CheckedEntry>;
   readonly questions: readonly Question[];
+  /** The last time that a pumped-up lifter was squeezed and not said to have bled down; null when none was. */
+  readonly squeezed: { readonly at: string | undefined } | null;
+  readonly warmths: readonly TakenWarmth[];
+  /** Parts were ordered or laid out since the last reading as found. */
+  readonly ordered: boolean;
   readonly closed: boolean;
   readonly signed: boolean;
 }
 
 /** An entry that still stands, with its place among those that do. */
-type Placed<E extends Entry = Entry> = E & { readonly place: number };
+type Placed<E extends Entry = Entry> = E & { readonly place: number; readonly at?: string };
 
 /** Folds a ledger, in ledger order, into the state of the run. */
-export function runState(job: Job, entries: readonly Entry[]): RunState {
-  const live = liveEntries(entries).map((e, place): Placed => ({ ...e, place }));
+export function runState(job: Job, entries: readonly Made[]): RunState {
+  const live = liveEntries<Made>(entries).map((e, place): Placed => ({ ...e, place }));
   const barred = live.filter((e): e is Placed<BarredEntry> => e.kind === "barred");
   const work = new Map<string, Placed<ValveWork>[]>();
   for (const e of live) if (isValveWork(e)) work.set(e.valve, [...(work.get(e.valve) ?? []), e]);
   const valves = new Map(job.valves.map((v) => {
     const own = work.get(v.id) ?? [];
-    return [v.id, valveState(job, v, own, dueSince(live, barred, own, coveredBy(job, v.id)))];
+    return [v.id, valveState(job, v, own, job.work === "lash" ? dueSince(live, barred, own, coveredBy(job, v.id)) : -1)];
   }));
   const arrived = live.findLast((e) => e.kind === "arrived");
   const last = live.at(-1);
   const lastWork = live.findLast(isValveWork)?.place ?? -1;
-  const lastSet = live.findLast((e) => e.kind === "set")?.place ?? -1;
+  const lastSet = live.findLast((e) => e.kind === "set" || e.kind === "fitted")?.place ?? -1;
+  const lastFound = live.findLast((e) => e.kind === "reading" && e.pass === "as-found")?.place ?? -1;
   const checked = new Map(live.flatMap((e): [CloseItem, CheckedEntry][] => (e.kind === "checked" && e.place > (e.item === "recheck" ? lastSet : lastWork) ? [[e.item, e]] : [])));
   return {
     valves, checked,
@@ -74,9 +92,20 @@ export function runState(job: Job, entries: readonly Entry[]): RunState {
     untightened: job.parts.filter((p) => untightened(p.name, p.valves, live)),
     barNeeded: !checked.has("recheck") && (barred.length === 0 || lastSet > (barred.at(-1)?.place ?? -1)),
     questions: questionsOf(job, live),
+    squeezed: squeezedOf(job, live),
+    warmths: live.flatMap((e) => (e.kind === "warmth" ? [{ at: e.at, celsius: e.celsius }] : [])),
+    ordered: live.some((e) => e.kind === "ordered" && e.place > lastFound),
     closed: live.some((e) => e.kind === "closed"),
     signed: live.some((e) => e.kind === "signed"),
   };
+}
+
+/** The latest squeeze of a pumped-up lifter that nobody said has bled down. */
+function squeezedOf({ preload }: Job, live: readonly Placed[]): RunState["squeezed"] {
+  if (preload?.bleedMinutes == null) return null;
+  const bled = live.findLast((e) => e.kind === "bled")?.place ?? -1;
+  const last = live.findLast((e) => e.kind === "set" && (e.turns ?? 0) > 0 && e.place > bled);
+  return last === undefined ? null : { at: last.at };
 }
 
 const coveredBy = (job: Job, valve: string): string[] => job.parts.filter((p) => p.valves.includes(valve)).map((p) => p.name);
@@ -105,9 +134,11 @@ function valveState(job: Job, valve: JobValve, work: readonly Placed<ValveWork>[
   const latest = work.at(-1);
   const last = readings.at(-1) ?? null;
   const status = statusOf(latest, due);
-  const verdict = last === null || last.pass === "set" ? null : verdictOf(last, valve.spec);
+  const verdict = last === null || last.pass === "set" || job.work === "preload" ? null : verdictOf(last, valve.spec);
   return {
     valve, status, verdict, last,
+    preload: preloadAt(job.preload, valve, work),
+    fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
     asFound: readings.find((r) => r.pass === "as-found") ?? null,
     left: latest?.kind === "left" ? latest : null,
     offAim: verdict === "in" && last !== null && offAim(job, last, valve.spec),
@@ -123,7 +154,10 @@ function statusOf(latest: Placed<ValveWork> | undefined, due: number): ValveStat
     case "set":
       return latest.locked ? "set" : "turned";
     case "locked":
+    case "fitted":
       return "set";
+    case "zeroed":
+      return "zeroed";
     case "reopened":
       return "due";
     case "left":
@@ -138,7 +172,7 @@ export const asLeft = (state: ValveState): ReadingEntry | null => (state.left ==
 export function passNow(entries: readonly Entry[], valve: string): Pass {
   const work = liveEntries(entries).filter((e) => isValveWork(e) && e.valve === valve);
   const lastLeft = work.findLastIndex((e) => e.kind === "left");
-  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked");
+  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked" || e.kind === "fitted");
   if (turned !== undefined) return turned.kind === "set" && !turned.locked ? "set" : "as-left";
   return lastLeft === -1 ? "as-found" : "re-check";
 }

@@ -22,7 +22,9 @@ export function toolsFor(file: EngineFile, method: MethodId | null): string[] {
   return [
     BARRING[file.barring?.at ?? "crank"],
     ...(method === null ? [] : [`To stop the crank: ${METHODS[method].needs}`]),
-    ...(screw ? [LOCKS[lockingOf(adjuster).kind]] : []),
+    ...(adjuster?.kind === "hydraulic" ? ["Wires of known size, if the valley is open"] : []),
+    ...(adjuster?.kind === "fixed" ? ["Tool that presses a lifter's plunger down, and leaves or wires as thick as the dry gap"] : []),
+    ...(screw || adjuster?.kind === "hydraulic" ? [LOCKS[lockingOf(adjuster).kind]] : []),
     ...(torque === undefined ? [] : [`Torque wrench for ${torque} Nm`]),
     ...(file.tightenedLater ?? []).map((p) => `For the ${p.name}${p.torqueNm === undefined ? "" : `: ${p.torqueNm} Nm`}`),
     ...((file.bridges ?? []).length > 0 ? ["Driver and wrench for the bridges"] : []),

@@ -62,6 +62,13 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
     case "lock":
       lashMm[next.valve.valve.id] = (lashMm[next.valve.valve.id] ?? 0) + hand.shiftMm;
       return [{ ...fresh(), kind: "locked", valve: next.valve.valve.id, stop }];
+    case "zero":
+    case "turn-in":
+    case "step":
+    case "depth":
+    case "wait":
+    case "order":
+      throw new Error(`no ${next.kind} in a lash job`);
     case "set": {
       const { id } = next.valve.valve;
       const aim = SPEC.nominalMm - hand.shiftMm + 0.004;

@@ -3,6 +3,7 @@ import type { BarringPlace, EngineFile, LashFigures, ValveRole } from "../engine
 import { parseLength, showFigure, type LengthUnit } from "../units/length";
 import type { Verdict } from "../lash/judge";
 import type { LashSpec } from "../lash/spec";
+import { timerWords } from "../preload/bleedDown";
 import { CLOSE_ITEM_NAMES } from "./closing";
 import type { NextThing } from "./next";
 import type { ReadingEntry } from "./entry";
@@ -55,7 +56,7 @@ export const specWords = (spec: LashSpec, unit: LengthUnit): string =>
 /** A reading as it is told; one made before the school of feel was asked is two leaves. */
 type Told = Pick<ReadingEntry, "goes" | "noGo"> & Partial<Pick<ReadingEntry, "school" | "value">>;
 
-const FELT: Record<ReadingEntry["school"], string> = { "go-no-go": "", drag: "light drag", overshoot: "definite drag", gauge: "by gauge" };
+const FELT: Record<ReadingEntry["school"], string> = { "go-no-go": "", drag: "light drag", overshoot: "definite drag", gauge: "by gauge", wire: "by wire" };
 
 /** A reading as it was felt: "0.55–0.60 mm", "0.45 mm light drag"; no leaf going reads "none goes, under 0.05 mm". */
 export function readingWords({ goes, noGo, school = "go-no-go", value = null }: Told): string {
@@ -91,6 +92,18 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
       return `Set ${valveName(next.valve.valve, valves)}`;
     case "lock":
       return `Lock ${valveName(next.valve.valve, valves)}`;
+    case "zero":
+      return `Bring ${valveName(next.valve.valve, valves)} to zero lash`;
+    case "turn-in":
+      return `Turn ${valveName(next.valve.valve, valves)} in from zero lash`;
+    case "step":
+      return `${capital(valveName(next.valve.valve, valves))}: a step more, or set it again`;
+    case "depth":
+      return `${capital(valveName(next.valve.valve, valves))}: judge its plunger`;
+    case "wait":
+      return `Lifters bleed down, ${timerWords(next.leftMs)} left`;
+    case "order":
+      return `${next.wants.length === 1 ? "A part is" : `${next.wants.length} parts are`} wanted: order, or lay out`;
     case "answer":
       return `A question about ${next.about === null ? "all valves" : valveName(next.about.valve, valves)}`;
     case "tighten":

@@ -16,6 +16,10 @@ type ValveRow = typeof jobValves.$inferSelect;
 
 function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
   const job: Job = {
+    work: row.work,
+    preload: row.preload,
+    fixed: row.fixed,
+    offset: row.heatOffset,
     cycleDeg: cycleOf(row.engineFile),
     requiredMarginDeg: row.requiredMarginDeg,
     route: row.route,

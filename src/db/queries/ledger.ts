@@ -28,6 +28,16 @@ export function entryOf(row: Row): KeptEntry {
       return { ...base, kind: "set", valve, stop, turns: row.turns, aimMm: row.aimMm, locked: row.locked ?? true };
     case "locked":
       return { ...base, kind: "locked", valve, stop };
+    case "zeroed":
+      return { ...base, kind: "zeroed", valve, stop, school: row.zeroSchool ?? "up-down", foundTurns: row.foundTurns, apartTurns: row.apartTurns, reason: row.reason };
+    case "fitted":
+      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0 };
+    case "ordered":
+      return { ...base, kind: "ordered", list: subject };
+    case "bled":
+      return { ...base, kind: "bled", reason };
+    case "warmth":
+      return { ...base, kind: "warmth", celsius: row.celsius ?? 0 };
     case "reopened":
       return { ...base, kind: "reopened", valve, reason };
     case "tightened":
@@ -73,7 +83,16 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
       return { ...base, subject: entry.question, reason: entry.reason };
     case "checked":
       return { ...base, subject: entry.item, reason: entry.reason };
+    case "zeroed":
+      return { ...base, valve: entry.valve, stop: entry.stop, zeroSchool: entry.school, foundTurns: entry.foundTurns, apartTurns: entry.apartTurns, reason: entry.reason };
+    case "fitted":
+      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm };
+    case "ordered":
+      return { ...base, subject: entry.list };
+    case "warmth":
+      return { ...base, celsius: entry.celsius };
     case "paused":
+    case "bled":
       return { ...base, reason: entry.reason };
     case "left":
       return { ...base, valve: entry.valve, readingId: entry.reading, reason: entry.reason };

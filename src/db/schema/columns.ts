@@ -16,4 +16,7 @@ export const recordId = () => uuid().primaryKey();
 
 export const moment = () => timestamp({ withTimezone: true, mode: "date" });
 
+/** Whole minutes. */
+export const minutes = () => integer();
+
 export const order = () => integer();

@@ -7,12 +7,14 @@ import { sql } from "drizzle-orm";
 import { type AnyPgColumn, boolean, check, foreignKey, pgTable, text, unique, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import { CLOSE_ITEMS, type Entry, PASSES } from "@/core/run/entry";
 import { SCHOOLS } from "@/core/lash/school";
+import { ZERO_SCHOOLS } from "@/core/preload/zeroLash";
 import { degrees, lengthMm, moment, order } from "./columns";
 import { jobValves, jobs } from "./jobs";
 import { people } from "./shop";
 
 export const ENTRY_KINDS = [
   "arrived", "reading", "set", "left", "withdrawn", "closed", "locked", "reopened", "barred", "tightened", "answered", "checked", "paused", "signed",
+  "zeroed", "fitted", "ordered", "bled", "warmth",
 ] as const satisfies readonly Entry["kind"][];
 
 const listed = (words: readonly string[]) => sql.raw(words.map((w) => `'${w}'`).join(", "));
@@ -40,15 +42,23 @@ export const entries = pgTable(
     turns: degrees(),
     readingId: uuid(),
     /** How a reading was felt, what dragged or was held, and with what; rows of before it was asked have none. */
-    school: text({ enum: [...SCHOOLS, "gauge"] }),
+    school: text({ enum: [...SCHOOLS, "gauge", "wire"] }),
     valueMm: lengthMm(),
     valueText: text(),
     instrument: text(),
     /** Of a set: what was aimed at, and whether it was locked in the same go. */
     aimMm: lengthMm(),
     locked: boolean(),
-    /** The part that was tightened, the question that was answered, or the item that was checked. */
+    /** The part that was tightened, the question that was answered, the item that was checked, or what was ordered. */
     subject: text(),
+    /** Of zero lash: how it was found, from how far in, and how far the other way of feeling is from it. */
+    zeroSchool: text({ enum: ZERO_SCHOOLS }),
+    foundTurns: degrees(),
+    apartTurns: degrees(),
+    /** Of a part that was fitted: its length, and that of the one it replaces. */
+    lengthMm: lengthMm(),
+    fromMm: lengthMm(),
+    celsius: degrees(),
   },
   (t) => {
     const kindIs = (kind: string) => sql`${t.kind} = ${sql.raw(`'${kind}'`)}`;
@@ -69,7 +79,7 @@ export const entries = pgTable(
       check("entries_withdrawn", sql`${t.kind} <> 'withdrawn' or ${t.supersedes} is not null`),
       check("entries_not_itself", sql`${t.supersedes} <> ${t.id}`),
       check("entries_arrived", sql`${t.kind} <> 'arrived' or ${t.stop} is not null`),
-      check("entries_of_valve", sql`(${t.kind} in ('reading', 'set', 'locked', 'left', 'reopened')) = (${t.valve} is not null)`),
+      check("entries_of_valve", sql`(${t.kind} in ('reading', 'set', 'locked', 'left', 'reopened', 'zeroed', 'fitted')) = (${t.valve} is not null)`),
       check(
         "entries_reading_whole",
         sql`(${t.kind} = 'reading') = (${t.goesMm} is not null) and (${t.kind} = 'reading') = (${t.noGoMm} is not null) and (${t.kind} = 'reading') = (${t.pass} is not null) and (${t.kind} <> 'reading' or (${t.stop} is not null and ${t.goesText} is not null and ${t.noGoText} is not null))`,
@@ -79,13 +89,17 @@ export const entries = pgTable(
       check("entries_left_names_reading", sql`(${t.kind} = 'left') = (${t.readingId} is not null)`),
       check("entries_reason", sql`length(trim(${t.reason})) between 1 and 300`),
       uniqueIndex("entries_signed_once").on(t.jobId).where(kindIs("signed")),
-      check("entries_school", sql`${t.school} is null or (${t.school} in (${listed([...SCHOOLS, "gauge"])}) and ${t.kind} = 'reading')`),
+      check("entries_school", sql`${t.school} is null or (${t.school} in (${listed([...SCHOOLS, "gauge", "wire"])}) and ${t.kind} = 'reading')`),
       check("entries_value", sql`(${t.valueMm} is null) = (${t.valueText} is null) and (${t.valueMm} is null or (${t.kind} = 'reading' and ${t.valueMm} between ${t.goesMm} and ${t.noGoMm}))`),
       check("entries_instrument", sql`length(${t.instrument}) between 1 and 60`),
       check("entries_aim", sql`${t.aimMm} between -10 and 10`),
       check("entries_locked", sql`${t.locked} is null or ${t.kind} = 'set'`),
-      check("entries_subject", sql`(${t.kind} in ('tightened', 'answered', 'checked')) = (${t.subject} is not null) and (${t.kind} <> 'checked' or ${t.subject} in (${listed(CLOSE_ITEMS)}))`),
-      check("entries_said_why", sql`${t.kind} not in ('paused', 'answered', 'reopened') or ${t.reason} is not null`),
+      check("entries_subject", sql`(${t.kind} in ('tightened', 'answered', 'checked', 'ordered')) = (${t.subject} is not null) and (${t.kind} <> 'checked' or ${t.subject} in (${listed(CLOSE_ITEMS)}))`),
+      check("entries_said_why", sql`${t.kind} not in ('paused', 'answered', 'reopened', 'bled') or ${t.reason} is not null`),
+      check("entries_zeroed", sql`(${t.kind} = 'zeroed') = (${t.zeroSchool} is not null) and (${t.zeroSchool} is null or ${t.zeroSchool} in (${listed(ZERO_SCHOOLS)})) and (${t.kind} = 'zeroed' or (${t.foundTurns} is null and ${t.apartTurns} is null))`),
+      check("entries_zero_turns", sql`${t.foundTurns} between 0 and 20 and ${t.apartTurns} between -5 and 5`),
+      check("entries_fitted", sql`(${t.kind} = 'fitted') = (${t.lengthMm} is not null) and ${t.lengthMm} > 0 and (${t.fromMm} is null or (${t.kind} = 'fitted' and ${t.fromMm} > 0))`),
+      check("entries_warmth", sql`(${t.kind} = 'warmth') = (${t.celsius} is not null) and ${t.celsius} between -60 and 250`),
       check("entries_turns", sql`${t.turns} between -50 and 50`),
     ];
   },

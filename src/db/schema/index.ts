@@ -3,3 +3,4 @@ export * from "./feelerSets";
 export * from "./engines";
 export * from "./jobs";
 export * from "./entries";
+export * from "./stateReadings";

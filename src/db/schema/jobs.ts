@@ -5,12 +5,13 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
-import type { Job } from "@/core/run/job";
+import { type Job, WORKS } from "@/core/run/job";
+import type { FixedPlan, Offset, PreloadPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
 import type { RouteStop } from "@/core/run/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/plan";
-import { degrees, lengthMm, moment, order, recordId, runningHours, share } from "./columns";
+import { degrees, lengthMm, minutes, moment, order, recordId, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { feelerSets } from "./feelerSets";
 import { people, shops } from "./shop";
@@ -41,6 +42,19 @@ export const jobs = pgTable(
     allToAimMm: lengthMm(),
     /** As-left of each valve at the finished job before this one. */
     lastTime: json().$type<Job["lastTime"]>().notNull().default({}),
+    work: text({ enum: WORKS }).notNull().default("lash"),
+    preload: json().$type<PreloadPlan>(),
+    fixed: json().$type<FixedPlan>(),
+    heatOffset: json().$type<Offset>(),
+    /** Of preload: plunger travel per turn, and the wait after a squeeze. The ledger's guard computes with them. */
+    mmPerTurn: lengthMm(),
+    bleedMinutes: minutes(),
+    /** The air around a hot engine, towards which it cools. */
+    airC: degrees(),
+    /** Whoever is licensed to release the work, where somebody must. */
+    licensed: text(),
+    /** The bank that is done, when it is not the whole engine. */
+    bank: order(),
     cautions: text().array().notNull(),
     engineFile: json().$type<EngineFile>().notNull(),
     route: json().$type<RouteStop[]>().notNull(),
@@ -59,6 +73,14 @@ export const jobs = pgTable(
     check("jobs_note", sql`length(trim(${t.note})) between 1 and 500`),
     check("jobs_all_to_aim", sql`${t.allToAimMm} > 0 and ${t.allToAimMm} <= 1`),
     check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
+    check("jobs_work", sql`${t.work} in (${sql.raw(WORKS.map((w) => `'${w}'`).join(", "))}) and (${t.work} = 'preload') = (${t.mmPerTurn} is not null) and (${t.work} = 'preload') = (${t.preload} is not null)`),
+    check("jobs_bleed", sql`${t.bleedMinutes} is null or (${t.work} = 'preload' and ${t.bleedMinutes} between 1 and 240)`),
+    check("jobs_mm_per_turn", sql`${t.mmPerTurn} > 0`),
+    check("jobs_fixed", sql`${t.fixed} is null or ${t.work} = 'dry-gap'`),
+    check("jobs_offset", sql`${t.heatOffset} is null or (${t.work} = 'lash' and ${t.heatOffset}->>'specState' <> ${t.state})`),
+    check("jobs_air", sql`${t.airC} between -60 and 60`),
+    check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),
+    check("jobs_bank", sql`${t.bank} between 0 and 3`),
     check("jobs_cautions", sql`cardinality(${t.cautions}) > 0`),
     check("jobs_route", sql`json_array_length(${t.route}) > 0`),
   ],

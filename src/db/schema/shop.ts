@@ -2,14 +2,22 @@
 import { sql } from "drizzle-orm";
 import { check, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
-import { recordId } from "./columns";
+import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
+import { minutes, recordId } from "./columns";
 
 export const PERSON_ROLES = ["lead", "mechanic", "apprentice"] as const;
 
-export const shops = pgTable("shops", {
-  id: recordId(),
-  name: text().notNull(),
-});
+export const shops = pgTable(
+  "shops",
+  {
+    id: recordId(),
+    name: text().notNull(),
+    /** How long squeezed lifters bleed down before the crank may move, usually and in the cold. */
+    bleedMinutes: minutes().notNull().default(DEFAULT_BLEED_MIN),
+    bleedColdMinutes: minutes().notNull().default(DEFAULT_BLEED_COLD_MIN),
+  },
+  (t) => [check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`)],
+);
 
 export const people = pgTable(
   "people",

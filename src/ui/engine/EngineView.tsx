@@ -5,6 +5,9 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
+import type { Measured } from "@/core/heat/ways";
+import type { Work } from "@/core/run/job";
+import { hasSpec, workOf } from "@/core/run/ready";
 import { engineWords } from "@/core/run/words";
 import { METHODS } from "@/core/stops/methods";
 import type { MethodId } from "@/core/stops/plan";
@@ -18,6 +21,7 @@ import { CrankStudy } from "../crank/CrankStudy";
 import { useCrankStore } from "../crank/crankStore";
 import { CycleStrip } from "../drawings/CycleStrip/CycleStrip";
 import { LiftCurves } from "../drawings/LiftCurves/LiftCurves";
+import { HeatSection } from "../heat/HeatSection";
 import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
@@ -35,10 +39,14 @@ interface Props {
   readonly serial: string | null;
   readonly runningHours: number | null;
   readonly unknownFields: readonly string[];
+  /** Hot and cold pairs of this engine and its model. */
+  readonly measured: Measured;
 }
 
+const SPEC_TITLE: Record<Work, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
+
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
-export function EngineView({ id, file, serial, runningHours, unknownFields }: Props) {
+export function EngineView({ id, file, serial, runningHours, unknownFields, measured }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
   const [settings, setSettings] = useState<StopSettings>(DEFAULT_STOP_SETTINGS);
@@ -47,6 +55,8 @@ export function EngineView({ id, file, serial, runningHours, unknownFields }: Pr
   const [valve, setValve] = useState<string | null>(null);
   const [locating, setLocating] = useState(false);
   const [editing, setEditing] = useState(false);
+  const work = workOf(file);
+  const known = hasSpec(file);
   const chosen = picked ?? answer.recommended ?? "firing-order";
   const plan = answer.methods.find((m) => m.id === chosen) ?? null;
   const stops = useMemo(() => plan?.stops ?? [], [plan]);
@@ -107,15 +117,16 @@ export function EngineView({ id, file, serial, runningHours, unknownFields }: Pr
             </chakra.div>
             <LiftCurves file={file} engine={engine} cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""} crank={crank} />
           </chakra.section>
+          {known && work !== "dry-gap" && <HeatSection id={id} file={file} measured={measured} />}
           <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
           <chakra.section aria-labelledby="spec" minWidth="0">
             <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-              <PlateHeading id="spec">Lash spec</PlateHeading>
-              {!editing && file.lash !== undefined && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
+              <PlateHeading id="spec">{SPEC_TITLE[work]}</PlateHeading>
+              {!editing && known && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
             </chakra.div>
-            {editing || file.lash === undefined
-              ? <SpecForm id={id} file={file} onDone={() => setEditing(false)} />
-              : <SpecSummary file={file} />}
+            {editing || !known
+              ? <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
+              : <SpecSummary file={file} measured={measured} />}
             <chakra.p pt="4"><ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink></chakra.p>
           </chakra.section>
         </chakra.div>

@@ -1,8 +1,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
 import { lashSpec, specQuestions, specRoles } from "@/core/lash/spec";
+import { type Measured, proposedWay, waysOf } from "@/core/heat/ways";
+import { isGear, preloadGear } from "@/core/preload/gear";
+import { PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
+import { fileTurns } from "@/core/run/planWork";
+import { jobRoles } from "@/core/run/ready";
 import { specUnit, specWords } from "@/core/run/words";
 import { Stamp } from "../controls/Stamp";
+import { TurnMeaning } from "../preload/TurnMeaning";
 
 const PLACE: Record<string, string> = {
   "valve-end": "screw at the valve end", "pushrod-end": "screw at the pushrod end", "stud-nut": "nut on the stud",
@@ -10,8 +16,9 @@ const PLACE: Record<string, string> = {
 };
 
 /** The spec as it is written down, with its state and source. */
-export function SpecSummary({ file }: { readonly file: EngineFile }) {
+export function SpecSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
   const { lash, adjuster } = file;
+  if (adjuster?.kind === "hydraulic") return <PreloadSummary file={file} measured={measured} />;
   if (lash === undefined) return null;
   return (
     <chakra.div fontSize="18px" display="flex" flexDirection="column" gap="2">
@@ -39,7 +46,28 @@ export function SpecSummary({ file }: { readonly file: EngineFile }) {
   );
 }
 
+/** What the preload means on this engine, with the growth that is proposed. */
+function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
+  const gear = preloadGear(file.adjuster ?? {});
+  if (!isGear(gear)) return <chakra.p fontSize="17px">{gear.why}</chakra.p>;
+  const proposed = gear.ratio === null ? null : proposedWay(waysOf(file, measured), jobRoles(file));
+  return (
+    <chakra.div display="flex" flexDirection="column" gap="2">
+      <TurnMeaning gear={gear} turns={fileTurns(file)} growthMm={proposed?.way.growth.exhaust?.growthMm ?? 0} growthFrom={proposed === null ? null : proposed.way.name.toLowerCase()} />
+      {file.follower === "flat" && <chakra.p fontSize="16px">Flat followers: on a new cam keep the lobes wet, go in firing order, turn as little as possible before the first start.</chakra.p>}
+      {file.notes !== undefined && <chakra.p color="soft" fontSize="16px">{file.notes}</chakra.p>}
+    </chakra.div>
+  );
+}
+
+function fixedWords(a: AdjusterEntry): string {
+  const gear = fixedGear(a);
+  if (!isFixed(gear)) return `no screw; ${gear.why.charAt(0).toLowerCase()}${gear.why.slice(1)}`;
+  return `no screw: ${PART_NAMES[gear.part]}s of ${gear.lengthsMm.map((mm) => lengthWords(mm, gear)).join(", ")}${gear.fittedMm === null ? "" : `; fitted ${lengthWords(gear.fittedMm, gear)}`}`;
+}
+
 function adjusterWords(a: AdjusterEntry): string {
+  if (a.kind === "fixed") return fixedWords(a);
   if (a.kind !== "screw") return a.kind;
   const thread = a.tpi !== undefined ? `${a.tpi} threads per inch` : a.pitch === undefined ? null : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
   const ratio = a.ratio !== undefined ? `rocker ratio ${a.ratio}` : a.followerRatio === undefined ? null : `follower ratio ${a.followerRatio}`;

@@ -3,6 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineState } from "@/core/engine/engineFile";
+import type { WayId } from "@/core/heat/ways";
+import type { LifterState } from "@/core/preload/zeroLash";
 import type { School } from "@/core/lash/school";
 import type { Purpose } from "@/core/run/purpose";
 import type { Person } from "@/core/shop/person";
@@ -25,6 +27,12 @@ export interface Filled {
   readonly school: School;
   readonly survey: boolean;
   readonly tolerance: string;
+  readonly heatWay: WayId | null;
+  readonly targetTurns: number | null;
+  readonly lifters: LifterState | null;
+  readonly air: string;
+  readonly licensed: string;
+  readonly bank: number | null;
   readonly method: MethodId | null;
   readonly settings: StopSettings;
   readonly servingOrder: ServingOrder;
@@ -37,7 +45,7 @@ interface Problem {
 }
 
 /** A figure as typed, with a comma or a point; null when nothing is typed, undefined when it is none. */
-function figure(text: string): number | null | undefined {
+export function figure(text: string): number | null | undefined {
   if (text.trim() === "") return null;
   const value = Number(text.trim().replace(",", "."));
   return Number.isFinite(value) ? value : undefined;
@@ -50,15 +58,16 @@ export function useBegin(person: Person | null) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
 
-  async function begin({ temperature, tolerance, settings, feelerSetId, method, school, ...filled }: Filled): Promise<void> {
+  async function begin({ temperature, tolerance, air, settings, feelerSetId, method, school, ...filled }: Filled): Promise<void> {
     if (filled.state === null) return setProblem({ path: "state", message: "Say whether the engine is cold or hot: a job can't start without it." });
-    const [temperatureC, allToAimMm] = [figure(temperature), figure(tolerance)];
+    const [temperatureC, allToAimMm, airC] = [figure(temperature), figure(tolerance), figure(air)];
     if (temperatureC === undefined) return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
     if (allToAimMm === undefined) return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
+    if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);
     if (person !== null && person.school !== school) await send("PUT", "/api/people", { school });
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
-      id, ...filled, temperatureC, allToAimMm, feelerSetId: feelerSetId ?? "", method: method ?? "",
+      id, ...filled, temperatureC, allToAimMm, airC, feelerSetId: feelerSetId ?? "", method: method ?? "",
       requiredMarginDeg: settings.requiredDeg, openingShare: settings.openingShare, closingShare: settings.closingShare, marksOnly: settings.marksOnly,
     });
     if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);

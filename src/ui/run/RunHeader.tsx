@@ -1,38 +1,43 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
-import { lashSpec, specRoles } from "@/core/lash/spec";
-import { specUnit, specWords } from "@/core/run/words";
+import { timerWords } from "@/core/preload/bleedDown";
+import { bleedLeft } from "@/core/run/bleeding";
+import { jobSpecWords } from "@/core/run/jobSpecWords";
 import type { Person } from "@/core/shop/person";
 import { PersonPicker } from "../frame/PersonPicker";
 import { ThemeSwitch } from "../frame/ThemeSwitch";
+import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
+import { hotSays, hotWords } from "./hotMinutes";
 import type { Run } from "./useRun";
 
 interface Props {
   readonly run: Run;
   readonly people: readonly Person[];
   readonly person: Person | null;
+  /** Opens where the temperature is said; null while that is open. */
+  readonly onWarmth: (() => void) | null;
 }
 
 /** What this job is, how far it is, and whether all of it is kept. */
-export function RunHeader({ run, people, person }: Props) {
+export function RunHeader({ run, people, person, onWarmth }: Props) {
   const { context, now, ledger } = run;
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC } = context;
   const of = job.valves.length;
-  const spec = specRoles(file).flatMap((role) => {
-    const figures = file.lash?.[role];
-    return figures === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(lashSpec(figures), specUnit(figures))}`];
-  });
+  const hot = hotSays(context, now);
+  const bleedMs = now.next.kind === "wait" ? 0 : bleedLeft(job, now.state, now.nowMs);
   return (
     <chakra.header display="flex" flexWrap="wrap" alignItems="center" columnGap={{ base: "3", xl: "4" }} rowGap="1" px={{ base: "3", lg: "4" }} py="1" borderBottom="2px solid" borderColor="ink" bg="paper" minHeight="52px">
       <chakra.a asChild fontFamily="stamp" fontWeight={600} fontSize="16px" textDecoration="underline" minHeight="44px" display="inline-flex" alignItems="center"><Link href="/">Bench</Link></chakra.a>
       <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>{file.name}</chakra.h1>
       <chakra.span border="1.5px solid" borderColor="ink" borderRadius="plate" px="2" fontFamily="stamp" fontWeight={600} fontSize="16px" textTransform="uppercase">{state}{temperatureC === null ? "" : ` · ${temperatureC} °C`}</chakra.span>
-      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : spec.join(" · ")}</chakra.span>
+      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : jobSpecWords(job, file)}</chakra.span>
+      {bleedMs > 0 && <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">bleeds down {timerWords(bleedMs)}</chakra.span>}
+      {hot !== null && <Button type="button" kind="quiet" onClick={onWarmth ?? undefined} disabled={onWarmth === null} color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}>{hotWords(hot)}</Button>}
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
-        <Stamp color="ink!">{now.state.leftCount} of {of} locked</Stamp>
-        <chakra.div role="progressbar" aria-label="Valves locked" aria-valuemin={0} aria-valuemax={of} aria-valuenow={now.state.leftCount} width="90px" height="12px" border="1.5px solid" borderColor="ink" bg="sheet">
+        <Stamp color="ink!">{now.state.leftCount} of {of} {job.work === "dry-gap" ? "done" : "locked"}</Stamp>
+        <chakra.div role="progressbar" aria-label={job.work === "dry-gap" ? "Valves done" : "Valves locked"} aria-valuemin={0} aria-valuemax={of} aria-valuenow={now.state.leftCount} width="90px" height="12px" border="1.5px solid" borderColor="ink" bg="sheet">
           <chakra.div height="full" bg="set" style={{ width: `${(100 * now.state.leftCount) / of}%` }} />
         </chakra.div>
       </chakra.div>

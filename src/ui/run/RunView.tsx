@@ -23,18 +23,21 @@ import { encoderWords } from "./encoderWords";
 import { Instruction } from "./Instruction";
 import { LeafStrip } from "./LeafStrip";
 import { Legend } from "./Legend";
+import { LifterPanel } from "./LifterPanel";
+import { PartPanel } from "./PartPanel";
 import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./pedal";
 import { RouteStrip } from "./RouteStrip";
 import { RunHeader } from "./RunHeader";
 import { TicksLine } from "./TicksLine";
 import { useBenchDevices } from "./useBenchDevices";
 import { useOffline } from "./useOffline";
-import { useRun } from "./useRun";
+import { type Run, useRun } from "./useRun";
 import { RUN_KEYS, useRunKeys } from "./useRunKeys";
 import { useVoice } from "./useVoice";
 import { useWakeLock } from "./useWakeLock";
 import { valveMarks } from "./valveMarks";
 import { VerdictPanel } from "./VerdictPanel";
+import { WaitPanel } from "./WaitPanel";
 
 /** Loaded when they are asked for: the run itself stays light. */
 const LazyLocator = dynamic(() => import("./RunLocator"), { ssr: false });
@@ -57,6 +60,30 @@ function letKeysGo(event: MouseEvent): void {
 function usePlace() {
   const [open, setOpen] = useState(false);
   return useMemo(() => ({ open, toggle: () => setOpen(!open) }), [open]);
+}
+
+/** What lies under the hand when no leaf is asked for. */
+function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
+  const { next } = run.now;
+  switch (next.kind) {
+    case "answer":
+      return <AnswerPanel run={run} act={act} />;
+    case "zero":
+    case "turn-in":
+    case "step":
+    case "depth":
+      return run.doubted ? <RouteStrip run={run} /> : <LifterPanel run={run} />;
+    case "lock":
+      return run.context.job.work === "preload" ? <LifterPanel run={run} /> : <RouteStrip run={run} />;
+    case "set":
+      return run.context.job.work === "dry-gap" ? <PartPanel run={run} /> : <RouteStrip run={run} />;
+    case "wait":
+      return <WaitPanel run={run} />;
+    case "check":
+      return next.item === "started" ? <TicksLine run={run} /> : <RouteStrip run={run} />;
+    default:
+      return <RouteStrip run={run} />;
+  }
 }
 
 /** The run: one next thing, the head, the crank, the leaves. */
@@ -86,7 +113,7 @@ export function RunView({ given, people, person }: Props) {
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
 
   const reading = run.reading;
-  const wanted = now.next.kind === "turn" || now.next.kind === "bar" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
+  const wanted = now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "wait" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
   const known = now.state.stop !== null || now.next.kind === "turn";
   const letters = useMemo(() => markLetters(job.route), [job.route]);
   const crankDeg = devices.crankDeg ?? now.crankDeg;
@@ -99,22 +126,20 @@ export function RunView({ given, people, person }: Props) {
   return (
     // Until the page listens, nothing on it can be tapped: a tap that shows nothing would be lost.
     <chakra.div inert={!ready} onClick={letKeysGo} display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "40", lg: "0" }}>
-      <RunHeader run={run} people={people} person={person} />
+      <RunHeader run={run} people={people} person={person} onWarmth={tray.open ? null : tray.toggle} />
       {place !== null
         ? <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>{place}</chakra.main>
         : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) clamp(190px, 27dvh, 250px) auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
         <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} encoder={encoder} /></chakra.div>
         <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.7fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
-          {now.next.kind === "answer"
-            ? <AnswerPanel run={run} act={act} />
-            : reading
-              ? (
-                <chakra.div minWidth="0">
-                  {devices.gauge !== null && <GaugeRow said={devices.gauge} held={run.held} onHold={hold} />}
-                  <LeafStrip set={context.hand.set} school={context.hand.school} taps={run.taps} tryKey={instruction.tryKey} onTap={run.tap} onClear={run.clear} />
-                </chakra.div>
-              )
-              : now.next.kind === "check" && now.next.item === "started" ? <TicksLine run={run} /> : <RouteStrip run={run} />}
+          {reading
+            ? (
+              <chakra.div minWidth="0">
+                {devices.gauge !== null && <GaugeRow said={devices.gauge} held={run.held} onHold={hold} />}
+                <LeafStrip set={context.hand.set} school={context.hand.school} taps={run.taps} tryKey={instruction.tryKey} onTap={run.tap} onClear={run.clear} />
+              </chakra.div>
+            )
+            : <HandPanel run={run} act={act} />}
           <chakra.div borderLeft={{ lg: "2px solid" }} borderColor="ink!" minWidth="0"><VerdictPanel run={run} act={act} /></chakra.div>
         </chakra.div>
         <chakra.section gridArea="map" aria-label="Head map" bg="sheet" borderRight={{ lg: "2px solid" }} borderColor="ink!" p={{ base: "3", lg: "4" }} overflowY={{ lg: "auto" }} minWidth="0" minHeight="0" display="flex" flexDirection="column" justifyContent="space-between" gap="2" {...PAPER_GRID}>

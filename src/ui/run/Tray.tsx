@@ -11,6 +11,7 @@ import { LookAgain } from "./LookAgain";
 import { PedalTray } from "./PedalTray";
 import type { BenchDevices } from "./useBenchDevices";
 import type { Run } from "./useRun";
+import { WarmthTray } from "./WarmthTray";
 
 interface Props {
   readonly run: Run;
@@ -36,13 +37,14 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
           <PauseForm onPause={(reason) => { if (run.pause(reason)) onClose(); }} />
           <LookAgain run={run} onDone={onClose} />
         </Part>
+        {run.context.job.work === "lash" && run.context.job.state === "hot" && <Part title="How hot it is"><WarmthTray run={run} /></Part>}
         <Part title="Set in hand">
           <chakra.div display="flex" flexWrap="wrap" gap="2">
             {sets.map((s) => <Button key={s.id} type="button" size="big" aria-pressed={s.id === hand.set.id} borderWidth={s.id === hand.set.id ? "3px" : "1.5px"} onClick={() => run.chooseSet(s.id)}>{s.name}</Button>)}
           </chakra.div>
           {sets.length === 1 && <chakra.p fontSize="16px" color="soft">Only this one was laid out when the job began.</chakra.p>}
         </Part>
-        <Part title="What this job has learned"><LearnedTray run={run} /></Part>
+        {run.context.job.work === "lash" && <Part title="What this job has learned"><LearnedTray run={run} /></Part>}
         <Part title="Bench gauge and barring encoder"><DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} /></Part>
         <Part title="Voice and screen">
           <Switch on={voice.on} onChange={voice.set} label="Say each next thing aloud" note="With this browser's own voice." />

@@ -1,6 +1,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
-import { bandWords, readingWords, specUnit, valveName, verdictWords } from "@/core/run/words";
+import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import type { ValveState } from "@/core/run/state";
+import { bandWords, capital, readingWords, specUnit, valveName, verdictWords } from "@/core/run/words";
 import { Button, ButtonLink, Key } from "../controls/Button";
 import { ReasonLine } from "./ReasonLine";
 import type { Run } from "./useRun";
@@ -35,10 +37,27 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
   );
 }
 
+const Also = ({ names }: { readonly names: readonly string[] }) =>
+  names.length === 0 ? null : <chakra.p role="alert" fontWeight={600} fontSize="16px" color="now">{names.join(" and ")} {names.length > 1 ? "have" : "has"} this valve in hand too: agree who does it.</chakra.p>;
+
+function LifterInHand({ valve, name, also }: { readonly valve: ValveState; readonly name: string; readonly also: readonly string[] }) {
+  const { preload, status } = valve;
+  const verdict = status === "set" || status === "read" ? (preload?.verdict ?? null) : null;
+  const stands = verdict !== null ? (verdict === "undecided" ? " is not decided yet" : ` is ${PLUNGER_WORDS[verdict].split(":")[0]}`) : status === "zeroed" ? " is at zero lash" : status === "turned" ? ": lock is loose" : status === "due" ? ": once more" : "";
+  return (
+    <div>
+      <chakra.p aria-live="polite" data-verdict={verdict ?? ""} fontWeight={700} fontSize="21px" lineHeight={1.2}>{capital(name)}{stands}</chakra.p>
+      <Also names={also} />
+      <chakra.p fontFamily="mono" fontSize="16px" color="soft">{preload?.coldMm == null ? "" : `${preload.coldMm.toFixed(2)} mm in · `}window {valve.valve.spec.lowMm.toFixed(2)}–{valve.valve.spec.highMm.toFixed(2)} mm</chakra.p>
+    </div>
+  );
+}
+
 function ValveInHand({ run }: { readonly run: Run }) {
   const { valve, tapped, context, now } = run;
   if (valve === null) return <chakra.p fontSize="18px" color="soft">Press <Key>?</Key> for the keys.</chakra.p>;
   const name = valveName(valve.valve, context.job.valves);
+  if (context.job.work === "preload") return <LifterInHand valve={valve} name={name} also={now.others.filter((o) => o.valve === valve.valve.id).map((o) => o.person)} />;
   const unit = specUnit(context.file.lash?.[valve.valve.role]);
   const shown = tapped !== null && (tapped.goes !== null || tapped.noGo !== null) ? tapped : null;
   const done = valve.status === "set" || valve.status === "turned" || valve.status === "due";
@@ -47,11 +66,12 @@ function ValveInHand({ run }: { readonly run: Run }) {
   const before = context.lastTime[valve.valve.id];
   const waits = valve.status === "set" ? " is set: read it again" : valve.status === "turned" || valve.status === "ready" ? ": lock is loose" : valve.status === "due" ? ": once more" : "";
   const also = now.others.filter((o) => o.valve === valve.valve.id).map((o) => o.person);
+  const what = context.job.work === "dry-gap" ? "dry gap" : "band";
   return (
     <div>
       <chakra.p aria-live="polite" data-verdict={verdict ?? ""} fontWeight={700} fontSize="21px" lineHeight={1.2} textTransform="none">{name.charAt(0).toUpperCase()}{name.slice(1)}{verdict === null ? waits : ` ${verdictWords[verdict]}`}</chakra.p>
-      {also.length > 0 && <chakra.p role="alert" fontWeight={600} fontSize="16px" color="now">{also.join(" and ")} {also.length > 1 ? "have" : "has"} this valve in hand too: agree who does it.</chakra.p>}
-      <chakra.p fontFamily="mono" fontSize="16px" color="soft">{reading === null ? "" : `${readingWords(reading)} · `}band {bandWords(valve.valve.spec, unit)}</chakra.p>
+      <Also names={also} />
+      <chakra.p fontFamily="mono" fontSize="16px" color="soft">{reading === null ? "" : `${readingWords(reading)} · `}{what} {bandWords(valve.valve.spec, unit)}</chakra.p>
       {done && valve.last !== null && <chakra.p fontFamily="mono" fontSize="16px" color="soft">was {readingWords(valve.last)}</chakra.p>}
       {!done && before !== undefined && <chakra.p fontFamily="mono" fontSize="16px" color="soft">left {readingWords(before.reading)} last time{before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} h ago`}</chakra.p>}
     </div>

@@ -6,6 +6,8 @@ import type { RouteStop } from "@/core/run/route";
 import type { ValveState } from "@/core/run/state";
 import { capital, valveName } from "@/core/run/words";
 import { signAt } from "@/core/stops/sign";
+import { spreadWords } from "@/core/run/spread";
+import { approvedWords } from "./approved";
 import type { RunContext, RunNow } from "./model";
 import { type Instruction, told } from "./told";
 
@@ -27,12 +29,23 @@ export const tightenWords = (part: TightenedPart): Instruction => told({
   button: { label: `${capital(part.name)} tightened`, action: { kind: "tighten", part: part.name } },
 });
 
-export function barWords({ engine, job, file }: RunContext, to: RouteStop): Instruction {
+export function barWords(context: RunContext, to: RouteStop): Instruction {
+  const { engine, job, file } = context;
   const sign = signAt(engine, to.crankDeg, to.sights ?? []);
+  const name = `${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}`;
+  if (job.work !== "lash") {
+    const flat = file.follower === "flat" ? " On a new cam with flat followers leave it out: as few turns as possible before the first start." : "";
+    return told({
+      eyebrow: "All valves done", title: `Turn the engine over two full turns by hand, on to ${name}.`,
+      grounds: [`${capital(file.rotation ?? "clockwise")} only, slowly: anything that stops you is a valve that meets a piston.${flat}`, sign.check, ...approvedWords(context)],
+      button: { label: `Turned over, at ${to.letter}`, action: { kind: "bar", stop: to.letter } },
+      reasoned: { open: "Leave the turns out", label: "Why it is not turned over", submit: "Leave them out", for: { kind: "skip", item: "recheck" } },
+    });
+  }
   const again = job.valves.length === 1 ? "read the valve" : "read every valve that was set";
   return told({
     eyebrow: "All valves locked",
-    title: `Turn the engine over two full turns by hand, on to ${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}.`,
+    title: `Turn the engine over two full turns by hand, on to ${name}.`,
     grounds: [`Parts settle, and a missed lock shows: then ${again} once more. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`, sign.check],
     button: { label: `Turned over, at ${to.letter}`, action: { kind: "bar", stop: to.letter } },
     reasoned: { open: "Leave the re-check out", label: "Why there is no re-check", submit: "Leave it out", for: { kind: "skip", item: "recheck" } },
@@ -55,16 +68,22 @@ interface Check {
 
 const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => Check> = {
   recheck: () => ({ title: "Read every valve once more.", grounds: [], done: "Read" }),
-  locks: ({ locking }) => ({
+  locks: ({ locking, job, file, licensed }, { state }) => job.work === "dry-gap" ? ({
+    title: "Every part seated, every keeper and clip in its place.", done: "All seated",
+    grounds: ["Spin each pushrod, rock each rocker: what is not seated shows now.", ...approvedWords({ file, licensed })],
+  }) : ({
     title: "Put a wrench to every lock once more.", done: "Every lock touched",
-    grounds: [locking.kind === "self-locking" ? "A nut that turns by hand is worn: fit a new one and set the valve again." : "Touch each one, in the order of the drawing: the one that was missed is the one that backs off."],
+    grounds: [
+      ...(spreadWords(job, state) === null ? [] : [spreadWords(job, state) ?? ""]),
+      locking.kind === "self-locking" ? "A nut that turns by hand is worn: fit a new one and set the valve again." : "Touch each one, in the order of the drawing: the one that was missed is the one that backs off."],
   }),
   cleared: () => ({ title: "Tool off the crank, leaves counted, nothing left inside.", grounds: ["Count leaves, rags and plugs. Plugs or injectors back, cover on a clean gasket."], done: "Cleared and counted" }),
   drive: driveCheck,
-  started: ({ file, state }) => ({
+  started: ({ file, state, job }) => ({
     title: "Start it and listen.", done: "It runs quiet",
     grounds: [
       file.sector === "aircraft" ? "Only whoever is licensed for it runs the engine up." : "Everybody clear, brake or neutral. A tick at idle is a loose valve or a lock that backed off.",
+      ...(job.work === "preload" ? ["Lifters may clatter until they have filled. One that still ticks gets one step more, within its window."] : []),
       ...(state === "cold" ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."] : ["If it ticks, say at which valve: the job goes back to it."]),
     ],
   }),

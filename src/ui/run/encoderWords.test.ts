@@ -12,7 +12,7 @@ import { spoken } from "./spoken";
 const JOB = jobFor(engineFile(["1", "2", "4", "3"]));
 const at = (entries: readonly Entry[]): RunNow => {
   const state = runState(JOB, entries);
-  return { state, next: nextThing(JOB, state), crankDeg: 0, others: [], learning: { shiftMm: null, pairs: [], earlierMm: [], useShift: true, wanted: false, k: null, useK: true } };
+  return { state, next: nextThing(JOB, state), nowMs: 0, crankDeg: 0, others: [], learning: { shiftMm: null, pairs: [], earlierMm: [], useShift: true, wanted: false, k: null, useK: true } };
 };
 const says = (now: RunNow, deg: number) => encoderWords(now, fold(deg, 720), 720);
 

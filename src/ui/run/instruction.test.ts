@@ -22,7 +22,7 @@ function contextFor(adjuster: AdjusterEntry | undefined, more: object = {}, aske
   const file = engineFile(["1", "2"], { cam: MILD_CAM, lash: { state: "cold", intake: LASH, exhaust: LASH }, ...(adjuster === undefined ? {} : { adjuster }), ...more });
   const job = jobFor(file, "firing-order", { valves: file.valves.map((v) => ({ ...v, spec: lashSpec(LASH) })), ...asked });
   return {
-    id: "j", engineId: "e", file, job, state: "cold", temperatureC: null, method: "firing-order", sets: [SET], lastTime: {}, earlierShiftsMm: [],
+    id: "j", engineId: "e", file, job, state: "cold", temperatureC: null, method: "firing-order", sets: [SET], lastTime: {}, earlierShiftsMm: [], openedAt: "2026-11-25T10:00:00Z", nowMs: 0, airC: null, licensed: null,
     engine: resolveEngine(file), locking: lockingOf(adjuster), hand: { set: SET, stacks: stacksOfSet(SET), school, instrument: null },
   };
 }
@@ -30,7 +30,7 @@ function contextFor(adjuster: AdjusterEntry | undefined, more: object = {}, aske
 const ARRIVED: Entry = { id: "a", supersedes: null, kind: "arrived", stop: "A" };
 const nowOf = (context: RunContext, entries: readonly Entry[], learning: Partial<Learning> = {}, returning = false): RunNow => {
   const state = runState(context.job, entries);
-  return { state, next: nextThing(context.job, state, { returning }), crankDeg: 0, others: [], learning: { ...learningOf(context, entries, null, BOTH_ON), ...learning } };
+  return { state, next: nextThing(context.job, state, { returning }), nowMs: 0, crankDeg: 0, others: [], learning: { ...learningOf(context, entries, null, BOTH_ON), ...learning } };
 };
 function told(adjuster: AdjusterEntry | undefined, taps: Taps, more: object = {}, learning: Partial<Learning> = { wanted: false }) {
   const context = contextFor(adjuster, more);

@@ -1,17 +1,29 @@
 /** The one next thing as it is told. Pure; reading, setting and closing have files of their own. */
+import { DEFAULT_TURNS } from "@/core/preload/gear";
 import type { RouteStop } from "@/core/run/route";
 import { barringWords, turnWords } from "@/core/run/words";
 import { type Sight, sightWords } from "@/core/stops/sight";
 import { signAt } from "@/core/stops/sign";
 import { answerWords, barWords, checkWords, closeWords, closedWords, tightenWords } from "./closeWords";
+import type { Lifter } from "./lifter";
+import { lifterWords, waitWords } from "./lifterWords";
 import type { RunContext, RunNow } from "./model";
+import { fitWords, orderWords } from "./partWords";
 import { doubtWords, readWords } from "./readWords";
 import { lockWords, setWords } from "./setWords";
 import type { Reading } from "./taps";
 import { type Choice, type Instruction, told } from "./told";
 
+/** What is chosen by hand at the valve in hand, before it is entered. */
+export interface Chosen {
+  readonly lifter: Lifter;
+  readonly part: { readonly lengthMm: number | null; readonly fromMm: number | null };
+}
+
+const NOTHING_CHOSEN: Chosen = { lifter: { school: "up-down", foundTurns: null, turns: DEFAULT_TURNS, again: false, overridden: false }, part: { lengthMm: null, fromMm: null } };
+
 /** What to say now. `reading` is null when no valve is being read. */
-export function instruct(context: RunContext, now: RunNow, reading: Reading | null): Instruction {
+export function instruct(context: RunContext, now: RunNow, reading: Reading | null, { lifter, part }: Chosen = NOTHING_CHOSEN): Instruction {
   const { next } = now;
   switch (next.kind) {
     case "closed":
@@ -30,10 +42,19 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
       return confirmWords(context, now, next.at);
     case "turn":
       return turnInstruction(context, next.to, next.turnDeg, next.first);
+    case "zero":
+    case "turn-in":
+    case "step":
+    case "depth":
+      return lifterWords(context, now, next.kind, next.valve, next.at, lifter);
+    case "wait":
+      return waitWords(context, next.to);
+    case "order":
+      return orderWords(context, next.wants);
     case "lock":
-      return lockWords(context, now, next.valve);
+      return context.job.work === "preload" ? lifterWords(context, now, "lock", next.valve, next.at, lifter) : lockWords(context, now, next.valve);
     case "set":
-      return setWords(context, now, next.valve, null);
+      return context.job.work === "dry-gap" ? fitWords(context, now, next.valve, part) : setWords(context, now, next.valve, null);
     case "read":
       return reading === null ? doubtWords(context, now, next.valve, next.at.doubt ?? "") : readWords(context, now, next.valve, reading);
   }

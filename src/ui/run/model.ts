@@ -32,6 +32,8 @@ export const shiftUsed = ({ shiftMm, useShift }: Learning): number => (useShift 
 
 export interface RunNow {
   readonly state: RunState;
+  /** The shop's time, in ms. */
+  readonly nowMs: number;
   readonly next: NextThing;
   /** Where the crank stands in the drawings: at the stop, or at the first one while it is looked for. */
   readonly crankDeg: number;

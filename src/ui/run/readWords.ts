@@ -1,10 +1,14 @@
 /** What is told while a valve is read. Pure. */
 import type { ValveState } from "@/core/run/state";
-import { offAim } from "@/core/run/job";
+import { middleOf, offAim } from "@/core/run/job";
+import { offsetWords } from "@/core/run/offsetWords";
 import { bandWords, capital, readingWords, specUnit, valveName } from "@/core/run/words";
+import { approvedWords } from "./approved";
 import type { RunContext, RunNow } from "./model";
+import { DRY_GAP_CONSEQUENCE } from "./partWords";
 import { lockAfterWords, setWords } from "./setWords";
 import { type Blade, NONE_KEY, type Reading, type TappedReading, bladeOf, bladeOfKey, dragTryKey, singleBlades } from "./taps";
+import { throughWords } from "./through";
 import { type Choice, type Instruction, told } from "./told";
 import { whereWords } from "./where";
 
@@ -24,12 +28,13 @@ export function readWords(context: RunContext, now: RunNow, valve: ValveState, {
   const loose = valve.status === "turned" || valve.status === "ready";
   if (whole !== null && loose && tapped.verdict === "in") return lockAfterWords(context, now, valve, readingWords(whole));
   if (whole !== null && tapped.verdict === "in" && !offAim(context.job, whole, valve.valve.spec)) {
-    const locked = valve.status === "set" ? "is locked in its band" : "is in its band";
-    return told({ ...base, title: `${capital(name)} ${locked}: leave it.`, grounds: [`${readingWords(whole)} lies within ${bandOf(context, valve)}.`], button: leaveButton(name) });
+    const locked = valve.status === "set" && context.job.work === "lash" ? "is locked in its band" : "is in its band";
+    return told({ ...base, title: `${capital(name)} ${locked}: leave it.`, grounds: [`${readingWords(whole)} lies within ${bandOf(context, valve)}.${throughWords(context, valve, middleOf(whole))}`, ...(context.job.work === "dry-gap" ? approvedWords(context) : [])], button: leaveButton(name) });
   }
   if (whole !== null && (tapped.verdict !== "undecided" || !tries(tapped))) {
     const noted = noteWords(context, now, valve, tapped);
     if (noted !== null) return noted;
+    if (context.job.work === "dry-gap") return gapWords(context, now, valve, tapped);
     const set = setWords(context, now, valve, tapped);
     return tapped.verdict === "undecided" && !tapped.advice.decided && tapped.advice.try === null ? { ...set, grounds: [...set.grounds, tapped.advice.why] } : set;
   }
@@ -52,7 +57,8 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
   const dragKey = dragTryKey({}, context.hand, valve.valve.spec.nominalMm);
   const blade = bladeOfKey(dragKey ?? nearest(context, valve.valve.spec.nominalMm), context.hand.set);
   const first = blade === null ? "" : `: try ${blade.text} first`;
-  const title = valve.status === "set" ? `Locked? Then read ${name} again${first}.`
+  const title = context.job.work === "dry-gap" ? `Read the dry gap of ${name}${valve.status === "set" ? " again" : ""}${first}.`
+    : valve.status === "set" ? `Locked? Then read ${name} again${first}.`
     : valve.status === "turned" ? `Lock still loose: read ${name}${first}.`
     : valve.status === "due" ? `Read ${name} once more${first}.` : `Read ${name}${first}.`;
   return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade);
@@ -61,13 +67,16 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
 const nearest = ({ hand }: RunContext, mm: number): string =>
   [...singleBlades(hand.set)].sort((a, b) => Math.abs(a.mm - mm) - Math.abs(b.mm - mm))[0]?.key ?? "";
 
-function groundsOf({ file, hand }: RunContext, valve: ValveState): string {
+function groundsOf(context: RunContext, valve: ValveState): string {
+  const { file, hand, job } = context;
+  if (job.work === "dry-gap") return `Lifter bled down, its plunger pressed to the bottom and held there: then the gap between rocker and valve tip. Oil left in it hides the gap.${approvedWords(context).map((w) => ` ${w}`).join("")}`;
   if (valve.status === "set") return "Tool off the rocker, no leaf pushed down by hand. Locking often moves the lash.";
   if (valve.status === "turned") return "Hold it where it is. Before and after locking shows how far the lock moves it.";
   const bridge = file.bridges?.some((b) => b.cylinder === valve.valve.cylinder && b.role === valve.valve.role) === true;
   const lead = bridge && valve.status === "unread" ? "Set the bridge first: its own screw, both valves touching. " : "";
   const feel = hand.school === "go-no-go" ? "A leaf goes when it slides with no more than light drag." : hand.school === "drag" ? "Light, even drag: the leaf slides, and you feel it." : "One step over the spec, to a definite drag: just under it is right.";
-  return `${lead}${feel} Keep the wrench off the rocker while you feel.`;
+  const judged = job.offset === null ? "" : ` Judged through an offset: ${offsetWords(job.offset, job.state)}.`;
+  return `${lead}${feel} Keep the wrench off the rocker while you feel.${judged}`;
 }
 
 /** Asks for a leaf: the first key says that it goes (or drags), the second that it does not. */
@@ -102,6 +111,17 @@ function noteWords(context: RunContext, now: RunNow, valve: ValveState, tapped: 
     eyebrow: whereWords(context, now, valve.valve), title: `${capital(name)} is ${tapped.verdict === "undecided" ? "not decided" : tapped.verdict}: noted, set it later.`,
     grounds: [`${readingWords(tapped.whole)}, band ${bandOf(context, valve)}. All valves are read as found before any is turned.`],
     button: { label: "Noted, go on", action: { kind: "note" } },
+  });
+}
+
+/** A dry gap out of its band: kept as read, and the part is looked for from there. */
+function gapWords(context: RunContext, now: RunNow, valve: ValveState, tapped: TappedReading): Instruction {
+  const name = valveName(valve.valve, context.job.valves);
+  const { verdict, whole } = tapped;
+  return told({
+    eyebrow: whereWords(context, now, valve.valve), title: `The dry gap of ${name} is ${verdict === "tight" ? "too small" : verdict === "loose" ? "too large" : "not surely in its band"}.`,
+    grounds: [`${whole === null ? "" : `${readingWords(whole)}; `}band ${bandOf(context, valve)}.`, ...(verdict === "tight" || verdict === "loose" ? [DRY_GAP_CONSEQUENCE[verdict]] : []), ...approvedWords(context)],
+    button: { label: "So it reads: which part?", action: { kind: "note" } },
   });
 }
 

@@ -9,6 +9,7 @@ import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import { middleOf } from "@/core/run/job";
 import { type RunContext, type RunNow, shiftUsed } from "./model";
 import type { TappedReading } from "./taps";
+import { throughWords } from "./through";
 import { type Choice, type Instruction, told } from "./told";
 import { whereWords } from "./where";
 
@@ -29,7 +30,7 @@ export function setWords(context: RunContext, now: RunNow, valve: ValveState, ta
     // What the hands do comes first: the rest may be below the edge of a small screen.
     grounds: [
       said.how,
-      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}. `}${aimWords(context, now, valve, showLength(aim, unit))}`,
+      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${fromMm === null ? "" : throughWords(context, valve, fromMm)} `}${aimWords(context, now, valve, showLength(aim, unit))}`,
       ...(reading !== null && reading.goes.mm === 0 ? ["No leaf goes: the valve may be held open. Do not run the engine so."] : []),
       ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),
     ],

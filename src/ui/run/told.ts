@@ -1,5 +1,6 @@
 /** The shape of what is told: a sentence, its grounds, and what can be answered. */
 import type { CloseItem } from "@/core/run/entry";
+import type { ZeroSchool } from "@/core/preload/zeroLash";
 import type { Tap } from "./taps";
 
 export type Action =
@@ -10,6 +11,13 @@ export type Action =
   | { readonly kind: "leave" }
   | { readonly kind: "set"; readonly turns: number | null; readonly aimMm: number | null; readonly locked: boolean }
   | { readonly kind: "lock" }
+  | { readonly kind: "zero"; readonly school: ZeroSchool }
+  /** A lifter goes back to zero lash, whatever was counted. */
+  | { readonly kind: "from-zero" }
+  /** Turned in past zero lash; `look` stays at the valve, `leave` is done with it. */
+  | { readonly kind: "turn-in"; readonly turns: number; readonly then: "leave" | "look" }
+  | { readonly kind: "fit"; readonly lengthMm: number; readonly fromMm: number }
+  | { readonly kind: "order"; readonly list: string; readonly pause: boolean }
   | { readonly kind: "answer"; readonly question: string; readonly answer: string }
   /** Takes the last reading of a valve back. */
   | { readonly kind: "again"; readonly valve: string }
@@ -32,6 +40,7 @@ export interface Reasoned {
   readonly submit: string;
   readonly for:
     | { readonly kind: "leave" }
+    | { readonly kind: "bled" }
     | { readonly kind: "answer"; readonly question: string }
     | { readonly kind: "skip"; readonly item: CloseItem };
 }

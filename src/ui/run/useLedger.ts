@@ -1,14 +1,15 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Entry, KeptEntry } from "@/core/run/entry";
+import type { Entry, KeptEntry, Made } from "@/core/run/entry";
 import { send } from "../send";
 import { readStored, useStored, writeStored } from "../stored";
+import type { ServerClock } from "./serverClock";
 import { useLive } from "./useLive";
 
 export interface Ledger {
   /** Kept by the shop, then what is still on its way, in order. */
-  readonly entries: readonly (Entry | KeptEntry)[];
+  readonly entries: readonly Made[];
   /** Ids that the shop has not kept yet. */
   readonly pending: ReadonlySet<string>;
   /** Set while the shop does not answer, or wants to know who is at work. */
@@ -21,7 +22,8 @@ export interface Ledger {
   readonly retry: () => void;
 }
 
-type Batch = readonly Entry[];
+/** `at` is the shop's time as this device takes it, until the shop says it itself. */
+type Batch = readonly (Entry & { readonly at?: string })[];
 type Answer = { entries: KeptEntry[] };
 
 const RETRY_MS = 2000;
@@ -33,7 +35,7 @@ const NOTHING: readonly Batch[] = [];
  * it twice counts once. What the shop has kept is stored too, so that a reload without a network
  * shows all of it.
  */
-export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: string | null): Ledger {
+export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: string | null, clock: ServerClock): Ledger {
   const key = `fulcrata-unkept-${jobId}`;
   const keptKey = `fulcrata-kept-${jobId}`;
   const [heard, setHeard] = useState<readonly KeptEntry[]>(initial);
@@ -59,13 +61,13 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
   }, [keptKey]);
   useEffect(() => writeStored(keptKey, heard.some((e) => e.kind === "closed") ? null : longer(heard, readStored(keptKey))), [keptKey, heard]);
 
-  const others = useLive(jobId, kept.at(-1)?.seq ?? 0, inHand, take);
+  const others = useLive(jobId, kept.at(-1)?.seq ?? 0, inHand, take, clock);
 
   useEffect(() => {
     const first = batches[0];
     if (first === undefined || sending.current) return;
     sending.current = true;
-    void send<Answer>("POST", `/api/jobs/${jobId}/entries`, { entries: first, after: readStored<KeptEntry[]>(keptKey)?.at(-1)?.seq ?? 0 }).then((sent) => {
+    void send<Answer>("POST", `/api/jobs/${jobId}/entries`, { entries: first.map(bare), after: readStored<KeptEntry[]>(keptKey)?.at(-1)?.seq ?? 0 }).then((sent) => {
       sending.current = false;
       if (sent.kind === "done") {
         take(sent.data.entries);
@@ -94,8 +96,9 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
 
   const add = useCallback((entries: Batch) => {
     setRefused(null);
-    writeStored(key, [...(readStored<Batch[]>(key) ?? []), entries]);
-  }, [key, setRefused]);
+    const at = new Date(clock.now()).toISOString();
+    writeStored(key, [...(readStored<Batch[]>(key) ?? []), entries.map((e) => ({ ...e, at }))]);
+  }, [key, setRefused, clock]);
 
   return useMemo(() => {
     const known = new Set(kept.map((e) => e.id));
@@ -106,6 +109,9 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
 
 /** Of two views of a ledger the one that has seen more: a ledger only grows. */
 const longer = (a: readonly KeptEntry[], b: readonly KeptEntry[] | null): readonly KeptEntry[] => ((b?.at(-1)?.seq ?? 0) > (a.at(-1)?.seq ?? 0) && b !== null ? b : a);
+
+/** As it is sent: the shop stamps it itself. */
+const bare = ({ at: _, ...entry }: Batch[number]): Omit<Batch[number], "at"> => entry;
 
 function dropFirst(key: string, done: Batch): void {
   const rest = (readStored<Batch[]>(key) ?? []).filter((b) => b[0]?.id !== done[0]?.id);

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { KeptEntry } from "@/core/run/entry";
 import { send } from "../send";
 import { readStored, writeStored } from "../stored";
+import type { ServerClock } from "./serverClock";
 import type { Ledger } from "./useLedger";
 
 /** Others are seen within two seconds; once they are there, sooner. */
@@ -23,7 +24,7 @@ function deviceId(): string {
  * Asks again and again, while the page is looked at, what others did since `after`, and says which
  * valve is in hand here. Gives who else is at this job.
  */
-export function useLive(jobId: string, after: number, inHand: string | null, take: (entries: readonly KeptEntry[]) => void): Ledger["others"] {
+export function useLive(jobId: string, after: number, inHand: string | null, take: (entries: readonly KeptEntry[]) => void, clock: ServerClock): Ledger["others"] {
   const [others, setOthers] = useState<Ledger["others"]>([]);
   const latest = useRef({ after, inHand });
   useEffect(() => {
@@ -38,9 +39,10 @@ export function useLive(jobId: string, after: number, inHand: string | null, tak
     const look = async (): Promise<void> => {
       clearTimeout(timer);
       if (document.visibilityState === "visible" && navigator.onLine) {
-        const sent = await send<{ entries: KeptEntry[]; others: Ledger["others"] }>("POST", `/api/jobs/${jobId}/live`, { after: latest.current.after, device, valve: latest.current.inHand });
+        const sent = await send<{ nowMs: number; entries: KeptEntry[]; others: Ledger["others"] }>("POST", `/api/jobs/${jobId}/live`, { after: latest.current.after, device, valve: latest.current.inHand });
         if (ended) return;
         if (sent.kind === "done") {
+          clock.sync(sent.data.nowMs);
           take(sent.data.entries);
           together = sent.data.others.length > 0;
           setOthers((now) => (JSON.stringify(now) === JSON.stringify(sent.data.others) ? now : sent.data.others));
@@ -57,6 +59,6 @@ export function useLive(jobId: string, after: number, inHand: string | null, tak
       clearTimeout(timer);
       document.removeEventListener("visibilitychange", now);
     };
-  }, [jobId, take]);
+  }, [jobId, take, clock]);
   return others;
 }

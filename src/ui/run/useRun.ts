@@ -4,9 +4,11 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { resolveEngine } from "@/core/engine/resolve";
 import { lockingOf } from "@/core/lash/locking";
 import { aimMm } from "@/core/lash/adjuster";
-import { type Entry, type ReadingEntry, isValveWork, liveEntries } from "@/core/run/entry";
+import { otherSchool } from "@/core/preload/zeroLash";
+import { type Entry, type LeafMark, type ReadingEntry, isValveWork, liveEntries } from "@/core/run/entry";
 import { refusal } from "@/core/run/admit";
 import type { RunGiven } from "@/core/run/given";
+import { bleedLeft } from "@/core/run/bleeding";
 import { nextThing } from "@/core/run/next";
 import { passNow, runState } from "@/core/run/state";
 import type { Person } from "@/core/shop/person";
@@ -17,7 +19,10 @@ import { BOTH_ON, type LearningSwitches, learningOf } from "./learning";
 import { type RunContext, type RunNow, shiftUsed } from "./model";
 import { type Held, type Tap, readTaps, sayTap, stacksOfSet, tapBlade, tapsOf } from "./taps";
 import type { Action, Reasoned } from "./told";
+import { ServerClock } from "./serverClock";
 import { useLedger } from "./useLedger";
+import { useLifter } from "./useLifter";
+import { useServerNow } from "./useServerNow";
 import { NOTHING_ON, useTaps } from "./useTaps";
 
 const newId = (): string => crypto.randomUUID();
@@ -28,6 +33,10 @@ function useSet({ id, sets }: RunGiven) {
   const [chosen, choose] = useStored<string>(`fulcrata-set-${id}`);
   return { set: sets.find((s) => s.id === chosen) ?? sets[0], choose };
 }
+
+const SECOND_MS = 1000;
+/** How often a hot engine's minutes are looked at. */
+const COOLING_MS = 15_000;
 
 /** The run: what stands in the ledger, what is in hand, and what can be done. */
 export function useRun(props: RunGiven, person: Person | null) {
@@ -44,29 +53,32 @@ export function useRun(props: RunGiven, person: Person | null) {
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [complaint, setComplaint] = useState<string | null>(null);
   const [inHand, setInHand] = useState<string | null>(null);
-  const ledger = useLedger(props.id, initial, inHand);
+  const [clock] = useState(() => new ServerClock(props.nowMs));
+  const ledger = useLedger(props.id, initial, inHand, clock);
   const taps = useTaps(props.id, set.id);
   const [switches, setSwitches] = useStored<LearningSwitches>(`fulcrata-learning-${props.id}`);
   const personId = person?.id ?? null;
 
+  const state = useMemo(() => runState(job, ledger.entries), [job, ledger.entries]);
+  const nowMs = useServerNow(clock, props.nowMs, (ms) => (state.closed ? null : bleedLeft(job, state, ms) > 0 ? SECOND_MS : job.work === "lash" && job.state === "hot" ? COOLING_MS : null));
   const now: RunNow = useMemo(() => {
-    const state = runState(job, ledger.entries);
     const confirmed = ledger.entries.slice(initial.length).some((e) => e.kind === "arrived");
     const taken = new Set(ledger.others.flatMap((o) => (o.valve === null ? [] : [o.valve])));
     // What is in hand already stays in hand when somebody else comes to it: both are told.
     if (inHand !== null) taken.delete(inHand);
-    const next = nextThing(job, state, { chosen, returning: returning && !confirmed, foundDeg, taken });
+    const next = nextThing(job, state, { chosen, returning: returning && !confirmed, foundDeg, taken, nowMs });
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
-    return { state, next, crankDeg: foundDeg ?? target?.crankDeg ?? 0, learning: learningOf(context, ledger.entries, personId, switches ?? BOTH_ON), others: ledger.others };
-  }, [job, context, ledger.entries, ledger.others, initial.length, chosen, returning, foundDeg, personId, switches, inHand]);
+    return { state, next, nowMs, crankDeg: foundDeg ?? target?.crankDeg ?? 0, learning: learningOf(context, ledger.entries, personId, switches ?? BOTH_ON), others: ledger.others };
+  }, [job, context, state, nowMs, ledger.entries, ledger.others, initial.length, chosen, returning, foundDeg, personId, switches, inHand]);
 
   const { next, learning } = now;
   const valve = "valve" in next ? next.valve : next.kind === "answer" ? next.about : null;
   const valveId = valve?.valve.id ?? null;
   // Told to the others: which valve is in hand here. Set while rendering, so that no effect has to follow.
   if (inHand !== valveId) setInHand(valveId);
-  const doubted = next.kind === "read" && next.at.doubt !== null && overrides[next.valve.valve.id] === undefined;
+  const doubted = (next.kind === "read" || next.kind === "zero") && next.at.doubt !== null && overrides[next.valve.valve.id] === undefined;
   const reading = next.kind === "read" && !doubted;
+  const chosenHere = useLifter(context, valveId, valveId !== null && overrides[valveId] !== undefined);
   const own = (valveId === null ? undefined : taps.all[valveId]) ?? NOTHING_ON;
   const tapped = useMemo(() => {
     if (!reading || valve === null) return null;
@@ -75,7 +87,7 @@ export function useRun(props: RunGiven, person: Person | null) {
     const { spec } = valve.valve;
     return readTaps(own.taps, own.held, context.hand, { ...spec, nominalMm: aimMm(spec.nominalMm, shift), lowMm: spec.lowMm - shift, highMm: spec.highMm - shift });
   }, [reading, valve, own, context, learning]);
-  const instruction = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped });
+  const instruction = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, chosenHere);
   const [marked, setMarked] = useState({ of: "", index: 0 });
   const of = `${instruction.title}|${instruction.choices.length}`;
   const markedIndex = marked.of === of ? marked.index : 0;
@@ -91,7 +103,7 @@ export function useRun(props: RunGiven, person: Person | null) {
   const add = useCallback((made: readonly Entry[]): boolean => {
     let sofar = ledger.entries;
     for (const entry of made) {
-      const why = refusal(job, sofar, entry, personId);
+      const why = refusal(job, sofar, entry, personId, clock.now());
       if (why !== null) {
         setComplaint(why);
         return false;
@@ -101,7 +113,13 @@ export function useRun(props: RunGiven, person: Person | null) {
     setComplaint(null);
     ledger.add(made);
     return true;
-  }, [job, ledger, personId]);
+  }, [job, ledger, personId, clock]);
+
+  /** Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did not see it begin. */
+  function waited(): Entry[] {
+    const squeezed = ledger.entries.some((e) => e.kind === "set" && (e.turns ?? 0) > 0 && ledger.pending.has(e.id));
+    return state.squeezed !== null && squeezed ? [{ ...fresh(), kind: "bled", reason: `Waited ${job.preload?.bleedMinutes ?? 0} minutes on this device while the network was away` }] : [];
+  }
 
   function makeReading(): ReadingEntry | null {
     if (valveId === null || tapped?.whole == null || now.state.stop === null) return null;
@@ -127,7 +145,7 @@ export function useRun(props: RunGiven, person: Person | null) {
   }
 
   const leave = (reason: string | null): void =>
-    afterReading((made) => ({ ...fresh(), kind: "left", valve: valveId ?? "", reading: made?.id ?? valve?.last?.id ?? "", reason }), true);
+    afterReading((made) => ({ ...fresh(), kind: "left", valve: valveId ?? "", reading: made?.id ?? (job.work === "preload" ? lastHere() : valve?.last?.id) ?? "", reason }), true);
 
   function act(action: Action): void {
     const stop = now.state.stop?.letter ?? "";
@@ -135,7 +153,7 @@ export function useRun(props: RunGiven, person: Person | null) {
       case "arrive":
         setChosen(null);
         setFoundDeg(null);
-        add([{ ...fresh(), kind: "arrived", stop: action.stop }]);
+        add([...(next.kind === "turn" ? waited() : []), { ...fresh(), kind: "arrived", stop: action.stop }]);
         return;
       case "tap":
         return say(action.key, action.said);
@@ -148,7 +166,20 @@ export function useRun(props: RunGiven, person: Person | null) {
         return leave(null);
       case "set":
         return afterReading(() => ({ ...fresh(), kind: "set", valve: valveId ?? "", stop, turns: action.turns, aimMm: action.aimMm, locked: action.locked }), false);
+      case "zero":
+        chosenHere.settle();
+        if (add([{ ...fresh(), kind: "zeroed", valve: valveId ?? "", stop, school: action.school, foundTurns: chosenHere.lifter.foundTurns, apartTurns: null, reason: overrides[valveId ?? ""] ?? null }])) setChosen(valveId);
+        return;
+      case "from-zero":
+        return chosenHere.fromZero();
+      case "turn-in":
+        return turnIn(action.turns, action.then);
+      case "fit":
+        return void add([{ ...fresh(), kind: "fitted", valve: valveId ?? "", stop, fromMm: action.fromMm, lengthMm: action.lengthMm }]);
+      case "order":
+        return void add([{ ...fresh(), kind: "ordered", list: action.list }, ...(action.pause ? [{ ...fresh(), kind: "paused" as const, reason: "Waits for parts" }] : [])]);
       case "lock":
+        if (job.work === "preload") return lockLifter();
         return afterReading(() => ({ ...fresh(), kind: "locked", valve: valveId ?? "", stop }), false);
       case "answer":
         return void add([{ ...fresh(), kind: "answered", question: action.question, reason: action.answer }]);
@@ -158,7 +189,7 @@ export function useRun(props: RunGiven, person: Person | null) {
         return void add([{ ...fresh(), kind: "tightened", part: action.part }]);
       case "bar":
         setChosen(null);
-        return void add([{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: action.stop }]);
+        return void add([...waited(), { ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: action.stop }]);
       case "check":
         return void add([{ ...fresh(), kind: "checked", item: action.item, reason: null }]);
       case "back":
@@ -170,8 +201,25 @@ export function useRun(props: RunGiven, person: Person | null) {
     }
   }
 
+  /** The last entry at the valve in hand: what its as-left rests on where nothing is read. */
+  const lastHere = (): string => liveEntries(ledger.entries).findLast((e) => isValveWork(e) && e.valve === valveId)?.id ?? "";
+
+  function turnIn(turns: number, then: "leave" | "look"): void {
+    const set: Entry = { ...fresh(), kind: "set", valve: valveId ?? "", stop: state.stop?.letter ?? "", turns, aimMm: null, locked: context.locking.inOneGo };
+    const left: Entry = { ...fresh(), kind: "left", valve: valveId ?? "", reading: set.id, reason: null };
+    done(then === "leave" ? [set, left] : [set], then === "leave");
+  }
+
+  /** Locked: in its window it is done, else it is looked at. */
+  function lockLifter(): void {
+    const locked: Entry = { ...fresh(), kind: "locked", valve: valveId ?? "", stop: state.stop?.letter ?? "" };
+    const inWindow = valve?.preload?.verdict === "in";
+    done([locked, ...(inWindow ? [{ ...fresh(), kind: "left" as const, valve: valveId ?? "", reading: locked.id, reason: null }] : [])], inWindow);
+  }
+
   function withReason(reasoned: Reasoned["for"], reason: string): void {
-    if (reasoned.kind === "leave") leave(reason);
+    if (reasoned.kind === "bled") add([{ ...fresh(), kind: "bled", reason }]);
+    else if (reasoned.kind === "leave") leave(reason);
     else if (reasoned.kind === "answer") add([{ ...fresh(), kind: "answered", question: reasoned.question, reason }]);
     else add([{ ...fresh(), kind: "checked", item: reasoned.item, reason }]);
   }
@@ -222,6 +270,15 @@ export function useRun(props: RunGiven, person: Person | null) {
     marked: Math.min(markedIndex, instruction.choices.length),
     mark: (index: number) => setMarked({ of, index }),
     act, found, undo, say, withReason, chooseSet, setSwitches,
+    part: chosenHere.part, lifter: chosenHere.lifter, chooseLifter: chosenHere.choose, choosePart: chosenHere.choosePart,
+    /** Felt the other way: so many turns from this valve's zero. */
+    compare: (apartTurns: number) => add([{ ...fresh(), kind: "zeroed", valve: valveId ?? "", stop: state.stop?.letter ?? "", school: otherSchool(valve?.preload?.school ?? "up-down"), foundTurns: null, apartTurns, reason: null }]),
+    /** Wires held to the plunger: the largest that goes and the smallest that does not. */
+    wire: (goes: LeafMark, noGo: LeafMark) => {
+      if (valveId === null || !add([{ ...fresh(), kind: "reading", valve: valveId, stop: state.stop?.letter ?? "", pass: passNow(ledger.entries, valveId), goes, noGo, school: "wire", value: null, instrument: "wires", reason: overrides[valveId] ?? null }])) return;
+      setChosen(valveId);
+    },
+    warm: (celsius: number) => add([{ ...fresh(), kind: "warmth", celsius }]),
     tap: (key: string) => {
       if (!reading || valveId === null) return;
       setComplaint(null);

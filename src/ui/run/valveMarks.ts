@@ -1,5 +1,6 @@
 /** How each valve looks on the run's head map. Pure. */
 import { marginAtStop } from "@/core/run/marginAtStop";
+import { preloadWords } from "@/core/run/sheetLifter";
 import type { ValveState } from "@/core/run/state";
 import { ROLE_LETTER, readingWords, shortReading, valveName, verdictWords } from "@/core/run/words";
 import type { ValveLook, ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
@@ -19,7 +20,7 @@ export function valveMarks({ job }: RunContext, now: RunNow, pending: ReadonlySe
     const out = verdict === "loose" || verdict === "tight" ? verdict : null;
     return [valve.id, {
       look,
-      text: reading === null ? ROLE_LETTER[valve.role] : shortReading(reading),
+      text: job.work === "preload" ? (v.preload?.coldMm == null ? ROLE_LETTER[valve.role] : v.preload.coldMm.toFixed(2)) : reading === null ? ROLE_LETTER[valve.role] : shortReading(reading),
       arrows: out === null ? null : out === "loose" ? "apart" as const : "together" as const,
       label: `${valveName(valve, job.valves)}: ${told(v, look, free)}`,
     }];
@@ -36,11 +37,12 @@ function lookOf(v: ValveState, inHand: boolean, free: boolean, pending: Readonly
 }
 
 function told(v: ValveState, look: ValveLook, free: boolean): string {
-  const reading = v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
+  const reading = v.preload !== null ? preloadWords(v.preload) : v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
   if (look === "sending") return `left, not kept by the shop yet, ${reading}`;
   if (v.status === "left" && v.left !== null) return v.left.reason === null ? `locked, ${reading}` : `left with a reason, ${reading}`;
   const place = look === "hand" ? "in hand" : free ? "may be set here" : "not at this stop";
   if (v.status === "due") return `${place}, to be read once more, was ${reading}`;
+  if (v.status === "zeroed") return `${place}, at zero lash`;
   if (v.status === "turned" || v.status === "ready") return `${place}, its lock is loose`;
   return v.status === "set" ? `${place}, set, to be read again` : reading === "" ? place : `${place}, ${reading}`;
 }

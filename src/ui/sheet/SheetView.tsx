@@ -33,7 +33,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
     <chakra.article bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p={{ base: "4", md: "6" }} maxWidth="70rem" mx="auto" _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}>
       <chakra.header display="flex" flexWrap="wrap" justifyContent="space-between" gap="4" borderBottom="2px solid" borderColor="ink" pb="3">
         <div>
-          <Stamp>{sheet.shop} · lash sheet{sheet.closedAt === null ? ", not closed yet" : ""}</Stamp>
+          <Stamp>{sheet.shop} · {SHEET_NAMES[sheet.work]}{sheet.closedAt === null ? ", not closed yet" : ""}</Stamp>
           <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>{sheet.engine.name}</chakra.h1>
           <chakra.p fontSize="17px">{[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`].filter((x) => x !== null).join(" · ")}</chakra.p>
         </div>
@@ -47,16 +47,22 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
       </chakra.header>
       <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px" _print={{ gridTemplateColumns: "5rem 1fr 5rem 1fr", py: "2" }} css={{ "@media print": { "&, & span": { fontSize: "11px", lineHeight: 1.2 } } }}>
         <Fact name="Engine was">{sheet.state}{sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}</Fact>
-        <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>
+        {sheet.work !== "preload" && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
+        {sheet.offset !== null && <Fact name="Judged as">{sheet.offset}</Fact>}
+        {sheet.spread !== null && <Fact name="Evenness">{sheet.spread}</Fact>}
+        {sheet.licensed !== null && <Fact name="Released by">{sheet.licensed}, on the approved data</Fact>}
         <Fact name="Why">{PURPOSE_NAMES[sheet.purpose].name}{sheet.note === null ? "" : `. ${sheet.note}`}</Fact>
         {sheet.otherSources.length > 0 && <Fact name="Not ruling">{sheet.otherSources.join("; ")}</Fact>}
         <Fact name="Method">{sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°: {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}</Fact>
-        <Fact name="Read with">{sheet.feelerSets.join(", ")}; {sheet.survey ? "all as found first" : "valve by valve"}{sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}</Fact>
+        <Fact name="Read with">{sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")}; {sheet.survey ? "all as found first" : "valve by valve"}{sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}</Fact>
         {sheet.lockShiftMm !== null && <Fact name="Locking">moved the lash {sheet.lockShiftMm.toFixed(3)} mm, the middle of what was read before and after</Fact>}
         <Fact name="Begun">{openedAt}, {sheet.openedBy}</Fact>
         <Fact name="Closed">{closedAt === null ? "not yet" : `${closedAt}, ${sheet.closedBy}`}</Fact>
         <Fact name="Checked">{signedAt === null ? "not yet" : `${signedAt}, ${sheet.signedBy}`}</Fact>
       </chakra.dl>
+      {sheet.closedAt !== null && sheet.work === "lash" && (
+        <chakra.p py="2" _print={{ display: "none" }}><ButtonLink asChild><Link href={`/jobs/${sheet.job}/pairs`}>{sheet.state === "hot" ? "Cooled down? Read some cold, and know how it grows" : "Warmed up? Read some hot, and know how it grows"}</Link></ButtonLink></chakra.p>
+      )}
       {sheet.closedAt !== null && sheet.signedAt === null && <SignLine job={sheet.job} closedBy={sheet.closedBy ?? ""} person={person} />}
       <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="5" _print={{ gridTemplateColumns: "1fr 1fr" }}>
         <Drawn title="As found" file={file} marks={drawn(sheet.valves, (v) => v.asFound)} />
@@ -64,7 +70,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
       </chakra.div>
       <chakra.div overflowX="auto" pt="4" _print={{ overflow: "visible", pt: "2" }} tabIndex={0} role="region" aria-label="Valve by valve">
         <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" }, "@media print": { "& th, & td": { padding: "1px 8px 1px 0", fontSize: "11px" } } }}>
-          <thead><tr><th scope="col">Valve</th><th scope="col">Band</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
+          <thead><tr><th scope="col">Valve</th><th scope="col">{sheet.work === "preload" ? "Window, mm" : "Band"}</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
           <tbody>
             {sheet.valves.map((v) => (
               <tr key={v.valve}>
@@ -72,7 +78,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
                 <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
                 <td>{words(v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
-                <td>{words(v.asLeft)}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
+                <td>{words(v.asLeft)}{v.part !== null && <chakra.span display="block">Fitted {v.part}</chakra.span>}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
                 <td>{v.asLeft?.by ?? ""}</td>
               </tr>
             ))}
@@ -95,6 +101,8 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
   );
 }
 
+const SHEET_NAMES: Record<Sheet["work"], string> = { lash: "lash sheet", preload: "preload sheet", "dry-gap": "dry gap sheet" };
+
 function Fact({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
   return <><dt><Stamp>{name}</Stamp></dt><chakra.dd m="0">{children}</chakra.dd></>;
 }
@@ -115,7 +123,7 @@ function drawn(valves: readonly SheetValve[], pick: (v: SheetValve) => SheetRead
   return Object.fromEntries(valves.map((v): [string, ValveMark] => {
     const r = pick(v);
     if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role], label: `${v.valve}: none` }];
-    const out = r.verdict === "loose" ? "apart" as const : r.verdict === "tight" ? "together" as const : null;
+    const out = r.verdict === "loose" || r.verdict === "shallow" ? "apart" as const : r.verdict === "tight" || r.verdict === "deep" ? "together" as const : null;
     const text = r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.read.split(/[–\s]/)[0] ?? "");
     return [v.valve, { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` }];
   }));

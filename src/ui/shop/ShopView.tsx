@@ -4,23 +4,26 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { SCHOOL_NAMES } from "@/core/lash/school";
+import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
+import { BleedForm } from "./BleedForm";
 
 interface Props {
   readonly shopName: string;
   readonly people: readonly Person[];
   readonly sets: readonly FeelerSet[];
+  readonly bleed: BleedMinutes;
 }
 
 const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
 
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets }: Props) {
+export function ShopView({ shopName, people, sets, bleed }: Props) {
   return (
     <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.2fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start">
       <chakra.h1 gridColumn="1 / -1" fontFamily="stamp" fontWeight={600} fontSize="30px">{shopName}</chakra.h1>
@@ -37,7 +40,10 @@ export function ShopView({ shopName, people, sets }: Props) {
           {people.map((p) => <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px"><b>{p.name}</b>, {ROLE[p.role]}, reads by: {SCHOOL_NAMES[p.school].name.toLowerCase()}</chakra.li>)}
         </chakra.ul>
       </chakra.section>
-      <AddFeelerSet key={sets.length} />
+      <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
+        <AddFeelerSet key={sets.length} />
+        <BleedForm bleed={bleed} />
+      </chakra.div>
     </chakra.div>
   );
 }

@@ -2,9 +2,12 @@ import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { database } from "@/db/connect";
 import { planFromQuery } from "@/core/stops/planQuery";
+import { hasSpec } from "@/core/run/ready";
 import { viewer } from "@/server/actor";
 import { findEngine } from "@/server/engines";
 import { listFeelerSets } from "@/server/feelerSets";
+import { measuredFor } from "@/server/pairs";
+import { bleedOf } from "@/server/shopSettings";
 import { PrepareView } from "@/ui/prepare/PrepareView";
 import { Shell } from "../../../Shell";
 
@@ -21,10 +24,10 @@ export default async function PreparePage({ params, searchParams }: Props) {
   const engine = await findEngine(database(), shopId, (await params).id);
   if (engine === null) notFound();
   // Without a spec there is nothing to judge by: the engine's page asks for it.
-  if (engine.file.lash === undefined) redirect(`/engines/${engine.id}#spec`);
+  if (!hasSpec(engine.file)) redirect(`/engines/${engine.id}#spec`);
   return (
     <Shell>
-      <PrepareView engineId={engine.id} file={engine.file} person={person} sets={await listFeelerSets(database(), shopId)} wanted={planFromQuery(await searchParams)} />
+      <PrepareView engineId={engine.id} file={engine.file} person={person} sets={await listFeelerSets(database(), shopId)} measured={await measuredFor(database(), shopId, engine.id)} bleed={await bleedOf(database(), shopId)} wanted={planFromQuery(await searchParams)} />
     </Shell>
   );
 }

@@ -1,0 +1,97 @@
+/**
+ * From turns of the nut to travel of the plunger.
+ *
+ * Plunger travel per unit of nut travel, m: 1 / R for a screw at the valve end, 1 at the pushrod end,
+ * 1 + 1 / R for a nut on the stud at the pivot, because the rocker swings about the valve's tip there
+ * (lever arithmetic). R = rocker ratio. Many people count the nut's own travel only: both are told.
+ */
+import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
+import { pitchFromTpi, toMm } from "../units/length";
+import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerOf } from "./plunger";
+
+export interface PreloadGear {
+  readonly at: ScrewPlace;
+  readonly pitchMm: number;
+  /** Rocker ratio; null where nothing needs it. */
+  readonly ratio: number | null;
+  /** Plunger travel per unit of nut travel. */
+  readonly m: number;
+  readonly plunger: Plunger;
+}
+
+export type GearProblem = { readonly field: string; readonly why: string };
+export const isGear = (g: PreloadGear | GearProblem): g is PreloadGear => "m" in g;
+
+type Thread = Pick<AdjusterEntry, "at" | "ratio" | "pitch" | "tpi" | "plunger">;
+
+/** Reads the gear that sets a preload, or says which figure is missing. */
+export function preloadGear(entry: Thread): PreloadGear | GearProblem {
+  if (entry.at === undefined) return { field: "at", why: "Say where the preload is set: stud-nut, pushrod-end or valve-end." };
+  if (entry.pitch !== undefined && entry.tpi !== undefined) return { field: "tpi", why: "Give the pitch or the threads per inch, not both." };
+  const pitchMm = entry.tpi !== undefined ? pitchFromTpi(entry.tpi) : entry.pitch === undefined ? null : toMm(entry.pitch);
+  if (pitchMm === null) return { field: "pitch", why: "Give the thread: its pitch, or its threads per inch." };
+  const m = lever(entry.at, entry.ratio);
+  if (typeof m !== "number") return m;
+  const plunger = plungerOf(entry.plunger);
+  const closed = noWindow(plunger);
+  return closed === null ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger } : { field: "plunger.travel", why: closed };
+}
+
+function lever(at: ScrewPlace, ratio: number | undefined): number | GearProblem {
+  switch (at) {
+    case "pushrod-end":
+      return 1;
+    case "valve-end":
+      return ratio === undefined ? { field: "ratio", why: "Give the rocker ratio: at the valve end it counts." } : 1 / ratio;
+    case "stud-nut":
+      return ratio === undefined ? { field: "ratio", why: "Give the rocker ratio: on a stud nut it counts." } : 1 + 1 / ratio;
+    case "tappet":
+      return { field: "at", why: "A tappet screw sets lash, not preload: there is no plunger under it." };
+    case "cam":
+      return { field: "at", why: "Lash read at the cam is set with a screw, not as preload: there is no plunger here." };
+  }
+}
+
+/** Travel of the nut itself. Signed as the turns are. */
+export const nutTravelMm = (turns: number, { pitchMm }: Pick<PreloadGear, "pitchMm">): number => turns * pitchMm;
+
+/** How far the plunger goes for so many turns past zero lash. */
+export const plungerTravelMm = (turns: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number => turns * pitchMm * m;
+
+/** The turns that bring the plunger so far in. */
+export const turnsForMm = (travelMm: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number => travelMm / (pitchMm * m);
+
+/**
+ * Where heat takes the plunger: as the valve tip's gap grows by `growthMm`, the plunger comes up by that
+ * over the rocker ratio. @throws RangeError when something grows and no ratio is known
+ */
+export function hotTravelMm(coldMm: number, growthMm: number, ratio: number | null): number {
+  if (growthMm === 0) return coldMm;
+  if (ratio === null) throw new RangeError("hotTravelMm: a growth needs the rocker ratio");
+  return coldMm - growthMm / ratio;
+}
+
+/** The turns people speak of, from an eighth to one and a half. */
+export const SPOKEN_TURNS: readonly number[] = [0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 1, 1.25, 1.5];
+export const DEFAULT_TURNS = 0.5;
+
+export interface TurnMeaning {
+  readonly turns: number;
+  readonly nutMm: number;
+  readonly coldMm: number;
+  readonly hotMm: number;
+  readonly verdict: PlungerVerdict;
+}
+
+/** What so many turns mean on this stud, this rocker and this block. */
+export function meaningOf(turns: number, gear: PreloadGear, growthMm: number): TurnMeaning {
+  const coldMm = plungerTravelMm(turns, gear);
+  const hotMm = hotTravelMm(coldMm, growthMm, gear.ratio);
+  return { turns, nutMm: nutTravelMm(turns, gear), coldMm, hotMm, verdict: judgePlunger([coldMm, hotMm], gear.plunger) };
+}
+
+/** Where the plunger may stand cold, so that it is in its window cold and hot. */
+export function coldWindow({ plunger, ratio }: PreloadGear, growthMm: number): { readonly lowMm: number; readonly highMm: number } {
+  const comesUp = growthMm === 0 ? 0 : growthMm / (ratio ?? 1);
+  return { lowMm: plunger.fromTopMm + Math.max(0, comesUp), highMm: plunger.travelMm - plunger.fromBottomMm + Math.min(0, comesUp) };
+}

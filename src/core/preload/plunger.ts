@@ -1,0 +1,50 @@
+/**
+ * The plunger of a hydraulic lifter: how deep it stands, and whether it may.
+ *
+ * Depth is mm from zero lash, in the lifter's own travel; 0 is at the retainer, `travelMm` is at the
+ * bottom. A shallow plunger ticks; one at the bottom holds its valve open or bends the pushrod.
+ */
+import type { PlungerEntry } from "../engine/engineFile";
+import { toMm } from "../units/length";
+
+export interface Plunger {
+  /** Its whole travel. */
+  readonly travelMm: number;
+  /** The least depth that is allowed… */
+  readonly fromTopMm: number;
+  /** …and the least room that must be left under it. */
+  readonly fromBottomMm: number;
+}
+
+/** Rounding, far below any thread. */
+const EPS_MM = 1e-9;
+
+/** What must be left at either end where the maker says nothing (trade rule of thumb). */
+export const DEFAULT_ROOM_MM = 0.5;
+/** The travel that is assumed where none is given: the middle of what lifters have, 1 to 5 mm. */
+export const DEFAULT_TRAVEL_MM = 4;
+
+/** Reads the figures of a lifter; what is left out takes the default. */
+export function plungerOf(entry: PlungerEntry | undefined): Plunger {
+  const mm = (value: PlungerEntry[keyof PlungerEntry], otherwise: number): number => (value === undefined ? otherwise : toMm(value));
+  return { travelMm: mm(entry?.travel, DEFAULT_TRAVEL_MM), fromTopMm: mm(entry?.fromTop, DEFAULT_ROOM_MM), fromBottomMm: mm(entry?.fromBottom, DEFAULT_ROOM_MM) };
+}
+
+/** Why a lifter's figures leave no window, or null. */
+export const noWindow = ({ travelMm, fromTopMm, fromBottomMm }: Plunger): string | null =>
+  fromTopMm + fromBottomMm <= travelMm + EPS_MM ? null : `With ${fromTopMm} mm from the top and ${fromBottomMm} mm from the bottom, a travel of ${travelMm} mm leaves no room: put one of them right.`;
+
+export type PlungerVerdict = "in" | "shallow" | "deep";
+
+/** The verdict on depths (cold and hot): a limit itself is in, and deep wins, since it is the one that bends something. */
+export function judgePlunger(depthsMm: readonly number[], { travelMm, fromTopMm, fromBottomMm }: Plunger): PlungerVerdict {
+  if (depthsMm.some((d) => d > travelMm - fromBottomMm + EPS_MM)) return "deep";
+  return depthsMm.some((d) => d < fromTopMm - EPS_MM) ? "shallow" : "in";
+}
+
+/** What a verdict means at the engine. */
+export const PLUNGER_WORDS: Record<PlungerVerdict, string> = {
+  in: "in its window",
+  shallow: "too shallow: it will tick",
+  deep: "too deep: it may hold the valve open or bend the pushrod",
+};

@@ -1,0 +1,73 @@
+/** From an engine file and what was chosen in the preparation to the plan that a job works by. */
+import type { EngineFile, ValveRole } from "../engine/engineFile";
+import { type Way, type Ways, covers, growthWords } from "../heat/ways";
+import type { LashSpec } from "../lash/spec";
+import { DEFAULT_TURNS, coldWindow, isGear, plungerTravelMm, preloadGear, turnsForMm } from "../preload/gear";
+import { fixedGear, isFixed } from "../preload/lengths";
+import { turnsWords } from "../preload/turning";
+import type { LifterState } from "../preload/zeroLash";
+import { toMm } from "../units/length";
+import type { FixedPlan, Offset, PreloadPlan } from "./plans";
+import { jobRoles } from "./ready";
+
+export type Planned<T> = { readonly plan: T } | { readonly field: string; readonly why: string };
+
+/** The growth of the chosen way, by role. */
+const growthOf = (way: Way): Offset["growthMm"] =>
+  Object.fromEntries(Object.entries(way.growth).map(([role, growth]) => [role, growth.growthMm]));
+
+/** The chosen way from the spec's state into the job's, with what else was offered. */
+export function planOffset(file: EngineFile, ways: Ways, id: string): Planned<Offset> {
+  const way = ways.ways.find((w) => w.id === id);
+  if (way === undefined || file.lash === undefined) return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
+  if (!covers(way, jobRoles(file))) return { field: "heatWay", why: `${way.name} does not know every role of this engine: choose another.` };
+  const others = ways.ways.filter((w) => w !== way).map(wayLine);
+  return { plan: { specState: file.lash.state, way: way.id, name: way.name, evidence: way.evidence, growthMm: growthOf(way), others } };
+}
+
+const wayLine = (way: Way): string =>
+  `${way.name}: ${Object.entries(way.growth).map(([role, growth]) => `${role} ${growthWords(growth)}`).join(", ")}`;
+
+/** The turns that the engine's file asks for, or the usual half. */
+export function fileTurns(file: EngineFile): number {
+  const { preload, ...entry } = file.adjuster ?? { kind: "hydraulic" };
+  const gear = preloadGear(entry);
+  if (preload?.travel !== undefined && isGear(gear)) return turnsForMm(toMm(preload.travel), gear);
+  return preload?.turns ?? DEFAULT_TURNS;
+}
+
+export interface PreloadChoice {
+  readonly turns: number;
+  readonly lifters: LifterState;
+  readonly bleedMinutes: number;
+  /** How heat opens the gap; null where it is not counted with. */
+  readonly way: Way | null;
+}
+
+/** How preload is set, if so many turns keep the plunger in its window cold and hot. */
+export function planPreload(file: EngineFile, { turns, lifters, bleedMinutes, way }: PreloadChoice): Planned<PreloadPlan> {
+  const gear = preloadGear(file.adjuster ?? {});
+  if (!isGear(gear)) return { field: "engineId", why: gear.why };
+  if (way !== null && !covers(way, jobRoles(file))) return { field: "heatWay", why: `${way.name} does not know every role of this engine: choose another.` };
+  if (way !== null && gear.ratio === null) return { field: "heatWay", why: "Give the rocker ratio on the engine's page: it tells how far heat moves the plunger." };
+  const plan: PreloadPlan = { gear, targetTurns: turns, lifters, bleedMinutes: lifters === "run" ? bleedMinutes : null, growthMm: way === null ? {} : growthOf(way) };
+  for (const role of jobRoles(file)) {
+    const { nominalMm, lowMm, highMm } = preloadSpec(plan, role);
+    if (nominalMm >= lowMm - 1e-9 && nominalMm <= highMm + 1e-9) continue;
+    const [least, most] = [turnsForMm(lowMm, gear), turnsForMm(highMm, gear)];
+    const room = least > most ? "no turn leaves it in its window cold and hot" : `between ${turnsWords(least)} and ${turnsWords(most)} will do`;
+    return { field: "targetTurns", why: `${turnsWords(turns)} puts the ${role} plungers ${nominalMm.toFixed(2)} mm in, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.` };
+  }
+  return { plan };
+}
+
+/** Where the plungers of a role are set, and may stand cold. */
+export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: ValveRole): LashSpec {
+  return { nominalMm: plungerTravelMm(targetTurns, gear), ...coldWindow(gear, growthMm[role] ?? 0), assumedBand: false };
+}
+
+/** The lengths of gear without a screw; null where the file names none, and gaps are only judged. */
+export function planFixed(file: EngineFile, fittedMm: FixedPlan["fittedMm"]): FixedPlan | null {
+  const gear = fixedGear(file.adjuster ?? { kind: "fixed" });
+  return isFixed(gear) ? { gear, fittedMm } : null;
+}

@@ -1,0 +1,41 @@
+/** A lifter or a part of another length, as the sheet tells of it. */
+import { turnsWords } from "../preload/turning";
+import { ZERO_SCHOOL_NAMES, apartWords } from "../preload/zeroLash";
+import { plungerTravelMm } from "../preload/gear";
+import { lengthWords } from "../preload/lengths";
+import type { KeptEntry } from "./entry";
+import type { Job } from "./job";
+import type { ValvePreload } from "./preloadAt";
+
+export interface SheetPreload {
+  readonly zeroSchool: string | null;
+  readonly turns: number;
+  readonly plungerMm: number | null;
+  readonly hotPlungerMm: number | null;
+  readonly foundMm: number | null;
+  /** What the other school of zero lash made of it, in words; null when it was not tried. */
+  readonly apart: string | null;
+}
+
+export function sheetPreload({ preload }: Pick<Job, "preload">, at: ValvePreload | null): SheetPreload | null {
+  if (preload === null || at === null) return null;
+  const apart = at.apartTurns === null || at.school === null ? null : apartWords(at.school, at.apartTurns, plungerTravelMm(1, preload.gear));
+  return {
+    zeroSchool: at.school === null ? null : ZERO_SCHOOL_NAMES[at.school].name, turns: at.turns,
+    plungerMm: at.coldMm, hotPlungerMm: at.hotMm, foundMm: at.foundMm, apart,
+  };
+}
+
+/** "half a turn, plunger 0.88 mm, hot 0.72 mm". */
+export function preloadWords({ turns, coldMm, hotMm }: Pick<ValvePreload, "turns" | "coldMm" | "hotMm">): string {
+  if (coldMm === null) return "not counted";
+  const hot = hotMm === null || Math.abs(hotMm - coldMm) < 5e-3 ? "" : `, hot ${hotMm.toFixed(2)} mm`;
+  return `${turns === 0 ? "zero lash" : turnsWords(turns)}, plunger ${coldMm.toFixed(2)} mm${hot}`;
+}
+
+/** What was exchanged at a valve, the last of it: "pushrod 228.60 mm, was 227.80 mm". */
+export function partWords({ fixed }: Pick<Job, "fixed">, work: readonly KeptEntry[]): string | null {
+  const fitted = work.findLast((e) => e.kind === "fitted");
+  if (fitted === undefined || fixed === null) return null;
+  return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;
+}

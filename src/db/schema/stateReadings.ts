@@ -1,0 +1,37 @@
+/**
+ * Readings of a finished job's valves in the other state than the job's, with nothing turned in between:
+ * with the as-left they make the pairs that a growth is known from. Append-only; of several for one
+ * valve the last counts.
+ */
+import { sql } from "drizzle-orm";
+import { check, foreignKey, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import { degrees, lengthMm, moment } from "./columns";
+import { jobValves, jobs } from "./jobs";
+import { people } from "./shop";
+
+export const stateReadings = pgTable(
+  "state_readings",
+  {
+    /** Made by the client: the same reading sent twice is one. */
+    id: uuid().primaryKey(),
+    shopId: uuid().notNull(),
+    jobId: uuid().notNull(),
+    valve: text().notNull(),
+    state: text({ enum: ["cold", "hot"] }).notNull(),
+    goesMm: lengthMm().notNull(),
+    goesText: text().notNull(),
+    noGoMm: lengthMm().notNull(),
+    noGoText: text().notNull(),
+    temperatureC: degrees(),
+    personId: uuid().notNull(),
+    at: moment().notNull().defaultNow(),
+  },
+  (t) => [
+    foreignKey({ name: "state_readings_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
+    foreignKey({ name: "state_readings_valve", columns: [t.jobId, t.valve], foreignColumns: [jobValves.jobId, jobValves.valve] }),
+    foreignKey({ name: "state_readings_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    check("state_readings_state", sql`${t.state} in ('cold', 'hot')`),
+    check("state_readings_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
+    check("state_readings_temperature", sql`${t.temperatureC} between -60 and 250`),
+  ],
+);

@@ -1,0 +1,39 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { type PreloadGear, SPOKEN_TURNS, meaningOf } from "@/core/preload/gear";
+import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { turnsWords } from "@/core/preload/turning";
+import { Stamp } from "../controls/Stamp";
+
+interface Props {
+  readonly gear: PreloadGear;
+  readonly growthMm: number;
+  readonly value: number;
+  readonly onChange: (turns: number) => void;
+}
+
+const FRACTION: Record<number, string> = { 0.125: "1/8", 0.25: "1/4", 0.375: "3/8", 0.5: "1/2", 0.625: "5/8", 0.75: "3/4", 1: "1", 1.25: "1 1/4", 1.5: "1 1/2" };
+const MARK = { in: "✓", shallow: "ticks", deep: "deep" } as const;
+
+/** What each turn that people speak of means on this stud, rocker and block: each can be taken. */
+export function TurnChips({ gear, growthMm, value, onChange }: Props) {
+  return (
+    <chakra.div role="group" aria-label="Turns past zero lash" display="flex" flexDirection="column" gap="1" minWidth="0">
+      <Stamp>Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, mm</Stamp>
+      <chakra.div display="flex" gap="1" overflowX="auto" pb="1">
+        {SPOKEN_TURNS.map((turns) => {
+          const m = meaningOf(turns, gear, growthMm);
+          const on = Math.abs(turns - value) < 1e-6;
+          return (
+            <chakra.button key={turns} type="button" aria-pressed={on} onClick={() => onChange(turns)} flex="1 0 64px" minHeight="96px" px="1" py="1" cursor="pointer" borderRadius="plate" border={on ? "4px solid" : "1.5px solid"} borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"} bg={m.verdict === "in" ? "sheet" : "nowWash"} color="ink" textAlign="center"
+              aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}>
+              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{FRACTION[turns]}</chakra.span>
+              <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>{m.coldMm.toFixed(2)}</chakra.span>
+              {growthMm !== 0 && <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25} color="now">{m.hotMm.toFixed(2)}</chakra.span>}
+              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="15px" color={m.verdict === "in" ? "set" : "now"}>{MARK[m.verdict]}</chakra.span>
+            </chakra.button>
+          );
+        })}
+      </chakra.div>
+    </chakra.div>
+  );
+}
