@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { aimMm, isScrew, screwAdjuster, turnFor } from "../core/lash/adjuster";
 import { type ZeroSchool, otherSchool } from "../core/preload/zeroLash";
 import { type Entry, type LeafMark, type Made, type ReadingEntry, liveEntries } from "../core/run/entry";
-import { orderLines } from "../core/run/wantedParts";
+import { orderLines, wantedPart } from "../core/run/wantedParts";
 import { type Job, middleOf, verdictOf } from "../core/run/job";
 import { type NextThing, nextThing } from "../core/run/next";
 import { type ValveState, passNow, runState } from "../core/run/state";
@@ -155,8 +155,14 @@ class Bench {
     return stays ? [reading, { ...fresh(), kind: "left", valve: valve.id, reading: reading.id, reason: null }] : [reading];
   }
 
-  private set({ valve, last }: ValveState, stop: string): Entry {
+  private set(state: ValveState, stop: string): Entry {
+    const { valve, last } = state;
     const { spec } = valve;
+    const want = wantedPart(this.job, state);
+    if (want?.advice?.kind === "fit") {
+      this.lashMm[valve.id] = want.advice.gapMm;
+      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm };
+    }
     const aim = aimMm(spec.nominalMm, this.given.lockShiftMm ?? 0);
     const turn = last === null || !isScrew(this.adjuster) ? null : turnFor(middleOf(last), aim, this.adjuster);
     this.lashMm[valve.id] = aim + 0.004;

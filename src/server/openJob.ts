@@ -10,7 +10,7 @@ import { LIFTER_STATES } from "@/core/preload/zeroLash";
 import { cautionsFor } from "@/core/run/cautions";
 import { liveEntries } from "@/core/run/entry";
 import { type Work, intervalOf } from "@/core/run/job";
-import { type Planned, fileTurns, planFixed, planOffset, planPreload, preloadSpec } from "@/core/run/planWork";
+import { type Planned, fileTurns, noWayOver, planFixed, planOffset, planPreload, preloadSpec } from "@/core/run/planWork";
 import type { FixedPlan, Offset, PreloadPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
 import { lacks, notReady, specFor, specSources, temperatureDoubt, underSource, withJobValves, workOf } from "@/core/run/ready";
@@ -128,6 +128,8 @@ async function planJob(db: Database, shopId: string, file: EngineFile, input: Op
   if (why !== null) throw new Refused(why, 422, "state");
   if (work === "dry-gap") return { ...nothing, fixed: planFixed(file, await lastFitted(db, shopId, input.engineId, openedAt)) };
   const ways = waysOf(file, await measuredFor(db, shopId, input.engineId));
+  const closed = work === "lash" && input.heatWay === null ? noWayOver(file, ways, input.state) : null;
+  if (closed !== null) throw new Refused(closed, 422, "heatWay");
   if (work === "lash") return input.heatWay === null || file.lash?.state === input.state ? nothing : { ...nothing, offset: taken(planOffset(file, ways, input.heatWay)) };
   if (input.lifters === null) throw new Refused("Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.", 422, "lifters");
   const way = input.heatWay === null ? null : (ways.ways.find((w) => w.id === input.heatWay) ?? null);

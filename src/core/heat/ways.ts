@@ -1,7 +1,7 @@
 /** The ways to know how much the lash grows, side by side, best first. */
 import { type EngineFile, type EngineState, type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
 import { lashSpec } from "../lash/spec";
-import { showLength, toMm } from "../units/length";
+import { type LengthUnit, showFigure, toMm } from "../units/length";
 import { coldAimRefusal, specIn } from "./coldAim";
 import { growthMm, growthRangeMm } from "./expansion";
 import { heatGearOf, layoutOf } from "./gearOf";
@@ -108,6 +108,19 @@ export function aimsOf(way: Way, lash: LashEntry, state: EngineState): RoleAim[]
   });
 }
 
+/**
+ * Why a way may not be taken into this state: it would hold valves open, or one that is better known
+ * says so, since no weaker word overrules that. Null when it may.
+ */
+export function wayRefusal({ ways }: Ways, way: Way, lash: LashEntry, state: EngineState): string | null {
+  const roles = ROLES.filter((r) => lash[r] !== undefined);
+  const refusalOf = (w: Way): string | null => aimsOf(w, lash, state).find((a) => a.refusal !== null)?.refusal ?? null;
+  const own = refusalOf(way);
+  if (own !== null) return own;
+  const better = ways.slice(0, ways.indexOf(way)).find((w) => covers(w, roles) && refusalOf(w) !== null);
+  return better === undefined ? null : `What is better known forbids it. ${better.name}: ${refusalOf(better) ?? ""}`;
+}
+
 /** Whether a way knows all of these roles. */
 export const covers = (way: Way, roles: readonly ValveRole[]): boolean => roles.every((r) => way.growth[r] !== undefined);
 
@@ -127,8 +140,11 @@ const WHY: Record<WayId, string> = {
   computed: "Nothing was measured yet and no rule is known for it. Check it by reading some valves hot and cold after the first run.",
 };
 
-/** A growth with its range: "0.23 (0.18–0.27) mm". */
-export function growthWords({ growthMm: mm, rangeMm: [lo, hi] }: Growth): string {
-  const range = hi - lo < 5e-4 ? "" : ` (${lo.toFixed(2)}–${hi.toFixed(2)})`;
-  return `${showLength(mm).replace(/ mm$/, "")}${range} mm`;
+/** A figure in a unit, with a minus that reads as one, and none before nothing. */
+const signed = (mm: number, unit: LengthUnit): string => showFigure(mm, unit).replace(/^-(?=[0.]*$)/, "").replace(/^-/, "−");
+
+/** A growth with its range: "0.23 (0.18 to 0.27) mm". */
+export function growthWords({ growthMm: mm, rangeMm: [lo, hi] }: Growth, unit: LengthUnit = "mm"): string {
+  const range = hi - lo < 5e-4 ? "" : ` (${signed(lo, unit)} to ${signed(hi, unit)})`;
+  return `${signed(mm, unit)}${range} ${unit}`;
 }

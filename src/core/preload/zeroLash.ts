@@ -6,9 +6,9 @@ export type ZeroSchool = (typeof ZERO_SCHOOLS)[number];
 export const LIFTER_STATES = ["run", "dry"] as const;
 export type LifterState = (typeof LIFTER_STATES)[number];
 
-export const ZERO_SCHOOL_NAMES: Record<ZeroSchool, { readonly name: string; readonly how: string; readonly there: string }> = {
-  "up-down": { name: "Lift and drop", how: "Lift and drop the pushrod while the nut goes down", there: "The play has just gone" },
-  spin: { name: "Spin", how: "Turn the pushrod between two fingers while the nut goes down", there: "It just drags" },
+export const ZERO_SCHOOL_NAMES: Record<ZeroSchool, { readonly name: string; readonly how: string; readonly doing: string; readonly there: string }> = {
+  "up-down": { name: "Lift and drop", how: "Lift and drop the pushrod while the nut goes down", doing: "lift and drop its pushrod", there: "The play has just gone" },
+  spin: { name: "Spin", how: "Turn the pushrod between two fingers while the nut goes down", doing: "spin its pushrod", there: "It just drags" },
 };
 
 /** The school that is offered first, and why. */

@@ -27,6 +27,7 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
     case "reading":
       return readingRefusal(job, entries, entry);
     case "set":
+      if (job.work === "dry-gap") return "No screw sets this gap: fit a part of another length.";
       return job.work === "preload" ? turnInRefusal(job, runState(job, entries), entry) : setRefusal(job, entries, entry);
     case "zeroed":
       return zeroRefusal(job, runState(job, entries), entry);

@@ -85,7 +85,7 @@ function afterSetting(job: Job, state: RunState): NextThing | null {
 
 /** Once all are read: the parts that are wanted, so that they can be ordered in one go. */
 function toOrder(job: Job, state: RunState): NextThing | null {
-  if (job.fixed === null || state.surveying || state.ordered || state.questions.length > 0) return null;
+  if (job.fixed === null || state.surveying || state.ordered) return null;
   const wants = wantedParts(job, state);
   return wants.length === 0 ? null : { kind: "order", wants };
 }

@@ -1,6 +1,6 @@
 /** From an engine file and what was chosen in the preparation to the plan that a job works by. */
-import type { EngineFile, ValveRole } from "../engine/engineFile";
-import { type Way, type Ways, covers, growthWords } from "../heat/ways";
+import type { EngineFile, EngineState, ValveRole } from "../engine/engineFile";
+import { type Way, type Ways, covers, growthWords, proposedWay, wayRefusal } from "../heat/ways";
 import type { LashSpec } from "../lash/spec";
 import { DEFAULT_TURNS, coldWindow, isGear, plungerTravelMm, preloadGear, turnsForMm } from "../preload/gear";
 import { fixedGear, isFixed } from "../preload/lengths";
@@ -21,8 +21,16 @@ export function planOffset(file: EngineFile, ways: Ways, id: string): Planned<Of
   const way = ways.ways.find((w) => w.id === id);
   if (way === undefined || file.lash === undefined) return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
   if (!covers(way, jobRoles(file))) return { field: "heatWay", why: `${way.name} does not know every role of this engine: choose another.` };
+  const refused = wayRefusal(ways, way, file.lash, file.lash.state === "hot" ? "cold" : "hot");
+  if (refused !== null) return { field: "heatWay", why: refused };
   const others = ways.ways.filter((w) => w !== way).map(wayLine);
   return { plan: { specState: file.lash.state, way: way.id, name: way.name, evidence: way.evidence, growthMm: growthOf(way), others } };
+}
+
+/** Why no way leads to a spec for this state: the best known one forbids it. Null when one may be chosen. */
+export function noWayOver(file: EngineFile, ways: Ways, state: EngineState): string | null {
+  const best = proposedWay(ways, jobRoles(file));
+  return best === null || file.lash === undefined || file.lash.state === state ? null : wayRefusal(ways, best.way, file.lash, state);
 }
 
 const wayLine = (way: Way): string =>

@@ -26,6 +26,9 @@ const FLAGGED = 3.5;
 const SPREAD_FLOOR_MM = 0.015;
 /** Fewer siblings than this have no spread worth the name (assumed). */
 const MIN_SIBLINGS = 4;
+/** Lifters and pushrods differ by far more than lash does: a dry gap's floor is a part of its band (assumed). */
+const DRY_GAP_SHARE = 1 / 8;
+const spreadFloorMm = ({ work }: Job, bandMm: number): number => (work === "dry-gap" ? Math.max(SPREAD_FLOOR_MM, bandMm * DRY_GAP_SHARE) : SPREAD_FLOOR_MM);
 /** A shift of all valves that feel and leaves do not explain (assumed: a step of a common set). */
 const ALIKE_MM = 0.05;
 /** A re-check that differs by more than this from what was left has moved (assumed). */
@@ -80,7 +83,7 @@ function outlier(job: Job, live: readonly Entry[], valve: JobValve, found: Readi
   }
   const all = group.map((g) => offBy(job, g.valve, g.found, usePast));
   const away = own - median(all);
-  if (Math.abs(away) <= FLAGGED * Math.max(robustSpread(all), SPREAD_FLOOR_MM)) return [];
+  if (Math.abs(away) <= FLAGGED * Math.max(robustSpread(all), spreadFloorMm(job, width))) return [];
   return [oddOne(job, valve, found, away, usePast ? "since last time, unlike its siblings" : `than the other ${valve.role} valves`)];
 }
 

@@ -144,7 +144,7 @@ BEGIN
   ELSIF closer IS NOT NULL THEN
     RAISE EXCEPTION 'the job is closed' USING ERRCODE = 'restrict_violation';
   END IF;
-  IF (NEW.kind = 'zeroed' AND job.work <> 'preload') OR (NEW.kind IN ('fitted', 'ordered') AND job.work <> 'dry-gap')
+  IF (NEW.kind = 'zeroed' AND job.work <> 'preload') OR (NEW.kind IN ('fitted', 'ordered') AND job.work <> 'dry-gap') OR (NEW.kind IN ('set', 'locked') AND job.work = 'dry-gap')
       OR (NEW.kind = 'reading' AND (job.work = 'preload') <> (coalesce(NEW.school, '') = 'wire')) THEN
     RAISE EXCEPTION '% has no place in a job of %', NEW.kind, job.work USING ERRCODE = 'restrict_violation';
   END IF;

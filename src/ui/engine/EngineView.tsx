@@ -117,19 +117,21 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
             </chakra.div>
             <LiftCurves file={file} engine={engine} cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""} crank={crank} />
           </chakra.section>
-          {known && work !== "dry-gap" && <HeatSection id={id} file={file} measured={measured} />}
           <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
-          <chakra.section aria-labelledby="spec" minWidth="0">
-            <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-              <PlateHeading id="spec">{SPEC_TITLE[work]}</PlateHeading>
-              {!editing && known && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
-            </chakra.div>
-            {editing || !known
-              ? <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
-              : <SpecSummary file={file} measured={measured} />}
-            <chakra.p pt="4"><ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink></chakra.p>
-          </chakra.section>
         </chakra.div>
+      </chakra.div>
+      <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: work === "dry-gap" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start" pt="4">
+        <chakra.section aria-labelledby="spec" minWidth="0" maxWidth="52rem">
+          <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
+            <PlateHeading id="spec">{SPEC_TITLE[work]}</PlateHeading>
+            {!editing && known && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
+          </chakra.div>
+          {editing || !known
+            ? <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
+            : <SpecSummary file={file} measured={measured} />}
+          <chakra.p pt="4"><ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink></chakra.p>
+        </chakra.section>
+        {known && work !== "dry-gap" && <HeatSection id={id} file={file} measured={measured} />}
       </chakra.div>
     </chakra.div>
   );

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineState, LashEntry } from "@/core/engine/engineFile";
-import { type Way, type WayId, type Ways, aimsOf, growthWords, proposedWay } from "@/core/heat/ways";
+import { type Way, type WayId, type Ways, aimsOf, growthWords, proposedWay, wayRefusal } from "@/core/heat/ways";
 import type { ValveRole } from "@/core/engine/engineFile";
 import { specUnit } from "@/core/run/words";
 import { showLength } from "@/core/units/length";
@@ -22,37 +22,39 @@ export function WaysTable({ ways, roles, into, value, onChange }: Props) {
   return (
     <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
       {ways.ways.length === 0 && <chakra.p fontSize="17px">Nothing is known yet about how this engine grows with heat.</chakra.p>}
-      {ways.ways.map((way) => <WayRow key={way.id} way={way} into={into} roles={roles} on={value === way.id} proposed={proposed?.way === way ? proposed.why : null} onChange={onChange} />)}
+      {ways.ways.map((way) => <WayRow key={way.id} ways={ways} way={way} into={into} roles={roles} on={value === way.id} proposed={proposed?.way === way ? proposed.why : null} onChange={onChange} />)}
       {ways.missing.map((m) => <chakra.p key={m} fontSize="16px" color="soft">{m}</chakra.p>)}
     </chakra.div>
   );
 }
 
-interface RowProps extends Pick<Props, "into" | "roles"> {
+interface RowProps extends Pick<Props, "ways" | "into" | "roles"> {
   readonly way: Way;
   readonly on: boolean;
   readonly proposed: string | null;
   readonly onChange: ((id: WayId) => void) | undefined;
 }
 
-function WayRow({ way, into, roles, on, proposed, onChange }: RowProps) {
+function WayRow({ ways, way, into, roles, on, proposed, onChange }: RowProps) {
   const aims = into === null ? [] : aimsOf(way, into.lash, into.state);
-  const refusal = aims.find((a) => a.refusal !== null)?.refusal ?? null;
+  const refusal = into === null ? null : wayRefusal(ways, way, into.lash, into.state);
   const partial = roles.some((r) => way.growth[r] === undefined);
   const closed = refusal !== null || partial;
   const figures = roles.flatMap((role) => {
     const growth = way.growth[role];
     const aim = aims.find((a) => a.role === role);
     const unit = specUnit(into?.lash[role]);
-    return growth === undefined ? [] : [{ role, growth: growthWords(growth), aim: aim === undefined ? null : showLength(aim.aimMm, unit), refused: aim !== undefined && aim.refusal !== null }];
+    return growth === undefined ? [] : [{ role, growth: growthWords(growth, unit), aim: aim === undefined ? null : showLength(aim.aimMm, unit), refused: aim !== undefined && aim.refusal !== null }];
   });
   const body = (
     <span>
       <chakra.span display="block" fontSize="18px" fontWeight={600}>{way.name}{proposed === null ? "" : ", proposed"}</chakra.span>
-      <chakra.span display="grid" gridTemplateColumns="auto auto 1fr" columnGap="4" fontFamily="mono" fontSize="16px" py="1">
+      <chakra.span display="grid" gridTemplateColumns={into === null ? "auto 1fr" : "auto auto 1fr"} columnGap="4" rowGap="1" fontFamily="mono" fontSize="16px" py="1" alignItems="baseline">
         {figures.map((f) => (
           <chakra.span key={f.role} display="contents">
-            <span>{f.role}</span><span>grows {f.growth}</span><chakra.span fontWeight={600} color={f.refused ? "now" : "ink"}>{f.aim === null ? "" : `${into?.state} aim ${f.aim}`}</chakra.span>
+            <span>{f.role}</span>
+            {f.aim !== null && <chakra.span fontWeight={700} whiteSpace="nowrap" color={f.refused ? "now" : "ink"}>{into?.state} {f.aim}</chakra.span>}
+            <chakra.span color="soft">grows {f.growth}</chakra.span>
           </chakra.span>
         ))}
       </chakra.span>

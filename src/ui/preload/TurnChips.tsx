@@ -19,12 +19,12 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
   return (
     <chakra.div role="group" aria-label="Turns past zero lash" display="flex" flexDirection="column" gap="1" minWidth="0">
       <Stamp>Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, mm</Stamp>
-      <chakra.div display="flex" gap="1" overflowX="auto" pb="1">
+      <chakra.div display="grid" gridTemplateColumns="repeat(auto-fill, minmax(60px, 1fr))" gap="1">
         {SPOKEN_TURNS.map((turns) => {
           const m = meaningOf(turns, gear, growthMm);
           const on = Math.abs(turns - value) < 1e-6;
           return (
-            <chakra.button key={turns} type="button" aria-pressed={on} onClick={() => onChange(turns)} flex="1 0 64px" minHeight="96px" px="1" py="1" cursor="pointer" borderRadius="plate" border={on ? "4px solid" : "1.5px solid"} borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"} bg={m.verdict === "in" ? "sheet" : "nowWash"} color="ink" textAlign="center"
+            <chakra.button key={turns} type="button" aria-pressed={on} onClick={() => onChange(turns)} minHeight="76px" px="1" py="1" cursor="pointer" borderRadius="plate" border={on ? "4px solid" : "1.5px solid"} borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"} bg={m.verdict === "in" ? "sheet" : "nowWash"} color="ink" textAlign="center"
               aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}>
               <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{FRACTION[turns]}</chakra.span>
               <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>{m.coldMm.toFixed(2)}</chakra.span>

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { type Measured, type WayId, type Ways, aimsOf, proposedWay, waysOf } from "@/core/heat/ways";
+import { type Measured, type WayId, type Ways, proposedWay, wayRefusal, waysOf } from "@/core/heat/ways";
 import { type BleedMinutes, bleedMinutesFor } from "@/core/preload/bleedDown";
 import type { LifterState } from "@/core/preload/zeroLash";
 import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
@@ -188,7 +188,7 @@ const TITLE: Record<Work, string> = { lash: "Set the lash of", preload: "Set the
 /** The way that is proposed, unless it would hold valves open: then none is chosen for anybody. */
 function proposedFor(ways: Ways, file: EngineFile, into: EngineState | null): WayId | null {
   const way = proposedWay(ways, jobRoles(file))?.way ?? null;
-  const refused = way !== null && into !== null && file.lash !== undefined && aimsOf(way, file.lash, into).some((a) => a.refusal !== null);
+  const refused = way !== null && into !== null && file.lash !== undefined && wayRefusal(ways, way, file.lash, into) !== null;
   return refused ? null : (way?.id ?? null);
 }
 

@@ -8,6 +8,7 @@ import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { LifterDrawing } from "../drawings/Lifter/LifterDrawing";
 import { TurnChips } from "../preload/TurnChips";
+import { STEP_TURNS } from "./lifterWords";
 import type { Run } from "./useRun";
 import { WireForm } from "./WireForm";
 
@@ -28,7 +29,7 @@ export function LifterPanel({ run }: { readonly run: Run }) {
   return (
     <chakra.section aria-label="Lifter" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", sm: "minmax(200px, 300px) minmax(0, 1fr)" }} gap="3" p="3" minWidth="0" maxHeight={{ lg: "262px" }} overflowY={{ lg: "auto" }}>
       <chakra.div maxHeight="236px">
-        <LifterDrawing plunger={preload.gear.plunger} coldMm={shown.coldMm} hotMm={growthMm === 0 ? null : shown.hotMm} wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
+        <LifterDrawing plunger={preload.gear.plunger} coldMm={shown.coldMm} hotMm={growthMm === 0 ? null : shown.hotMm} thenMm={kind === "step" && counted !== null && !zeroing ? meaningOf(turns + STEP_TURNS, preload.gear, growthMm).coldMm : null} wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
           label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${preload.gear.plunger.travelMm} mm; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`} />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
@@ -50,7 +51,7 @@ export function LifterPanel({ run }: { readonly run: Run }) {
   );
 }
 
-const FOUND = [null, 0.25, 0.5, 0.75, 1, 1.25, 1.5] as const;
+const FOUND = [null, 0.25, 0.5, 0.75, 1, 1.25] as const;
 
 function ZeroChoices({ run }: { readonly run: Run }) {
   const { lifter, valve } = run;
@@ -74,7 +75,7 @@ function ZeroChoices({ run }: { readonly run: Run }) {
   );
 }
 
-const FRACTION: Record<number, string> = { 0.25: "1/4", 0.5: "1/2", 0.75: "3/4", 1: "1", 1.25: "1 1/4", 1.5: "1 1/2" };
+const FRACTION: Record<number, string> = { 0.25: "1/4", 0.5: "1/2", 0.75: "3/4", 1: "1", 1.25: "1 1/4" };
 
 const APART: readonly (readonly [number, string])[] = [[-0.125, "1/8 earlier"], [0, "same place"], [0.0625, "1/16 later"], [0.125, "1/8 later"], [0.25, "1/4 later"], [0.375, "3/8 later"]];
 

@@ -1,7 +1,6 @@
 /** What is told at a hydraulic lifter. Pure. */
 import { meaningOf, plungerTravelMm } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
-import { timerWords } from "@/core/preload/bleedDown";
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOL_NAMES, apartWords, firstSchool } from "@/core/preload/zeroLash";
 import type { PreloadPlan } from "@/core/run/plans";
@@ -46,12 +45,12 @@ export function lifterWords(context: RunContext, now: RunNow, kind: "zero" | "tu
 
 function zeroWords(context: RunContext, now: RunNow, valve: ValveState, { school }: Lifter): Instruction {
   const { plan, name, eyebrow } = at(context, now, valve);
-  const { how, there } = ZERO_SCHOOL_NAMES[school];
+  const { how, doing, there } = ZERO_SCHOOL_NAMES[school];
   const first = firstSchool(plan.lifters);
   return told({
-    eyebrow, title: `Back the nut of ${name} off until it is loose, then bring it to zero lash.`,
+    eyebrow, title: `Bring ${name} to zero lash: ${doing}.`,
     grounds: [
-      `${how}. Lift the tool off before you judge: its weight hides play. If you counted the turns out, say so: that is how it was found.`,
+      `Back the nut off until it is loose, counting the turns if you can: that is how it was found. ${how}, and lift the tool off before you judge: its weight hides play.`,
       school === first.school ? first.why : `${ZERO_SCHOOL_NAMES[first.school].name} is offered first here: ${first.why.charAt(0).toLowerCase()}${first.why.slice(1)}`,
       ...approvedWords(context),
     ],
@@ -101,7 +100,7 @@ function stepWords(context: RunContext, now: RunNow, valve: ValveState): Instruc
   return told({
     ...base, title: `${capital(name)} ticks: ${turnsWords(STEP_TURNS)} more, ${clockWords(STEP_TURNS)}.`,
     grounds: [`${stands} One step takes it to ${then.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${then.hotMm.toFixed(2)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`, context.locking.how],
-    button: { label: "A quarter turn more, locked", action: { kind: "turn-in", turns: STEP_TURNS, then: context.locking.inOneGo ? "leave" : "look" } }, choices: [again],
+    button: { label: `A quarter turn more${context.locking.kind === "self-locking" ? "" : ", locked"}`, action: { kind: "turn-in", turns: STEP_TURNS, then: context.locking.inOneGo ? "leave" : "look" } }, choices: [again],
   });
 }
 
@@ -127,7 +126,7 @@ export function waitWords({ job }: RunContext, to: RouteStop): Instruction {
     title: "Leave the crank where it is: the lifters bleed down.",
     grounds: [
       "A lifter that was squeezed full of oil holds its valve open until it has bled down: turned now, a valve can meet a piston.",
-      `This shop waits ${timerWords((job.preload?.bleedMinutes ?? 0) * 60_000)} minutes after the last squeeze. The wait is kept by the shop: a reload or another device changes nothing about it.`,
+      `This shop waits ${job.preload?.bleedMinutes ?? 0} minutes after the last squeeze. The wait is kept by the shop: a reload or another device changes nothing about it.`,
     ],
     reasoned: { open: "They have bled down already", label: "How you know that they have bled down", submit: "Go on", for: { kind: "bled" } },
   });

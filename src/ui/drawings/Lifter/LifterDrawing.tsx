@@ -8,6 +8,8 @@ export interface LifterShown {
   readonly coldMm: number | null;
   /** Where heat takes it; null where that is not known or the same. */
   readonly hotMm: number | null;
+  /** Where the next step would take it; null where none is proposed. */
+  readonly thenMm?: number | null;
   /** The wires held to it: at least and under. */
   readonly wireMm: readonly [number, number] | null;
   /** What the picture says, for those who don't see it. */
@@ -15,7 +17,7 @@ export interface LifterShown {
 }
 
 /** The lifter cut open: body, plunger, spring, its window, where it stands cold and hot. */
-export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, label }: LifterShown) {
+export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, thenMm = null, label }: LifterShown) {
   const { y, plungerHeight } = lifterScale(plunger);
   const top = y(coldMm ?? 0);
   const window = windowStretch(plunger);
@@ -23,8 +25,9 @@ export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, label }: LifterS
   const marks = apart([
     { y: y(plunger.travelMm), text: `${plunger.travelMm.toFixed(2)} bottom`, color: color.soft, bold: false },
     { y: y(0), text: "0 zero lash", color: color.soft, bold: false },
-    ...(coldMm === null ? [] : [{ y: top, text: `${coldMm.toFixed(2)} cold`, color: color.ink, bold: true }]),
+    ...(coldMm === null || coldMm === 0 ? [] : [{ y: top, text: `${coldMm.toFixed(2)} cold`, color: color.ink, bold: true }]),
     ...(hotMm === null || hotMm === coldMm ? [] : [{ y: y(hotMm), text: `${hotMm.toFixed(2)} hot`, color: color.now, bold: true }]),
+    ...(thenMm === null ? [] : [{ y: y(thenMm), text: `${thenMm.toFixed(2)} a step on`, color: color.blue, bold: true }]),
     ...(wireMm === null ? [] : [{ y: y((wireMm[0] + wireMm[1]) / 2), text: "wires", color: color.brassInk, bold: true }]),
   ], 19);
   return (
@@ -47,6 +50,7 @@ export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, label }: LifterS
       {wireMm !== null && <path d={`M${SCALE_X + 16} ${y(wireMm[0])}h7V${y(wireMm[1])}h-7`} fill="none" stroke={color.brassInk} strokeWidth="3" />}
       {coldMm !== null && <line x1={BORE.left} x2={SCALE_X + 8} y1={top} y2={top} stroke={color.ink} strokeWidth="3" />}
       {hotMm !== null && hotMm !== coldMm && <line x1={BORE.left} x2={SCALE_X + 8} y1={y(hotMm)} y2={y(hotMm)} stroke={color.now} strokeWidth="3" strokeDasharray="6 4" />}
+      {thenMm !== null && <line x1={BORE.left} x2={SCALE_X + 8} y1={y(thenMm)} y2={y(thenMm)} stroke={color.blue} strokeWidth="3" strokeDasharray="2 4" />}
       {marks.map((m) => (
         <g key={m.text}>
           <path d={`M${SCALE_X + 9} ${m.y}L${SCALE_X + 30} ${m.at}`} stroke={m.color} strokeWidth="1.2" fill="none" />

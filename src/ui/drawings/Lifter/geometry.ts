@@ -9,14 +9,14 @@ export const HEIGHT = 230;
 
 /** The bore in which the plunger runs. */
 export const BORE = { left: 34, right: 122, top: 44, bottom: 206 } as const;
-const PLUNGER_HEIGHT = 40;
+const PLUNGER_HEIGHT = 30;
 /** Where the scale with its band stands. */
 export const SCALE_X = 150;
 
 /** The retainer's under side: the top of a plunger at depth 0. */
 const ZERO_Y = BORE.top + 10;
 /** The top of a plunger at the bottom of its travel. */
-const BOTTOM_Y = BORE.bottom - PLUNGER_HEIGHT - 14;
+const BOTTOM_Y = BORE.bottom - PLUNGER_HEIGHT - 6;
 
 export interface LifterScale {
   readonly y: (depthMm: number) => number;

@@ -1,0 +1,46 @@
+/** What is typed about an engine's setting and heat becomes the file, and comes back as it was. */
+import { describe, expect, it } from "vitest";
+import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
+import { engineFileSchema } from "@/core/engine/engineFileSchema";
+import { engineFile } from "@/core/engine/testEngines";
+import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "@/demo/lifterEngines";
+import { CALDER, DUNMORE } from "@/demo/engines";
+import { heatFields, heatPart } from "../heat/heatPart";
+import { specFields, specPart } from "./specPart";
+
+const ROLES = ["intake", "exhaust"] as const;
+const part = (file: EngineFile, more: object = {}) => specPart({ ...specFields(file), ...more }, ROLES, file.adjuster);
+
+describe("the spec form", () => {
+  it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE])("$name comes back as it went in, with what the form does not show", (file) => {
+    const { lash, adjuster } = part(file) as { lash?: EngineFile["lash"]; adjuster?: AdjusterEntry };
+    expect(engineFileSchema.safeParse({ ...file, lash, adjuster }).success).toBe(true);
+    expect(adjuster).toEqual(file.adjuster);
+    expect(lash).toEqual(file.lash);
+  });
+  it.each([["1/2", { turns: 0.5 }], ["1 1/4", { turns: 1.25 }], ["0,75", { turns: 0.75 }], ["1.0 mm", { travel: "1.0 mm" }], [".040 in", { travel: ".040 in" }]])("reads a preload of %s", (turns, preload) => {
+    expect(part(CORRIEMOOR, { turns })).toMatchObject({ adjuster: { preload } });
+  });
+  it("goes from a screw to lifters and to no screw", () => {
+    expect(part(DUNMORE, { kind: "hydraulic" })).toEqual({ adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 } });
+    expect(part(DUNMORE, { kind: "fixed", lengths: "9 in, 9.1 in", fitted: "" })).toMatchObject({ lash: { state: "cold" }, adjuster: { kind: "fixed", part: "pushrod", gapAt: "valve", ratio: 1.6, lengths: ["9 in", "9.1 in"] } });
+  });
+  it("leaves what is no screw and not shown alone", () => {
+    const shim = engineFile(["1"], { adjuster: { kind: "bucket-shim" }, lash: { state: "cold", intake: { nominal: 0.2 } } });
+    expect(part(shim)).toMatchObject({ adjuster: { kind: "bucket-shim" } });
+  });
+});
+
+describe("the heat form", () => {
+  const HEAT: EngineFile["heat"] = { layout: "pushrod", block: "iron", head: "alloy", sizes: { deck: "180 mm" }, rise: { block: 60, head: 70, pushrod: 65, valve: 90 }, experience: { intake: "0.009 in", source: "Builder" } };
+  it("comes back as it went in, with fields that it does not know", () => {
+    const known = { ...HEAT, bolts: "long" } as EngineFile["heat"];
+    expect(heatPart(heatFields({ ...(known === undefined ? {} : { heat: known }) }), known)).toEqual(known);
+  });
+  it("takes one rise for all, leaves a slip for the server to name, and nothing where nothing stands", () => {
+    const fields = heatFields({});
+    expect(heatPart({ ...fields, rise: "75" }, undefined)).toEqual({ rise: 75 });
+    expect(heatPart({ ...fields, rise: "60 70" }, undefined)).toEqual({ rise: "60 70" });
+    expect(heatPart(fields, undefined)).toBeNull();
+  });
+});
