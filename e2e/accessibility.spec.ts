@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, settled, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, nextTitle, settled, test } from "./fixtures";
 
 async function clean(page: Page): Promise<void> {
   await settled(page);
@@ -31,12 +31,45 @@ for (const scheme of ["light", "dark"] as const) {
       for (const name of shown) {
         test(`the engine's page: ${name}`, async ({ page }) => {
           await atWork(page);
-          await page.getByRole("link", { name, exact: true }).click();
+          await page.getByRole("link", { name, exact: true }).first().click();
           await page.waitForURL(/\/engines\//);
           await expect(page.getByText(/^May be set here:/)).toBeVisible();
           await clean(page);
         });
       }
+
+      test("lifters, gear without a screw, hot and cold", async ({ page }) => {
+        await atWork(page);
+        const open = async (link: RegExp): Promise<void> => {
+          await page.goto("/");
+          await page.getByRole("link", { name: link }).first().click();
+          await page.waitForURL(/\/(jobs|engines)\//);
+        };
+        await open(/^Corriemoor V6$/);
+        await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
+        await page.getByRole("button", { name: "Say what you know" }).click();
+        await clean(page);
+        await open(/^Start a job on Corriemoor/);
+        await page.getByLabel("Have run").check();
+        await clean(page);
+        await open(/^Start a job on Tamblin/);
+        await page.getByLabel("Cold", { exact: true }).check();
+        await clean(page);
+        await open(/^Go on with Corriemoor/);
+        await page.getByRole("button", { name: /checked/ }).click();
+        await expect(nextTitle(page)).toContainText("5 intake ticks");
+        await clean(page);
+        await page.getByRole("button", { name: "Set it again from zero lash" }).click();
+        await clean(page);
+        await open(/^Go on with Larkfield/);
+        await page.getByRole("button", { name: /checked/ }).click();
+        await expect(nextTitle(page)).toContainText("2 pushrods are wanted");
+        await clean(page);
+        await open(/^Sheet of Dunmore/);
+        await page.getByRole("link", { name: /Read some cold/ }).click();
+        await page.waitForURL(/pairs$/);
+        await clean(page);
+      });
 
       test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
         await atWork(page);

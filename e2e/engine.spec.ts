@@ -64,7 +64,7 @@ test("an engine goes out as it came in", async ({ page }) => {
 
 test("the methods stand side by side; the chosen one is shown on the strip, the dial and as a list", async ({ page }) => {
   await atWork(page);
-  await page.getByRole("link", { name: "Dunmore 5.9", exact: true }).click();
+  await page.getByRole("link", { name: "Dunmore 5.9", exact: true }).first().click();
   await page.waitForURL(/\/engines\//);
   const table = page.getByRole("table");
   await expect(table.getByRole("row")).toHaveCount(10);

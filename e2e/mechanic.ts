@@ -46,17 +46,21 @@ async function answer(page: Page, { title, button, valve }: Told, truth: Truth, 
 
 interface Given {
   readonly lockShiftMm?: number;
+  /** A part of another length was fitted. */
+  readonly onFit?: (valve: string, lengthMm: number) => void;
   readonly until?: (told: Told) => boolean;
   readonly atStep?: (step: number) => Promise<void>;
 }
 
 /** Works through the job with Enter and n alone; gives what was told, in order. */
-export async function workByKeys(page: Page, truth: Truth, { lockShiftMm = 0, until = ({ title }) => title.startsWith("This job is closed"), atStep }: Given = {}): Promise<string[]> {
+export async function workByKeys(page: Page, truth: Truth, { lockShiftMm = 0, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {}): Promise<string[]> {
   const said: string[] = [];
   for (let step = 0; step < 260; step++) {
     const told = await look(page);
     said.push(told.title);
     if (until(told)) return said;
+    const fit = /^Fit a [a-z ]+ of ([\d.]+ (?:mm|in))/.exec(told.title);
+    if (fit !== null) onFit?.(told.valve, lengthIn(fit[1] ?? ""));
     await page.keyboard.press(await answer(page, told, truth, lockShiftMm));
     await expect.poll(async () => JSON.stringify(await look(page)), { intervals: [20, 40, 80, 160], message: `after "${told.title}"` }).not.toBe(JSON.stringify(told));
     await atStep?.(step);

@@ -39,7 +39,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "run-phone");
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(url);
-  await page.getByRole("link", { name: /^Go on with Dunmore/ }).click();
+  await page.getByRole("link", { name: /^Go on with Dunmore/ }).first().click();
   await page.waitForURL(/\/jobs\//);
   await page.waitForTimeout(800);
   await page.keyboard.press("Enter");

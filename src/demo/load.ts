@@ -124,7 +124,7 @@ class DemoShop {
     });
     await this.visit({
       engineId: corriemoor, file: CORRIEMOOR, set: coarse, by: 1, hours: null, temperatureC: 17, lifters: "run", heatWay: "rule", method: "firing-order", purpose: "noise", note: "Ticks at idle since the rockers were off",
-      startedAt: addDays(now, -1), off: {}, lifter: { turns: { "5I": 0.375 }, schools: { "2E": "spin" }, apart: { "2E": -0.125 }, found: { "5I": 0.25, "3E": 0.5 }, ticks: "5I" }, until: (next) => next.kind === "step",
+      startedAt: addMinutes(now, -1800), off: {}, lifter: { turns: { "5I": 0.375 }, schools: { "2E": "spin" }, apart: { "2E": -0.125 }, found: { "5I": 0.25, "3E": 0.5 }, ticks: "5I" }, until: (next) => next.kind === "step",
     });
     await this.visit({
       engineId: larkfield, file: LARKFIELD, set: gap, by: 3, hours: 1240, temperatureC: 15, licensed: "Maud Fenwick, licence 4471", method: "firing-order", startedAt: addMinutes(now, -260),

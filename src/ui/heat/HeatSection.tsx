@@ -30,7 +30,7 @@ export function HeatSection({ id, file, measured }: Props) {
     <chakra.section aria-labelledby="heat" minWidth="0">
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
         <PlateHeading id="heat">Hot and cold</PlateHeading>
-        {!editing && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
+        {!editing && <Button type="button" onClick={() => setEditing(true)}>Say what you know</Button>}
       </chakra.div>
       {editing ? <HeatForm id={id} file={file} onDone={() => setEditing(false)} /> : <WaysTable ways={ways} roles={jobRoles(file)} into={into} value={null} />}
     </chakra.section>
