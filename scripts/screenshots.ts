@@ -52,10 +52,29 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "tray");
   const at = async (link: RegExp, address: RegExp): Promise<void> => {
     await page.goto(url);
-    await page.getByRole("link", { name: link }).click();
+    await page.getByRole("link", { name: link }).first().click();
     await page.waitForURL(address);
     await page.waitForTimeout(1000);
   };
+  await at(/^Go on with Corriemoor/, /jobs/);
+  await page.keyboard.press("Enter");
+  await page.waitForTimeout(500);
+  await take(page, "lifter");
+  await at(/^Go on with Larkfield/, /jobs/);
+  // Back where it was left, the order taken as on hand, and on to the first part.
+  for (let i = 0; i < 3; i++) {
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(700);
+  }
+  await take(page, "dry-gap");
+  await at(/^Start a job on Dunmore/, /job/);
+  await page.getByLabel("Cold", { exact: true }).check();
+  await page.getByRole("group", { name: "The spec is for a hot engine" }).evaluate((g) => g.scrollIntoView());
+  await take(page, "hot-and-cold");
+  await at(/^Sheet of Dunmore/, /sheet$/);
+  await page.getByRole("link", { name: /Read some cold/ }).click();
+  await page.waitForURL(/pairs$/);
+  await take(page, "pairs");
   await at(/^Dunmore 5.9$/, /engines/);
   await page.locator('[data-valve="3I"]').click();
   await take(page, "engine");

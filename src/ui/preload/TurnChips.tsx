@@ -28,8 +28,8 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
               aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}>
               <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{FRACTION[turns]}</chakra.span>
               <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>{m.coldMm.toFixed(2)}</chakra.span>
-              {growthMm !== 0 && <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25} color="now">{m.hotMm.toFixed(2)}</chakra.span>}
-              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="15px" color={m.verdict === "in" ? "set" : "now"}>{MARK[m.verdict]}</chakra.span>
+              {growthMm !== 0 && <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25} color={m.verdict === "in" ? "now" : "ink"}>{m.hotMm.toFixed(2)}</chakra.span>}
+              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="15px" color={m.verdict === "in" ? "set" : "ink"}>{MARK[m.verdict]}</chakra.span>
             </chakra.button>
           );
         })}

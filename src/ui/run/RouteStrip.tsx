@@ -17,7 +17,7 @@ export function RouteStrip({ run }: { readonly run: Run }) {
   return (
     <chakra.section aria-label="Route" p={{ base: "3", lg: "4" }} minWidth="0">
       <Stamp>The route, {ORDER_NAMES[job.order].toLowerCase()}</Stamp>
-      <chakra.ol ref={list} listStyleType="none" m="0" p="0" pt="2" display="flex" gap="2" overflowX="auto" pb="2">
+      <chakra.ol ref={list} tabIndex={0} aria-label="Stops" listStyleType="none" m="0" p="0" pt="2" display="flex" gap="2" overflowX="auto" pb="2">
         {job.route.map((stop) => {
           const left = stop.valves.filter((v) => state.valves.get(v.valve)?.status === "left").length;
           const whole = left === stop.valves.length;
