@@ -61,8 +61,8 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.waitForTimeout(500);
   await take(page, "lifter");
   await at(/^Go on with Larkfield/, /jobs/);
-  // Back where it was left, the order taken as on hand, and on to the first part.
-  for (let i = 0; i < 3; i++) {
+  // Back where it was left, the order taken as on hand, on to the first part, and its question answered.
+  for (let i = 0; i < 4; i++) {
     await page.keyboard.press("Enter");
     await page.waitForTimeout(700);
   }

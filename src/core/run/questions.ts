@@ -40,6 +40,11 @@ const LOOSE_CHECKS = ["Lock slipped, or a part not seated: move the rocker by ha
 const TIGHT_ANSWERS = [NOTHING, "Seat or valve: to be watched", "Set wrong last time"];
 const LOOSE_ANSWERS = [NOTHING, "Lock had slipped", "Pushrod, lobe or tip: to be watched"];
 
+const DRY_GAP_ODD: Pick<Question, "checks" | "answers"> = {
+  checks: ["Lifter not bled down, or its plunger not at the bottom: press it down again until it stays.", "Pushrod bent or not seated, tip or lobe worn: look at them.", "Another part fitted here before?"],
+  answers: [NOTHING, "Another part was fitted here", "Pushrod, tip or lobe: to be watched"],
+};
+
 /** The open questions of a job. `live` are the entries that stand, in order. */
 export function questionsOf(job: Job, live: readonly Entry[]): Question[] {
   // A lifter has no lash: its plunger is judged where it stands, and nothing is adjusted away.
@@ -92,7 +97,7 @@ function oddOne(job: Job, valve: JobValve, found: ReadingEntry, away: number, fr
   return {
     id: `odd:${found.id}`, valve: valve.id,
     text: `${capital(named(job, valve))} reads ${readingWords(found)}: ${sizeWords(found, away)} ${tight ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
-    checks: tight ? TIGHT_CHECKS : LOOSE_CHECKS, answers: tight ? TIGHT_ANSWERS : LOOSE_ANSWERS,
+    ...(job.work === "dry-gap" ? DRY_GAP_ODD : { checks: tight ? TIGHT_CHECKS : LOOSE_CHECKS, answers: tight ? TIGHT_ANSWERS : LOOSE_ANSWERS }),
   };
 }
 
