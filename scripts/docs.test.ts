@@ -19,7 +19,7 @@ describe("docs", () => {
   });
   it("the calculations shown in formats.md give the answers shown there", () => {
     const text = readFileSync(path.join(DOCS, "formats.md"), "utf8");
-    const examples = [...text.matchAll(/<!-- calc (\w+) -->\s*```json\n([\s\S]*?)```\s*```json\n([\s\S]*?)```/g)];
+    const examples = [...text.matchAll(/<!-- calc ([\w-]+) -->\s*```json\n([\s\S]*?)```\s*```json\n([\s\S]*?)```/g)];
     expect(examples.length).toBeGreaterThanOrEqual(3);
     for (const [, operation = "", input = "", answer = ""] of examples) {
       const given = JSON.parse(input) as Record<string, unknown>;

@@ -3,10 +3,11 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { z } from "zod";
 import { heatInput, preloadInput } from "../src/core/calc/gearInputs";
+import { positiveClosingInput, shimsInput } from "../src/core/calc/shimInputs";
 import { lashInput, leafInput, locateInput, stopsInput, tapeInput } from "../src/core/calc/inputs";
 import { engineFileSchema } from "../src/core/engine/engineFileSchema";
 
-const SCHEMAS = { "engine-1": engineFileSchema, "calc-stops": stopsInput, "calc-locate": locateInput, "calc-tape": tapeInput, "calc-lash": lashInput, "calc-leaf": leafInput, "calc-preload": preloadInput, "calc-heat": heatInput };
+const SCHEMAS = { "engine-1": engineFileSchema, "calc-stops": stopsInput, "calc-locate": locateInput, "calc-tape": tapeInput, "calc-lash": lashInput, "calc-leaf": leafInput, "calc-preload": preloadInput, "calc-heat": heatInput, "calc-shims": shimsInput, "calc-positive-closing": positiveClosingInput };
 
 /** The text of each schema file, by name. */
 export const schemaFiles = (): Record<string, string> =>

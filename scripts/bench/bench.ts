@@ -16,6 +16,7 @@ import { requireSpace, say } from "../lib/say.mjs";
 import { dragging, largestEngine } from "./dragging";
 import { median } from "./figures";
 import { manyMechanics } from "./manyMechanics";
+import { shimBench } from "./shims";
 
 const ROOT = path.resolve(import.meta.dirname, "../..");
 
@@ -78,6 +79,7 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
 
 requireSpace(ROOT, statfsSync);
 core();
+await shimBench();
 await withFreshApp({ root: ROOT }, async (url) => {
   const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

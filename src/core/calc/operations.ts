@@ -9,6 +9,7 @@ import { DEFAULT_BAND_MM, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
 import { locate, stops, tape } from "./crankOperations";
 import { heat, preload } from "./gearOperations";
+import { positiveClosing, shims } from "./shimOperations";
 import { lashInput, leafInput, type specInput } from "./inputs";
 import { CalcProblem, parseInput } from "./problem";
 import { refuseCrossed } from "./refuseCrossed";
@@ -16,7 +17,7 @@ import { tidy } from "./tidy";
 
 type Operation = (input: unknown) => object;
 
-export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf, preload, heat };
+export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf, preload, heat, shims, "positive-closing": positiveClosing };
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */
 export function calculateText(operation: string, text: string): object {

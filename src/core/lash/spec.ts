@@ -3,6 +3,7 @@
  */
 import type { EngineFile, LashEntry, LashFigures, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
+import { coldAimRefusal } from "../heat/coldAim";
 import { toMm } from "../units/length";
 
 export interface LashSpec {
@@ -46,6 +47,8 @@ export function specQuestions(lash: LashEntry): string[] {
     if (figures === undefined) continue;
     const spec = lashSpec(figures);
     const crossed = crossedLimit(spec);
+    const heldOpen = lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm) : null;
+    if (heldOpen !== null) questions.push(`${title(role)}: ${heldOpen}`);
     if (crossed !== null) questions.push(`${title(role)}: ${crossed.why}`);
     else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {
       questions.push(`${title(role)}: a limit equals the nominal lash. Is there really no room on that side?`);

@@ -1,0 +1,61 @@
+/** One valve on paper, and pairs that close positively. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { interval } from "../units/interval";
+import { aimFor, lashWithMm, lashWithin, newThicknessMm, sumLines, thicknessWindow } from "./oneValve";
+import { isSolved, learnedBiasMm, nextCloserMm, positiveClosing, type PositiveClosing } from "./positiveClosing";
+
+describe("one valve", () => {
+  it("is the trade's sum: 2.65 and 0.09 for an aim of 0.15 make 2.59; 2.60 leaves 0.14, 2.55 leaves 0.19", () => {
+    expect(newThicknessMm(2.65, 0.09, 0.15)).toBeCloseTo(2.59, 9);
+    expect(lashWithMm(2.65, 0.09, 2.6)).toBeCloseTo(0.14, 9);
+    expect(lashWithMm(2.65, 0.09, 2.55)).toBeCloseTo(0.19, 9);
+  });
+  it("is written line by line, an inch figure brought over exactly on its own line", () => {
+    expect(sumLines({ mm: 2.65, unit: "mm" }, { mm: 0.1016, unit: "in" }, { mm: 0.1524, unit: "thou" })).toEqual([
+      { what: "fitted", figure: "2.65 mm" }, { what: "and the lash that was read", figure: "0.004 in × 25.4 = 0.1016 mm" }, { what: "less the lash that is wanted", figure: "6 thou × 0.0254 = 0.1524 mm" },
+      { what: "makes the part", figure: "2.65 + 0.102 − 0.152 = 2.599 mm" },
+    ]);
+  });
+  it("keeps what is not known: the interval holds every true lash", () => {
+    const within = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(fc.property(within, within, within, (f, l, t) => {
+      const [fitted, lash, part] = [interval(2.48, 2.52), interval(0.1, 0.15), interval(2.5, 2.54)];
+      const of = ({ lo, hi }: { lo: number; hi: number }, share: number): number => lo + (hi - lo) * share;
+      const { lo, hi } = lashWithin(fitted, lash, part);
+      const truth = lashWithMm(of(fitted, f), of(lash, l), of(part, t));
+      expect(truth).toBeGreaterThanOrEqual(lo - 1e-12);
+      expect(truth).toBeLessThanOrEqual(hi + 1e-12);
+    }));
+  });
+  it("knows the thicknesses that would do", () => expect(thicknessWindow(2.5, 0.5, { lowMm: 0.1, highMm: 0.2 })).toEqual({ lo: expect.closeTo(2.8, 9), hi: expect.closeTo(2.9, 9) }));
+  it.each([["nominal", "tightens", 0.15], ["long-life", "tightens", 0.175], ["long-life", "loosens", 0.125], ["long-life", "unknown", 0.15]] as const)("aims %s, %s", (aim, drift, mm) => {
+    expect(aimFor(aim, { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2 }, drift)).toBeCloseTo(mm, 9);
+  });
+});
+
+const solve = (openGap: number, loaded: number, more: object = {}): PositiveClosing => {
+  const p = positiveClosing({ opener: { fittedMm: 2.85, gapMm: openGap, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 }, ...more });
+  if (!isSolved(p)) throw new Error(p.why);
+  return p;
+};
+
+describe("a positively closed pair", () => {
+  it("is the trade's sum", () => expect(solve(0.18, 0.27)).toEqual({ closerGapMm: expect.closeTo(0.09, 9), openerNewMm: expect.closeTo(2.93, 9), closerNewMm: expect.closeTo(6.49, 9), firstStepMm: expect.closeTo(6.49, 9) }));
+  it("goes 80 per cent of the way where much is wanted", () => expect(solve(0.1, 0.35)).toMatchObject({ closerNewMm: expect.closeTo(6.65, 9), firstStepMm: expect.closeTo(6.6, 9) }));
+  it("at a tenth exactly goes the whole way", () => expect(solve(0.1, 0.2)).toMatchObject({ firstStepMm: expect.closeTo(6.5, 9) }));
+  it("takes off what the loaded gap overstates", () => expect(solve(0.18, 0.27, { biasMm: 0.02 }).closerNewMm).toBeCloseTo(6.47, 9));
+  it.each([[0, 0.1, "opener.gap", /thinner opener/], [0.2, 0.19, "closer.loadedGap", /read both again/]] as const)("refuses %f and %f with the way out", (gap, loaded, field, why) => {
+    expect(positiveClosing({ opener: { fittedMm: 2.85, gapMm: gap, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 } })).toMatchObject({ field, why: expect.stringMatching(why) });
+  });
+  it("learns what this hand overstates from tries that came close, two pairs at least", () => {
+    const pair = (gap: number, closer: number) => ({ fittedMm: 6.4, closerGapMm: gap, tries: [{ closerMm: closer + 0.05, felt: "drag" as const }, { closerMm: closer, felt: "hint" as const }] });
+    expect(learnedBiasMm([pair(0.09, 6.47)])).toBeNull();
+    expect(learnedBiasMm([pair(0.09, 6.47), pair(0.12, 6.49)])).toBeCloseTo(0.025, 9);
+    expect(learnedBiasMm([{ fittedMm: 6.4, closerGapMm: 0.1, tries: [{ closerMm: 6.5, felt: "drag" }] }, pair(0.09, 6.47)])).toBeNull();
+  });
+  it("steps from what was felt towards the aim", () => {
+    expect(nextCloserMm({ closerMm: 6.5, felt: "drag" }, 0)).toBeCloseTo(6.47, 9);
+    expect(nextCloserMm({ closerMm: 6.4, felt: "movement" }, 0.01)).toBeCloseTo(6.44, 9);
+  });
+});
