@@ -1,7 +1,7 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
 import { addDays, addMinutes } from "date-fns";
-import type { EngineFile, EngineState, LashFigures } from "../core/engine/engineFile";
+import type { EngineFile, EngineState } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
 import type { WayId } from "../core/heat/ways";
 import type { LifterState } from "../core/preload/zeroLash";
@@ -11,6 +11,7 @@ import type { Purpose } from "../core/run/purpose";
 import type { FeelerSet } from "../core/shop/feelerSet";
 import type { MethodId } from "../core/stops/plan";
 import type { Database } from "../db/connect";
+import { findJob } from "../db/queries/jobs";
 import { engines, people, shops } from "../db/schema";
 import type { Actor } from "../server/actor";
 import { addEngine } from "../server/engines";
@@ -182,11 +183,9 @@ class DemoShop {
       },
       v.startedAt,
     );
-    const nominal = (role: "intake" | "exhaust" | "injector"): number => {
-      const figures: LashFigures | undefined = v.file.lash?.[role];
-      return figures === undefined ? 0 : toMm(figures.nominal);
-    };
-    const lashMm = Object.fromEntries(v.file.valves.map((x) => [x.id, nominal(x.role) + 0.004 + (v.off[x.id] ?? 0) / 100]));
+    // Around what this job aims at: hot, cold, or cold from a hot spec.
+    const valves = (await findJob(this.db, actor.shopId, jobId))?.job.valves ?? [];
+    const lashMm = Object.fromEntries(valves.map((x) => [x.id, x.spec.nominalMm + 0.004 + (v.off[x.id] ?? 0) / 100]));
     await play(this.db, actor, { jobId, ...v, lashMm });
     if (v.signedBy !== undefined) await record(this.db, this.as(v.signedBy), jobId, { entries: [{ id: randomUUID(), supersedes: null, kind: "signed" }] }, addDays(v.startedAt, 1));
     return jobId;

@@ -13,5 +13,5 @@ export function jobSpecWords(job: Job, file: EngineFile): string {
     const valve = job.valves.find((v) => v.role === role);
     return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, specUnit(file.lash?.[role]))}`];
   });
-  return `${job.work === "dry-gap" ? "Dry gap " : ""}${bands.join(" · ")}${job.offset === null ? "" : ` (${job.offset.specState} spec, through an offset)`}`;
+  return `${job.work === "dry-gap" ? "Dry gap " : job.offset === null ? "" : `From the ${job.offset.specState} spec: `}${bands.join(" · ")}`;
 }

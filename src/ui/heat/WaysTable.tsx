@@ -49,12 +49,12 @@ function WayRow({ ways, way, into, roles, on, proposed, onChange }: RowProps) {
   const body = (
     <span>
       <chakra.span display="block" fontSize="18px" fontWeight={600}>{way.name}{proposed === null ? "" : ", proposed"}</chakra.span>
-      <chakra.span display="grid" gridTemplateColumns={into === null ? "auto 1fr" : "auto auto 1fr"} columnGap="4" rowGap="1" fontFamily="mono" fontSize="16px" py="1" alignItems="baseline">
+      <chakra.span display="grid" gridTemplateColumns={into === null ? "auto 1fr" : { base: "auto 1fr", sm: "auto auto 1fr" }} columnGap="4" rowGap="1" fontFamily="mono" fontSize="16px" py="1" alignItems="baseline">
         {figures.map((f) => (
           <chakra.span key={f.role} display="contents">
             <span>{f.role}</span>
             {f.aim !== null && <chakra.span fontWeight={700} whiteSpace="nowrap" color={f.refused ? "now" : "ink"}>{into?.state} {f.aim}</chakra.span>}
-            <chakra.span color="soft">grows {f.growth}</chakra.span>
+            <chakra.span color="soft" gridColumn={into === null ? undefined : { base: "1 / -1", sm: "auto" }}>grows {f.growth}</chakra.span>
           </chakra.span>
         ))}
       </chakra.span>

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { PART_NAMES, lengthWords } from "@/core/preload/lengths";
+import { PART_NAMES, adviseLength, lengthWords } from "@/core/preload/lengths";
 import { middleOf } from "@/core/run/job";
 import { fittedNow } from "@/core/run/wantedParts";
 import { Button } from "../controls/Button";
@@ -16,6 +16,8 @@ export function PartPanel({ run }: { readonly run: Run }) {
   const gapMm = valve.last === null ? null : middleOf(valve.last);
   const { lowMm, highMm } = valve.valve.spec;
   const name = PART_NAMES[gear.part];
+  const advice = gapMm === null || fromMm === null ? null : adviseLength(gapMm, fromMm, valve.valve.spec, gear);
+  const chosenMm = part.lengthMm ?? (advice?.kind === "fit" ? advice.lengthMm : null);
   const chip = (mm: number, on: boolean, onClick: () => void, note: string | null, good: boolean) => (
     <Button key={mm} type="button" size="big" px="3" flexDirection="column" aria-pressed={on} borderWidth={on ? "3px" : "1.5px"} borderColor={good ? "set" : "ink"} onClick={onClick}>
       <span>{lengthWords(mm, gear)}</span>
@@ -32,7 +34,7 @@ export function PartPanel({ run }: { readonly run: Run }) {
           <chakra.div display="flex" flexWrap="wrap" gap="2">
             {gear.lengthsMm.map((mm) => {
               const leaves = gapMm - (mm - fromMm) * gear.g;
-              return chip(mm, part.lengthMm !== null && Math.abs(mm - part.lengthMm) < 1e-6, () => run.choosePart({ lengthMm: mm }), `${leaves.toFixed(2)} mm`, leaves >= lowMm && leaves <= highMm);
+              return chip(mm, chosenMm !== null && Math.abs(mm - chosenMm) < 1e-6, () => run.choosePart({ lengthMm: mm }), `${leaves.toFixed(2)} mm`, leaves >= lowMm && leaves <= highMm);
             })}
           </chakra.div>
         </>

@@ -32,7 +32,7 @@ export function RunHeader({ run, people, person, onWarmth }: Props) {
       <chakra.a asChild fontFamily="stamp" fontWeight={600} fontSize="16px" textDecoration="underline" minHeight="44px" display="inline-flex" alignItems="center"><Link href="/">Bench</Link></chakra.a>
       <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>{file.name}</chakra.h1>
       <chakra.span border="1.5px solid" borderColor="ink" borderRadius="plate" px="2" fontFamily="stamp" fontWeight={600} fontSize="16px" textTransform="uppercase">{state}{temperatureC === null ? "" : ` · ${temperatureC} °C`}</chakra.span>
-      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : jobSpecWords(job, file)}</chakra.span>
+      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1 1 0" minWidth="0" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : jobSpecWords(job, file)}</chakra.span>
       {bleedMs > 0 && <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">bleeds down {timerWords(bleedMs)}</chakra.span>}
       {hot !== null && <Button type="button" kind="quiet" onClick={onWarmth ?? undefined} disabled={onWarmth === null} color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}>{hotWords(hot)}</Button>}
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
