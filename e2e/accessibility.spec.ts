@@ -22,7 +22,7 @@ for (const scheme of ["light", "dark"] as const) {
       test("bench, shop and sheet", async ({ page }) => {
         await atWork(page);
         await clean(page);
-        for (const path of ["/shop", "/engines/new"]) {
+        for (const path of ["/shop", "/shop/parts", "/engines/new"]) {
           await page.goto(path);
           await clean(page);
         }

@@ -16,8 +16,10 @@ import { engines, people, shops } from "../db/schema";
 import type { Actor } from "../server/actor";
 import { addEngine } from "../server/engines";
 import { addFeelerSet, findFeelerSet } from "../server/feelerSets";
+import { addMicrometer, checkMicrometer } from "../server/micrometers";
 import { openJob } from "../server/openJob";
 import { keepPairs } from "../server/pairs";
+import { addPart } from "../server/parts";
 import { record } from "../server/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, TIDEWATER } from "./engines";
@@ -41,6 +43,12 @@ const SETS = {
   gap: { name: "Gap gauges", system: "metric", marks: steps(0.4, 2.4, 0.1, 2).join(" ") },
   inch: { name: "Inch set", system: "inch", marks: steps(0.004, 0.03, 0.001, 3).map((m) => m.replace(/^0/, "")).join(" ") },
 } as const;
+
+/** Eleven odd shims: mark, what the micrometer showed, whether it is used. */
+const KIT = [
+  ["172", "1.721", false], ["175", "1.751", false], ["180", "1.79", true], ["182", "1.822", false], ["185", "1.849", false], ["188", "1.87", true],
+  ["190", "1.901", false], ["195", "1.96", true], ["198", "1.979", false], ["205", "2.049", false], ["210", "2.09", true],
+] as const;
 
 /** Loads the demo into an empty database; false when there is a shop already. */
 export async function loadDemo(db: Database, now: Date): Promise<boolean> {
@@ -97,6 +105,7 @@ class DemoShop {
   ) {}
 
   async fill(now: Date): Promise<void> {
+    await this.drawers(now);
     const coarse = await this.set(SETS.coarse);
     const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
@@ -137,6 +146,19 @@ class DemoShop {
       ...lastYear, by: 1, startedAt: addMinutes(now, -38), temperatureC: 17, hours: 6622,
       off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 }, until: (next) => next.kind === "read" && next.valve.valve.id === "2I",
     });
+  }
+
+  /** Two micrometers that disagree by a hundredth, and a nearly empty kit of shims. */
+  private async drawers(now: Date): Promise<void> {
+    const [bench, old] = [randomUUID(), randomUUID()];
+    const lead = this.as(0);
+    await addMicrometer(this.db, lead, { id: bench, name: "Bench micrometer", step: "0.001" });
+    await addMicrometer(this.db, lead, { id: old, name: "Old micrometer", step: "0.01" });
+    await checkMicrometer(this.db, lead, { id: randomUUID(), micrometerId: bench, piece: "2.500", read: "2.500" }, addDays(now, -20));
+    await checkMicrometer(this.db, lead, { id: randomUUID(), micrometerId: old, piece: "2.500", read: "2.51" }, addDays(now, -20));
+    for (const [mark, read, worn] of KIT) {
+      await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind: "shim-under", diameter: "9.5 mm", mark, thickness: read, micrometerId: worn ? old : bench, worn, place: "drawer 2", cost: null, count: 1 });
+    }
   }
 
   private async set(input: { name: string; system: "metric" | "inch"; marks: string }): Promise<FeelerSet> {

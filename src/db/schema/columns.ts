@@ -16,6 +16,9 @@ export const recordId = () => uuid().primaryKey();
 
 export const moment = () => timestamp({ withTimezone: true, mode: "date" });
 
+/** Money, to a thousandth of the shop's currency. */
+export const money = () => numeric({ precision: 12, scale: 3, mode: "number" });
+
 /** Whole minutes. */
 export const minutes = () => integer();
 

@@ -4,3 +4,4 @@ export * from "./engines";
 export * from "./jobs";
 export * from "./entries";
 export * from "./stateReadings";
+export * from "./parts";

@@ -21,6 +21,7 @@ export function TopBar({ shopName, people, person }: Props) {
         <Anchor href="/" letterSpacing="0.12em" textTransform="uppercase" fontSize="20px!">Fulcrata</Anchor>
         <Anchor href="/">Bench</Anchor>
         <Anchor href="/shop">Shop</Anchor>
+        <Anchor href="/shop/parts">Parts</Anchor>
         <chakra.span color="soft" fontSize="16px" display={{ base: "none", lg: "inline" }} pl="3">{shopName}</chakra.span>
       </chakra.nav>
       <PersonPicker people={people} person={person} />

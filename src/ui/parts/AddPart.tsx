@@ -1,0 +1,77 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
+import { type Micrometer, trueThicknessMm, zeroOffsetMm } from "@/core/parts/micrometer";
+import { PART_KINDS, PART_KIND_NAMES, type PartKind } from "@/core/parts/part";
+import { parseLength } from "@/core/units/length";
+import { Button } from "../controls/Button";
+import { Field, Select, TextInput } from "../controls/Field";
+import { Complaint, PlateHeading } from "../controls/Stamp";
+import { UNREACHED, send } from "../send";
+
+interface Form {
+  kind: PartKind;
+  diameter: string;
+  mark: string;
+  thickness: string;
+  micrometerId: string;
+  place: string;
+  cost: string;
+  count: string;
+  worn: boolean;
+}
+
+/** Lays parts into a drawer: kind and drawer stay as they were for the next one. */
+export function AddPart({ micrometers }: { readonly micrometers: readonly Micrometer[] }) {
+  const router = useRouter();
+  const [ids, setIds] = useState(() => ({ id: crypto.randomUUID(), moveId: crypto.randomUUID() }));
+  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
+  const { register, handleSubmit, control, resetField, formState } = useForm<Form>({ defaultValues: { kind: "shim-over", diameter: "", mark: "", thickness: "", micrometerId: micrometers[0]?.id ?? "", place: "", cost: "", count: "1", worn: false } });
+  const [thickness, micrometerId] = [useWatch({ control, name: "thickness" }), useWatch({ control, name: "micrometerId" })];
+  const micrometer = micrometers.find((m) => m.id === micrometerId) ?? null;
+  const read = parseLength(thickness);
+  const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
+  async function add({ cost, count, micrometerId: by, ...form }: Form): Promise<void> {
+    const figure = (text: string): number | string | null => (text.trim() === "" ? null : Number.isNaN(Number(text.replace(",", "."))) ? text : Number(text.replace(",", ".")));
+    const sent = await send("POST", "/api/parts", { ...ids, ...form, cost: figure(cost), count: figure(count), micrometerId: by === "" ? null : by });
+    if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
+    setProblem(null);
+    setIds({ id: crypto.randomUUID(), moveId: crypto.randomUUID() });
+    for (const field of ["mark", "thickness", "count"] as const) resetField(field);
+    router.refresh();
+  }
+  return (
+    <chakra.form noValidate onSubmit={(e) => void handleSubmit(add)(e)} display="flex" flexDirection="column" gap="3">
+      <PlateHeading>Lay a part in</PlateHeading>
+      <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
+        <Field label="Kind" error={wrong("kind")}>{(c) => <Select {...c} {...register("kind")}>{PART_KINDS.map((k) => <option key={k} value={k}>{PART_KIND_NAMES[k]}</option>)}</Select>}</Field>
+        <Field label="Diameter" hint="If it matters" error={wrong("diameter")}>{(c) => <TextInput {...c} {...register("diameter")} inputMode="decimal" placeholder="9.5 mm" />}</Field>
+      </chakra.div>
+      <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
+        <Field label="Measured with" error={wrong("micrometerId")}>{(c) => <Select {...c} {...register("micrometerId")}>{micrometers.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}<option value="">not measured: by its mark</option></Select>}</Field>
+        <Field label="Mark" error={wrong("mark")}>{(c) => <TextInput {...c} {...register("mark")} placeholder="265" />}</Field>
+      </chakra.div>
+      <Field label={micrometer === null ? "Thickness by its mark" : "What it shows"} error={wrong("thickness")}
+        {...(micrometer !== null && read !== null ? { hint: sumOf(read.mm, micrometer) } : {})}>
+        {(c) => <TextInput {...c} {...register("thickness")} inputMode="decimal" placeholder="2.650" />}
+      </Field>
+      <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr 1fr" gap="3">
+        <Field label="Drawer" error={wrong("place")}>{(c) => <TextInput {...c} {...register("place")} />}</Field>
+        <Field label="How many" error={wrong("count")}>{(c) => <TextInput {...c} {...register("count")} inputMode="numeric" />}</Field>
+        <Field label="Cost" error={wrong("cost")}>{(c) => <TextInput {...c} {...register("cost")} inputMode="decimal" />}</Field>
+      </chakra.div>
+      <chakra.label display="grid" gridTemplateColumns="32px 1fr" gap="3" minHeight="44px" alignItems="center" fontSize="17px"><input type="checkbox" {...register("worn")} style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }} /><span>Used: it shows wear</span></chakra.label>
+      {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
+      <div><Button type="submit" kind="now" disabled={formState.isSubmitting}>Lay it in</Button></div>
+    </chakra.form>
+  );
+}
+
+/** The reading put right for the micrometer's zero, as on paper. */
+function sumOf(readMm: number, micrometer: Micrometer): string {
+  const zero = zeroOffsetMm(micrometer);
+  if (micrometer.check === null) return `${micrometer.name} was never held to a check piece: taken as it shows.`;
+  if (Math.abs(zero) < 5e-4) return `${micrometer.name} shows true.`;
+  return `${readMm.toFixed(3)} ${zero > 0 ? "−" : "+"} ${Math.abs(zero).toFixed(3)} (its zero) = ${trueThicknessMm(readMm, micrometer).toFixed(3)} mm`;
+}
