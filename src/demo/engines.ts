@@ -156,3 +156,33 @@ export const BRAE: EngineFile = {
   adjuster: { kind: "screw", at: "valve-end", pitch: "1.0 mm" },
   layout: { kind: "radial" },
 };
+
+/** Shims under buckets, uneven wear, and a kit that is nearly empty. */
+export const PELLAM: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Pellam R4",
+  sector: "motorcycle",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(4),
+  firingOrder: ["1", "2", "4", "3"],
+  valves: count(4).flatMap((cylinder) => (["Ia", "Ib", "Ea", "Eb"] as const).map((end) => ({ id: `${cylinder}${end}`, cylinder, role: end.startsWith("I") ? "intake" : "exhaust" } as const))),
+  cam: {
+    atLift: "1 mm",
+    intake: { opensDegBtdc: 22, closesDegAbdc: 52 },
+    exhaust: { opensDegBbdc: 54, closesDegAtdc: 18 },
+  },
+  marksDeg: [0],
+  lash: {
+    state: "cold",
+    source: "Pellam R4 workshop sheet 6",
+    intake: { nominal: "0.15 mm", low: "0.11 mm", high: "0.19 mm" },
+    exhaust: { nominal: "0.25 mm", low: "0.21 mm", high: "0.29 mm" },
+  },
+  adjuster: { kind: "bucket-shim", shimAt: "under", diameter: "9.5 mm" },
+  camshafts: [
+    { name: "intake cam", valves: count(4).flatMap((c) => [`${c}Ia`, `${c}Ib`]), torqueNm: 10, caps: "caps from the middle outward, half a turn at a time" },
+    { name: "exhaust cam", valves: count(4).flatMap((c) => [`${c}Ea`, `${c}Eb`]), torqueNm: 10, caps: "caps from the middle outward, half a turn at a time" },
+  ],
+  layout: { kind: "inline" },
+};

@@ -22,7 +22,7 @@ import { keepPairs } from "../server/pairs";
 import { addPart } from "../server/parts";
 import { record } from "../server/record";
 import { eq } from "drizzle-orm";
-import { BRAE, CALDER, DUNMORE, HOB, TIDEWATER } from "./engines";
+import { BRAE, CALDER, DUNMORE, HOB, PELLAM, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { type Play, play } from "./play";
 
@@ -118,6 +118,7 @@ class DemoShop {
     const corriemoor = await this.engine(CORRIEMOOR, "CV6-5520", null);
     const larkfield = await this.engine(LARKFIELD, "O4-311", 1240);
     await this.engine(TAMBLIN, "T35-08", 12);
+    const pellam = await this.engine(PELLAM, "R4 20931", null);
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
     await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
@@ -139,6 +140,10 @@ class DemoShop {
     await this.visit({
       engineId: larkfield, file: LARKFIELD, set: gap, by: 3, hours: 1240, temperatureC: 15, licensed: "Maud Fenwick, licence 4471", method: "firing-order", startedAt: addMinutes(now, -260),
       off: { "2E": -90, "3I": 85 }, until: (next) => next.kind === "order",
+    });
+    await this.visit({
+      engineId: pellam, file: PELLAM, set: fine, by: 1, hours: null, temperatureC: 18, method: "two-stop", startedAt: addMinutes(now, -1200),
+      off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 }, until: (next) => next.kind === "parts",
     });
     await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
     await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });

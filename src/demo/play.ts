@@ -106,6 +106,10 @@ class Bench {
         return this.lifter(next.kind, next.valve, stop, ledger);
       case "wait":
         return { waitMs: next.leftMs };
+      case "parts":
+        return null;
+      case "seat":
+        return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
       case "order":
         return [{ ...fresh(), kind: "ordered", list: this.job.fixed === null ? "parts" : orderLines(next.wants, this.job.fixed).join("; ") }];
       case "check":
@@ -161,7 +165,7 @@ class Bench {
     const want = wantedPart(this.job, state);
     if (want?.advice?.kind === "fit") {
       this.lashMm[valve.id] = want.advice.gapMm;
-      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm };
+      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null };
     }
     const aim = aimMm(spec.nominalMm, this.given.lockShiftMm ?? 0);
     const turn = last === null || !isScrew(this.adjuster) ? null : turnFor(middleOf(last), aim, this.adjuster);

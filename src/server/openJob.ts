@@ -10,8 +10,8 @@ import { LIFTER_STATES } from "@/core/preload/zeroLash";
 import { cautionsFor } from "@/core/run/cautions";
 import { liveEntries } from "@/core/run/entry";
 import { type Work, intervalOf } from "@/core/run/job";
-import { type Planned, fileTurns, noWayOver, planFixed, planOffset, planPreload, preloadSpec } from "@/core/run/planWork";
-import type { FixedPlan, Offset, PreloadPlan } from "@/core/run/plans";
+import { type Planned, fileTurns, noWayOver, planFixed, planOffset, planPreload, planShims, preloadSpec } from "@/core/run/planWork";
+import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
 import { lacks, notReady, specFor, specSources, temperatureDoubt, underSource, withJobValves, workOf } from "@/core/run/ready";
 import { routeOf } from "@/core/run/route";
@@ -96,7 +96,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   await db.transaction(async (tx) => {
     await tx.insert(jobs).values({
       ...kept, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route, lastTime,
-      work: plans.work, preload: plans.preload, fixed: plans.fixed, heatOffset: plans.offset, survey: input.survey || plans.work === "dry-gap",
+      work: plans.work, preload: plans.preload, fixed: plans.fixed, heatOffset: plans.offset, survey: input.survey || plans.work === "dry-gap" || plans.shims !== null, shims: plans.shims,
       mmPerTurn: plans.preload === null ? null : plungerTravelMm(1, plans.preload.gear), bleedMinutes: plans.preload?.bleedMinutes ?? null,
       ...(openedAt === undefined ? {} : { openedAt }),
     });
@@ -118,12 +118,13 @@ interface Plans {
   readonly offset: Offset | null;
   readonly preload: PreloadPlan | null;
   readonly fixed: FixedPlan | null;
+  readonly shims: ShimsPlan | null;
 }
 
 /** What the job works by, from what was chosen. @throws Refused */
 async function planJob(db: Database, shopId: string, file: EngineFile, input: OpenJob, openedAt?: Date): Promise<Plans> {
   const work = workOf(file);
-  const nothing = { work, offset: null, preload: null, fixed: null };
+  const nothing = { work, offset: null, preload: null, fixed: null, shims: work === "lash" ? planShims(file, await lastFitted(db, shopId, input.engineId, openedAt)) : null };
   const why = lacks(file);
   if (why !== null) throw new Refused(why, 422, "state");
   if (work === "dry-gap") return { ...nothing, fixed: planFixed(file, await lastFitted(db, shopId, input.engineId, openedAt)) };

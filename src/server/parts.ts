@@ -1,5 +1,4 @@
 /** Parts in the drawers: added, moved, listed, and as CSV both ways. */
-import { createHash } from "node:crypto";
 import { and, asc, eq, sql } from "drizzle-orm";
 import Papa from "papaparse";
 import { z } from "zod";
@@ -13,6 +12,7 @@ import type { Actor } from "./actor";
 import { UUID } from "./http";
 import { listMicrometers } from "./micrometers";
 import { Refused } from "./refused";
+import { rowId } from "./rowId";
 
 const id = z.string().regex(UUID, "This is not an id.");
 const optional = (most: number) => z.string().trim().max(most, `Keep it within ${most} characters.`).transform((t) => (t === "" ? null : t)).nullable().default(null);
@@ -75,12 +75,17 @@ export async function movePart(db: Database, actor: Actor, { partId, ...move }: 
   try {
     await db.insert(partMoves).values({ ...move, partId, shopId: actor.shopId, personId: actor.person.id }).onConflictDoNothing({ target: partMoves.id });
   } catch (error) {
-    const why = /only (\d+) of this part are there/.exec(String((error as { cause?: unknown }).cause ?? error));
-    if (why === null) throw error;
     // Sent again after it counted: what is left is no reason to refuse it now.
     const [done] = await db.select({ id: partMoves.id }).from(partMoves).where(eq(partMoves.id, move.id));
-    if (done === undefined) throw new Refused(why[1] === "0" ? "None of these is left: somebody took the last one." : `Only ${why[1]} of these are there.`, 409, "change");
+    if (done === undefined) throw tooFew(error) ?? error;
   }
+}
+
+/** What the database says when more is taken than there is, as a sentence; null for any other error. */
+export function tooFew(error: unknown): Refused | null {
+  const why = /only (\d+) of this part are there/.exec(String((error as { cause?: unknown }).cause ?? error));
+  if (why === null) return null;
+  return new Refused(why[1] === "0" ? "None of these is left: somebody took the last one." : `Only ${why[1]} of these are there.`, 409, "change");
 }
 
 /** All parts of the shop with what lies there, none of which nothing is left unless asked. */
@@ -155,10 +160,4 @@ function lineOf(row: Record<string, string>, line: number, micrometerNames: read
     // What was neither measured nor marked is taken by its own figure.
     mark: cell("mark") ?? (micrometer === null ? thicknessMm.toFixed(2) : null),
   };
-}
-
-/** Ids of a file's lines, made from the command's: sent again they are the same. */
-function rowId(command: string, line: number, what: string): string {
-  const hex = createHash("sha256").update(`${command} ${line} ${what}`).digest("hex");
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }

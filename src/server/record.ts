@@ -5,6 +5,7 @@ import { refusal } from "@/core/run/admit";
 import { CLOSE_ITEMS, type Entry, type KeptEntry, PASSES } from "@/core/run/entry";
 import { SCHOOLS } from "@/core/lash/school";
 import { ZERO_SCHOOLS } from "@/core/preload/zeroLash";
+import type { Job } from "@/core/run/job";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { entryOf, holdJob, ledgerOf, rowOf } from "@/db/queries/ledger";
@@ -40,7 +41,7 @@ const entry = z.discriminatedUnion("kind", [
   }),
   z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
   z.strictObject({ ...base, kind: z.literal("zeroed"), valve: name, stop: name, school: z.enum(ZERO_SCHOOLS), foundTurns: turns(0, 20), apartTurns: turns(-5, 5), reason }),
-  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm }),
+  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null) }),
   z.strictObject({ ...base, kind: z.literal("ordered"), list: z.string().trim().min(1).max(2000) }),
   z.strictObject({ ...base, kind: z.literal("bled"), reason: said }),
   z.strictObject({ ...base, kind: z.literal("warmth"), celsius: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").transform(sixPlaces) }),
@@ -62,7 +63,10 @@ export const recordInput = z.strictObject({
   /** The last place in the ledger that the sender knows: only what came after it is answered. */
   after: z.number().int().min(0).default(0),
 });
-export type Record = Omit<z.infer<typeof recordInput>, "after"> & { readonly after?: number };
+export interface Record {
+  readonly entries: readonly Entry[];
+  readonly after?: number;
+}
 
 /** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
 export async function record(db: Database, actor: Actor, jobId: string, input: Record, at?: Date): Promise<KeptEntry[]> {
@@ -72,20 +76,25 @@ export async function record(db: Database, actor: Actor, jobId: string, input: R
   return db.transaction(async (tx) => {
     await holdJob(tx, jobId);
     const kept = await ledgerOf(tx as unknown as Database, jobId);
-    for (const next of newOnes(kept, input.entries)) {
-      const why = refusal(found.job, kept, next, actor.person.id, (at ?? new Date()).getTime());
-      if (why !== null) throw new Refused(why, 409);
-      const made = await tx
-        .insert(entries)
-        .values({ ...rowOf(next), shopId: actor.shopId, jobId, seq: kept.length + 1, personId: actor.person.id, ...(at === undefined ? {} : { at }) })
-        .onConflictDoNothing({ target: entries.id })
-        .returning();
-      // The id is used in another job: none of this job's entries has it.
-      if (made[0] === undefined) throw clash();
-      kept.push(entryOf(made[0]));
-    }
+    await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, at);
     return kept.filter((e) => e.seq > (input.after ?? 0));
   });
+}
+
+/** Adds to a ledger that is held: judged one by one, and pushed onto `kept` as it is kept. @throws Refused */
+export async function append(tx: Database, actor: Actor, { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] }, sent: readonly Entry[], at?: Date): Promise<void> {
+  for (const next of newOnes(kept, sent)) {
+    const why = refusal(job, kept, next, actor.person.id, (at ?? new Date()).getTime());
+    if (why !== null) throw new Refused(why, 409);
+    const made = await tx
+      .insert(entries)
+      .values({ ...rowOf(next), shopId: actor.shopId, jobId, seq: kept.length + 1, personId: actor.person.id, ...(at === undefined ? {} : { at }) })
+      .onConflictDoNothing({ target: entries.id })
+      .returning();
+    // The id is used in another job: none of this job's entries has it.
+    if (made[0] === undefined) throw clash();
+    kept.push(entryOf(made[0]));
+  }
 }
 
 /** The ledger of a job of the shop. @throws Refused when there is no such job */

@@ -113,6 +113,9 @@ export interface AdjusterEntry {
   readonly plunger?: PlungerEntry;
   /** Where a hydraulic lifter is set: turns past zero lash, or travel of its plunger. */
   readonly preload?: { readonly turns?: number; readonly travel?: LengthText };
+  /** Of shims: over or under the bucket, and their diameter. */
+  readonly shimAt?: "over" | "under";
+  readonly diameter?: LengthText;
   /** Of fixed gear: what is exchanged, the lengths that can be had, the one that is fitted, and where the gap is read. */
   readonly part?: "pushrod" | "rocker-shim" | "lash-cap";
   readonly lengths?: readonly LengthText[];
@@ -142,6 +145,15 @@ export interface TightenedPart {
   readonly name: string;
   readonly valves: readonly string[];
   readonly torqueNm?: number;
+}
+
+/** A cam that must come off before the parts under it can be taken out. */
+export interface CamshaftEntry {
+  readonly name: string;
+  readonly valves: readonly string[];
+  /** Of its caps' bolts, and how they are loosened and tightened. */
+  readonly torqueNm?: number;
+  readonly caps?: string;
 }
 
 /** How the cylinders lie, for the drawings; banks hold cylinder numbers, front first. */
@@ -188,6 +200,7 @@ export interface EngineFile {
   readonly otherLash?: readonly LashEntry[];
   readonly tightenedLater?: readonly TightenedPart[];
   readonly adjuster?: AdjusterEntry;
+  readonly camshafts?: readonly CamshaftEntry[];
   readonly heat?: HeatEntry;
   readonly layout?: LayoutEntry;
   readonly bridges?: readonly BridgeEntry[];

@@ -70,6 +70,8 @@ const adjuster = z.looseObject({
   lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),
   lockTorqueNm: torque.optional(),
   swingDeg: z.number("Give the room to swing the tool in degrees.").min(10, "The room to swing lies between 10 and 360 degrees.").max(360, "The room to swing lies between 10 and 360 degrees.").optional(),
+  shimAt: z.enum(["over", "under"], "A shim lies over or under its bucket.").optional(),
+  diameter: lengthSchema({ minMm: 1, maxMm: 100 }).optional(),
   plunger: z.looseObject({ travel: lengthSchema({ minMm: 0.5, maxMm: 10 }).optional(), fromTop: thin.optional(), fromBottom: thin.optional() }).optional(),
   preload: z
     .looseObject({ turns: z.number("Give the turns as a number.").positive("A preload is more than no turn.").max(5, "A preload is at most 5 turns.").optional(), travel: lengthSchema({ minMm: 0.01, maxMm: 10 }).optional() })
@@ -125,6 +127,10 @@ const shape = z.looseObject({
     .optional(),
   adjuster: adjuster.optional(),
   heat: heat.optional(),
+  camshafts: z
+    .array(z.looseObject({ name: label, valves: z.array(label).min(1, "Name the valves under it.").max(MAX_VALVES), torqueNm: torque.optional(), caps: z.string("Give it as text, in quotes.").max(300, "Keep it within 300 characters.").optional() }), "List the camshafts.")
+    .max(16, "At most 16 camshafts.")
+    .optional(),
   layout: z
     .looseObject({
       kind: z.enum(["inline", "vee", "flat", "radial"], "The layout is inline, vee, flat or radial."),
@@ -197,6 +203,9 @@ function checkLayout(file: z.infer<typeof shape>, ctx: Issues): void {
 
 function checkParts(file: z.infer<typeof shape>, ctx: Issues): void {
   const ids = new Set(file.valves.map((v) => v.id));
+  file.camshafts?.forEach((shaft, i) => shaft.valves.forEach((id, k) => {
+    if (!ids.has(id)) complain(ctx, ["camshafts", i, "valves", k], `Valve ${id} is not among the valves.`);
+  }));
   file.tightenedLater?.forEach((part, i) => {
     part.valves.forEach((id, k) => {
       if (!ids.has(id)) complain(ctx, ["tightenedLater", i, "valves", k], `Valve ${id} is not among the valves.`);

@@ -32,7 +32,7 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
     case "zeroed":
       return zeroRefusal(job, runState(job, entries), entry);
     case "fitted":
-      return job.work === "dry-gap" ? setRefusal(job, entries, entry) : "Parts of another length are fitted in a dry-gap job only.";
+      return job.work === "dry-gap" || job.shims !== null ? setRefusal(job, entries, entry) : "No part sets the gap on this engine.";
     case "ordered":
       return job.work === "dry-gap" ? null : "Parts of another length are ordered in a dry-gap job only.";
     case "bled":
@@ -47,13 +47,13 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
     case "paused":
       return null;
     case "barred":
-      return barRefusal(runState(job, entries)) ?? bleedRefusal(job, runState(job, entries), nowMs);
+      return barRefusal(job, runState(job, entries)) ?? bleedRefusal(job, runState(job, entries), nowMs);
     case "tightened":
       return tightenRefusal(job, live, entry);
     case "answered":
       return answerRefusal(runState(job, entries), entry);
     case "checked":
-      return checkRefusal(runState(job, entries), entry);
+      return checkRefusal(job, runState(job, entries), entry);
     case "withdrawn":
       return withdrawRefusal(live, entry);
     case "closed": {
@@ -84,8 +84,11 @@ function readingRefusal(job: Job, entries: readonly Made[], entry: ReadingEntry)
 
 function setRefusal(job: Job, entries: readonly Made[], entry: SetEntry | FittedEntry): string | null {
   const state = runState(job, entries);
-  const status = state.valves.get(entry.valve)?.status;
-  if (status !== "read" && status !== "ready") return `Read ${entry.valve} before its adjuster is turned.`;
+  const valve = state.valves.get(entry.valve);
+  const status = valve?.status;
+  // A valve that is in its band may give its part to another, and take one of theirs.
+  const gives = entry.kind === "fitted" && job.shims !== null && valve?.last != null;
+  if (status !== "read" && status !== "ready" && !gives) return `Read ${entry.valve} before its adjuster is turned.`;
   const question = state.questions.find((q) => q.valve === entry.valve);
   if (question !== undefined) return `Answer this before it is adjusted away: ${question.text}`;
   return state.surveying ? `This job reads every valve as found first. ${entry.valve} is set once all are read.` : null;
@@ -111,8 +114,10 @@ function leftRefusal(job: Job, entries: readonly Made[], entry: LeftEntry): stri
   return offAim(job, last, valve.valve.spec) ? `${entry.valve} is in its band, but this job wants all within ${job.allToAimMm} mm of the aim: set it, or say why it is left so.` : null;
 }
 
-function barRefusal(state: RunState): string | null {
-  const open = [...state.valves.values()].filter((v) => v.status !== "left" && v.status !== "due").map((v) => v.valve.id);
+function barRefusal(job: Job, state: RunState): string | null {
+  // Parts are seated before they are read again.
+  const seats = job.shims !== null && state.unseated;
+  const open = [...state.valves.values()].filter((v) => v.status !== "left" && v.status !== "due" && !(seats && (v.status === "set" || v.status === "read"))).map((v) => v.valve.id);
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
 
@@ -126,10 +131,10 @@ function tightenRefusal(job: Job, live: readonly Made[], entry: TightenedEntry):
 const answerRefusal = (state: RunState, entry: AnsweredEntry): string | null =>
   state.questions.some((q) => q.id === entry.question) ? null : "This question is answered already, or its reading was taken back.";
 
-function checkRefusal(state: RunState, entry: CheckedEntry): string | null {
+function checkRefusal(job: Job, state: RunState, entry: CheckedEntry): string | null {
   if (entry.item === "recheck") {
     if (entry.reason === null) return "Say why the re-check is left out.";
-    return state.barNeeded ? barRefusal(state) : "The re-check was begun already.";
+    return state.barNeeded ? barRefusal(job, state) : "The re-check was begun already.";
   }
   const open = [...state.valves.values()].filter((v) => v.status !== "left").map((v) => v.valve.id);
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
@@ -143,6 +148,7 @@ function withdrawRefusal(live: readonly Made[], entry: WithdrawnEntry): string |
   if (target.kind === "arrived" || target.kind === "barred" || target.kind === "tightened") {
     return later.length === 0 ? null : "Work was done after this: take that back first.";
   }
+  if (target.kind === "fitted" && target.partFrom !== null) return `The drawers were told already: fit another part at ${target.valve} instead.`;
   return isValveWork(target) && later.some((e) => isValveWork(e) && e.valve === target.valve) ? "Take back what was done later at this valve first." : null;
 }
 

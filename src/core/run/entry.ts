@@ -84,6 +84,8 @@ export interface FittedEntry extends EntryBase {
   /** What was taken out, in mm; null when it was not measured. */
   readonly fromMm: number | null;
   readonly lengthMm: number;
+  /** Where it comes from: a valve of this engine, a part of the drawers; null where nobody keeps count. */
+  readonly partFrom: string | null;
 }
 
 /** Parts were ordered, or laid out: what was wanted, as it was written. */

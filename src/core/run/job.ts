@@ -5,7 +5,7 @@ import type { LashSpec } from "../lash/spec";
 import type { ServingOrder } from "../stops/orders";
 import type { Interval } from "../units/interval";
 import type { ReadingEntry } from "./entry";
-import type { FixedPlan, Offset, PreloadPlan } from "./plans";
+import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
 import type { RouteStop } from "./route";
 
 export interface JobValve {
@@ -25,6 +25,8 @@ export interface Job {
   readonly preload: PreloadPlan | null;
   /** Which lengths there are; null in other work, and where the file names none. */
   readonly fixed: FixedPlan | null;
+  /** Parts that are exchanged to set lash; null where a screw does, or nothing that is kept in drawers. */
+  readonly shims: ShimsPlan | null;
   /** Through what readings are judged, when they are taken in the other state than the spec's. */
   readonly offset: Offset | null;
   readonly cycleDeg: 360 | 720;

@@ -21,6 +21,10 @@ export type NextThing =
   | { readonly kind: "zero" | "turn-in" | "step" | "depth"; readonly valve: ValveState; readonly at: RouteValve }
   /** Squeezed lifters bleed down before the crank may move. */
   | { readonly kind: "wait"; readonly leftMs: number; readonly to: RouteStop }
+  /** All is read: which part goes where is worked out for the whole engine. */
+  | { readonly kind: "parts"; readonly valves: readonly ValveState[] }
+  /** Parts are in: the cams back on, and turned twice to seat them, before anything is read again. */
+  | { readonly kind: "seat"; readonly to: RouteStop }
   /** Parts that are wanted before any is fitted. */
   | { readonly kind: "order"; readonly wants: readonly WantedPart[] }
   | { readonly kind: "answer"; readonly question: Question; readonly about: ValveState | null }
@@ -64,11 +68,11 @@ function anyTime(job: Job, state: RunState, { chosen, returning, foundDeg, taken
   const done = missing(state).length === 0;
   if ((returning || state.paused !== null) && state.stop !== null && !done) return { kind: "confirm", at: state.stop };
   if (chosen === null) {
-    const after = afterSetting(job, state) ?? toOrder(job, state);
+    const after = afterSetting(job, state) ?? toOrder(job, state) ?? withParts(job, state);
     if (after !== null) return after;
   }
   if (state.stop !== null) {
-    const valve = state.valves.get(chosen ?? inTurn(state, state.stop, taken) ?? "");
+    const valve = state.valves.get(chosen ?? inTurn(job, state, state.stop, taken) ?? "");
     if (valve !== undefined) return atValve(job, state, state.stop, valve);
   }
   return turnFrom(job, state, state.stop?.crankDeg ?? null);
@@ -83,6 +87,17 @@ function afterSetting(job: Job, state: RunState): NextThing | null {
   return state.barNeeded && to !== undefined ? { kind: "bar", to } : null;
 }
 
+/** With parts in drawers: nothing is set valve by valve. Fitted parts are seated first; then what is still out is worked out for all. */
+function withParts(job: Job, state: RunState): NextThing | null {
+  if (job.shims === null || state.surveying) return null;
+  const valves = [...state.valves.values()];
+  const to = job.route[0];
+  if (state.unseated && to !== undefined) return { kind: "seat", to };
+  if (valves.some((v) => v.status === "set" || v.status === "unread" || v.status === "due") || state.questions.length > 0) return null;
+  const out = valves.filter((v) => v.status === "read" && v.verdict !== "in");
+  return out.length === 0 ? null : { kind: "parts", valves: out };
+}
+
 /** Once all are read: the parts that are wanted, so that they can be ordered in one go. */
 function toOrder(job: Job, state: RunState): NextThing | null {
   if (job.fixed === null || state.surveying || state.ordered) return null;
@@ -92,8 +107,8 @@ function toOrder(job: Job, state: RunState): NextThing | null {
 
 const HALF_DONE = ["ready", "turned", "zeroed", "set"] as const;
 
-function inTurn(state: RunState, stop: RouteStop, taken: ReadonlySet<string>): string | undefined {
-  const here = openAt(state, stop).map((v) => ({ ...v, status: state.valves.get(v.valve)?.status ?? "unread" }));
+function inTurn(job: Job, state: RunState, stop: RouteStop, taken: ReadonlySet<string>): string | undefined {
+  const here = openAt(job, state, stop).map((v) => ({ ...v, status: state.valves.get(v.valve)?.status ?? "unread" }));
   const mine = here.filter((v) => !taken.has(v.valve));
   const halfDone = HALF_DONE.flatMap((s) => mine.filter((v) => v.status === s));
   const asked = mine.find((v) => v.status === "read" && state.questions.some((q) => q.valve === v.valve));
@@ -129,11 +144,13 @@ function atLifter({ status, preload }: ValveState): "zero" | "turn-in" | "step" 
 }
 
 /** What is still to be done at a stop. While all are read as found first, a valve that was read waits. */
-function openAt(state: RunState, stop: RouteStop): RouteValve[] {
+function openAt(job: Job, state: RunState, stop: RouteStop): RouteValve[] {
   return stop.valves.filter(({ valve }) => {
     const v = state.valves.get(valve);
     if (v === undefined || v.status === "left") return false;
     const asks = state.questions.some((q) => q.valve === valve);
+    // What waits for a part is not set here: the parts are worked out for all.
+    if (job.shims !== null && v.status === "read" && v.verdict !== "in" && !asks) return false;
     return !state.surveying || v.status !== "read" || asks;
   });
 }
@@ -153,7 +170,7 @@ function closeUp(state: RunState): NextThing {
 
 /** The first stop ahead at which something is still open: in the running direction, or as the job is served. */
 function nextStop(job: Job, state: RunState, from: number): RouteStop | null {
-  const ahead = job.route.filter((s) => openAt(state, s).length > 0);
+  const ahead = job.route.filter((s) => openAt(job, state, s).length > 0);
   if (job.order !== "crank") {
     const at = state.stop === null ? -1 : job.route.indexOf(state.stop);
     return ahead.find((s) => job.route.indexOf(s) > at) ?? ahead[0] ?? null;

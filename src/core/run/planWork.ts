@@ -7,7 +7,7 @@ import { fixedGear, isFixed } from "../preload/lengths";
 import { turnsWords } from "../preload/turning";
 import type { LifterState } from "../preload/zeroLash";
 import { toMm } from "../units/length";
-import type { FixedPlan, Offset, PreloadPlan } from "./plans";
+import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
 import { jobRoles } from "./ready";
 
 export type Planned<T> = { readonly plan: T } | { readonly field: string; readonly why: string };
@@ -72,6 +72,13 @@ export function planPreload(file: EngineFile, { turns, lifters, bleedMinutes, wa
 /** Where the plungers of a role are set, and may stand cold. */
 export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: ValveRole): LashSpec {
   return { nominalMm: plungerTravelMm(targetTurns, gear), ...coldWindow(gear, growthMm[role] ?? 0), assumedBand: false };
+}
+
+/** The parts that set lash on this engine, when they are kept in drawers; null for a screw and all else. */
+export function planShims({ adjuster }: EngineFile, fittedMm: ShimsPlan["fittedMm"]): ShimsPlan | null {
+  const diameterMm = adjuster?.diameter === undefined ? null : toMm(adjuster.diameter);
+  if (adjuster?.kind === "bucket") return { kind: "bucket", diameterMm, fittedMm };
+  return adjuster?.kind === "bucket-shim" ? { kind: adjuster.shimAt === "under" ? "shim-under" : "shim-over", diameterMm, fittedMm } : null;
 }
 
 /** The lengths of gear without a screw; null where the file names none, and gaps are only judged. */

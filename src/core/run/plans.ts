@@ -1,6 +1,7 @@
 /** What a job works by beside its spec: the gear of its lifters, the lengths of its parts, the way from hot to cold. */
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { WayId } from "../heat/ways";
+import type { PartKind } from "../parts/part";
 import type { PreloadGear } from "../preload/gear";
 import type { FixedGear } from "../preload/lengths";
 import type { LifterState } from "../preload/zeroLash";
@@ -19,6 +20,14 @@ export interface PreloadPlan {
 export interface FixedPlan {
   readonly gear: FixedGear;
   /** What was fitted last at each valve, where it is known. */
+  readonly fittedMm: Readonly<Record<string, number>>;
+}
+
+/** Which parts set the gap here, when it is not a screw that does. */
+export interface ShimsPlan {
+  readonly kind: PartKind;
+  readonly diameterMm: number | null;
+  /** What was fitted last at each valve, where it is known, in mm. */
   readonly fittedMm: Readonly<Record<string, number>>;
 }
 

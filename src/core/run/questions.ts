@@ -7,6 +7,8 @@ import type { ValveRole } from "../engine/engineFile";
 import { MM_PER_INCH } from "../units/length";
 import { median, robustSpread } from "../units/median";
 import { type Entry, type ReadingEntry, isValveWork } from "./entry";
+import { APART_MM } from "../shims/oneValve";
+import { foretold } from "./foretold";
 import { type Job, type JobValve, intervalOf, middleOf, verdictOf } from "./job";
 import { capital, readingWords, valveName } from "./words";
 
@@ -57,7 +59,7 @@ function questionsAt(job: Job, live: readonly Entry[], valve: JobValve): Questio
   const work = live.filter((e) => isValveWork(e) && e.valve === valve.id);
   const readings = work.filter((e) => e.kind === "reading");
   const found = readings.find((r) => r.pass === "as-found");
-  return [...readings.flatMap((r) => zero(job, valve, r)), ...(found === undefined || found.goes.mm === 0 ? [] : outlier(job, live, valve, found)), ...moved(job, work, valve)];
+  return [...readings.flatMap((r) => zero(job, valve, r)), ...(job.shims === null ? [] : unlikeForetold(job, work, valve)), ...(found === undefined || found.goes.mm === 0 ? [] : outlier(job, live, valve, found)), ...moved(job, work, valve)];
 }
 
 const named = (job: Job, valve: JobValve): string => valveName(valve, job.valves);
@@ -114,6 +116,21 @@ function siblings(job: Job, live: readonly Entry[], role: ValveRole, of: string)
   return job.valves.flatMap((valve) => {
     const found = valve.role === role ? before.find((e) => e.kind === "reading" && e.valve === valve.id && e.pass === "as-found") : undefined;
     return found?.kind === "reading" ? [{ valve, found }] : [];
+  });
+}
+
+/** A part was fitted and leaves another lash than the sum said: a wrong reading, dirt, or a part not seated. */
+function unlikeForetold(job: Job, work: readonly Entry[], valve: JobValve): Question[] {
+  return foretold(work).flatMap(({ achieved, foretoldMm }) => {
+    const now = intervalOf(achieved);
+    const apart = Math.max(now.lo - foretoldMm.hi, foretoldMm.lo - now.hi);
+    if (apart <= APART_MM + 1e-9) return [];
+    return [{
+      id: `part:${achieved.id}`, valve: valve.id,
+      text: `${capital(named(job, valve))} reads ${readingWords(achieved)}, and its part should leave ${foretoldMm.lo.toFixed(2)}–${foretoldMm.hi.toFixed(2)} mm. What is wrong?`,
+      checks: ["Dirt under it, or a part not seated: turn the cam once more.", "The part measured wrong, or put at another valve.", "The first reading was wrong."],
+      answers: ["Seated anew, it reads so now", "The part was measured wrong", "The first reading was wrong", NOTHING],
+    }];
   });
 }
 

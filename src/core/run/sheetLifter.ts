@@ -4,6 +4,7 @@ import { ZERO_SCHOOL_NAMES, apartWords } from "../preload/zeroLash";
 import { plungerTravelMm } from "../preload/gear";
 import { lengthWords } from "../preload/lengths";
 import type { KeptEntry } from "./entry";
+import { foretold } from "./foretold";
 import type { Job } from "./job";
 import type { ValvePreload } from "./preloadAt";
 
@@ -33,9 +34,15 @@ export function preloadWords({ turns, coldMm, hotMm }: Pick<ValvePreload, "turns
   return `${turns === 0 ? "zero lash" : turnsWords(turns)}, plunger ${coldMm.toFixed(2)} mm${hot}`;
 }
 
-/** What was exchanged at a valve, the last of it: "pushrod 228.60 mm, was 227.80 mm". */
-export function partWords({ fixed }: Pick<Job, "fixed">, work: readonly KeptEntry[]): string | null {
+/** What was exchanged at a valve, the last of it: "228.60 mm, was 227.80 mm"; a shim with where it came from and what it should leave. */
+export function partWords({ fixed, shims }: Pick<Job, "fixed" | "shims">, work: readonly KeptEntry[]): string | null {
   const fitted = work.findLast((e) => e.kind === "fitted");
-  if (fitted === undefined || fixed === null) return null;
+  if (fitted === undefined) return null;
+  if (shims !== null) {
+    const said = foretold(work).at(-1);
+    const from = fitted.partFrom?.startsWith("valve ") === true ? ` from ${fitted.partFrom.slice(6)}` : "";
+    return `${fitted.lengthMm.toFixed(3)} mm${from}${fitted.fromMm === null ? "" : `, was ${fitted.fromMm.toFixed(3)}`}${said === undefined ? "" : `; foretold ${said.foretoldMm.lo.toFixed(2)}–${said.foretoldMm.hi.toFixed(2)} mm`}`;
+  }
+  if (fixed === null) return null;
   return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;
 }

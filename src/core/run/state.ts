@@ -58,6 +58,8 @@ export interface RunState {
   /** The last time that a pumped-up lifter was squeezed and not said to have bled down; null when none was. */
   readonly squeezed: { readonly at: string | undefined } | null;
   readonly warmths: readonly TakenWarmth[];
+  /** A part was fitted since the engine was last turned over. */
+  readonly unseated: boolean;
   /** Parts were ordered or laid out since the last reading as found. */
   readonly ordered: boolean;
   readonly closed: boolean;
@@ -94,6 +96,7 @@ export function runState(job: Job, entries: readonly Made[]): RunState {
     questions: questionsOf(job, live),
     squeezed: squeezedOf(job, live),
     warmths: live.flatMap((e) => (e.kind === "warmth" ? [{ at: e.at, celsius: e.celsius }] : [])),
+    unseated: (live.findLast((e) => e.kind === "fitted")?.place ?? -1) > (barred.at(-1)?.place ?? -1),
     ordered: live.some((e) => e.kind === "ordered" && e.place > lastFound),
     closed: live.some((e) => e.kind === "closed"),
     signed: live.some((e) => e.kind === "signed"),

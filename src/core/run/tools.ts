@@ -23,6 +23,7 @@ export function toolsFor(file: EngineFile, method: MethodId | null): string[] {
     BARRING[file.barring?.at ?? "crank"],
     ...(method === null ? [] : [`To stop the crank: ${METHODS[method].needs}`]),
     ...(adjuster?.kind === "hydraulic" ? ["Wires of known size, if the valley is open"] : []),
+    ...(adjuster?.kind === "bucket-shim" || adjuster?.kind === "bucket" ? ["Micrometer and its check piece, magnet, a tray with a place for every part"] : []),
     ...(adjuster?.kind === "fixed" ? ["Tool that presses a lifter's plunger down, and leaves or wires as thick as the dry gap"] : []),
     ...(screw || adjuster?.kind === "hydraulic" ? [LOCKS[lockingOf(adjuster).kind]] : []),
     ...(torque === undefined ? [] : [`Torque wrench for ${torque} Nm`]),

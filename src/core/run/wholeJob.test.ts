@@ -68,6 +68,8 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
     case "depth":
     case "wait":
     case "order":
+    case "parts":
+    case "seat":
       throw new Error(`no ${next.kind} in a lash job`);
     case "set": {
       const { id } = next.valve.valve;

@@ -102,6 +102,10 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
       return `${capital(valveName(next.valve.valve, valves))}: judge its plunger`;
     case "wait":
       return `Lifters bleed down, ${timerWords(next.leftMs)} left`;
+    case "parts":
+      return `All are read: work out the parts for ${next.valves.length === 1 ? valveName(next.valves[0]?.valve ?? { id: "", cylinder: "", role: "intake" }, valves) : `${next.valves.length} valves`}`;
+    case "seat":
+      return "Parts are in: cams on, turn it over twice to seat them";
     case "order":
       return `${next.wants.length === 1 ? "A part is" : `${next.wants.length} parts are`} wanted: order, or lay out`;
     case "answer":

@@ -19,6 +19,7 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     work: row.work,
     preload: row.preload,
     fixed: row.fixed,
+    shims: row.shims,
     offset: row.heatOffset,
     cycleDeg: cycleOf(row.engineFile),
     requiredMarginDeg: row.requiredMarginDeg,

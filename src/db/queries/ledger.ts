@@ -31,7 +31,7 @@ export function entryOf(row: Row): KeptEntry {
     case "zeroed":
       return { ...base, kind: "zeroed", valve, stop, school: row.zeroSchool ?? "up-down", foundTurns: row.foundTurns, apartTurns: row.apartTurns, reason: row.reason };
     case "fitted":
-      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0 };
+      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom };
     case "ordered":
       return { ...base, kind: "ordered", list: subject };
     case "bled":
@@ -86,7 +86,7 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
     case "zeroed":
       return { ...base, valve: entry.valve, stop: entry.stop, zeroSchool: entry.school, foundTurns: entry.foundTurns, apartTurns: entry.apartTurns, reason: entry.reason };
     case "fitted":
-      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm };
+      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom };
     case "ordered":
       return { ...base, subject: entry.list };
     case "warmth":

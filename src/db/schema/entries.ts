@@ -58,6 +58,7 @@ export const entries = pgTable(
     /** Of a part that was fitted: its length, and that of the one it replaces. */
     lengthMm: lengthMm(),
     fromMm: lengthMm(),
+    partFrom: text(),
     celsius: degrees(),
   },
   (t) => {
@@ -99,6 +100,7 @@ export const entries = pgTable(
       check("entries_zeroed", sql`(${t.kind} = 'zeroed') = (${t.zeroSchool} is not null) and (${t.zeroSchool} is null or ${t.zeroSchool} in (${listed(ZERO_SCHOOLS)})) and (${t.kind} = 'zeroed' or (${t.foundTurns} is null and ${t.apartTurns} is null))`),
       check("entries_zero_turns", sql`${t.foundTurns} between 0 and 20 and ${t.apartTurns} between -5 and 5`),
       check("entries_fitted", sql`(${t.kind} = 'fitted') = (${t.lengthMm} is not null) and ${t.lengthMm} > 0 and (${t.fromMm} is null or (${t.kind} = 'fitted' and ${t.fromMm} > 0))`),
+      check("entries_part_from", sql`${t.partFrom} is null or (${t.kind} = 'fitted' and length(${t.partFrom}) between 1 and 80)`),
       check("entries_warmth", sql`(${t.kind} = 'warmth') = (${t.celsius} is not null) and ${t.celsius} between -60 and 250`),
       check("entries_turns", sql`${t.turns} between -50 and 50`),
     ];

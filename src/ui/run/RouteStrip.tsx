@@ -9,7 +9,7 @@ export function RouteStrip({ run }: { readonly run: Run }) {
   const list = useRef<HTMLOListElement>(null);
   const { job } = run.context;
   const { state, next } = run.now;
-  const coming = next.kind === "turn" || next.kind === "bar" ? next.to.letter : null;
+  const coming = next.kind === "turn" || next.kind === "bar" || next.kind === "seat" ? next.to.letter : null;
   const wanted = coming ?? state.stop?.letter ?? "";
   useEffect(() => {
     list.current?.querySelector(`[data-stop="${wanted}"]`)?.scrollIntoView({ inline: "center", block: "nearest" });

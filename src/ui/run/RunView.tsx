@@ -2,6 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
+import { useRouter } from "next/navigation";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import type { RunGiven } from "@/core/run/given";
 import { markLetters } from "@/core/run/route";
@@ -89,6 +90,7 @@ function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: numb
 /** The run: one next thing, the head, the crank, the leaves. */
 export function RunView({ given, people, person }: Props) {
   const ready = useHydrated();
+  const router = useRouter();
   const run = useRun(given, person);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;
@@ -108,12 +110,13 @@ export function RunView({ given, people, person }: Props) {
   const act = (index: number): void => {
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
+    else if (action?.kind === "parts") router.push(`/jobs/${given.id}/shims`);
     else if (action !== undefined) run.act(action);
   };
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
 
   const reading = run.reading;
-  const wanted = now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "wait" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
+  const wanted = now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "seat" || now.next.kind === "wait" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
   const known = now.state.stop !== null || now.next.kind === "turn";
   const letters = useMemo(() => markLetters(job.route), [job.route]);
   const crankDeg = devices.crankDeg ?? now.crankDeg;

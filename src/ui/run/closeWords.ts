@@ -68,7 +68,10 @@ interface Check {
 
 const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => Check> = {
   recheck: () => ({ title: "Read every valve once more.", grounds: [], done: "Read" }),
-  locks: ({ locking, job, file, licensed }, { state }) => job.work === "dry-gap" ? ({
+  locks: ({ locking, job, file, licensed }, { state }) => job.shims !== null ? ({
+    title: "Every cap bolt at its torque, every mark where it was.", done: "Caps and marks checked",
+    grounds: (file.camshafts ?? []).map((c) => `${capital(c.name)}${c.torqueNm === undefined ? "" : `: ${c.torqueNm} Nm`}${c.caps === undefined ? "" : `, ${c.caps}`}.`),
+  }) : job.work === "dry-gap" ? ({
     title: "Every part seated, every keeper and clip in its place.", done: "All seated",
     grounds: ["Spin each pushrod, rock each rocker: what is not seated shows now.", ...approvedWords({ file, licensed })],
   }) : ({

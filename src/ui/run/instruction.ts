@@ -11,6 +11,7 @@ import type { RunContext, RunNow } from "./model";
 import { fitWords, orderWords } from "./partWords";
 import { doubtWords, readWords } from "./readWords";
 import { lockWords, setWords } from "./setWords";
+import { partsWords, seatWords } from "./shimWords";
 import type { Reading } from "./taps";
 import { type Choice, type Instruction, told } from "./told";
 
@@ -49,11 +50,16 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
       return lifterWords(context, now, next.kind, next.valve, next.at, lifter);
     case "wait":
       return waitWords(context, next.to);
+    case "parts":
+      return partsWords(context, next.valves);
+    case "seat":
+      return seatWords(context, next.to);
     case "order":
       return orderWords(context, next.wants);
     case "lock":
       return context.job.work === "preload" ? lifterWords(context, now, "lock", next.valve, next.at, lifter) : lockWords(context, now, next.valve);
     case "set":
+      if (context.job.shims !== null) return partsWords(context, [next.valve], true);
       return context.job.work === "dry-gap" ? fitWords(context, now, next.valve, part) : setWords(context, now, next.valve, null);
     case "read":
       return reading === null ? doubtWords(context, now, next.valve, next.at.doubt ?? "") : readWords(context, now, next.valve, reading);

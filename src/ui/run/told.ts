@@ -24,6 +24,8 @@ export type Action =
   | { readonly kind: "tighten"; readonly part: string }
   | { readonly kind: "bar"; readonly stop: string }
   | { readonly kind: "check"; readonly item: CloseItem }
+  /** Which part goes where is worked out on a page of its own. */
+  | { readonly kind: "parts" }
   | { readonly kind: "locate" }
   | { readonly kind: "back" }
   | { readonly kind: "close" };

@@ -175,7 +175,7 @@ export function useRun(props: RunGiven, person: Person | null) {
       case "turn-in":
         return turnIn(action.turns, action.then);
       case "fit":
-        return void add([{ ...fresh(), kind: "fitted", valve: valveId ?? "", stop, fromMm: action.fromMm, lengthMm: action.lengthMm }]);
+        return void add([{ ...fresh(), kind: "fitted", valve: valveId ?? "", stop, fromMm: action.fromMm, lengthMm: action.lengthMm, partFrom: null }]);
       case "order":
         return void add([{ ...fresh(), kind: "ordered", list: action.list }, ...(action.pause ? [{ ...fresh(), kind: "paused" as const, reason: "Waits for parts" }] : [])]);
       case "lock":
@@ -196,8 +196,9 @@ export function useRun(props: RunGiven, person: Person | null) {
         return setChosen(null);
       case "close":
         return void add([{ ...fresh(), kind: "closed" }]);
-      // The locator is a place on the screen, not an entry: the view opens it.
+      // Places on the screen, not entries: the view opens them.
       case "locate":
+      case "parts":
     }
   }
 

@@ -1,0 +1,16 @@
+/** All that the screen is given on which the parts of a job are worked out. */
+import type { EngineFile } from "../engine/engineFile";
+import type { Micrometer } from "../parts/micrometer";
+import type { StockPart } from "../parts/part";
+import type { KeptEntry } from "./entry";
+import type { Job } from "./job";
+
+export interface ShimsGiven {
+  readonly jobId: string;
+  readonly file: EngineFile;
+  readonly job: Job;
+  readonly entries: readonly KeptEntry[];
+  readonly micrometers: readonly Micrometer[];
+  /** What lies in the drawers of this kind of part. */
+  readonly stock: readonly StockPart[];
+}
