@@ -17,6 +17,10 @@ const config: NextConfig = {
   reactStrictMode: true,
   serverExternalPackages: ["pg", "@react-pdf/renderer"],
   experimental: { optimizePackageImports: ["@chakra-ui/react"] },
+  async rewrites() {
+    // Browsers ask for it by this name too.
+    return [{ source: "/favicon.ico", destination: "/icon.svg" }];
+  },
   async headers() {
     const headers = [
       { key: "X-Content-Type-Options", value: "nosniff" },

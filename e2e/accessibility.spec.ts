@@ -71,6 +71,13 @@ for (const scheme of ["light", "dark"] as const) {
         await confirmCrank(page);
         await expect(nextTitle(page)).toContainText("2 pushrods are wanted");
         await clean(page);
+        await open(/^Go on with Pellam/);
+        await confirmCrank(page);
+        await page.getByRole("button", { name: "Work out the parts" }).click();
+        await page.waitForURL(/shims$/);
+        await page.getByLabel("1Ia fitted").fill("1.82");
+        await page.getByLabel("1Eb fitted").fill("thick");
+        await clean(page);
         await open(/^Sheet of Dunmore/);
         await page.getByRole("link", { name: /Read some cold/ }).click();
         await page.waitForURL(/pairs$/);

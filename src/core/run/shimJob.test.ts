@@ -47,7 +47,7 @@ function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, 
           return [{ ...fresh(), kind: "reading", valve: valve.id, stop, pass: passNow(entries, valve.id), goes: { mm: goes, text: `${goes.toFixed(2)} mm` }, noGo: { mm: goes + 0.01, text: `${(goes + 0.01).toFixed(2)} mm` }, school: "go-no-go", value: null, instrument: null, reason: null }];
         }
         case "parts": {
-          const plan = planShimJob(JOB, state, fittedMm, drawer);
+          const plan = planShimJob(JOB, state, fittedMm, drawer, "all");
           const changes = plan.picks.filter((p) => p.source !== "own");
           const out = next.valves.filter((v) => plan.unserved.some((u) => u.position === v.valve.id));
           if (changes.length === 0 || leaveOut) return out.length === 0 && !leaveOut ? [] : next.valves.map((v) => ({ ...fresh(), kind: "left", valve: v.valve.id, reading: v.last?.id ?? "", reason: "no part here" }));

@@ -4,11 +4,15 @@ import { type Part, type Position, type ShimPlan, assignShims } from "../shims/a
 import { type Job, intervalOf } from "./job";
 import type { RunState, ValveState } from "./state";
 
+/** Only what is out of its band is touched, or all that is opened takes part. */
+export const SHIM_SCOPES = ["out", "all"] as const;
+export type ShimScope = (typeof SHIM_SCOPES)[number];
+
 /** The last reading of every valve whose fitted part is known, in mm by valve. Valves that are in their band take part too: their parts may serve others. */
-export function shimPositions(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>): Position[] {
+export function shimPositions(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>, scope: ShimScope = "all"): Position[] {
   return [...state.valves.values()].flatMap((v) => {
     const fitted = fittedMm[v.valve.id];
-    if (fitted === undefined || v.last === null || v.last.pass === "set") return [];
+    if (fitted === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set") return [];
     const { lowMm, highMm, nominalMm } = v.valve.spec;
     return [{ id: v.valve.id, fittedMm: fitted, lashMm: intervalOf(v.last), lowMm, highMm, aimMm: nominalMm }];
   });
@@ -21,10 +25,10 @@ export const shimParts = ({ shims }: Pick<Job, "shims">, stock: readonly StockPa
 
 /**
  * Where each part goes with what is here. Which valves are opened is the mechanic's: those whose fitted part
- * is named. A valve that is in its band keeps its part unless that serves the whole better.
+ * is named. With the scope "out" a valve that is in its band is left alone.
  */
-export function planShimJob(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>, stock: readonly StockPart[]): ShimPlan {
-  return assignShims({ positions: shimPositions(job, state, fittedMm), parts: shimParts(job, stock), reuse: true });
+export function planShimJob(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>, stock: readonly StockPart[], scope: ShimScope): ShimPlan {
+  return assignShims({ positions: shimPositions(job, state, fittedMm, scope), parts: shimParts(job, stock), reuse: true });
 }
 
 /** The part at a valve as this job or an earlier one left it; null when nobody measured it. */

@@ -7,7 +7,7 @@ import { useMemo, useState } from "react";
 import { PART_KIND_NAMES } from "@/core/parts/part";
 import { runState } from "@/core/run/state";
 import type { ShimsGiven } from "@/core/run/shimsGiven";
-import { knownFitted, planShimJob, shimPositions } from "@/core/run/wantedShims";
+import { type ShimScope, knownFitted, planShimJob, shimPositions } from "@/core/run/wantedShims";
 import { bandWords, readingWords, specUnit } from "@/core/run/words";
 import type { Pick, ShimPlan } from "@/core/shims/assign";
 import { middle } from "@/core/shims/assign";
@@ -15,6 +15,7 @@ import { sumLines } from "@/core/shims/oneValve";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
+import { Choice } from "../prepare/Choice";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { UNREACHED, send } from "../send";
@@ -34,11 +35,15 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     return known === null ? [] : [[v.valve.id, String(known)]];
   })));
   const [chosen, setChosen] = useState<string | null>(null);
+  const [picked, setScope] = useState<ShimScope | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const fittedMm = useMemo(() => fittedOf(typed, micrometer), [typed, micrometer]);
   const positions = useMemo(() => shimPositions(job, state, fittedMm), [job, state, fittedMm]);
-  const plan = useMemo(() => (positions.length === 0 ? null : planShimJob(job, state, fittedMm, stock)), [job, state, fittedMm, stock, positions.length]);
+  const plans = useMemo(() => (positions.length === 0 ? null : { out: planShimJob(job, state, fittedMm, stock, "out"), all: planShimJob(job, state, fittedMm, stock, "all") }), [job, state, fittedMm, stock, positions.length]);
+  // What is in its band is left alone where that serves all that is out.
+  const scope = picked ?? (plans === null || plans.out.unserved.length <= plans.all.unserved.length ? "out" : "all");
+  const plan = plans?.[scope] ?? null;
   const changes = plan?.picks.filter((p) => p.source !== "own") ?? [];
   const kind = PART_KIND_NAMES[job.shims?.kind ?? "shim-over"];
   const looked = positions.find((p) => p.id === chosen) ?? null;
@@ -48,7 +53,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     if (slip !== undefined) return setProblem(`${slip[0]}: ${thicknessProblem(slip[1]) ?? ""}`);
     setBusy(true);
     const sent = await send("POST", `/api/jobs/${jobId}/shims`, {
-      id, micrometerId: micrometerId === "" ? null : micrometerId,
+      id, scope, micrometerId: micrometerId === "" ? null : micrometerId,
       fitted: Object.entries(typed).flatMap(([valve, read]) => (read.trim() === "" ? [] : [{ valve, read }])),
       agreed: Object.fromEntries(changes.map((c) => [c.position, c.thicknessMm])),
     });
@@ -71,11 +76,13 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
           const position = positions.find((p) => p.id === valve);
           const wrong = thicknessProblem(typed[valve] ?? "");
           return (
-            <chakra.div key={valve} borderTop="1px solid" borderColor="line" pt="2" display="grid" gridTemplateColumns={{ base: "3.2rem 1fr 7rem", md: "3.6rem minmax(0, 1fr) 8rem auto" }} gap="3" alignItems="center">
+            <chakra.div key={valve} borderTop="1px solid" borderColor="line" pt="2" display="grid" gridTemplateColumns={{ base: "3.2rem 1fr 6rem", md: "3.6rem minmax(0, 1fr) 8rem auto" }} columnGap="3" rowGap="0" alignItems="center">
               <chakra.span fontFamily="stamp" fontWeight={600} fontSize="22px">{valve}</chakra.span>
               <chakra.span fontFamily="mono" fontSize="15px" color={v.verdict === "in" ? "soft" : "ink"}>{v.last === null ? "not read" : readingWords(v.last)}<br />band {bandWords(spec, specUnit(file.lash?.[role]))}</chakra.span>
               <TextInput aria-label={`${valve} fitted`} inputMode="decimal" autoComplete="off" placeholder="2.65" value={typed[valve] ?? ""} aria-invalid={wrong !== null} onChange={(e) => setTyped({ ...typed, [valve]: e.target.value })} />
-              <Button type="button" kind="quiet" disabled={position === undefined} aria-pressed={chosen === valve} onClick={() => setChosen(chosen === valve ? null : valve)}>{position === undefined ? "" : `wants ${wantedMm(position).toFixed(3)}`}</Button>
+              {position === undefined
+                ? <span />
+                : <Button type="button" kind="quiet" gridColumn={{ base: "2 / -1", md: "auto" }} justifyContent={{ base: "start", md: "end" }} aria-pressed={chosen === valve} onClick={() => setChosen(chosen === valve ? null : valve)}>wants {wantedMm(position).toFixed(3)}</Button>}
               {wrong !== null && <Complaint role="alert" gridColumn="1 / -1">{wrong}</Complaint>}
             </chakra.div>
           );
@@ -83,7 +90,11 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
       </chakra.section>
       <chakra.section aria-label="What goes where" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="3">
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3"><HeadMap file={file} marks={marksOf(given, plan)} onPick={setChosen} /></chakra.div>
-        {plan === null ? <chakra.p fontSize="18px">Type the first thickness, and what is possible shows here.</chakra.p> : <PlanWords plan={plan} given={given} fittedCount={positions.length} />}
+        {plan === null ? <chakra.p fontSize="18px">Type the first thickness, and what is possible shows here.</chakra.p> : <PlanWords plan={plan} given={given} />}
+        {plans !== null && (
+          <Choice legend="What may be touched" name="scope" value={scope} onChange={setScope}
+            options={[{ value: "out", label: "Only what is out of its band", note: costWords(plans.out) }, { value: "all", label: "All that came out", note: costWords(plans.all) }]} />
+        )}
         {looked !== null && (
           <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
             <Stamp color="ink!">{looked.id}, on paper</Stamp>
@@ -105,7 +116,14 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
 
 const roleOf = ({ job }: ShimsGiven, valve: string) => job.valves.find((v) => v.id === valve)?.role ?? "intake";
 
-function PlanWords({ plan, given, fittedCount }: { readonly plan: ShimPlan; readonly given: ShimsGiven; readonly fittedCount: number }) {
+/** What a plan costs in work, and how near it comes. */
+function costWords({ picks, unserved, sumSquaresMm2 }: ShimPlan): string {
+  const changes = picks.filter((p) => p.source !== "own").length;
+  const off = picks.length === 0 ? 0 : Math.sqrt(sumSquaresMm2 / picks.length);
+  return `${changes} ${changes === 1 ? "part changes" : "parts change"}${unserved.length === 0 ? "" : `, ${unserved.length} without a part`}; ${off.toFixed(3)} mm from the aim on the whole.`;
+}
+
+function PlanWords({ plan, given }: { readonly plan: ShimPlan; readonly given: ShimsGiven }) {
   const moved = chains(plan);
   const stock = new Map(given.stock.map((p) => [p.id, p]));
   const told = (p: Pick): string => {
@@ -116,7 +134,7 @@ function PlanWords({ plan, given, fittedCount }: { readonly plan: ShimPlan; read
   const changes = plan.picks.filter((p) => p.source !== "own");
   return (
     <div>
-      <PlateHeading>{plan.unserved.length === 0 ? `All ${fittedCount} in their bands, nothing bought` : `${plan.unserved.length} can't be served with what is here`}</PlateHeading>
+      <PlateHeading>{plan.unserved.length === 0 ? "All in their bands, nothing bought" : `${plan.unserved.length} can't be served with what is here`}</PlateHeading>
       <chakra.ul m="0" pl="5" pt="1" fontSize="17px" listStyleType="square">
         {changes.map((p) => <li key={p.position}>{told(p)}</li>)}
         {plan.unserved.map((u) => <chakra.li key={u.position} color="now" fontWeight={600}>{u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here</chakra.li>)}
@@ -130,8 +148,8 @@ function PlanWords({ plan, given, fittedCount }: { readonly plan: ShimPlan; read
 function marksOf({ job }: ShimsGiven, plan: ShimPlan | null): Record<string, ValveMark> {
   return Object.fromEntries(job.valves.map((v): [string, ValveMark] => {
     const pick = plan?.picks.find((p) => p.position === v.id);
-    if (pick === undefined) return [v.id, { look: plan?.unserved.some((u) => u.position === v.id) === true ? "open" : "here", text: plan?.unserved.some((u) => u.position === v.id) === true ? "?" : "", label: `${v.id}: ${plan?.unserved.some((u) => u.position === v.id) === true ? "no part for it" : "not opened"}` }];
+    if (pick === undefined) return [v.id, { look: plan?.unserved.some((u) => u.position === v.id) === true ? "hand" : "here", text: plan?.unserved.some((u) => u.position === v.id) === true ? "?" : "", label: `${v.id}: ${plan?.unserved.some((u) => u.position === v.id) === true ? "no part for it" : "not opened"}` }];
     const words = pick.source === "own" ? "keeps its own" : pick.source === "moved" ? `from ${pick.from}` : "from the drawers";
-    return [v.id, { look: pick.source === "own" ? "done" : "hand", text: pick.thicknessMm.toFixed(2), label: `${v.id}: ${pick.thicknessMm.toFixed(3)} mm, ${words}` }];
+    return [v.id, { look: pick.source === "own" ? "done" : "open", text: pick.thicknessMm.toFixed(2), label: `${v.id}: ${pick.thicknessMm.toFixed(3)} mm, ${words}` }];
   }));
 }
