@@ -5,6 +5,7 @@ import { trueThicknessMm } from "@/core/parts/micrometer";
 import type { Entry } from "@/core/run/entry";
 import { runState } from "@/core/run/state";
 import { SHIM_SCOPES, planShimJob } from "@/core/run/wantedShims";
+import { AIMS } from "@/core/shims/oneValve";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
@@ -27,6 +28,7 @@ export const takeShimsInput = z.strictObject({
   /** What it showed for the part of each valve that was opened. */
   fitted: z.array(z.strictObject({ valve: z.string().min(1).max(60), read: z.string().trim().min(1, "Give its thickness, like 2.65.").max(40) })).min(1, "Measure at least one part.").max(192),
   scope: z.enum(SHIM_SCOPES).default("all"),
+  aim: z.enum(AIMS).default("nominal"),
   /** What was shown and agreed to: the part of each valve that changes, in mm. */
   agreed: z.record(z.string().max(60), z.number()).refine((a) => Object.keys(a).length > 0, "Nothing would change."),
 });
@@ -47,7 +49,7 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
     const state = runState(job, kept);
     // Sent again after it was done: the entries say so.
     if (kept.some((e) => e.id === rowId(input.id, Object.keys(input.agreed)[0] ?? "", "fitted"))) return;
-    const plan = planShimJob(job, state, fittedMm, await listParts(tx, actor.shopId), input.scope);
+    const plan = planShimJob(job, state, fittedMm, await listParts(tx, actor.shopId), input);
     const changes = plan.picks.filter((p) => p.source !== "own");
     const same = changes.length === Object.keys(input.agreed).length && changes.every((c) => Math.abs((input.agreed[c.position] ?? Infinity) - c.thicknessMm) < 1e-6);
     if (!same) throw new Refused("The drawers or the readings changed meanwhile: look at what is proposed now.", 409);

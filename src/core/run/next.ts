@@ -93,7 +93,9 @@ function withParts(job: Job, state: RunState): NextThing | null {
   const valves = [...state.valves.values()];
   const to = job.route[0];
   if (state.unseated && to !== undefined) return { kind: "seat", to };
-  if (valves.some((v) => v.status === "set" || v.status === "unread" || v.status === "due") || state.questions.length > 0) return null;
+  // What is in its band is left first.
+  const open = valves.some((v) => v.status === "set" || v.status === "unread" || v.status === "due" || (v.status === "read" && v.verdict === "in"));
+  if (open || state.questions.length > 0) return null;
   const out = valves.filter((v) => v.status === "read" && v.verdict !== "in");
   return out.length === 0 ? null : { kind: "parts", valves: out };
 }

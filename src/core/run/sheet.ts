@@ -13,14 +13,12 @@ import type { MethodId } from "../stops/plan";
 import type { KeptEntry, ReadingEntry } from "./entry";
 import { liveEntries } from "./entry";
 import { plungerTravelMm } from "../preload/gear";
-import { judgePlunger } from "../preload/plunger";
-import { turnsWords } from "../preload/turning";
 import { type ZeroSchool, apartWords, otherSchool } from "../preload/zeroLash";
 import { type Job, type Work, verdictOf } from "./job";
 import { offsetWords } from "./offsetWords";
 import { spreadWords } from "./spread";
-import { type SheetPreload, partWords, preloadWords, sheetPreload } from "./sheetLifter";
-import { type ValveState, runState } from "./state";
+import { type SheetPreload, countedPreload, foundPreload, partWords, sheetPreload } from "./sheetLifter";
+import { runState } from "./state";
 
 export const SHEET_FORMAT = "fulcrata-sheet/1";
 
@@ -141,25 +139,6 @@ export function sheetOf(source: SheetSource): Sheet {
       verdict: reading.school === "wire" ? PLUNGER_VERDICT[verdictOf(reading, spec)] : verdictOf(reading, spec), by: nameOf(kept.personId), at: kept.at,
     };
   };
-  /** A preload as it was counted; one that wires were held to is told as a reading. */
-  const counted = (s: ValveState | undefined): SheetReading | null => {
-    const { preload = null, left = null } = s ?? {};
-    const kept = entries.find((e) => e.id === left?.reading);
-    if (preload?.coldMm == null || preload.school === null || preload.verdict === null || kept === undefined) return null;
-    const figure = `${preload.coldMm.toFixed(2)} mm`;
-    return {
-      read: preloadWords(preload), school: preload.school, instrument: "turns counted", goes: figure, noGo: figure,
-      goesMm: preload.coldMm, noGoMm: preload.coldMm, verdict: preload.verdict, by: nameOf(kept.personId), at: kept.at,
-    };
-  };
-  const found = (s: ValveState | undefined): SheetReading | null => {
-    const mm = s?.preload?.foundMm ?? null;
-    const kept = entries.find((e) => e.kind === "zeroed" && e.valve === s?.valve.id && e.foundTurns !== null);
-    if (mm === null || kept?.kind !== "zeroed" || job.preload === null) return null;
-    const figure = `${mm.toFixed(2)} mm`;
-    const verdict = judgePlunger([mm], job.preload.gear.plunger);
-    return { read: `${turnsWords(kept.foundTurns ?? 0)}, plunger ${figure}`, school: kept.school, instrument: "turns counted", goes: figure, noGo: figure, goesMm: mm, noGoMm: mm, verdict, by: nameOf(kept.personId), at: kept.at };
-  };
   const valves = job.valves.map((valve): SheetValve => {
     const s = state.valves.get(valve.id);
     const work = live.filter((e) => "valve" in e && e.valve === valve.id);
@@ -167,8 +146,8 @@ export function sheetOf(source: SheetSource): Sheet {
       valve: valve.id, cylinder: valve.cylinder, role: valve.role,
       nominalMm: valve.spec.nominalMm, lowMm: valve.spec.lowMm, highMm: valve.spec.highMm,
       stop: work.findLast((e) => "stop" in e)?.stop ?? null,
-      asFound: told(s?.asFound ?? null, valve.spec) ?? found(s),
-      asLeft: s?.left == null ? null : s.left.reading === s.last?.id ? told(s.last, valve.spec) : counted(s),
+      asFound: told(s?.asFound ?? null, valve.spec) ?? foundPreload(job, entries, s, nameOf),
+      asLeft: s?.left == null ? null : s.left.reading === s.last?.id ? told(s.last, valve.spec) : countedPreload(entries, s, nameOf),
       preload: sheetPreload(job, s?.preload ?? null), part: partWords(job, work),
       timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
       reasons: work.flatMap((e) => ("reason" in e && e.reason !== null ? [e.reason] : [])),

@@ -1,12 +1,15 @@
 /** A lifter or a part of another length, as the sheet tells of it. */
 import { turnsWords } from "../preload/turning";
-import { ZERO_SCHOOL_NAMES, apartWords } from "../preload/zeroLash";
+import { judgePlunger } from "../preload/plunger";
+import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords } from "../preload/zeroLash";
 import { plungerTravelMm } from "../preload/gear";
 import { lengthWords } from "../preload/lengths";
 import type { KeptEntry } from "./entry";
 import { foretold } from "./foretold";
 import type { Job } from "./job";
 import type { ValvePreload } from "./preloadAt";
+import type { SheetReading } from "./sheet";
+import type { ValveState } from "./state";
 
 export interface SheetPreload {
   readonly zeroSchool: string | null;
@@ -45,4 +48,28 @@ export function partWords({ fixed, shims }: Pick<Job, "fixed" | "shims">, work: 
   }
   if (fixed === null) return null;
   return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;
+}
+
+type NameOf = (personId: string) => string;
+
+/** A depth as the sheet tells it: one figure, counted in turns. */
+const counted = (read: string, mm: number, school: ZeroSchool, verdict: string, { personId, at }: KeptEntry, nameOf: NameOf): SheetReading => {
+  const figure = `${mm.toFixed(2)} mm`;
+  return { read, school, instrument: "turns counted", goes: figure, noGo: figure, goesMm: mm, noGoMm: mm, verdict, by: nameOf(personId), at };
+};
+
+/** The as-left of a preload as it was counted; null where it was not, or before it is left. */
+export function countedPreload(entries: readonly KeptEntry[], state: ValveState, nameOf: NameOf): SheetReading | null {
+  const { preload, left } = state;
+  const kept = entries.find((e) => e.id === left?.reading);
+  if (preload?.coldMm == null || preload.school === null || preload.verdict === null || kept === undefined) return null;
+  return counted(preloadWords(preload), preload.coldMm, preload.school, preload.verdict, kept, nameOf);
+}
+
+/** How deep it stood as found, counted on the way out; null where it was not. */
+export function foundPreload({ preload }: Pick<Job, "preload">, entries: readonly KeptEntry[], state: ValveState | undefined, nameOf: NameOf): SheetReading | null {
+  const mm = state?.preload?.foundMm ?? null;
+  const kept = entries.find((e) => e.kind === "zeroed" && e.valve === state?.valve.id && e.foundTurns !== null);
+  if (mm === null || kept?.kind !== "zeroed" || preload === null) return null;
+  return counted(`${turnsWords(kept.foundTurns ?? 0)}, plunger ${mm.toFixed(2)} mm`, mm, kept.school, judgePlunger([mm], preload.gear.plunger), kept, nameOf);
 }

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Micrometer } from "@/core/parts/micrometer";
 import { MOVE_REASON_NAMES, PART_KIND_NAMES, type StockPart, drawers } from "@/core/parts/part";
+import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/run/words";
 import { Button, ButtonLink } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -72,7 +73,7 @@ function PartLine({ part, onProblem }: { readonly part: StockPart; readonly onPr
       <chakra.span fontFamily="mono" fontSize="20px" fontWeight={600}>{name}</chakra.span>
       <chakra.span fontSize="16px" color="soft" gridColumn={{ base: "1 / -1", md: "auto" }} gridRow={{ base: "2", md: "auto" }}>
         {[
-          part.measured === null ? `by its mark ${part.mark ?? ""}, give or take 0.02` : `${part.mark === null ? "" : `marked ${part.mark}, `}read ${part.measured.readMm.toFixed(3)} with ${part.measured.micrometer}`,
+          part.measured === null ? `by its mark ${part.mark ?? ""}, give or take ${MARK_WITHIN_MM}` : `${part.mark === null ? "" : `marked ${part.mark}, `}read ${part.measured.readMm.toFixed(3)} with ${part.measured.micrometer}`,
           part.worn ? "worn" : null, part.place === null ? null : `in ${part.place}`, part.cost === null ? null : part.cost.toFixed(2),
         ].filter((x) => x !== null).join(" · ")}
       </chakra.span>

@@ -7,11 +7,11 @@ import { useMemo, useState } from "react";
 import { PART_KIND_NAMES } from "@/core/parts/part";
 import { runState } from "@/core/run/state";
 import type { ShimsGiven } from "@/core/run/shimsGiven";
-import { type ShimScope, knownFitted, planShimJob, shimPositions } from "@/core/run/wantedShims";
+import { type ShimScope, knownFitted, likelyScope, planShimJob, shimPositions } from "@/core/run/wantedShims";
 import { bandWords, readingWords, specUnit } from "@/core/run/words";
-import type { Pick, ShimPlan } from "@/core/shims/assign";
+import type { Pick, Position, ShimPlan } from "@/core/shims/assign";
 import { middle } from "@/core/shims/assign";
-import { sumLines } from "@/core/shims/oneValve";
+import { type Aim, sumLines } from "@/core/shims/oneValve";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
@@ -19,7 +19,7 @@ import { Choice } from "../prepare/Choice";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { UNREACHED, send } from "../send";
-import { type Typed, chains, fittedOf, thicknessProblem, wantedMm, whatEachLeaves } from "./typedParts";
+import { type Typed, chains, fittedOf, surelyIn, thicknessProblem, wantedMm, whatEachLeaves } from "./typedParts";
 
 /** Which part goes where, with what is here: measured as it comes out, worked out for all at once, and the sum for each to be seen. */
 export function ShimsView({ given }: { readonly given: ShimsGiven }) {
@@ -36,13 +36,13 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   })));
   const [chosen, setChosen] = useState<string | null>(null);
   const [picked, setScope] = useState<ShimScope | null>(null);
+  const [aim, setAim] = useState<Aim>("nominal");
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const fittedMm = useMemo(() => fittedOf(typed, micrometer), [typed, micrometer]);
-  const positions = useMemo(() => shimPositions(job, state, fittedMm), [job, state, fittedMm]);
-  const plans = useMemo(() => (positions.length === 0 ? null : { out: planShimJob(job, state, fittedMm, stock, "out"), all: planShimJob(job, state, fittedMm, stock, "all") }), [job, state, fittedMm, stock, positions.length]);
-  // What is in its band is left alone where that serves all that is out.
-  const scope = picked ?? (plans === null || plans.out.unserved.length <= plans.all.unserved.length ? "out" : "all");
+  const positions = useMemo(() => shimPositions(job, state, fittedMm, { scope: "all", aim }), [job, state, fittedMm, aim]);
+  const plans = useMemo(() => (positions.length === 0 ? null : { out: planShimJob(job, state, fittedMm, stock, { scope: "out", aim }), all: planShimJob(job, state, fittedMm, stock, { scope: "all", aim }) }), [job, state, fittedMm, stock, positions.length, aim]);
+  const scope = picked ?? (plans === null ? "out" : likelyScope(plans));
   const plan = plans?.[scope] ?? null;
   const changes = plan?.picks.filter((p) => p.source !== "own") ?? [];
   const kind = PART_KIND_NAMES[job.shims?.kind ?? "shim-over"];
@@ -53,7 +53,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     if (slip !== undefined) return setProblem(`${slip[0]}: ${thicknessProblem(slip[1]) ?? ""}`);
     setBusy(true);
     const sent = await send("POST", `/api/jobs/${jobId}/shims`, {
-      id, scope, micrometerId: micrometerId === "" ? null : micrometerId,
+      id, scope, aim, micrometerId: micrometerId === "" ? null : micrometerId,
       fitted: Object.entries(typed).flatMap(([valve, read]) => (read.trim() === "" ? [] : [{ valve, read }])),
       agreed: Object.fromEntries(changes.map((c) => [c.position, c.thicknessMm])),
     });
@@ -90,11 +90,13 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
       </chakra.section>
       <chakra.section aria-label="What goes where" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="3">
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3"><HeadMap file={file} marks={marksOf(given, plan)} onPick={setChosen} /></chakra.div>
-        {plan === null ? <chakra.p fontSize="18px">Type the first thickness, and what is possible shows here.</chakra.p> : <PlanWords plan={plan} given={given} />}
+        {plan === null ? <chakra.p fontSize="18px">Type the first thickness, and what is possible shows here.</chakra.p> : <PlanWords plan={plan} given={given} positions={positions} byMarks={micrometer === null} />}
         {plans !== null && (
           <Choice legend="What may be touched" name="scope" value={scope} onChange={setScope}
             options={[{ value: "out", label: "Only what is out of its band", note: costWords(plans.out) }, { value: "all", label: "All that came out", note: costWords(plans.all) }]} />
         )}
+        <Choice legend="Aim" name="aim" value={aim} onChange={setAim} across
+          options={[{ value: "nominal", label: "Nominal" }, { value: "long-life", label: "Long life", note: "Exhausts tighten with use: a quarter of the band wider." }]} />
         {looked !== null && (
           <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
             <Stamp color="ink!">{looked.id}, on paper</Stamp>
@@ -123,13 +125,23 @@ function costWords({ picks, unserved, sumSquaresMm2 }: ShimPlan): string {
   return `${changes} ${changes === 1 ? "part changes" : "parts change"}${unserved.length === 0 ? "" : `, ${unserved.length} without a part`}; ${off.toFixed(3)} mm from the aim on the whole.`;
 }
 
-function PlanWords({ plan, given }: { readonly plan: ShimPlan; readonly given: ShimsGiven }) {
+interface WordsProps {
+  readonly plan: ShimPlan;
+  readonly given: ShimsGiven;
+  readonly positions: readonly Position[];
+  /** What came out was not measured. */
+  readonly byMarks: boolean;
+}
+
+function PlanWords({ plan, given, positions, byMarks }: WordsProps) {
   const moved = chains(plan);
   const stock = new Map(given.stock.map((p) => [p.id, p]));
   const told = (p: Pick): string => {
     const part = stock.get(p.from);
     const from = p.source === "moved" ? `from ${p.from}` : `out of ${part?.place ?? "the drawer"}${part?.mark == null ? "" : `, marked ${part.mark}`}`;
-    return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm`;
+    const position = positions.find((x) => x.id === p.position);
+    const unsure = position !== undefined && !surelyIn(position, p.thicknessMm, byMarks, p.source === "moved" ? byMarks : part?.measured === null);
+    return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm${unsure ? ", not surely in its band" : ""}`;
   };
   const changes = plan.picks.filter((p) => p.source !== "own");
   return (

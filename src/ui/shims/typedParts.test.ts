@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { ShimPlan } from "@/core/shims/assign";
 import { known } from "@/core/shims/assign";
-import { chains, fittedOf, thicknessProblem, wantedMm, whatEachLeaves } from "./typedParts";
+import { chains, fittedOf, surelyIn, thicknessProblem, wantedMm, whatEachLeaves } from "./typedParts";
 
 const plan = (...moves: [string, string][]): ShimPlan => ({
   picks: moves.map(([position, from]) => ({ position, from, thicknessMm: 2.5, source: "moved", predictedLashMm: 0.15 })), cost: 0, bought: 0, moved: moves.length, sumSquaresMm2: 0, unserved: [], leftOver: [], optimal: true,
@@ -17,6 +17,10 @@ describe("parts as they come out", () => {
     const bench = { id: "m", name: "M", stepMm: 0.01, check: { pieceMm: 2.5, readMm: 2.51 } };
     expect(fittedOf({ a: "2.66", b: "thick", c: "" }, bench)).toEqual({ a: expect.closeTo(2.65, 9) });
     expect([thicknessProblem("2.6"), thicknessProblem(""), thicknessProblem("thick")]).toEqual([null, null, expect.stringMatching(/not a thickness/)]);
+  });
+  it("says whether a part is surely right, by what reading and marks leave open", () => {
+    const p = { id: "1", fittedMm: 2.6, lashMm: { lo: 0.14, hi: 0.16 }, lowMm: 0.11, highMm: 0.19, aimMm: 0.15 };
+    expect([surelyIn(p, 2.6, false, false), surelyIn(p, 2.6, true, false), surelyIn(p, 2.6, true, true), surelyIn(p, 2.57, false, false), surelyIn(p, 2.55, false, false)]).toEqual([true, true, false, true, false]);
   });
   it("says what every part would leave, the best first", () => {
     const p = { id: "1", fittedMm: 2.65, lashMm: known(0.09), lowMm: 0.1, highMm: 0.2, aimMm: 0.15 };

@@ -1,7 +1,8 @@
 /** What was typed of the parts that came out, and what follows from it. Pure. */
 import { type Micrometer, trueThicknessMm } from "@/core/parts/micrometer";
 import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
-import { lashWithMm, newThicknessMm } from "@/core/shims/oneValve";
+import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
+import { type Interval, interval } from "@/core/units/interval";
 import { parseLength } from "@/core/units/length";
 
 export type Typed = Readonly<Record<string, string>>;
@@ -50,3 +51,10 @@ export function whatEachLeaves(p: Position, thicknessesMm: readonly number[]): {
 }
 
 export const wantedMm = (p: Position): number => newThicknessMm(p.fittedMm, middle(p.lashMm), p.aimMm);
+
+/** Whether a part leaves the lash in its band whatever the reading and the marks leave open. */
+export function surelyIn(p: Position, thicknessMm: number, fittedByMark: boolean, partByMark: boolean): boolean {
+  const around = (mm: number, byMark: boolean): Interval => interval(mm - (byMark ? MARK_WITHIN_MM : 0), mm + (byMark ? MARK_WITHIN_MM : 0));
+  const { lo, hi } = lashWithin(around(p.fittedMm, fittedByMark), p.lashMm, around(thicknessMm, partByMark));
+  return lo >= p.lowMm - 1e-9 && hi <= p.highMm + 1e-9;
+}
