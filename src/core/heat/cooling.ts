@@ -23,11 +23,6 @@ export function coolingOf(readings: readonly Warmth[], airC: number): Cooling {
   return { kind: "cooling", halfMin: Math.LN2 / rate };
 }
 
-/** The temperature at a moment. */
-export function warmthAt(last: Warmth, airC: number, halfMin: number, atMs: number): number {
-  return airC + (last.celsius - airC) * 0.5 ** ((atMs - last.atMs) / 60_000 / halfMin);
-}
-
 /** Minutes left above `leastC` from `nowMs` on; negative once it has fallen below, null when it never does. */
 export function minutesAbove(last: Warmth, airC: number, halfMin: number, leastC: number, nowMs: number): number | null {
   if (leastC <= airC) return null;

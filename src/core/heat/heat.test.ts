@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { engineFile } from "../engine/testEngines";
 import type { EngineFile, LashEntry } from "../engine/engineFile";
 import { coldAimRefusal, judgeColdAim, specIn } from "./coldAim";
-import { coolingOf, minutesAbove, warmthAt } from "./cooling";
+import { type Warmth, coolingOf, minutesAbove } from "./cooling";
 import { evenRise, growthMm, growthRangeMm, type HeatGear, type Rise } from "./expansion";
 import { heatGearOf, layoutOf } from "./gearOf";
 import { measuredGrowth, type Pair } from "./pairs";
@@ -123,6 +123,8 @@ describe("what the file says about its gear", () => {
 });
 
 describe("cooling", () => {
+  /** The law of cooling itself: what is left over the air halves in every half time. */
+  const warmthAt = (last: Warmth, airC: number, halfMin: number, atMs: number): number => airC + (last.celsius - airC) * 0.5 ** ((atMs - last.atMs) / 60_000 / halfMin);
   const at = (minute: number, celsius: number) => ({ atMs: minute * 60_000, celsius });
   it("halves its distance to the air in the time that two readings give", () => {
     const cooling = coolingOf([at(0, 100), at(10, 60)], 20);

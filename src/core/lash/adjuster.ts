@@ -6,7 +6,7 @@
  * ratio where lash is read between cam and follower (lever arithmetic about the pivot).
  */
 import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
-import { pitchFromTpi, toMm } from "../units/length";
+import { threadPitch } from "../units/thread";
 import { type Turn, turnOf } from "../units/turns";
 
 /** An adjuster that is turned, ready to compute with. */
@@ -22,9 +22,8 @@ export type AdjusterProblem = { readonly field: string; readonly why: string };
 /** Reads a screw adjuster, or says which figure is missing. */
 export function screwAdjuster(entry: Omit<AdjusterEntry, "kind">): ScrewAdjuster | AdjusterProblem {
   if (entry.at === undefined) return { field: "at", why: "Say where the screw sits: valve-end, pushrod-end, stud-nut, tappet or cam." };
-  if (entry.pitch !== undefined && entry.tpi !== undefined) return { field: "tpi", why: "Give the pitch or the threads per inch, not both." };
-  const pitchMm = entry.tpi !== undefined ? pitchFromTpi(entry.tpi) : entry.pitch === undefined ? null : toMm(entry.pitch);
-  if (pitchMm === null) return { field: "pitch", why: "Give the thread: its pitch, or its threads per inch." };
+  const pitchMm = threadPitch(entry);
+  if (typeof pitchMm !== "number") return pitchMm;
   const k = leverage(entry.at, entry);
   return typeof k === "number" ? { at: entry.at, pitchMm, k } : k;
 }

@@ -6,7 +6,7 @@
  * (lever arithmetic). R = rocker ratio. Many people count the nut's own travel only: both are told.
  */
 import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
-import { pitchFromTpi, toMm } from "../units/length";
+import { threadPitch } from "../units/thread";
 import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerOf } from "./plunger";
 
 export interface PreloadGear {
@@ -27,9 +27,8 @@ type Thread = Pick<AdjusterEntry, "at" | "ratio" | "pitch" | "tpi" | "plunger">;
 /** Reads the gear that sets a preload, or says which figure is missing. */
 export function preloadGear(entry: Thread): PreloadGear | GearProblem {
   if (entry.at === undefined) return { field: "at", why: "Say where the preload is set: stud-nut, pushrod-end or valve-end." };
-  if (entry.pitch !== undefined && entry.tpi !== undefined) return { field: "tpi", why: "Give the pitch or the threads per inch, not both." };
-  const pitchMm = entry.tpi !== undefined ? pitchFromTpi(entry.tpi) : entry.pitch === undefined ? null : toMm(entry.pitch);
-  if (pitchMm === null) return { field: "pitch", why: "Give the thread: its pitch, or its threads per inch." };
+  const pitchMm = threadPitch(entry);
+  if (typeof pitchMm !== "number") return pitchMm;
   const m = lever(entry.at, entry.ratio);
   if (typeof m !== "number") return m;
   const plunger = plungerOf(entry.plunger);

@@ -3,14 +3,12 @@
  * pressed; what lies between is the closer gap. Thicker parts make their gaps smaller.
  *
  * People find that the loaded gap overstates the closer gap and overshoot: the first step goes 80 per cent
- * of the way when the closer gap is over 0.10 mm, and tries teach what this engine and this hand overstate.
+ * of the way when the closer gap is over 0.10 mm. What a hand is known to overstate by is taken off.
  */
-import { median } from "../units/median";
-
 export interface PositiveClosingInput {
   readonly opener: { readonly fittedMm: number; readonly gapMm: number; readonly aimMm: number };
   readonly closer: { readonly fittedMm: number; readonly loadedGapMm: number; readonly aimMm: number };
-  /** What the loaded gap overstates by, as learned; 0 while nothing is known. */
+  /** What the loaded gap is known to overstate by; 0 while nothing is known. */
   readonly biasMm?: number;
 }
 export interface PositiveClosing {
@@ -43,36 +41,3 @@ export function positiveClosing({ opener, closer, biasMm = 0 }: PositiveClosingI
   };
 }
 export const isSolved = (p: PositiveClosing | PositiveClosingProblem): p is PositiveClosing => "closerGapMm" in p;
-
-/** How a closer felt once it was fitted and the cam turned. */
-export const FELT = ["drag", "hint", "free", "movement"] as const;
-export type Felt = (typeof FELT)[number];
-export const FELT_NAMES: Record<Felt, string> = { drag: "drags all round", hint: "a hint of drag", free: "free, no movement", movement: "movement heard or felt" };
-
-export interface Try {
-  /** The closer that was fitted. */
-  readonly closerMm: number;
-  readonly felt: Felt;
-}
-
-/** What a feeling says of the true closer gap with that part in (assumed: a hint is nothing, a drag or a movement a few hundredths). */
-const FELT_GAP_MM: Record<Felt, number> = { drag: -0.03, hint: 0, free: 0.01, movement: 0.05 };
-
-/** One pair as it was read, and the tries on it. */
-export interface TriedPair {
-  readonly fittedMm: number;
-  readonly closerGapMm: number;
-  readonly tries: readonly Try[];
-}
-
-/** What the loaded gap overstates by, from tries that came close: their median; null until two pairs tell it. */
-export function learnedBiasMm(pairs: readonly TriedPair[]): number | null {
-  const told = pairs.flatMap(({ fittedMm, closerGapMm, tries }) => {
-    const close = tries.filter((t) => t.felt === "hint" || t.felt === "free").at(-1);
-    return close === undefined ? [] : [closerGapMm - (close.closerMm - fittedMm + FELT_GAP_MM[close.felt])];
-  });
-  return told.length < 2 ? null : median(told);
-}
-
-/** The next closer to try from what the last one felt like, towards the aim. */
-export const nextCloserMm = ({ closerMm, felt }: Try, aimMm: number): number => closerMm + FELT_GAP_MM[felt] - aimMm;

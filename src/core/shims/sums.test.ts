@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { interval } from "../units/interval";
 import { aimFor, lashWithMm, lashWithin, newThicknessMm, sumLines, thicknessWindow } from "./oneValve";
-import { isSolved, learnedBiasMm, nextCloserMm, positiveClosing, type PositiveClosing } from "./positiveClosing";
+import { isSolved, positiveClosing, type PositiveClosing } from "./positiveClosing";
 
 describe("one valve", () => {
   it("is the trade's sum: 2.65 and 0.09 for an aim of 0.15 make 2.59; 2.60 leaves 0.14, 2.55 leaves 0.19", () => {
@@ -47,15 +47,5 @@ describe("a positively closed pair", () => {
   it("takes off what the loaded gap overstates", () => expect(solve(0.18, 0.27, { biasMm: 0.02 }).closerNewMm).toBeCloseTo(6.47, 9));
   it.each([[0, 0.1, "opener.gap", /thinner opener/], [0.2, 0.19, "closer.loadedGap", /read both again/]] as const)("refuses %f and %f with the way out", (gap, loaded, field, why) => {
     expect(positiveClosing({ opener: { fittedMm: 2.85, gapMm: gap, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 } })).toMatchObject({ field, why: expect.stringMatching(why) });
-  });
-  it("learns what this hand overstates from tries that came close, two pairs at least", () => {
-    const pair = (gap: number, closer: number) => ({ fittedMm: 6.4, closerGapMm: gap, tries: [{ closerMm: closer + 0.05, felt: "drag" as const }, { closerMm: closer, felt: "hint" as const }] });
-    expect(learnedBiasMm([pair(0.09, 6.47)])).toBeNull();
-    expect(learnedBiasMm([pair(0.09, 6.47), pair(0.12, 6.49)])).toBeCloseTo(0.025, 9);
-    expect(learnedBiasMm([{ fittedMm: 6.4, closerGapMm: 0.1, tries: [{ closerMm: 6.5, felt: "drag" }] }, pair(0.09, 6.47)])).toBeNull();
-  });
-  it("steps from what was felt towards the aim", () => {
-    expect(nextCloserMm({ closerMm: 6.5, felt: "drag" }, 0)).toBeCloseTo(6.47, 9);
-    expect(nextCloserMm({ closerMm: 6.4, felt: "movement" }, 0.01)).toBeCloseTo(6.44, 9);
   });
 });

@@ -44,6 +44,9 @@ export function asFraction(turns: number): string {
   return `${exact}${figure} ${sixteenths > 16 ? "turns" : "turn"}`;
 }
 
+/** The bare figure of {@link asFraction}, for a button: "3/8", "1 1/4". */
+export const fractionFigure = (turns: number): string => asFraction(turns).replace(/ turns?$/, "");
+
 /**
  * Where a tool that starts at 12 o'clock ends: "from 12 to almost 1", "from 12 to 9", with whole
  * turns named first. Turning in is clockwise for the usual right-hand thread (assumed).

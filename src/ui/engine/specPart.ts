@@ -1,6 +1,6 @@
 /** The spec form's fields and the part of the engine file that they stand for. Pure. */
 import type { AdjusterEntry, AdjusterKind, EngineFile, LashFigures, ValveRole } from "@/core/engine/engineFile";
-import { filled, numberOrText, shown } from "./typed";
+import { filled, numberOrText, shown } from "../controls/typed";
 
 export interface Figures {
   nominal: string;

@@ -1,6 +1,6 @@
 /** The heat form's fields and the part of the engine file that they stand for. Pure. */
 import type { EngineFile, HeatEntry } from "@/core/engine/engineFile";
-import { filled, shown } from "../engine/typed";
+import { filled, shown } from "../controls/typed";
 
 export interface HeatFields {
   layout: string;

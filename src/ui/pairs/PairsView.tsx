@@ -14,7 +14,7 @@ import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
-import { figure } from "../prepare/useBegin";
+import { figure } from "../controls/typed";
 import { type TypedPair, isTyped, pairsSoFar, typedProblem } from "./pairsTyped";
 
 const EMPTY: TypedPair = { goes: "", noGo: "" };

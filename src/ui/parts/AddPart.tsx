@@ -8,6 +8,7 @@ import { parseLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { numberOrText } from "../controls/typed";
 import { UNREACHED, send } from "../send";
 
 interface Form {
@@ -33,8 +34,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
   const read = parseLength(thickness);
   const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
   async function add({ cost, count, micrometerId: by, ...form }: Form): Promise<void> {
-    const figure = (text: string): number | string | null => (text.trim() === "" ? null : Number.isNaN(Number(text.replace(",", "."))) ? text : Number(text.replace(",", ".")));
-    const sent = await send("POST", "/api/parts", { ...ids, ...form, cost: figure(cost), count: figure(count), micrometerId: by === "" ? null : by });
+    const sent = await send("POST", "/api/parts", { ...ids, ...form, cost: numberOrText(cost), count: numberOrText(count), micrometerId: by === "" ? null : by });
     if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
     setProblem(null);
     setIds({ id: crypto.randomUUID(), moveId: crypto.randomUUID() });

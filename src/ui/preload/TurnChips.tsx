@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { type PreloadGear, SPOKEN_TURNS, meaningOf } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
+import { fractionFigure } from "@/core/units/turns";
 import { Stamp } from "../controls/Stamp";
 
 interface Props {
@@ -11,7 +12,6 @@ interface Props {
   readonly onChange: (turns: number) => void;
 }
 
-const FRACTION: Record<number, string> = { 0.125: "1/8", 0.25: "1/4", 0.375: "3/8", 0.5: "1/2", 0.625: "5/8", 0.75: "3/4", 1: "1", 1.25: "1 1/4", 1.5: "1 1/2" };
 const MARK = { in: "✓", shallow: "ticks", deep: "deep" } as const;
 
 /** What each turn that people speak of means on this stud, rocker and block: each can be taken. */
@@ -26,7 +26,7 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
           return (
             <chakra.button key={turns} type="button" aria-pressed={on} onClick={() => onChange(turns)} minHeight="76px" px="1" py="1" cursor="pointer" borderRadius="plate" border={on ? "4px solid" : "1.5px solid"} borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"} bg={m.verdict === "in" ? "sheet" : "nowWash"} color="ink" textAlign="center"
               aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}>
-              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{FRACTION[turns]}</chakra.span>
+              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{fractionFigure(turns)}</chakra.span>
               <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>{m.coldMm.toFixed(2)}</chakra.span>
               {growthMm !== 0 && <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25} color={m.verdict === "in" ? "now" : "ink"}>{m.hotMm.toFixed(2)}</chakra.span>}
               <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="15px" color={m.verdict === "in" ? "set" : "ink"}>{MARK[m.verdict]}</chakra.span>

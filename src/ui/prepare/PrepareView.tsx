@@ -26,13 +26,14 @@ import type { StopSettings } from "@/core/stops/settings";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { figure } from "../controls/typed";
 import { StopSettingsForm } from "../engine/StopSettingsForm";
 import { Choice } from "./Choice";
 import { HeatPart } from "./HeatPart";
 import { Methods } from "./Methods";
 import { PreloadPart } from "./PreloadPart";
 import { SpecLine, figuresWords } from "./SpecLine";
-import { figure, useBegin } from "./useBegin";
+import { useBegin } from "./useBegin";
 
 interface Props {
   readonly engineId: string;

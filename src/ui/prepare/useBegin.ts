@@ -11,6 +11,7 @@ import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/plan";
 import type { StopSettings } from "@/core/stops/settings";
+import { figure } from "../controls/typed";
 import { UNREACHED, send } from "../send";
 
 /** The preparation as it was filled in. */
@@ -42,13 +43,6 @@ export interface Filled {
 interface Problem {
   readonly message: string;
   readonly path: string;
-}
-
-/** A figure as typed, with a comma or a point; null when nothing is typed, undefined when it is none. */
-export function figure(text: string): number | null | undefined {
-  if (text.trim() === "") return null;
-  const value = Number(text.trim().replace(",", "."));
-  return Number.isFinite(value) ? value : undefined;
 }
 
 /** Opens the job and goes to its run; what is wrong is said at its field. */

@@ -3,6 +3,7 @@ import { meaningOf } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOLS, ZERO_SCHOOL_NAMES, otherSchool } from "@/core/preload/zeroLash";
+import { fractionFigure } from "@/core/units/turns";
 import { valveName } from "@/core/run/words";
 import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
@@ -66,7 +67,7 @@ function ZeroChoices({ run }: { readonly run: Run }) {
         <>
           <Stamp>It came out by</Stamp>
           <chakra.div display="flex" flexWrap="wrap" gap="2">
-            {FOUND.map((t) => <Button key={t ?? "none"} type="button" size="big" px="3" aria-pressed={lifter.foundTurns === t} borderWidth={lifter.foundTurns === t ? "3px" : "1.5px"} onClick={() => run.chooseLifter({ foundTurns: t })}>{t === null ? "not counted" : FRACTION[t]}</Button>)}
+            {FOUND.map((t) => <Button key={t ?? "none"} type="button" size="big" px="3" aria-pressed={lifter.foundTurns === t} borderWidth={lifter.foundTurns === t ? "3px" : "1.5px"} onClick={() => run.chooseLifter({ foundTurns: t })}>{t === null ? "not counted" : fractionFigure(t)}</Button>)}
           </chakra.div>
         </>
       )}
@@ -74,8 +75,6 @@ function ZeroChoices({ run }: { readonly run: Run }) {
     </>
   );
 }
-
-const FRACTION: Record<number, string> = { 0.25: "1/4", 0.5: "1/2", 0.75: "3/4", 1: "1", 1.25: "1 1/4" };
 
 const APART: readonly (readonly [number, string])[] = [[-0.125, "1/8 earlier"], [0, "same place"], [0.0625, "1/16 later"], [0.125, "1/8 later"], [0.25, "1/4 later"], [0.375, "3/8 later"]];
 

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { DEFAULT_AIR_C } from "@/core/heat/cooling";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { figure } from "../controls/typed";
 import { hotSays } from "./hotMinutes";
 import type { Run } from "./useRun";
 
@@ -14,8 +15,8 @@ export function WarmthTray({ run }: { readonly run: Run }) {
   if (says === null) return null;
   const taken = [run.context.temperatureC, ...run.now.state.warmths.map((w) => w.celsius)].filter((c) => c !== null);
   function take(): void {
-    const celsius = Number(text.trim().replace(",", "."));
-    if (text.trim() === "" || !Number.isFinite(celsius) || celsius < -60 || celsius > 250) return setProblem("Type the temperature in °C, like 82.");
+    const celsius = figure(text);
+    if (celsius == null || celsius < -60 || celsius > 250) return setProblem("Type the temperature in °C, like 82.");
     if (run.warm(celsius)) setText("");
     setProblem(undefined);
   }

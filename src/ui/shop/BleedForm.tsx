@@ -7,6 +7,7 @@ import { type BleedMinutes, COLD_SHOP_C } from "@/core/preload/bleedDown";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { numberOrText } from "../controls/typed";
 import { UNREACHED, send } from "../send";
 
 /** How long squeezed lifters bleed down before the crank may move. */
@@ -17,8 +18,7 @@ export function BleedForm({ bleed }: { readonly bleed: BleedMinutes }) {
   const [said, setSaid] = useState<{ readonly path: string; readonly message: string } | "kept" | null>(null);
   const wrong = (path: string): string | undefined => (said !== null && said !== "kept" && said.path === path ? said.message : undefined);
   async function keep(): Promise<void> {
-    const figure = (text: string): number | string => (text.trim() === "" || Number.isNaN(Number(text)) ? text : Number(text));
-    const sent = await send("PUT", "/api/shop", { usual: figure(usual), cold: figure(cold) });
+    const sent = await send("PUT", "/api/shop", { usual: numberOrText(usual), cold: numberOrText(cold) });
     setSaid(sent.kind === "done" ? "kept" : sent.kind === "refused" ? sent : { path: "", message: UNREACHED });
     if (sent.kind === "done") router.refresh();
   }
