@@ -27,7 +27,7 @@ export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, thenMm = null, l
     { y: y(0), text: "0 zero lash", color: color.soft, bold: false },
     ...(coldMm === null || coldMm === 0 ? [] : [{ y: top, text: `${coldMm.toFixed(2)} cold`, color: color.ink, bold: true }]),
     ...(hotMm === null || hotMm === coldMm ? [] : [{ y: y(hotMm), text: `${hotMm.toFixed(2)} hot`, color: color.now, bold: true }]),
-    ...(thenMm === null ? [] : [{ y: y(thenMm), text: `${thenMm.toFixed(2)} stepped`, color: color.blue, bold: true }]),
+    ...(thenMm === null ? [] : [{ y: y(thenMm), text: `${thenMm.toFixed(2)} next`, color: color.blue, bold: true }]),
     ...(wireMm === null ? [] : [{ y: y((wireMm[0] + wireMm[1]) / 2), text: "wires", color: color.brassInk, bold: true }]),
   ], 19);
   return (
