@@ -93,7 +93,9 @@ async function main() {
   const done = await prepareDatabase(ROOT, url, { reset: process.argv.includes("--reset") });
   if (done !== "") say(done);
   await ensureBuild(ROOT);
-  const devices = await startDevices(ROOT);
+  const ordersFile = path.join(DATA, "supplier.json");
+  if (process.argv.includes("--reset")) rmSync(ordersFile, { force: true });
+  const devices = await startDevices(ROOT, ordersFile);
   undo.push(devices.stop);
   const app = await startApp({ root: ROOT, databaseUrl: url, port, env: devices.env });
   undo.push(app.stop);
@@ -103,7 +105,7 @@ async function main() {
     say("The app's server ended unexpectedly. Everything it showed as kept is kept: start again with npm run demo.");
     void end(1);
   });
-  say(`Simulated bench gauge on 127.0.0.1:${devices.gaugePort}, barring encoder on 127.0.0.1:${devices.encoderPort}.`);
+  say(`Simulated bench gauge on 127.0.0.1:${devices.gaugePort}, barring encoder on 127.0.0.1:${devices.encoderPort}, parts supplier on 127.0.0.1:${devices.supplierPort}.`);
   say(`Fulcrata is ready: ${app.url}   (Ctrl-C stops it)`);
 }
 

@@ -20,6 +20,7 @@ import { addMicrometer, checkMicrometer } from "../server/micrometers";
 import { openJob } from "../server/openJob";
 import { keepPairs } from "../server/pairs";
 import { addPart } from "../server/parts";
+import { keepPartOut } from "../server/partsOut";
 import { record } from "../server/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, PELLAM, TIDEWATER } from "./engines";
@@ -49,6 +50,12 @@ const KIT = [
   ["172", "1.721", false], ["175", "1.751", false], ["180", "1.79", true], ["182", "1.822", false], ["185", "1.849", false], ["188", "1.87", true],
   ["190", "1.901", false], ["195", "1.96", true], ["198", "1.979", false], ["205", "2.049", false], ["210", "2.09", true],
 ] as const;
+
+/** What came out of the sixteen-valve four, as the bench micrometer shows it: moved round they serve nearly all; each staying in its place, five would have to be bought. */
+const PELLAM_OUT = {
+  "1Ia": "2.000", "1Ib": "1.750", "1Ea": "1.975", "1Eb": "1.875", "2Ia": "1.900", "2Ib": "2.000", "2Ea": "1.750", "2Eb": "1.800",
+  "3Ia": "2.025", "3Ib": "1.900", "3Ea": "1.900", "3Eb": "2.050", "4Ia": "1.700", "4Ib": "1.900", "4Ea": "2.000", "4Eb": "1.950",
+} as const;
 
 /** Loads the demo into an empty database; false when there is a shop already. */
 export async function loadDemo(db: Database, now: Date): Promise<boolean> {
@@ -105,7 +112,7 @@ class DemoShop {
   ) {}
 
   async fill(now: Date): Promise<void> {
-    await this.drawers(now);
+    const benchMicrometer = await this.drawers(now);
     const coarse = await this.set(SETS.coarse);
     const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
@@ -141,10 +148,11 @@ class DemoShop {
       engineId: larkfield, file: LARKFIELD, set: gap, by: 3, hours: 1240, temperatureC: 15, licensed: "Maud Fenwick, licence 4471", method: "firing-order", startedAt: addMinutes(now, -260),
       off: { "2E": -90, "3I": 85 }, until: (next) => next.kind === "order",
     });
-    await this.visit({
+    const puzzle = await this.visit({
       engineId: pellam, file: PELLAM, set: fine, by: 1, hours: null, temperatureC: 18, method: "two-stop", startedAt: addMinutes(now, -1200),
       off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 }, until: (next) => next.kind === "parts",
     });
+    for (const [valve, text] of Object.entries(PELLAM_OUT)) await keepPartOut(this.db, this.as(1), puzzle, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
     await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
     await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });
     await this.visit({
@@ -153,8 +161,8 @@ class DemoShop {
     });
   }
 
-  /** Two micrometers that disagree by a hundredth, and a nearly empty kit of shims. */
-  private async drawers(now: Date): Promise<void> {
+  /** Two micrometers that disagree by a hundredth, and a nearly empty kit of shims; gives the better one's id. */
+  private async drawers(now: Date): Promise<string> {
     const [bench, old] = [randomUUID(), randomUUID()];
     const lead = this.as(0);
     await addMicrometer(this.db, lead, { id: bench, name: "Bench micrometer", step: "0.001" });
@@ -164,6 +172,7 @@ class DemoShop {
     for (const [mark, read, worn] of KIT) {
       await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind: "shim-under", diameter: "9.5 mm", mark, thickness: read, micrometerId: worn ? old : bench, worn, place: "drawer 2", cost: null, count: 1 });
     }
+    return bench;
   }
 
   private async set(input: { name: string; system: "metric" | "inch"; marks: string }): Promise<FeelerSet> {

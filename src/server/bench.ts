@@ -8,7 +8,9 @@ import type { Database } from "@/db/connect";
 import { listJobs } from "@/db/queries/jobs";
 import { entryOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
+import { type Order, isOpen } from "@/core/parts/order";
 import { type EngineRecord, listEngines } from "./engines";
+import { listOrders } from "./orders";
 
 export interface BenchJob {
   readonly id: string;
@@ -24,6 +26,8 @@ export interface BenchJob {
   readonly touchedAt: string;
   readonly file: EngineFile;
   readonly valves: readonly BenchValve[];
+  /** The parts that were ordered for it last, until they are fitted; null when none are. */
+  readonly order: Order | null;
 }
 /** A valve as the bench draws it: done, worked on, or still to come, with its last reading. */
 export interface BenchValve {
@@ -39,12 +43,14 @@ export interface Bench {
 const NEWEST = 60;
 
 export async function loadBench(db: Database, shopId: string): Promise<Bench> {
-  const [engines, records] = await Promise.all([listEngines(db, shopId), listJobs(db, shopId, NEWEST)]);
+  const [engines, records, orders] = await Promise.all([listEngines(db, shopId), listJobs(db, shopId, NEWEST), listOrders(db, shopId)]);
   const ids = records.map((r) => r.row.id);
   const rows = ids.length === 0 ? [] : await db.select().from(entries).where(inArray(entries.jobId, ids)).orderBy(asc(entries.seq));
   const jobs = records.map(({ row, job }): BenchJob => {
     const own = rows.filter((e) => e.jobId === row.id);
     const state = runState(job, own.map(entryOf));
+    const ordered = orders.find((o) => o.jobId === row.id && o.state !== "given-up");
+    const fittedSince = ordered !== undefined && own.some((e) => e.kind === "fitted" && e.at.toISOString() > ordered.at);
     return {
       id: row.id,
       engineId: row.engineId,
@@ -56,8 +62,12 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
       closed: state.closed,
       touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
       file: row.engineFile,
+      order: ordered === undefined || fittedSince || state.closed ? null : ordered,
       valves: [...state.valves.values()].map((v) => ({ id: v.valve.id, status: v.status, figure: v.preload?.coldMm != null ? v.preload.coldMm.toFixed(2) : v.last === null ? null : shortReading(v.last) })),
     };
   });
-  return { jobs, engines };
+  return { jobs: jobs.sort((a, b) => turnOf(a) - turnOf(b)), engines };
 }
+
+/** A job whose parts have come is back on the bench, first; one that waits lies behind the others. */
+const turnOf = ({ order }: BenchJob): number => (order === null ? 1 : order.state === "delivered" || order.state === "refused" ? 0 : isOpen(order) ? 2 : 1);

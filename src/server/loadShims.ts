@@ -5,12 +5,14 @@ import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { UUID } from "./http";
 import { listMicrometers } from "./micrometers";
+import { listOrders } from "./orders";
 import { listParts } from "./parts";
+import { listPartsOut } from "./partsOut";
 
 /** Null when the shop has no such job, or its lash is not set by parts. */
 export async function loadShims(db: Database, shopId: string, jobId: string): Promise<ShimsGiven | null> {
   const found = UUID.test(jobId) ? await findJob(db, shopId, jobId) : null;
   if (found === null || found.job.shims === null) return null;
-  const [entries, stock, micrometers] = await Promise.all([ledgerOf(db, jobId), listParts(db, shopId), listMicrometers(db, shopId)]);
-  return { jobId, file: found.row.engineFile, job: found.job, entries, micrometers, stock: stock.filter((p) => p.kind === found.job.shims?.kind && p.count > 0) };
+  const [entries, stock, micrometers, out, orders] = await Promise.all([ledgerOf(db, jobId), listParts(db, shopId), listMicrometers(db, shopId), listPartsOut(db, jobId), listOrders(db, shopId)]);
+  return { jobId, file: found.row.engineFile, job: found.job, entries, micrometers, out, orders: orders.filter((o) => o.jobId === jobId), stock: stock.filter((p) => p.kind === found.job.shims?.kind && p.count > 0) };
 }

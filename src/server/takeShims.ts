@@ -1,10 +1,9 @@
 /** The parts of a shim job: worked out once more here, taken out of the drawers, entered as fitted, and what is left over put back: all of it, or nothing. */
 import { z } from "zod";
-import { CalcProblem } from "@/core/calc/problem";
-import { trueThicknessMm } from "@/core/parts/micrometer";
 import type { Entry } from "@/core/run/entry";
 import { runState } from "@/core/run/state";
-import { SHIM_SCOPES, planShimJob } from "@/core/run/wantedShims";
+import { OUT_KINDS } from "@/core/run/partsOut";
+import { type Out, SHIM_SCOPES, planShimJob } from "@/core/run/wantedShims";
 import { AIMS } from "@/core/shims/oneValve";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
@@ -13,8 +12,8 @@ import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "./actor";
 import { UUID } from "./http";
-import { listMicrometers } from "./micrometers";
 import { listParts, tooFew } from "./parts";
+import { measuredMm } from "./partsOut";
 import { append } from "./record";
 import { Refused } from "./refused";
 import { rowId } from "./rowId";
@@ -23,12 +22,15 @@ const id = z.string().regex(UUID, "This is not an id.");
 
 export const takeShimsInput = z.strictObject({
   id,
-  /** With what the parts that came out were measured; null = by their marks. */
-  micrometerId: id.nullable(),
-  /** What it showed for the part of each valve that was opened. */
-  fitted: z.array(z.strictObject({ valve: z.string().min(1).max(60), read: z.string().trim().min(1, "Give its thickness, like 2.65.").max(40) })).min(1, "Measure at least one part.").max(192),
+  /** What came out of each valve that was opened, as it was typed, and with what it was measured; null = by its mark, or by leaves. */
+  out: z.array(z.strictObject({
+    valve: z.string().min(1).max(60), kind: z.enum(OUT_KINDS).default("part"), text: z.string().trim().min(1, "Give its thickness, like 2.65.").max(40), micrometerId: id.nullable(),
+  })).min(1, "Measure at least one part.").max(192),
   scope: z.enum(SHIM_SCOPES).default("all"),
   aim: z.enum(AIMS).default("nominal"),
+  near: z.boolean().default(false),
+  stay: z.boolean().default(false),
+  fresh: z.boolean().default(false),
   /** What was shown and agreed to: the part of each valve that changes, in mm. */
   agreed: z.record(z.string().max(60), z.number()).refine((a) => Object.keys(a).length > 0, "Nothing would change."),
 });
@@ -41,7 +43,7 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
   const { job } = found;
   const { shims } = job;
   if (shims === null) throw new Refused("No part sets the gap on this engine.", 409);
-  const fittedMm = await thicknesses(db, actor, input);
+  const out = await cameOut(db, actor, input);
   await db.transaction(async (raw) => {
     const tx = raw as unknown as Database;
     await holdJob(tx, jobId);
@@ -49,13 +51,16 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
     const state = runState(job, kept);
     // Sent again after it was done: the entries say so.
     if (kept.some((e) => e.id === rowId(input.id, Object.keys(input.agreed)[0] ?? "", "fitted"))) return;
-    const plan = planShimJob(job, state, fittedMm, await listParts(tx, actor.shopId), input);
+    const plan = planShimJob(job, state, out, { stock: await listParts(tx, actor.shopId), catalogue: null }, { ...input, buying: false });
     const changes = plan.picks.filter((p) => p.source !== "own");
     const same = changes.length === Object.keys(input.agreed).length && changes.every((c) => Math.abs((input.agreed[c.position] ?? Infinity) - c.thicknessMm) < 1e-6);
+    const given = new Set(changes.filter((c) => c.source === "moved").map((c) => c.from));
+    const open = plan.unserved.map((u) => u.position).filter((v) => given.has(v));
+    if (open.length > 0) throw new Refused(`${open.join(", ")} would stand without any part: buy what is missing first, or let no part change places.`, 409);
     if (!same) throw new Refused("The drawers or the readings changed meanwhile: look at what is proposed now.", 409);
     const stop = state.stop?.letter ?? "";
     const fitted = changes.map((c): Entry => ({
-      id: rowId(input.id, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: fittedMm[c.position] ?? null, lengthMm: c.thicknessMm,
+      id: rowId(input.id, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: out[c.position]?.kind === "part" ? (out[c.position]?.mm ?? null) : null, lengthMm: c.thicknessMm,
       partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`,
     }));
     await append(tx, actor, { id: jobId, job, kept }, fitted, at);
@@ -68,10 +73,11 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
     const stays = new Set(plan.unserved.map((u) => u.position));
     for (const valve of plan.leftOver.filter((v) => !stays.has(v))) {
       const partId = rowId(input.id, valve, "left over");
-      const read = input.fitted.find((f) => f.valve === valve)?.read ?? "";
+      const came = input.out.find((o) => o.valve === valve);
+      const micrometerId = came?.micrometerId ?? null;
       await tx.insert(parts).values({
-        id: partId, shopId: actor.shopId, kind: shims.kind, diameterMm: shims.diameterMm, thicknessMm: fittedMm[valve] ?? 0, worn: true, place: "put back from a job",
-        ...(input.micrometerId === null ? { mark: read } : { micrometerId: input.micrometerId, readMm: parseLength(read)?.mm ?? 0 }),
+        id: partId, shopId: actor.shopId, kind: shims.kind, diameterMm: shims.diameterMm, thicknessMm: out[valve]?.mm ?? 0, worn: true, place: "put back from a job",
+        ...(micrometerId === null ? { mark: came?.text ?? "" } : { micrometerId, readMm: parseLength(came?.text ?? "")?.mm ?? 0 }),
       });
       await tx.insert(partMoves).values({ id: rowId(input.id, valve, "put back"), shopId: actor.shopId, partId, change: 1, reason: "returned", jobId, personId: actor.person.id, ...moment });
     }
@@ -81,13 +87,7 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
   });
 }
 
-/** What came out, put right for the micrometer's zero. */
-async function thicknesses(db: Database, actor: Actor, { micrometerId, fitted }: TakeShims): Promise<Record<string, number>> {
-  const micrometer = micrometerId === null ? null : (await listMicrometers(db, actor.shopId)).find((m) => m.id === micrometerId);
-  if (micrometer === undefined) throw new Refused("This micrometer is not in the shop.", 422, "micrometerId");
-  return Object.fromEntries(fitted.map(({ valve, read }) => {
-    const length = parseLength(read);
-    if (length === null || length.mm <= 0 || length.mm > 50) throw new CalcProblem(`"${read}" is not the thickness of a part: write it like 2.65.`, `fitted.${valve}`);
-    return [valve, micrometer === null ? length.mm : trueThicknessMm(length.mm, micrometer)];
-  }));
+/** What came out, put right for the zero of what measured it. */
+async function cameOut(db: Database, actor: Actor, { out }: TakeShims): Promise<Out> {
+  return Object.fromEntries(await Promise.all(out.map(async ({ valve, kind, text, micrometerId }) => [valve, { kind, mm: await measuredMm(db, actor.shopId, text, micrometerId, `out.${valve}`) }] as const)));
 }

@@ -14,10 +14,12 @@ declare const self: WorkerGlobalScope & typeof globalThis;
 
 /** A shop's network that takes longer than this is as good as none. */
 const PATIENCE_S = 4;
+/** A worker learns what to load from the end of its own address, which an answer from here would lose. */
+const ofWorker = (entry: PrecacheEntry | string): boolean => /turbopack-worker/.test(typeof entry === "string" ? entry : entry.url);
 const RUN_PAGE = /^\/jobs\/[0-9a-f-]{36}$/;
 
 new Serwist({
-  precacheEntries: self.__SW_MANIFEST ?? [],
+  precacheEntries: (self.__SW_MANIFEST ?? []).filter((entry) => !ofWorker(entry)),
   skipWaiting: true,
   clientsClaim: true,
   runtimeCaching: [

@@ -11,12 +11,15 @@ import { nextThing } from "./next";
 import { partWords } from "./sheetLifter";
 import { passNow, runState } from "./state";
 import { jobFor } from "./testJobs";
-import { likelyScope, planShimJob, shimParts } from "./wantedShims";
+import { shimOffers } from "./shimOffers";
+import { shimParts } from "./wantedShims";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim" } });
 const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
 const JOB: Job = jobFor(FILE, "two-stop", { survey: true, shims: { kind: "shim-over", diameterMm: 29, fittedMm: {} }, valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })) });
 const shim = (id: string, thicknessMm: number, more: Partial<StockPart> = {}): StockPart => ({ id, kind: "shim-over", diameterMm: 29, thicknessMm, mark: null, measured: null, worn: false, place: null, cost: null, count: 1, ...more });
+
+const NOTHING_CHOSEN = { scope: null, buying: null, aim: "nominal", near: false, stay: false, fresh: false } as const;
 
 let made = 0;
 const fresh = () => ({ id: `s${++made}`, supersedes: null });
@@ -47,9 +50,8 @@ function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, 
           return [{ ...fresh(), kind: "reading", valve: valve.id, stop, pass: passNow(entries, valve.id), goes: { mm: goes, text: `${goes.toFixed(2)} mm` }, noGo: { mm: goes + 0.01, text: `${(goes + 0.01).toFixed(2)} mm` }, school: "go-no-go", value: null, instrument: null, reason: null }];
         }
         case "parts": {
-          const [outOnly, all] = (["out", "all"] as const).map((scope) => planShimJob(JOB, state, fittedMm, drawer, { scope, aim: "nominal" }));
-          if (outOnly === undefined || all === undefined) throw new Error("no plan");
-          const plan = { out: outOnly, all }[likelyScope({ out: outOnly, all })];
+          const came = Object.fromEntries(Object.entries(fittedMm).map(([valve, mm]) => [valve, { kind: "part" as const, mm }]));
+          const { plan } = shimOffers(JOB, state, came, { stock: drawer, catalogue: null }, NOTHING_CHOSEN);
           const changes = plan.picks.filter((p) => p.source !== "own");
           const out = next.valves.filter((v) => plan.unserved.some((u) => u.position === v.valve.id));
           // With no part for any that is out, a hand leaves them so.
@@ -112,7 +114,7 @@ describe("a shim job", () => {
     expect(runState(JOB, dirty).questions.map((q) => q.text)).toEqual([expect.stringMatching(/^2 intake reads 0\.10–0\.11 mm, and its part should leave 0\.15–0\.16 mm/)]);
   });
   it("takes from its own drawers only, and lets a part that was taken be told of no second time", () => {
-    expect(shimParts(JOB, [shim("a", 2.5), shim("b", 2.5, { diameterMm: 25 }), shim("c", 2.5, { kind: "opener" }), shim("d", 2.5, { count: 0 })]).map((p) => p.id)).toEqual(["a"]);
+    expect(shimParts(JOB, { stock: [shim("a", 2.5), shim("b", 2.5, { diameterMm: 25 }), shim("c", 2.5, { kind: "opener" }), shim("d", 2.5, { count: 0 })], catalogue: null }, true).map((p) => p.id)).toEqual(["a"]);
     const fitted = Object.fromEntries(FILE.valves.map((v) => [v.id, 2.5])); 
     const { entries } = work({ ...Object.fromEntries(FILE.valves.map((v) => [v.id, 0.154])), "2I": 0.054 }, fitted, [shim("thin", 2.4)]);
     const upTo = entries.slice(0, entries.findIndex((e) => e.kind === "fitted") + 1);

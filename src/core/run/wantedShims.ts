@@ -1,30 +1,64 @@
-/** The positions of a shim job as the assignment takes them, and the parts that it may use. */
+/** The positions of a shim job as the assignment takes them, the parts that it may use, and what each wish costs. */
+import type { CatalogueItem } from "../parts/order";
 import type { StockPart } from "../parts/part";
-import { type Part, type Position, type ShimPlan, assignShims } from "../shims/assign";
+import { type Part, type Position, type ShimPlan, type ShimProblem, assignShims } from "../shims/assign";
 import { type Aim, aimFor } from "../shims/oneValve";
+import { interval } from "../units/interval";
 import { type Job, intervalOf } from "./job";
+import type { OutKind, PartOut } from "./partsOut";
 import type { RunState, ValveState } from "./state";
 
 /** Only what is out of its band is touched, or all that is opened takes part. */
 export const SHIM_SCOPES = ["out", "all"] as const;
 export type ShimScope = (typeof SHIM_SCOPES)[number];
+
 export interface ShimWish {
   readonly scope: ShimScope;
   readonly aim: Aim;
+  /** Parts may be bought from the supplier's catalogue. */
+  readonly buying: boolean;
+  /** All within half the band, around the aim. */
+  readonly near: boolean;
+  /** No part changes places between valves. */
+  readonly stay: boolean;
+  /** A fresh build: what was read over is one test part, the same everywhere. */
+  readonly fresh: boolean;
 }
 
-/** The last reading of every valve whose fitted part is known, in mm by valve. Valves that are in their band take part too: their parts may serve others. */
-export function shimPositions(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>, { scope, aim }: ShimWish): Position[] {
+/** What came out, by valve. */
+export type Out = Readonly<Record<string, { readonly kind: OutKind; readonly mm: number }>>;
+
+/** What parts there are beside those that came out. */
+export interface ShimSources {
+  readonly stock: readonly StockPart[];
+  /** What the supplier sells; null while it does not answer. */
+  readonly catalogue: readonly CatalogueItem[] | null;
+}
+
+export const outOf = (all: readonly PartOut[]): Out => Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm }]));
+
+/** The last reading of every valve of which is known what came out. Valves that are in their band take part too: their parts may serve others. */
+export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim, near, fresh }: ShimWish): Position[] {
   return [...state.valves.values()].flatMap((v) => {
-    const fitted = fittedMm[v.valve.id];
-    if (fitted === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set") return [];
+    const came = out[v.valve.id];
+    if (came === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set") return [];
+    // No leaf goes with a part in: only the gap without it can be read.
+    if (v.last.noGo.mm > 0 && v.last.goes.mm === 0 && came.kind === "part") return [];
     const { lowMm, highMm } = v.valve.spec;
     // Exhaust seats sink with use, so their lash tightens (assumed until this engine's own drift is known).
     const aimMm = aimFor(aim, v.valve.spec, v.valve.role === "exhaust" ? "tightens" : "unknown");
-    const lashMm = intervalOf(v.last);
-    return [{ id: v.valve.id, fittedMm: fitted, lashMm, aimMm, ...surely({ lowMm, highMm }, (lashMm.hi - lashMm.lo) / 2) }];
+    const open = came.kind === "open-gap";
+    const lashMm = open ? interval(came.mm, came.mm) : intervalOf(v.last);
+    const band = near ? halfBand(aimMm, v.valve.spec) : { lowMm, highMm };
+    return [{
+      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(open || fresh ? { testPart: true } : {}), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
+    }];
   });
 }
+
+/** Half the band's width around the aim, within the band. */
+const halfBand = (aimMm: number, { lowMm, highMm }: { lowMm: number; highMm: number }): { lowMm: number; highMm: number } =>
+  ({ lowMm: Math.max(lowMm, aimMm - (highMm - lowMm) / 4), highMm: Math.min(highMm, aimMm + (highMm - lowMm) / 4) });
 
 /**
  * The band narrowed by what the reading leaves open, so that a part that serves is read as in its band
@@ -33,21 +67,26 @@ export function shimPositions(job: Job, state: RunState, fittedMm: Readonly<Reco
 const surely = ({ lowMm, highMm }: { lowMm: number; highMm: number }, halfMm: number): { lowMm: number; highMm: number } =>
   highMm - lowMm > 2 * halfMm ? { lowMm: lowMm + halfMm, highMm: highMm - halfMm } : { lowMm, highMm };
 
-/** What lies in the drawers for this engine. */
-export const shimParts = ({ shims }: Pick<Job, "shims">, stock: readonly StockPart[]): Part[] =>
-  stock.flatMap((p) => (shims !== null && p.kind === shims.kind && p.diameterMm === shims.diameterMm && p.count > 0
-    ? [{ id: p.id, thicknessMm: p.thicknessMm, source: "stock", quantity: p.count, cost: 0 }] : []));
+/** A thousandth of its price: what is bought is saved first, then what the drawers hold is spared. */
+const STOCK_SHARE = 1e-3;
 
-/**
- * Where each part goes with what is here. Which valves are opened is the mechanic's: those whose fitted part
- * is named. With the scope "out" a valve that is in its band is left alone.
- */
-export function planShimJob(job: Job, state: RunState, fittedMm: Readonly<Record<string, number>>, stock: readonly StockPart[], wish: ShimWish): ShimPlan {
-  return assignShims({ positions: shimPositions(job, state, fittedMm, wish), parts: shimParts(job, stock), reuse: true });
+const fits = ({ shims }: Pick<Job, "shims">, p: { readonly kind: string; readonly diameterMm: number | null }): boolean => shims !== null && p.kind === shims.kind && p.diameterMm === shims.diameterMm;
+
+/** What lies in the drawers for this engine, and what can be bought for it. */
+export function shimParts(job: Pick<Job, "shims">, { stock, catalogue }: ShimSources, buying: boolean): Part[] {
+  const here = stock.flatMap((p): Part[] => (fits(job, p) && p.count > 0 ? [{ id: p.id, thicknessMm: p.thicknessMm, source: "stock", quantity: p.count, cost: (p.cost ?? 0) * STOCK_SHARE }] : []));
+  const sold = !buying ? [] : (catalogue ?? []).flatMap((i): Part[] => (fits(job, i) && i.stock > 0 ? [{ id: i.sku, thicknessMm: i.thicknessMm, source: "buy", quantity: i.stock, cost: i.price }] : []));
+  return [...here, ...sold];
 }
 
-/** What is in its band is left alone, unless more valves are served when it gives its part: so every round serves more. */
-export const likelyScope = (plans: Readonly<Record<ShimScope, ShimPlan>>): ShimScope => (plans.all.unserved.length < plans.out.unserved.length ? "all" : "out");
+/**
+ * What is asked of the assignment. Which valves are opened is the mechanic's: those of which it is known what
+ * came out. With the scope "out" a valve that is in its band is left alone.
+ */
+export const shimProblem = (job: Job, state: RunState, out: Out, sources: ShimSources, wish: ShimWish): ShimProblem =>
+  ({ positions: shimPositions(job, state, out, wish), parts: shimParts(job, sources, wish.buying), reuse: !wish.stay });
+
+export const planShimJob = (...args: Parameters<typeof shimProblem>): ShimPlan => assignShims(shimProblem(...args));
 
 /** The part at a valve as this job or an earlier one left it; null when nobody measured it. */
 export const knownFitted = ({ shims }: Pick<Job, "shims">, valve: ValveState): number | null => valve.fittedMm ?? shims?.fittedMm[valve.valve.id] ?? null;

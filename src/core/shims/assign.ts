@@ -20,6 +20,8 @@ export interface Position {
   readonly aimMm: number;
   /** Whose engine it is: parts taken out move within one engine only. Left out: all are one. */
   readonly engine?: string;
+  /** What is in there is a test part, or nothing: it can't stay, and serves nowhere. */
+  readonly testPart?: boolean;
 }
 export interface Part {
   readonly id: string;
@@ -96,6 +98,7 @@ function groupsOf(positions: readonly Position[], parts: readonly Part[], reuse:
     groups.set(key, group);
   };
   for (const p of positions) {
+    if (p.testPart === true) continue;
     const engine = p.engine ?? "";
     const key = reuse ? `own ${engine} ${p.fittedMm}` : `own ${engine} ${p.id}`;
     into(key, { thicknessMm: p.fittedMm, source: "own", cost: 0, engine }, p.id, 1);
@@ -158,7 +161,7 @@ function planOf(positions: readonly Position[], groups: readonly Group[], rows: 
       const { lo, hi } = thicknessWindow(p.fittedMm, middle(p.lashMm), p);
       return { position: p.id, needsMm: [lo, hi] as const };
     }),
-    leftOver: positions.filter((p) => !used.has(p.id)).map((p) => p.id),
+    leftOver: positions.filter((p) => p.testPart !== true && !used.has(p.id)).map((p) => p.id),
   };
 }
 

@@ -5,3 +5,5 @@ export * from "./jobs";
 export * from "./entries";
 export * from "./stateReadings";
 export * from "./parts";
+export * from "./orders";
+export * from "./partsOut";

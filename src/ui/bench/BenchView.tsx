@@ -3,12 +3,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
+import { type Order, isOpen } from "@/core/parts/order";
 import type { ValveStatus } from "@/core/run/state";
 import { ROLE_LETTER } from "@/core/run/words";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { Button, ButtonLink } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";
+import { OrderList } from "../shims/OrderList";
 
 export interface BenchJobLine {
   readonly id: string;
@@ -22,6 +24,7 @@ export interface BenchJobLine {
   readonly touched: string;
   readonly file: EngineFile;
   readonly valves: readonly { readonly id: string; readonly status: ValveStatus; readonly figure: string | null }[];
+  readonly order: Order | null;
 }
 export interface BenchEngineLine {
   readonly id: string;
@@ -83,11 +86,12 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
         <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="24px" lineHeight={1.2}>{job.engine}</chakra.h2>
         <chakra.span color="soft" fontSize="16px">{job.serial} · {job.touched}</chakra.span>
       </chakra.div>
-      <chakra.p fontSize={first ? "26px" : "20px"} fontWeight={600} lineHeight={1.25} py="3">{job.stands}</chakra.p>
+      <chakra.p fontSize={first ? "26px" : "20px"} fontWeight={600} lineHeight={1.25} py="3">{job.order === null || !isOpen(job.order) ? job.stands : "Waits for parts"}</chakra.p>
+      {job.order !== null && <chakra.div pb="3"><OrderList orders={[job.order]} /></chakra.div>}
       {first && <chakra.div pb="3"><HeadMap file={job.file} marks={valveMarks(job)} /></chakra.div>}
       <ValveTally left={job.leftCount} of={job.valveCount} />
       <chakra.div pt="4">
-        <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center"><Link href={`/jobs/${job.id}`} aria-label={`Go on with ${job.engine}`}>Go on</Link></Button>
+        <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center"><Link href={job.order === null ? `/jobs/${job.id}` : `/jobs/${job.id}/shims`} aria-label={`Go on with ${job.engine}`}>{job.order?.state === "delivered" ? "Fit them" : "Go on"}</Link></Button>
       </chakra.div>
     </chakra.article>
   );

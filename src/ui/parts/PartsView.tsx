@@ -4,6 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Micrometer } from "@/core/parts/micrometer";
+import type { Order } from "@/core/parts/order";
 import { MOVE_REASON_NAMES, PART_KIND_NAMES, type StockPart, drawers } from "@/core/parts/part";
 import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/run/words";
@@ -12,15 +13,18 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
 import { AddPart } from "./AddPart";
 import { CsvIn } from "./CsvIn";
+import { OrderList } from "../shims/OrderList";
 import { Micrometers } from "./Micrometers";
+import { SupplierBench } from "./SupplierBench";
 
 interface Props {
   readonly parts: readonly StockPart[];
   readonly micrometers: readonly Micrometer[];
+  readonly orders: readonly Order[];
 }
 
 /** The drawers: what lies in them, measured with what, and the micrometers that measured it. */
-export function PartsView({ parts, micrometers }: Props) {
+export function PartsView({ parts, micrometers, orders }: Props) {
   const [emptied, setEmptied] = useState(false);
   // Said here, not at the part: a part of which none is left leaves the page.
   const [problem, setProblem] = useState<string | null>(null);
@@ -48,9 +52,11 @@ export function PartsView({ parts, micrometers }: Props) {
         ))}
       </chakra.div>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="8">
+        {orders.length > 0 && <chakra.section aria-label="Orders" display="flex" flexDirection="column" gap="2"><PlateHeading>Orders</PlateHeading><OrderList orders={orders} /></chakra.section>}
         <AddPart micrometers={micrometers} />
         <Micrometers micrometers={micrometers} />
         <CsvIn />
+        <SupplierBench />
       </chakra.div>
     </chakra.div>
   );

@@ -1,11 +1,21 @@
 /** What was typed of the parts that came out, and what follows from it. Pure. */
 import { type Micrometer, trueThicknessMm } from "@/core/parts/micrometer";
+import type { CatalogueItem, OrderLine } from "@/core/parts/order";
+import type { OutKind } from "@/core/run/partsOut";
+import type { Out } from "@/core/run/wantedShims";
 import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
 import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
 import { type Interval, interval } from "@/core/units/interval";
 import { parseLength } from "@/core/units/length";
 
-export type Typed = Readonly<Record<string, string>>;
+/** What was typed at one valve: the part's thickness, or the open gap; and with what it was measured. */
+export interface TypedPart {
+  readonly text: string;
+  readonly kind: OutKind;
+  /** Null = by its mark, or by leaves. */
+  readonly micrometerId: string | null;
+}
+export type Typed = Readonly<Record<string, TypedPart>>;
 
 /** What is wrong with a thickness, or null; nothing typed is nothing wrong. */
 export function thicknessProblem(text: string): string | null {
@@ -14,11 +24,13 @@ export function thicknessProblem(text: string): string | null {
   return length === null || length.mm <= 0 || length.mm > 50 ? `"${text}" is not a thickness: write it like 2.65.` : null;
 }
 
-/** True thicknesses by valve, of those that make sense. */
-export function fittedOf(typed: Typed, micrometer: Micrometer | null): Record<string, number> {
-  return Object.fromEntries(Object.entries(typed).flatMap(([valve, text]) => {
+/** What came out by valve, put right for the zero of what measured it; slips are left out. */
+export function outOfTyped(typed: Typed, micrometers: readonly Micrometer[]): Out {
+  return Object.fromEntries(Object.entries(typed).flatMap(([valve, { text, kind, micrometerId }]) => {
     const length = thicknessProblem(text) === null ? parseLength(text) : null;
-    return length === null ? [] : [[valve, micrometer === null ? length.mm : trueThicknessMm(length.mm, micrometer)]];
+    if (length === null) return [];
+    const micrometer = micrometers.find((m) => m.id === micrometerId);
+    return [[valve, { kind, mm: kind === "open-gap" || micrometer === undefined ? length.mm : trueThicknessMm(length.mm, micrometer) }]];
   }));
 }
 
@@ -53,8 +65,24 @@ export function whatEachLeaves(p: Position, thicknessesMm: readonly number[]): {
 export const wantedMm = (p: Position): number => newThicknessMm(p.fittedMm, middle(p.lashMm), p.aimMm);
 
 /** Whether a part leaves the lash in its band whatever the reading and the marks leave open. */
-export function surelyIn(p: Position, thicknessMm: number, fittedByMark: boolean, partByMark: boolean): boolean {
+export function surelyIn(p: Position, { lowMm, highMm }: { readonly lowMm: number; readonly highMm: number }, thicknessMm: number, fittedByMark: boolean, partByMark: boolean): boolean {
   const around = (mm: number, byMark: boolean): Interval => interval(mm - (byMark ? MARK_WITHIN_MM : 0), mm + (byMark ? MARK_WITHIN_MM : 0));
   const { lo, hi } = lashWithin(around(p.fittedMm, fittedByMark), p.lashMm, around(thicknessMm, partByMark));
-  return lo >= p.lowMm - 1e-9 && hi <= p.highMm + 1e-9;
+  return lo >= lowMm - 1e-9 && hi <= highMm + 1e-9;
+}
+
+/** Valves that would stand without any part: none is here for them, and their own serves elsewhere. */
+export function leftOpen({ picks, unserved }: ShimPlan): string[] {
+  const given = new Set(picks.filter((p) => p.source === "moved").map((p) => p.from));
+  return unserved.map((u) => u.position).filter((p) => given.has(p));
+}
+
+/** The buying list: how many of each size, thinnest first. */
+export function buyingList({ picks }: ShimPlan, catalogue: readonly CatalogueItem[]): OrderLine[] {
+  const counts = new Map<string, number>();
+  for (const p of picks) if (p.source === "buy") counts.set(p.from, (counts.get(p.from) ?? 0) + 1);
+  return catalogue.flatMap(({ sku, kind, diameterMm, thicknessMm, price }) => {
+    const quantity = counts.get(sku);
+    return quantity === undefined ? [] : [{ sku, kind, diameterMm, thicknessMm, quantity, price }];
+  }).sort((a, b) => a.thicknessMm - b.thicknessMm);
 }

@@ -4,11 +4,14 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { HeadFrame } from "./HeadFrame";
 import { HeadMapDrawing, type ValveMark } from "./HeadMapDrawing";
 import type { HeadView } from "./geometry";
+import type { Swap } from "./swaps";
 
 interface Props {
   readonly file: EngineFile;
   readonly marks: Readonly<Record<string, ValveMark>>;
   readonly notes?: Readonly<Record<string, string>>;
+  /** Who gives a part to whom. */
+  readonly swaps?: readonly Swap[];
   readonly view?: HeadView;
   readonly onPick?: (valve: string) => void;
   /** Cylinders can be touched as well, each named by what touching it says. */

@@ -5,6 +5,7 @@ import type { ValveEntry } from "@/core/engine/engineFile";
 import { DrawnText } from "../DrawnText";
 import { color } from "../colors";
 import type { CylinderSpot, HeadLayout, Spot } from "./geometry";
+import { type Swap, swapArrows } from "./swaps";
 
 /**
  * How a valve looks: may be set here, not at this stop, in hand, worked on but not done,
@@ -28,16 +29,19 @@ interface Props {
   readonly marks: Readonly<Record<string, ValveMark>> | null;
   /** A word under each cylinder's number, such as "rocking". */
   readonly notes?: Readonly<Record<string, string>>;
+  /** Who gives a part to whom. */
+  readonly swaps?: readonly Swap[];
   readonly onPick?: (valve: string) => void;
   readonly onPickCylinder?: (cylinder: string) => void;
   readonly cylinderLabel?: (cylinder: string) => string;
 }
 
-export function HeadMapDrawing({ layout, marks, notes = {}, onPick, onPickCylinder, cylinderLabel }: Props) {
+export function HeadMapDrawing({ layout, marks, notes = {}, swaps = [], onPick, onPickCylinder, cylinderLabel }: Props) {
   return (
     <svg width={layout.width} height={layout.height} viewBox={`0 0 ${layout.width} ${layout.height}`} role={onPick === undefined && onPickCylinder === undefined ? "img" : "group"} aria-label="Valves where they stand">
       {layout.outlines.map((o) => <rect key={`${o.x} ${o.y}`} {...o} rx={12} fill={color.paper} stroke={color.ink} strokeWidth={2} />)}
       {layout.cylinders.map((c) => <CylinderSign key={c.id} spot={c} words={layout.words} note={notes[c.id] ?? ""} label={cylinderLabel?.(c.id) ?? `Cylinder ${c.id}`} onPick={onPickCylinder} />)}
+      {swapArrows(layout, swaps).map(({ key, path, tip }) => <path key={key} d={`${path}${tip}`} data-swap={key} fill="none" stroke={color.ink} strokeWidth={2.5} strokeLinejoin="round" pointerEvents="none" />)}
       {layout.spots.map((spot) => {
         if (marks === null) return <TouchPlace key={spot.valve.id} spot={spot} onPick={onPick} />;
         const mark = marks[spot.valve.id];

@@ -1,0 +1,143 @@
+/** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
+import { asc, eq, inArray } from "drizzle-orm";
+import { z } from "zod";
+import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
+import { PART_KINDS } from "@/core/parts/part";
+import type { Entry } from "@/core/run/entry";
+import { runState } from "@/core/run/state";
+import type { Database } from "@/db/connect";
+import { findJob } from "@/db/queries/jobs";
+import { holdJob, ledgerOf } from "@/db/queries/ledger";
+import { orderEvents, orderLines, orders, partMoves, parts } from "@/db/schema";
+import type { Actor } from "./actor";
+import { UUID } from "./http";
+import { append } from "./record";
+import { Refused } from "./refused";
+import { rowId } from "./rowId";
+import { askOrder, placeOrder } from "./supplier";
+
+const id = z.string().regex(UUID, "This is not an id.");
+
+export const placeOrderInput = z.strictObject({
+  id,
+  jobId: id.nullable().default(null),
+  lines: z.array(z.strictObject({
+    sku: z.string().trim().min(1).max(80), kind: z.enum(PART_KINDS), diameterMm: z.number().positive().max(100).nullable(), thicknessMm: z.number("Give its thickness.").positive().max(50),
+    quantity: z.number("Give the quantity as a number.").int("Give a whole quantity.").min(1, "At least one.").max(1000, "At most 1000 at once."), price: z.number().min(0).max(20_000),
+  })).min(1, "Choose what to order.").max(100, "At most 100 lines."),
+}).refine((o) => new Set(o.lines.map((l) => l.sku)).size === o.lines.length, { message: "A part stands twice: put the quantities together.", path: ["lines"] });
+export type PlaceOrder = z.infer<typeof placeOrderInput>;
+
+/** Keeps the order, lets its job wait, and sends it. The answer says where it stands. @throws Refused */
+export async function order(db: Database, actor: Actor, input: PlaceOrder): Promise<Order> {
+  await keep(db, actor, input);
+  const kept = (await listOrders(db, actor.shopId)).find((o) => o.id === input.id);
+  if (kept === undefined) throw new Refused("This order's id is used in another shop. Make the order again.", 409);
+  return follow(db, actor.shopId, kept);
+}
+
+async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: PlaceOrder): Promise<void> {
+  const found = jobId === null ? null : await findJob(db, actor.shopId, jobId);
+  if (jobId !== null && found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
+  await db.transaction(async (raw) => {
+    const tx = raw as unknown as Database;
+    if (found !== null) await holdJob(tx, found.row.id);
+    const made = await tx.insert(orders).values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id }).onConflictDoNothing({ target: orders.id }).returning({ id: orders.id });
+    if (made.length === 0) return;
+    await tx.insert(orderLines).values(lines.map((l, line) => ({ ...l, line, orderId, shopId: actor.shopId })));
+    if (found === null) return;
+    const base = { supersedes: null };
+    const said: Entry[] = [
+      { ...base, id: rowId(orderId, "job", "ordered"), kind: "ordered", list: linesWords(lines) },
+      { ...base, id: rowId(orderId, "job", "paused"), kind: "paused", reason: "Waits for parts" },
+    ];
+    const kept = await ledgerOf(tx, found.row.id);
+    if (runState(found.job, kept).closed) throw new Refused("This job is closed: order for the drawers instead.", 409);
+    await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
+  });
+}
+
+/** Orders of the shop, newest first. */
+export async function listOrders(db: Database, shopId: string): Promise<Order[]> {
+  const rows = await db.select().from(orders).where(eq(orders.shopId, shopId)).orderBy(asc(orders.at));
+  if (rows.length === 0) return [];
+  const ids = rows.map((r) => r.id);
+  const [lines, events] = await Promise.all([
+    db.select().from(orderLines).where(inArray(orderLines.orderId, ids)).orderBy(asc(orderLines.line)),
+    db.select().from(orderEvents).where(inArray(orderEvents.orderId, ids)).orderBy(asc(orderEvents.at)),
+  ]);
+  return rows.reverse().map((r): Order => {
+    const own = events.filter((e) => e.orderId === r.id);
+    const last = own.find((e) => e.kind === "delivered") ?? own[0];
+    return {
+      id: r.id, jobId: r.jobId, personId: r.personId, at: r.at.toISOString(), state: last?.kind ?? "unsent", note: last?.note ?? null, dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
+      lines: lines.filter((l) => l.orderId === r.id).map(({ sku, kind, diameterMm, thicknessMm, quantity, price }): OrderLine => ({ sku, kind, diameterMm, thicknessMm, quantity, price })),
+    };
+  });
+}
+
+/** Sends what was not sent, asks after what was, and lays what came into the drawers. How many orders changed. */
+export async function followOrders(db: Database, shopId: string): Promise<number> {
+  const open = (await listOrders(db, shopId)).filter(isOpen);
+  const after = await Promise.all(open.map((o) => follow(db, shopId, o)));
+  return after.filter((o, i) => o.state !== open[i]?.state).length;
+}
+
+/** One step further with an order, if the supplier answers. */
+async function follow(db: Database, shopId: string, kept: Order): Promise<Order> {
+  if (kept.state === "unsent") {
+    const placed = await placeOrder(kept.id, kept.lines);
+    if (placed.kind === "down") return kept;
+    if (placed.data.state === "refused") return tell(db, shopId, kept, { kind: "refused", note: placed.data.note.slice(0, 300) });
+    return tell(db, shopId, kept, { kind: "accepted", dueAt: new Date(placed.data.dueAt) });
+  }
+  if (kept.state !== "accepted") return kept;
+  const stands = await askOrder(kept.id);
+  if (stands.kind === "down" || stands.data === "accepted") return kept;
+  // The supplier lost it: sent again under its own id it is still one order.
+  if (stands.data === "lost") return (await placeOrder(kept.id, kept.lines), kept);
+  return deliver(db, shopId, kept);
+}
+
+type Event = { readonly kind: "accepted"; readonly dueAt: Date } | { readonly kind: "refused"; readonly note: string } | { readonly kind: "given-up" | "delivered" };
+
+async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
+  const row = { shopId, orderId: kept.id, ...event };
+  try {
+    await db.insert(orderEvents).values(row).onConflictDoNothing();
+  } catch (error) {
+    if (!/can't be/.test(String((error as { cause?: unknown }).cause ?? error))) throw error;
+  }
+  // Somebody else may have been told something first: what is kept counts.
+  return (await listOrders(db, shopId)).find((o) => o.id === kept.id) ?? kept;
+}
+
+/** What was delivered lies in the drawers once, whoever asked first. */
+async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
+  const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
+  await db.transaction(async (tx) => {
+    const made = await tx.insert(orderEvents).values({ shopId, orderId: kept.id, kind: "delivered" }).onConflictDoNothing().returning({ kind: orderEvents.kind });
+    if (made.length === 0) return;
+    for (const l of kept.lines) {
+      const partId = rowId(kept.id, l.sku, "part");
+      await tx.insert(parts).values({ id: partId, shopId, kind: l.kind, diameterMm: l.diameterMm, thicknessMm: l.thicknessMm, mark: l.thicknessMm.toFixed(2), cost: l.price, place: (engine === null ? "delivered" : `the tray for ${engine}`).slice(0, 60) });
+      await tx.insert(partMoves).values({ id: rowId(kept.id, l.sku, "delivered"), shopId, partId, change: l.quantity, reason: "delivered", jobId: kept.jobId, personId: kept.personId });
+    }
+  }).catch((error: unknown) => {
+    if (!/can't be/.test(String((error as { cause?: unknown }).cause ?? error))) throw error;
+  });
+  return (await listOrders(db, shopId)).find((o) => o.id === kept.id) ?? kept;
+}
+
+/** Takes back an order that the supplier does not have yet. @throws Refused when it may have it */
+export async function giveUp(db: Database, actor: Actor, orderId: string): Promise<void> {
+  const kept = UUID.test(orderId) ? (await listOrders(db, actor.shopId)).find((o) => o.id === orderId) : undefined;
+  if (kept === undefined) throw new Refused("There is no such order.", 404);
+  if (kept.state === "given-up") return;
+  if (kept.state !== "unsent") throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  // Its answer may have been lost on the way: then it is ordered after all.
+  const stands = await askOrder(kept.id);
+  if (stands.kind === "down") throw new Refused("The supplier does not answer, and may have it: wait until it does.", 409);
+  if (stands.data !== "lost") throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  await tell(db, actor.shopId, kept, { kind: "given-up" });
+}

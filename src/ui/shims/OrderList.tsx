@@ -1,0 +1,39 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { type Order, isOpen, linesWords, orderTotal, orderWords } from "@/core/parts/order";
+import { Button } from "../controls/Button";
+import { Complaint } from "../controls/Stamp";
+import { UNREACHED, send } from "../send";
+import { useHydrated } from "../controls/useHydrated";
+import { dayWords } from "./dayWords";
+import { useFollowOrders } from "./useFollowOrders";
+
+/** What was ordered and where it stands; followed while anything is open. */
+export function OrderList({ orders }: { readonly orders: readonly Order[] }) {
+  useFollowOrders(orders.some(isOpen));
+  return orders.map((o) => <OrderLineShown key={o.id} order={o} />);
+}
+
+function OrderLineShown({ order }: { readonly order: Order }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  // The server does not know in which time zone the device is.
+  const hydrated = useHydrated();
+  const takeBack = async (): Promise<void> => {
+    const sent = await send("POST", `/api/orders/${order.id}/give-up`);
+    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    router.refresh();
+  };
+  const waits = order.state === "unsent" || order.state === "refused";
+  return (
+    <chakra.div role="status" data-order={order.state} bg="sheet" border={isOpen(order) || order.state === "refused" ? "2px solid" : "1.5px solid"} borderColor={waits ? "now" : order.state === "delivered" ? "set" : "edge"} borderRadius="plate" p="3">
+      <chakra.p fontSize="18px" fontWeight={600}>{orderWords(order, hydrated ? dayWords : () => "soon")}</chakra.p>
+      <chakra.p fontSize="16px" color="soft">{linesWords(order.lines)}; {orderTotal(order.lines).toFixed(2)} in all.</chakra.p>
+      {order.state === "unsent" && <Button type="button" mt="2" onClick={() => void takeBack()}>Take it back</Button>}
+      {problem !== null && <Complaint role="alert">{problem}</Complaint>}
+    </chakra.div>
+  );
+}

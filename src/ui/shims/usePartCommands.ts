@@ -1,0 +1,72 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useRef, useState } from "react";
+import type { Order, OrderLine } from "@/core/parts/order";
+import type { ShimOffers } from "@/core/run/shimOffers";
+import { type Sent, UNREACHED, send } from "../send";
+import { changesOf } from "./planWords";
+import { type Typed, type TypedPart, thicknessProblem } from "./typedParts";
+
+/** A command keeps its id until it is answered: sent again, it counts once. */
+function useCommandId(): { readonly idFor: (what: string) => string; readonly done: () => void } {
+  const held = useRef<{ what: string; id: string } | null>(null);
+  return {
+    idFor: (what) => {
+      if (held.current?.what !== what) held.current = { what, id: crypto.randomUUID() };
+      return held.current.id;
+    },
+    done: () => { held.current = null; },
+  };
+}
+
+/** What is told to the shop from the page of parts. */
+export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void }) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const kept = useRef(new Map<string, string>());
+  const taking = useCommandId();
+  const ordering = useCommandId();
+
+  /** Says what went wrong; true when nothing did. */
+  function told<T>(sent: Sent<T>): sent is Extract<Sent<T>, { kind: "done" }> {
+    setBusy(false);
+    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    if (sent.kind === "refused") router.refresh();
+    return sent.kind === "done";
+  }
+
+  return {
+    problem, busy,
+    /** A measurement is kept as soon as its field is left, so that it is there when the parts have come. */
+    keep(valve: string, part: TypedPart | undefined): void {
+      if (part === undefined || part.text.trim() === "" || thicknessProblem(part.text) !== null || kept.current.get(valve) === JSON.stringify(part)) return;
+      kept.current.set(valve, JSON.stringify(part));
+      void send("POST", `/api/jobs/${jobId}/parts-out`, { id: crypto.randomUUID(), valve, ...part }).then((sent) => {
+        if (sent.kind === "done") return;
+        kept.current.delete(valve);
+        told(sent);
+      });
+    },
+    async take({ wish, plan }: ShimOffers, typed: Typed): Promise<void> {
+      const slip = Object.entries(typed).find(([, { text }]) => thicknessProblem(text) !== null);
+      if (slip !== undefined) return setProblem(`${slip[0]}: ${thicknessProblem(slip[1].text) ?? ""}`);
+      setBusy(true);
+      const { buying: _, ...asked } = wish;
+      const body = { ...asked, out: Object.entries(typed).flatMap(([valve, part]) => (part.text.trim() === "" ? [] : [{ valve, ...part }])), agreed: Object.fromEntries(changesOf(plan).map((c) => [c.position, c.thicknessMm])) };
+      if (!told(await send("POST", `/api/jobs/${jobId}/shims`, { id: taking.idFor(JSON.stringify(body)), ...body }))) return;
+      taking.done();
+      onFitted();
+    },
+    /** The order is kept whether the supplier answers or not; what became of it is told on the page. */
+    async order(lines: readonly OrderLine[]): Promise<void> {
+      setBusy(true);
+      const id = ordering.idFor(JSON.stringify(lines));
+      if (!told(await send<{ order: Order }>("POST", "/api/orders", { id, jobId, lines }))) return;
+      ordering.done();
+      onOrdered();
+      router.refresh();
+    },
+  };
+}
