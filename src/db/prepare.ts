@@ -60,7 +60,7 @@ export async function emptyDatabase(url: string): Promise<void> {
     await client.query(`
       drop view if exists live_entries cascade;
       drop table if exists parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
-      drop function if exists guard_order_event, guard_entry_place, guard_part_move, guard_ledger, guard_preload_left, guard_state_reading, guard_cold_lash, open_valves, refuse_change cascade;
+      drop function if exists guard_lash_left, last_at_valve, guard_order_event, guard_entry_place, guard_part_move, guard_ledger, guard_preload_left, guard_state_reading, guard_cold_lash, open_valves, refuse_change cascade;
       drop schema if exists drizzle cascade;
     `);
   } finally {

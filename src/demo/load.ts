@@ -25,6 +25,7 @@ import { record } from "../server/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, PELLAM, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
+import { TEASEL, VANTRY } from "./partsEngines";
 import { type Play, play } from "./play";
 
 const PEOPLE = [
@@ -56,6 +57,18 @@ const PELLAM_OUT = {
   "1Ia": "2.000", "1Ib": "1.750", "1Ea": "1.975", "1Eb": "1.875", "2Ia": "1.900", "2Ib": "2.000", "2Ea": "1.750", "2Eb": "1.800",
   "3Ia": "2.025", "3Ib": "1.900", "3Ea": "1.900", "3Eb": "2.050", "4Ia": "1.700", "4Ib": "1.900", "4Ea": "2.000", "4Eb": "1.950",
 } as const;
+
+/** How this hand works on positively closed valves: plugs counted, and a loaded gap that overstates. */
+const VANTRY_PAIRS = { plugs: 4, gear: "belts off, closing springs on, side clips on", overstatesMm: 0.02 } as const;
+
+/** Opener and closer as they are found, and the closer that would be right, by valve. */
+const pairsOf = (all: Readonly<Record<string, readonly [openerMm: number, closerMm: number, rightMm: number]>>) =>
+  Object.fromEntries(Object.entries(all).map(([valve, [openerMm, closerMm, rightMm]]) => [valve, { openerMm, closerMm, rightMm }]));
+
+/** Openers and closers on the shelf: kind and what the bench micrometer showed. */
+const PAIR_KIT = [
+  ["opener", "2.853"], ["opener", "2.949"], ["opener", "3.102"], ["opener", "3.151"], ["opener", "3.203"], ["closer", "6.402"], ["closer", "6.448"], ["closer", "6.551"], ["closer", "6.899"], ["closer", "6.951"], ["closer", "7.003"],
+] as const;
 
 /** Loads the demo into an empty database; false when there is a shop already. */
 export async function loadDemo(db: Database, now: Date): Promise<boolean> {
@@ -93,6 +106,7 @@ interface Visit {
   readonly lifters?: LifterState;
   readonly licensed?: string;
   readonly lifter?: Play["lifter"];
+  readonly pairs?: Play["pairs"];
   readonly purpose?: Purpose;
   readonly note?: string;
   readonly survey?: boolean;
@@ -126,6 +140,8 @@ class DemoShop {
     const larkfield = await this.engine(LARKFIELD, "O4-311", 1240);
     await this.engine(TAMBLIN, "T35-08", 12);
     const pellam = await this.engine(PELLAM, "R4 20931", null);
+    const vantry = await this.engine(VANTRY, "75-0612", null);
+    const teasel = await this.engine(TEASEL, "T20 118", 96);
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
     await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
@@ -153,6 +169,19 @@ class DemoShop {
       off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 }, until: (next) => next.kind === "parts",
     });
     for (const [valve, text] of Object.entries(PELLAM_OUT)) await keepPartOut(this.db, this.as(1), puzzle, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
+    await this.visit({
+      engineId: vantry, file: VANTRY, set: fine, by: 2, hours: null, temperatureC: 19, method: "firing-order", startedAt: addDays(now, -190), off: { "1I": 8, "2E": -2 }, signedBy: 0,
+      pairs: { ...VANTRY_PAIRS, valves: pairsOf({ "1I": [2.85, 6.4, 6.47], "1E": [3.1, 6.85, 6.9], "2I": [2.7, 6.3, 6.36], "2E": [2.95, 6.55, 6.55] }) },
+    });
+    await this.visit({
+      engineId: vantry, file: VANTRY, set: fine, by: 2, hours: null, temperatureC: 17, method: "firing-order", note: "Rattles on the overrun", purpose: "noise", startedAt: addMinutes(now, -700), off: { "1E": 7, "2I": 1 },
+      pairs: { ...VANTRY_PAIRS, valves: pairsOf({ "1I": [2.93, 6.48, 6.49], "1E": [3.1, 6.88, 7.0], "2I": [2.7, 6.34, 6.36], "2E": [2.95, 6.55, 6.57] }) },
+      until: (next) => next.kind === "pair" && next.valve.valve.id === "1E" && next.valve.pair?.stage === "parts",
+    });
+    await this.visit({
+      engineId: teasel, file: TEASEL, set: fine, by: 3, hours: 96, temperatureC: 18, method: "firing-order", purpose: "after-work", note: "Valves were lapped in", startedAt: addMinutes(now, -1500), off: { "1E": -13, "1I": -6, "2E": -4 },
+      until: (next) => next.kind === "set" && next.valve.valve.id === "1E",
+    });
     await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
     await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });
     await this.visit({
@@ -171,6 +200,9 @@ class DemoShop {
     await checkMicrometer(this.db, lead, { id: randomUUID(), micrometerId: old, piece: "2.500", read: "2.51" }, addDays(now, -20));
     for (const [mark, read, worn] of KIT) {
       await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind: "shim-under", diameter: "9.5 mm", mark, thickness: read, micrometerId: worn ? old : bench, worn, place: "drawer 2", cost: null, count: 1 });
+    }
+    for (const [kind, read] of PAIR_KIT) {
+      await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind, diameter: null, mark: Number(read).toFixed(2), thickness: read, micrometerId: bench, worn: false, place: "drawer 4", cost: null, count: 1 });
     }
     return bench;
   }

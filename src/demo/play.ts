@@ -5,6 +5,9 @@ import { type ZeroSchool, otherSchool } from "../core/preload/zeroLash";
 import { type Entry, type LeafMark, type Made, type ReadingEntry, liveEntries } from "../core/run/entry";
 import { orderLines, wantedPart } from "../core/run/wantedParts";
 import { type Job, middleOf, verdictOf } from "../core/run/job";
+import { advisePair } from "../core/run/pairAt";
+import { grindStep } from "../core/shims/grind";
+import { isRight } from "../core/shims/tries";
 import { type NextThing, nextThing } from "../core/run/next";
 import { type ValveState, passNow, runState } from "../core/run/state";
 import type { Database } from "../db/connect";
@@ -24,6 +27,14 @@ export interface Play {
   readonly until?: (next: NextThing) => boolean;
   /** What locking does to the lash under this hand, in mm. */
   readonly lockShiftMm?: number;
+  /** Of positively closed valves: plugs, the state of belts, springs and clips, and what is in there and would be right. */
+  readonly pairs?: {
+    readonly plugs: number;
+    readonly gear: string;
+    /** What this hand's loaded gap overstates. */
+    readonly overstatesMm: number;
+    readonly valves: Readonly<Record<string, { readonly openerMm: number; readonly closerMm: number; readonly rightMm: number }>>;
+  };
   /** Of hydraulic lifters: turns in, the school of zero lash, where the other school is, how far in it was found, and which one ticks. */
   readonly lifter?: {
     readonly turns?: Readonly<Record<string, number>>;
@@ -108,6 +119,12 @@ class Bench {
         return { waitMs: next.leftMs };
       case "parts":
         return null;
+      case "plug":
+        return [{ ...fresh(), kind: "plugged", count: this.given.pairs?.plugs ?? 0, gear: this.given.pairs?.gear ?? "as found" }];
+      case "bridge":
+        return [{ ...fresh(), kind: "bridged", valve: next.valve.valve.id, stop, turned: false }];
+      case "pair":
+        return this.pair(next.valve, stop);
       case "seat":
         return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
       case "order":
@@ -148,14 +165,40 @@ class Bench {
     return [set, { ...fresh(), kind: "left", valve: id, reading: set.id, reason: null }];
   }
 
-  private read({ valve, status, verdict, last }: ValveState, stop: string, ledger: readonly Entry[]): Entry[] {
+  /** Openers as they are read and closers as they are truly right; what is felt follows from that. */
+  private pair({ valve: { id, spec }, pair, last }: ValveState, stop: string): Entry[] | null {
+    const known = this.given.pairs?.valves[id];
+    const plan = this.job.closing;
+    if (pair === null || known === undefined || plan === null || last === null) return null;
+    const openerMm = pair.openerMm ?? known.openerMm;
+    const closerMm = pair.closerMm ?? known.closerMm;
+    if (pair.stage === "load") {
+      const gap = (this.lashMm[id] ?? 0) + Math.max(0, known.rightMm - closerMm) + (this.given.pairs?.overstatesMm ?? 0);
+      return [{ ...fresh(), kind: "loaded", valve: id, stop, ...feel(gap, this.given.set) }];
+    }
+    if (pair.stage === "feel") {
+      const off = closerMm - known.rightMm;
+      return [{ ...fresh(), kind: "tried", valve: id, stop, felt: off > 0.02 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement" }];
+    }
+    const advice = advisePair(plan, pair, spec.nominalMm, last, { openerMm, closerMm }, 0);
+    const fit = (part: "opener" | "closer", fromMm: number, mm: number | null): Entry[] => {
+      if (mm === null) return [];
+      // Ground to the hundredth: what a shop of this kind does with a part that is a little thick.
+      const lengthMm = Math.round(mm * 100) / 100;
+      if (part === "opener") this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
+      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part, rings: part === "closer" ? "as they were, gap to the carburetor" : null }];
+    };
+    return [...fit("opener", openerMm, advice.openerMm), ...fit("closer", closerMm, advice.closerMm)];
+  }
+
+  private read({ valve, status, verdict, last, pair }: ValveState, stop: string, ledger: readonly Entry[]): Entry[] {
     const { spec } = valve;
     if (status === "read" && verdict === "in" && last !== null) return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
     const felt = feel(this.lashMm[valve.id] ?? spec.nominalMm, this.given.set);
     const pass = passNow(ledger, valve.id);
     const reading: ReadingEntry = { ...fresh(), kind: "reading", valve: valve.id, stop, pass, ...felt, school: "go-no-go", value: null, instrument: null, reason: null };
     const asks = runState(this.job, [...ledger, reading]).questions.some((q) => q.valve === valve.id || q.valve === null);
-    const stays = pass !== "set" && verdictOf(reading, spec) === "in" && !asks;
+    const stays = pass !== "set" && verdictOf(reading, spec) === "in" && !asks && (pair === null || (pair.felt !== null && isRight(pair.felt)));
     return stays ? [reading, { ...fresh(), kind: "left", valve: valve.id, reading: reading.id, reason: null }] : [reading];
   }
 
@@ -165,7 +208,13 @@ class Bench {
     const want = wantedPart(this.job, state);
     if (want?.advice?.kind === "fit") {
       this.lashMm[valve.id] = want.advice.gapMm;
-      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null };
+      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null, part: null, rings: null };
+    }
+    if (this.job.grinds && last !== null) {
+      const step = grindStep(middleOf(last), spec.nominalMm);
+      const offMm = step.kind === "grind" ? step.offMm : 0;
+      this.lashMm[valve.id] = (this.lashMm[valve.id] ?? 0) + offMm;
+      return { ...fresh(), kind: "set", valve: valve.id, stop, turns: null, aimMm: step.kind === "grind" ? middleOf(last) + offMm : null, locked: true };
     }
     const aim = aimMm(spec.nominalMm, this.given.lockShiftMm ?? 0);
     const turn = last === null || !isScrew(this.adjuster) ? null : turnFor(middleOf(last), aim, this.adjuster);

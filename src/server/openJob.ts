@@ -8,10 +8,10 @@ import { bleedMinutesFor } from "@/core/preload/bleedDown";
 import { plungerTravelMm } from "@/core/preload/gear";
 import { LIFTER_STATES } from "@/core/preload/zeroLash";
 import { cautionsFor } from "@/core/run/cautions";
-import { liveEntries } from "@/core/run/entry";
+import { type FittedEntry, liveEntries } from "@/core/run/entry";
 import { type Work, intervalOf } from "@/core/run/job";
-import { type Planned, fileTurns, noWayOver, planFixed, planOffset, planPreload, planShims, preloadSpec } from "@/core/run/planWork";
-import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
+import { type Planned, fileTurns, noWayOver, planClosing, planFixed, planOffset, planPreload, planShims, preloadSpec } from "@/core/run/planWork";
+import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
 import { lacks, notReady, specFor, specSources, temperatureDoubt, underSource, withJobValves, workOf } from "@/core/run/ready";
 import { routeOf } from "@/core/run/route";
@@ -96,7 +96,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   await db.transaction(async (tx) => {
     await tx.insert(jobs).values({
       ...kept, shopId: actor.shopId, openedBy: actor.person.id, runningHours: engine.runningHours, engineFile: file, route, lastTime,
-      work: plans.work, preload: plans.preload, fixed: plans.fixed, heatOffset: plans.offset, survey: input.survey || plans.work === "dry-gap" || plans.shims !== null, shims: plans.shims,
+      work: plans.work, preload: plans.preload, fixed: plans.fixed, heatOffset: plans.offset, survey: input.survey || plans.work === "dry-gap" || plans.shims !== null, shims: plans.shims, closing: plans.closing,
       mmPerTurn: plans.preload === null ? null : plungerTravelMm(1, plans.preload.gear), bleedMinutes: plans.preload?.bleedMinutes ?? null,
       ...(openedAt === undefined ? {} : { openedAt }),
     });
@@ -119,12 +119,16 @@ interface Plans {
   readonly preload: PreloadPlan | null;
   readonly fixed: FixedPlan | null;
   readonly shims: ShimsPlan | null;
+  readonly closing: ClosingPlan | null;
 }
 
 /** What the job works by, from what was chosen. @throws Refused */
 async function planJob(db: Database, shopId: string, file: EngineFile, input: OpenJob, openedAt?: Date): Promise<Plans> {
   const work = workOf(file);
-  const nothing = { work, offset: null, preload: null, fixed: null, shims: work === "lash" ? planShims(file, await lastFitted(db, shopId, input.engineId, openedAt)) : null };
+  const nothing = {
+    work, offset: null, preload: null, fixed: null, shims: work === "lash" ? planShims(file, await lastFitted(db, shopId, input.engineId, openedAt)) : null,
+    closing: work === "lash" ? planClosing(file, await lastPairs(db, shopId, input.engineId, openedAt)) : null,
+  };
   const why = lacks(file);
   if (why !== null) throw new Refused(why, 422, "state");
   if (work === "dry-gap") return { ...nothing, fixed: planFixed(file, await lastFitted(db, shopId, input.engineId, openedAt)) };
@@ -144,11 +148,23 @@ function taken<T>(planned: Planned<T>): T {
   throw new Refused(planned.why, 422, planned.field);
 }
 
-/** The parts that earlier jobs on this engine fitted last. */
-async function lastFitted(db: Database, shopId: string, engineId: string, openedAt = new Date()): Promise<FixedPlan["fittedMm"]> {
+/** What earlier jobs on this engine fitted, in order. */
+async function fittedBefore(db: Database, shopId: string, engineId: string, openedAt = new Date()): Promise<FittedEntry[]> {
   const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
   const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.id)));
-  return Object.fromEntries(ledgers.flatMap((ledger) => liveEntries(ledger).flatMap((e) => (e.kind === "fitted" ? [[e.valve, e.lengthMm] as const] : []))));
+  return ledgers.flatMap((ledger) => liveEntries(ledger).filter((e) => e.kind === "fitted"));
+}
+
+const lastFitted = async (...args: Parameters<typeof fittedBefore>): Promise<FixedPlan["fittedMm"]> => Object.fromEntries((await fittedBefore(...args)).map((e) => [e.valve, e.lengthMm]));
+
+/** The openers and closers that are in there by what is known. */
+async function lastPairs(...args: Parameters<typeof fittedBefore>): Promise<ClosingPlan["fittedMm"]> {
+  const pairs: Record<string, ClosingPlan["fittedMm"][string]> = {};
+  for (const { valve, part, lengthMm } of await fittedBefore(...args)) {
+    const known = pairs[valve] ?? { openerMm: null, closerMm: null };
+    pairs[valve] = part === "closer" ? { ...known, closerMm: lengthMm } : { ...known, openerMm: lengthMm };
+  }
+  return pairs;
 }
 
 function requireReady(file: EngineFile, input: OpenJob, offset: Offset | null): void {

@@ -4,6 +4,7 @@ import { MAX_LASH_MM } from "@/core/lash/reading";
 import { refusal } from "@/core/run/admit";
 import { CLOSE_ITEMS, type Entry, type KeptEntry, PASSES } from "@/core/run/entry";
 import { SCHOOLS } from "@/core/lash/school";
+import { FELTS } from "@/core/shims/tries";
 import { ZERO_SCHOOLS } from "@/core/preload/zeroLash";
 import type { Job } from "@/core/run/job";
 import type { Database } from "@/db/connect";
@@ -41,7 +42,11 @@ const entry = z.discriminatedUnion("kind", [
   }),
   z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
   z.strictObject({ ...base, kind: z.literal("zeroed"), valve: name, stop: name, school: z.enum(ZERO_SCHOOLS), foundTurns: turns(0, 20), apartTurns: turns(-5, 5), reason }),
-  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null) }),
+  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null), part: z.null().default(null), rings: z.null().default(null) }),
+  z.strictObject({ ...base, kind: z.literal("loaded"), valve: name, stop: name, goes: leaf, noGo: leaf }),
+  z.strictObject({ ...base, kind: z.literal("tried"), valve: name, stop: name, felt: z.enum(FELTS, "Say what was felt.") }),
+  z.strictObject({ ...base, kind: z.literal("plugged"), count: z.number("Give the count as a number.").int("Give a whole count.").min(0, "A count can't be negative.").max(99, "At most 99."), gear: z.string().trim().min(1).max(300) }),
+  z.strictObject({ ...base, kind: z.literal("bridged"), valve: name, stop: name, turned: z.boolean() }),
   z.strictObject({ ...base, kind: z.literal("ordered"), list: z.string().trim().min(1).max(2000) }),
   z.strictObject({ ...base, kind: z.literal("bled"), reason: said }),
   z.strictObject({ ...base, kind: z.literal("warmth"), celsius: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").transform(sixPlaces) }),

@@ -61,7 +61,7 @@ export async function takeShims(db: Database, actor: Actor, jobId: string, input
     const stop = state.stop?.letter ?? "";
     const fitted = changes.map((c): Entry => ({
       id: rowId(input.id, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: out[c.position]?.kind === "part" ? (out[c.position]?.mm ?? null) : null, lengthMm: c.thicknessMm,
-      partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`,
+      partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`, part: null, rings: null,
     }));
     await append(tx, actor, { id: jobId, job, kept }, fitted, at);
     const moment = at === undefined ? {} : { at };

@@ -114,7 +114,9 @@ export interface AdjusterEntry {
   /** Where a hydraulic lifter is set: turns past zero lash, or travel of its plunger. */
   readonly preload?: { readonly turns?: number; readonly travel?: LengthText };
   /** Of shims: over or under the bucket, and their diameter. */
-  readonly shimAt?: "over" | "under";
+  readonly shimAt?: "over" | "under" | "tip" | "rocker";
+  /** Of positively closed valves: the closer gap that is aimed at, and the most that is right. */
+  readonly closer?: { readonly aim?: LengthText; readonly high?: LengthText };
   readonly diameter?: LengthText;
   /** Of fixed gear: what is exchanged, the lengths that can be had, the one that is fitted, and where the gap is read. */
   readonly part?: "pushrod" | "rocker-shim" | "lash-cap";

@@ -60,6 +60,8 @@ const torque = z.number("Give the torque in Nm.").positive("A torque lies above 
 
 const partLength = lengthSchema({ minMm: 0.1, maxMm: 999 });
 
+const closerGap = lengthSchema({ minMm: 0, maxMm: 0.5 });
+
 const adjuster = z.looseObject({
   kind: z.enum(ADJUSTER_KINDS, `The kind is one of: ${ADJUSTER_KINDS.join(", ")}.`),
   at: z.enum(SCREW_PLACES, `The place is one of: ${SCREW_PLACES.join(", ")}.`).optional(),
@@ -70,7 +72,8 @@ const adjuster = z.looseObject({
   lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),
   lockTorqueNm: torque.optional(),
   swingDeg: z.number("Give the room to swing the tool in degrees.").min(10, "The room to swing lies between 10 and 360 degrees.").max(360, "The room to swing lies between 10 and 360 degrees.").optional(),
-  shimAt: z.enum(["over", "under"], "A shim lies over or under its bucket.").optional(),
+  shimAt: z.enum(["over", "under", "tip", "rocker"], "A shim lies over or under its bucket, on the valve tip, or at the rocker.").optional(),
+  closer: z.looseObject({ aim: closerGap.optional(), high: closerGap.optional() }).optional(),
   diameter: lengthSchema({ minMm: 1, maxMm: 100 }).optional(),
   plunger: z.looseObject({ travel: lengthSchema({ minMm: 0.5, maxMm: 10 }).optional(), fromTop: thin.optional(), fromBottom: thin.optional() }).optional(),
   preload: z

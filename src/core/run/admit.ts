@@ -2,10 +2,11 @@
 import { readingProblem } from "../lash/reading";
 import { bleedRefusal, lifterLeftRefusal, turnInRefusal, zeroRefusal } from "./admitLifter";
 import { missingToClose } from "./closing";
-import { type AnsweredEntry, type CheckedEntry, type Entry, type FittedEntry, type LeftEntry, type LockedEntry, type Made, type ReadingEntry, type SetEntry, type TightenedEntry, type WithdrawnEntry, isValveWork, liveEntries } from "./entry";
+import { type AnsweredEntry, type CheckedEntry, type Entry, type FittedEntry, type LeftEntry, type LoadedEntry, type LockedEntry, type Made, type ReadingEntry, type SetEntry, type TightenedEntry, type WithdrawnEntry, isValveWork, liveEntries, onlyFelt } from "./entry";
 import { marginAtStop } from "./marginAtStop";
-import { type Job, offAim, verdictOf } from "./job";
-import { type RunState, passNow, runState } from "./state";
+import { MOST_AT_ONCE_MM } from "../shims/grind";
+import { type Job, middleOf, offAim, verdictOf } from "./job";
+import { type RunState, type ValveState, passNow, runState } from "./state";
 
 /**
  * Null when the entry may be added, else a sentence that says what to do instead. `by` is the person
@@ -27,11 +28,23 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
     case "reading":
       return readingRefusal(job, entries, entry);
     case "set":
+      if (job.closing !== null) return "Nothing is turned here: openers and closers are exchanged.";
       if (job.work === "dry-gap") return "No screw sets this gap: fit a part of another length.";
       return job.work === "preload" ? turnInRefusal(job, runState(job, entries), entry) : setRefusal(job, entries, entry);
     case "zeroed":
       return zeroRefusal(job, runState(job, entries), entry);
+    case "loaded":
+      return loadedRefusal(job, runState(job, entries), entry);
+    case "tried":
+      if (job.closing === null) return "Closers are felt where valves are positively closed.";
+      return runState(job, entries).valves.get(entry.valve)?.last == null ? `Read the opener gap of ${entry.valve} first.` : null;
+    case "plugged":
+      return job.closing === null ? "Holes are plugged and counted in a job on positively closed valves." : null;
+    case "bridged":
+      return job.bridged.includes(entry.valve) ? null : `There is no bridge at ${entry.valve}.`;
     case "fitted":
+      if ((job.closing === null) !== (entry.part === null)) return job.closing === null ? "Only a positively closed valve has an opener and a closer." : "Say whether it is the opener or the closer.";
+      if (job.closing !== null) return setRefusal(job, entries, entry);
       return job.work === "dry-gap" || job.shims !== null ? setRefusal(job, entries, entry) : "No part sets the gap on this engine.";
     case "ordered":
       return job.work === "dry-gap" || job.shims !== null ? null : "Parts are ordered where they set the gap.";
@@ -57,7 +70,7 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
     case "withdrawn":
       return withdrawRefusal(live, entry);
     case "closed": {
-      const missing = missingToClose(runState(job, entries));
+      const missing = missingToClose(job, runState(job, entries));
       return missing.length === 0 ? null : `It can't be closed yet. ${missing.join(" ")}`;
     }
   }
@@ -87,11 +100,35 @@ function setRefusal(job: Job, entries: readonly Made[], entry: SetEntry | Fitted
   const valve = state.valves.get(entry.valve);
   const status = valve?.status;
   // A valve that is in its band may give its part to another, and take one of theirs.
-  const gives = entry.kind === "fitted" && job.shims !== null && valve?.last != null;
+  const gives = entry.kind === "fitted" && (job.shims !== null || job.closing !== null) && valve?.last != null;
   if (status !== "read" && status !== "ready" && !gives) return `Read ${entry.valve} before its adjuster is turned.`;
+  if (valve?.bridgeOpen === true) return `Look at the bridge of ${entry.valve} before its lash is set: both valves touching.`;
   const question = state.questions.find((q) => q.valve === entry.valve);
   if (question !== undefined) return `Answer this before it is adjusted away: ${question.text}`;
+  const ground = job.grinds && entry.kind === "set" ? grindRefusal(valve, entry) : null;
+  if (ground !== null) return ground;
   return state.surveying ? `This job reads every valve as found first. ${entry.valve} is set once all are read.` : null;
+}
+
+/** What is ground off can't be put back: never much at once, and never past the aim. */
+function grindRefusal(valve: ValveState | undefined, { aimMm }: SetEntry): string | null {
+  if (valve?.last == null) return null;
+  // Too wide: the seat was recut, or another valve fitted.
+  if (aimMm === null) return middleOf(valve.last) > valve.valve.spec.nominalMm ? null : "Say how far it is ground.";
+  const offMm = aimMm - middleOf(valve.last);
+  if (offMm > MOST_AT_ONCE_MM + 1e-6) return `Not more than ${MOST_AT_ONCE_MM} mm at once: it can't be put back. Read again, then take the next step.`;
+  return aimMm > valve.valve.spec.highMm + 1e-6 ? `That would be past the band of ${valve.valve.id}, and what is ground off can't be put back.` : null;
+}
+
+function loadedRefusal(job: Job, state: RunState, entry: LoadedEntry): string | null {
+  const valve = state.valves.get(entry.valve);
+  if (job.closing === null) return "The loaded gap is read where valves are positively closed.";
+  if (valve?.last == null || valve.pair?.opener === null) return `Read the opener gap of ${entry.valve} first, with nothing pressed.`;
+  if (state.stop?.letter !== entry.stop) return `The crank does not stand at stop ${entry.stop}: read both gaps again here.`;
+  const problem = readingProblem({ goesMm: entry.goes.mm, noGoMm: entry.noGo.mm });
+  if (problem !== null) return problem.why;
+  if (valve.last.goes.mm === 0) return "With no opener gap the loaded gap means nothing: fit a thinner opener first, then read both again.";
+  return entry.noGo.mm <= valve.last.goes.mm ? "The loaded gap can't be below the opener gap: press the closing rocker home and read both again." : null;
 }
 
 function lockRefusal(live: readonly Made[], entry: LockedEntry): string | null {
@@ -110,6 +147,7 @@ function leftRefusal(job: Job, entries: readonly Made[], entry: LeftEntry): stri
   if (question !== undefined) return `Answer this before it is left: ${question.text}`;
   const verdict = verdictOf(last, valve.valve.spec);
   if (entry.reason !== null) return null;
+  if (valve.pair !== null && valve.pair.stage !== "right") return `The closer of ${entry.valve} is not found right yet: turn the cam over it and say what is felt, or say why it is left so.`;
   if (verdict !== "in") return `${entry.valve} is ${verdict === "undecided" ? "not surely in its band" : verdict}: set it, or say why it is left so.`;
   return offAim(job, last, valve.valve.spec) ? `${entry.valve} is in its band, but this job wants all within ${job.allToAimMm} mm of the aim: set it, or say why it is left so.` : null;
 }
@@ -136,6 +174,7 @@ function checkRefusal(job: Job, state: RunState, entry: CheckedEntry): string | 
     if (entry.reason === null) return "Say why the re-check is left out.";
     return state.barNeeded ? barRefusal(job, state) : "The re-check was begun already.";
   }
+  if (entry.item === "plugs" && job.closing === null) return "No holes were plugged in this job.";
   const open = [...state.valves.values()].filter((v) => v.status !== "left").map((v) => v.valve.id);
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
@@ -159,4 +198,4 @@ function signRefusal(closed: Made | undefined, live: readonly Made[], by: string
 }
 
 const lastOf = (live: readonly Made[], valve: string): Made | undefined =>
-  live.findLast((e) => isValveWork(e) && e.valve === valve);
+  live.findLast((e) => isValveWork(e) && e.valve === valve && !onlyFelt(e));

@@ -196,7 +196,7 @@ describe("closing", () => {
     arrive("A");
     leave("1I");
     read("1E", 0, 0.05);
-    expect(missingToClose(runState(job, ledger))).toEqual([
+    expect(missingToClose(job, runState(job, ledger))).toEqual([
       expect.stringMatching(/^No as-left for: 1E, /), "Not turned over by hand and read again.",
       expect.stringMatching(/^Not answered: No leaf goes at 1 exhaust/), "Not said: every lock touched once more; tools off, leaves counted; distributor or pump drive minded; started and listened to.",
     ]);

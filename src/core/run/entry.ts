@@ -4,6 +4,7 @@
  */
 import type { School } from "../lash/school";
 import type { ZeroSchool } from "../preload/zeroLash";
+import type { Felt } from "../shims/tries";
 
 interface EntryBase {
   /** Made by the client, so that sending it twice counts once. */
@@ -86,6 +87,46 @@ export interface FittedEntry extends EntryBase {
   readonly lengthMm: number;
   /** Where it comes from: a valve of this engine, a part of the drawers; null where nobody keeps count. */
   readonly partFrom: string | null;
+  /** Which of the two parts of a positively closed valve; null on all else. */
+  readonly part: PairPart | null;
+  /** How the half-rings went in, as it was said; null when nothing was. */
+  readonly rings: string | null;
+}
+
+export const PAIR_PARTS = ["opener", "closer"] as const;
+export type PairPart = (typeof PAIR_PARTS)[number];
+
+/** The gap with the closing rocker pressed home: opener and closer gap together. */
+export interface LoadedEntry extends EntryBase {
+  readonly kind: "loaded";
+  readonly valve: string;
+  readonly stop: string;
+  readonly goes: LeafMark;
+  readonly noGo: LeafMark;
+}
+
+/** The cam was turned over the closer's base circle, and this was felt. */
+export interface TriedEntry extends EntryBase {
+  readonly kind: "tried";
+  readonly valve: string;
+  readonly stop: string;
+  readonly felt: Felt;
+}
+
+/** Holes near the work were plugged and counted, and this is the state in which all is felt. */
+export interface PluggedEntry extends EntryBase {
+  readonly kind: "plugged";
+  readonly count: number;
+  /** Belts, springs and clips, on or off, in words. */
+  readonly gear: string;
+}
+
+/** The bridge over two valves was looked at: both touch, with or without its screw having been turned. */
+export interface BridgedEntry extends EntryBase {
+  readonly kind: "bridged";
+  readonly valve: string;
+  readonly stop: string;
+  readonly turned: boolean;
 }
 
 /** Parts were ordered, or laid out: what was wanted, as it was written. */
@@ -148,7 +189,7 @@ export interface AnsweredEntry extends EntryBase {
 }
 
 /** What is done once before a job is closed; `recheck` stands for leaving the re-check out. */
-export const CLOSE_ITEMS = ["recheck", "locks", "cleared", "drive", "started"] as const;
+export const CLOSE_ITEMS = ["recheck", "plugs", "locks", "cleared", "drive", "started"] as const;
 export type CloseItem = (typeof CLOSE_ITEMS)[number];
 
 export interface CheckedEntry extends EntryBase {
@@ -178,9 +219,9 @@ export interface SignedEntry extends EntryBase {
   readonly kind: "signed";
 }
 
-export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry | ZeroedEntry | FittedEntry;
+export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry | ZeroedEntry | FittedEntry | LoadedEntry | TriedEntry | BridgedEntry;
 export type Entry =
-  | ValveWork | OrderedEntry | BledEntry | WarmthEntry | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
+  | ValveWork | PluggedEntry | OrderedEntry | BledEntry | WarmthEntry | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
 
 /** An entry as the shop keeps it: with its place in the ledger, who made it, and when (ISO 8601). */
 export type KeptEntry = Entry & { readonly seq: number; readonly personId: string; readonly at: string };
@@ -195,3 +236,6 @@ export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
 }
 
 export const isValveWork = (entry: Entry): entry is ValveWork => "valve" in entry;
+
+/** Work that changes nothing at the valve: its reading stands. */
+export const onlyFelt = (entry: ValveWork): boolean => entry.kind === "loaded" || entry.kind === "tried" || (entry.kind === "bridged" && !entry.turned);

@@ -13,7 +13,8 @@ export interface Foretold {
 /** For each part that was fitted at a valve and read after; `work` is what was done there, in order. */
 export function foretold(work: readonly Entry[]): Foretold[] {
   return work.flatMap((e, i) => {
-    if (e.kind !== "fitted" || e.fromMm === null) return [];
+    // A closer leaves the opener's gap as it is.
+    if (e.kind !== "fitted" || e.fromMm === null || e.part === "closer") return [];
     const before = work.slice(0, i).findLast((w) => w.kind === "reading");
     const after = work.slice(i + 1).find((w) => w.kind === "reading" || w.kind === "fitted");
     if (before?.kind !== "reading" || after?.kind !== "reading") return [];

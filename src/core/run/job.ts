@@ -5,7 +5,7 @@ import type { LashSpec } from "../lash/spec";
 import type { ServingOrder } from "../stops/orders";
 import type { Interval } from "../units/interval";
 import type { ReadingEntry } from "./entry";
-import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
+import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
 import type { RouteStop } from "./route";
 
 export interface JobValve {
@@ -27,6 +27,12 @@ export interface Job {
   readonly fixed: FixedPlan | null;
   /** Parts that are exchanged to set lash; null where a screw does, or nothing that is kept in drawers. */
   readonly shims: ShimsPlan | null;
+  /** Two parts a valve, an opener and a closer; null on all other gear. */
+  readonly closing: ClosingPlan | null;
+  /** The stem's end is ground: lash is opened by it, and never closed again. */
+  readonly grinds: boolean;
+  /** Valves whose rocker works a bridge over two valves. */
+  readonly bridged: readonly string[];
   /** Through what readings are judged, when they are taken in the other state than the spec's. */
   readonly offset: Offset | null;
   readonly cycleDeg: 360 | 720;

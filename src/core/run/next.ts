@@ -2,7 +2,7 @@
 import type { TightenedPart } from "../engine/engineFile";
 import { advance } from "../units/angle/arc";
 import { bleedLeft } from "./bleeding";
-import { CLOSING_ORDER } from "./closing";
+import { closingOrder } from "./closing";
 import type { CloseItem } from "./entry";
 import { marginAtStop } from "./marginAtStop";
 import type { Question } from "./questions";
@@ -25,6 +25,12 @@ export type NextThing =
   | { readonly kind: "parts"; readonly valves: readonly ValveState[] }
   /** Parts are in: the cams back on, and turned twice to seat them, before anything is read again. */
   | { readonly kind: "seat"; readonly to: RouteStop }
+  /** Before positively closed valves are opened: holes plugged and counted, and the state of belts, springs and clips said. */
+  | { readonly kind: "plug" }
+  /** What the opener and closer of a valve want: the loaded gap, other parts, or to be felt. */
+  | { readonly kind: "pair"; readonly valve: ValveState; readonly at: RouteValve }
+  /** The bridge under a rocker is looked at before its lash. */
+  | { readonly kind: "bridge"; readonly valve: ValveState; readonly at: RouteValve }
   /** Parts that are wanted before any is fitted. */
   | { readonly kind: "order"; readonly wants: readonly WantedPart[] }
   | { readonly kind: "answer"; readonly question: Question; readonly about: ValveState | null }
@@ -67,6 +73,7 @@ function anyTime(job: Job, state: RunState, { chosen, returning, foundDeg, taken
   if (foundDeg !== null) return turnFrom(job, state, foundDeg);
   const done = missing(state).length === 0;
   if ((returning || state.paused !== null) && state.stop !== null && !done) return { kind: "confirm", at: state.stop };
+  if (job.closing !== null && state.plugged === null) return { kind: "plug" };
   if (chosen === null) {
     const after = afterSetting(job, state) ?? toOrder(job, state) ?? withParts(job, state);
     if (after !== null) return after;
@@ -123,6 +130,9 @@ function atValve(job: Job, state: RunState, stop: RouteStop, valve: ValveState):
   const question = (valve.status === "read" ? state.questions.find((q) => q.valve === valve.valve.id) : undefined) ?? general;
   if (question !== undefined) return { kind: "answer", question, about: question.valve === null ? null : valve };
   if (job.work === "preload") return { kind: atLifter(valve), valve, at };
+  if (valve.bridgeOpen && (valve.status === "unread" || valve.status === "read")) return { kind: "bridge", valve, at };
+  // After parts were changed the pair is felt before its opener gap is read again.
+  if (valve.pair !== null && (valve.status === "read" || valve.status === "set") && valve.pair.stage !== "right" && valve.pair.stage !== "read") return { kind: "pair", valve, at };
   if (valve.status === "ready") return { kind: "lock", valve, at };
   const toSet = valve.status === "read" && (valve.verdict !== "in" || valve.offAim);
   return { kind: toSet ? "set" : "read", valve, at };
@@ -159,14 +169,14 @@ function openAt(job: Job, state: RunState, stop: RouteStop): RouteValve[] {
 
 function turnFrom(job: Job, state: RunState, fromDeg: number | null): NextThing {
   const to = nextStop(job, state, fromDeg ?? 0);
-  if (to === null) return closeUp(state);
+  if (to === null) return closeUp(job, state);
   return { kind: "turn", to, turnDeg: fromDeg === null ? 0 : advance(fromDeg, to.crankDeg, job.cycleDeg), first: fromDeg === null };
 }
 
-function closeUp(state: RunState): NextThing {
+function closeUp(job: Job, state: RunState): NextThing {
   const [question] = state.questions;
   if (question !== undefined) return { kind: "answer", question, about: state.valves.get(question.valve ?? "") ?? null };
-  const item = CLOSING_ORDER.find((i) => !state.checked.has(i));
+  const item = closingOrder(job).find((i) => !state.checked.has(i));
   return item === undefined ? { kind: "close" } : { kind: "check", item };
 }
 

@@ -1,5 +1,5 @@
 /** From an engine file and what was chosen in the preparation to the plan that a job works by. */
-import type { EngineFile, EngineState, ValveRole } from "../engine/engineFile";
+import type { AdjusterEntry, EngineFile, EngineState, ValveRole } from "../engine/engineFile";
 import { type Way, type Ways, covers, growthWords, proposedWay, wayRefusal } from "../heat/ways";
 import type { LashSpec } from "../lash/spec";
 import { DEFAULT_TURNS, coldWindow, isGear, plungerTravelMm, preloadGear, turnsForMm } from "../preload/gear";
@@ -7,7 +7,8 @@ import { fixedGear, isFixed } from "../preload/lengths";
 import { turnsWords } from "../preload/turning";
 import type { LifterState } from "../preload/zeroLash";
 import { toMm } from "../units/length";
-import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
+import type { PartKind } from "../parts/part";
+import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
 import { jobRoles } from "./ready";
 
 export type Planned<T> = { readonly plan: T } | { readonly field: string; readonly why: string };
@@ -78,7 +79,20 @@ export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: 
 export function planShims({ adjuster }: EngineFile, fittedMm: ShimsPlan["fittedMm"]): ShimsPlan | null {
   const diameterMm = adjuster?.diameter === undefined ? null : toMm(adjuster.diameter);
   if (adjuster?.kind === "bucket") return { kind: "bucket", diameterMm, fittedMm };
-  return adjuster?.kind === "bucket-shim" ? { kind: adjuster.shimAt === "under" ? "shim-under" : "shim-over", diameterMm, fittedMm } : null;
+  return adjuster?.kind === "bucket-shim" ? { kind: SHIM_KINDS[adjuster.shimAt ?? "over"], diameterMm, fittedMm } : null;
+}
+
+/** Caps on the valve tip and shims at the rocker are shims like any other. */
+const SHIM_KINDS: Readonly<Record<NonNullable<AdjusterEntry["shimAt"]>, PartKind>> = { over: "shim-over", under: "shim-under", tip: "lash-cap", rocker: "rocker-shim" };
+
+/** A closer that turns without drag and without movement lies between nothing and this (usual in the trade). */
+const CLOSER_HIGH_MM = 0.02;
+
+/** How positively closed valves are set; null on all other gear. */
+export function planClosing({ adjuster }: EngineFile, fittedMm: ClosingPlan["fittedMm"]): ClosingPlan | null {
+  if (adjuster?.kind !== "positive-closing") return null;
+  const { aim, high } = adjuster.closer ?? {};
+  return { closerAimMm: aim === undefined ? 0 : toMm(aim), closerHighMm: high === undefined ? CLOSER_HIGH_MM : toMm(high), fittedMm };
 }
 
 /** The lengths of gear without a screw; null where the file names none, and gaps are only judged. */
@@ -86,3 +100,7 @@ export function planFixed(file: EngineFile, fittedMm: FixedPlan["fittedMm"]): Fi
   const gear = fixedGear(file.adjuster ?? { kind: "fixed" });
   return isFixed(gear) ? { gear, fittedMm } : null;
 }
+
+/** Valves whose rocker works a bridge over two valves. */
+export const bridgedValves = ({ bridges = [], valves }: Pick<EngineFile, "bridges" | "valves">): string[] =>
+  valves.filter((v) => bridges.some((b) => b.cylinder === v.cylinder && b.role === v.role)).map((v) => v.id);

@@ -42,3 +42,12 @@ export interface Offset {
   /** The other ways that applied, as they were shown. */
   readonly others: readonly string[];
 }
+
+/** How positively closed valves are set: two parts each. The band of the opener gap is the valve's own. */
+export interface ClosingPlan {
+  /** The closer gap that is aimed at, and the most that is right, in mm. */
+  readonly closerAimMm: number;
+  readonly closerHighMm: number;
+  /** What was fitted last at each valve, where it is known, in mm. */
+  readonly fittedMm: Readonly<Record<string, { readonly openerMm: number | null; readonly closerMm: number | null }>>;
+}

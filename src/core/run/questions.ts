@@ -59,7 +59,7 @@ function questionsAt(job: Job, live: readonly Entry[], valve: JobValve): Questio
   const work = live.filter((e) => isValveWork(e) && e.valve === valve.id);
   const readings = work.filter((e) => e.kind === "reading");
   const found = readings.find((r) => r.pass === "as-found");
-  return [...readings.flatMap((r) => zero(job, valve, r)), ...(job.shims === null ? [] : unlikeForetold(job, work, valve)), ...(found === undefined || found.goes.mm === 0 ? [] : outlier(job, live, valve, found)), ...moved(job, work, valve)];
+  return [...readings.flatMap((r) => zero(job, valve, r)), ...(job.shims === null && job.closing === null ? [] : unlikeForetold(job, work, valve)), ...(found === undefined || found.goes.mm === 0 ? [] : outlier(job, live, valve, found)), ...moved(job, work, valve)];
 }
 
 const named = (job: Job, valve: JobValve): string => valveName(valve, job.valves);

@@ -196,6 +196,10 @@ function noteWords(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index
     }
     case "zeroed":
       return entry.apartTurns === null || job.preload === null ? null : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, plungerTravelMm(1, job.preload.gear))}`;
+    case "plugged":
+      return `${entry.count} holes plugged; all felt with ${entry.gear}`;
+    case "bridged":
+      return `${entry.valve}: bridge ${entry.turned ? "set" : "looked at"}, both valves touching`;
     case "ordered":
       return `Parts wanted: ${entry.list}`;
     case "bled":

@@ -4,7 +4,8 @@ import { judgePlunger } from "../preload/plunger";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords } from "../preload/zeroLash";
 import { plungerTravelMm } from "../preload/gear";
 import { lengthWords } from "../preload/lengths";
-import type { KeptEntry } from "./entry";
+import { FELT_NAMES } from "../shims/tries";
+import { type KeptEntry, PAIR_PARTS } from "./entry";
 import { foretold } from "./foretold";
 import type { Job } from "./job";
 import type { ValvePreload } from "./preloadAt";
@@ -38,7 +39,8 @@ export function preloadWords({ turns, coldMm, hotMm }: Pick<ValvePreload, "turns
 }
 
 /** What was exchanged at a valve, the last of it: "228.60 mm, was 227.80 mm"; a shim with where it came from and what it should leave. */
-export function partWords({ fixed, shims }: Pick<Job, "fixed" | "shims">, work: readonly KeptEntry[]): string | null {
+export function partWords({ fixed, shims, closing }: Pick<Job, "fixed" | "shims" | "closing">, work: readonly KeptEntry[]): string | null {
+  if (closing !== null) return pairWords(work);
   const fitted = work.findLast((e) => e.kind === "fitted");
   if (fitted === undefined) return null;
   if (shims !== null) {
@@ -48,6 +50,18 @@ export function partWords({ fixed, shims }: Pick<Job, "fixed" | "shims">, work: 
   }
   if (fixed === null) return null;
   return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;
+}
+
+/** "opener 2.930 mm, was 2.850; closer 6.480 mm, was 6.400, free, nothing moves": the last of each, and what was felt at the end. */
+function pairWords(work: readonly KeptEntry[]): string | null {
+  const words = PAIR_PARTS.flatMap((part) => {
+    const fitted = work.findLast((e) => e.kind === "fitted" && e.part === part);
+    return fitted?.kind !== "fitted" ? [] : [`${part} ${fitted.lengthMm.toFixed(3)} mm${fitted.fromMm === null ? "" : `, was ${fitted.fromMm.toFixed(3)}`}${fitted.rings === null ? "" : `, rings ${fitted.rings}`}`];
+  });
+  const tried = work.filter((e) => e.kind === "tried");
+  const felt = tried.at(-1);
+  if (felt !== undefined) words.push(`closer felt: ${FELT_NAMES[felt.felt].name.toLowerCase()}${tried.length > 1 ? `, after ${tried.length} tries` : ""}`);
+  return words.length === 0 ? null : words.join("; ");
 }
 
 type NameOf = (personId: string) => string;

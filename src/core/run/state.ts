@@ -2,11 +2,12 @@
 import type { TightenedPart } from "../engine/engineFile";
 import type { Verdict } from "../lash/judge";
 import {
-  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Made, type Pass, type PausedEntry, type ReadingEntry, type ValveWork,
-  isValveWork, liveEntries,
+  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Made, type Pass, type PausedEntry, type PluggedEntry, type ReadingEntry, type ValveWork,
+  isValveWork, liveEntries, onlyFelt,
 } from "./entry";
 import { type Job, type JobValve, offAim, verdictOf } from "./job";
 import { type ValvePreload, preloadAt } from "./preloadAt";
+import { type ValvePair, pairAt } from "./pairAt";
 import { type Question, questionsOf } from "./questions";
 import type { RouteStop } from "./route";
 
@@ -31,6 +32,10 @@ export interface ValveState {
   readonly preload: ValvePreload | null;
   /** The part that this job fitted last, in mm; null when none was. */
   readonly fittedMm: number | null;
+  /** Its opener and closer; null on all gear but positively closed valves. */
+  readonly pair: ValvePair | null;
+  /** Its bridge has not been looked at yet. */
+  readonly bridgeOpen: boolean;
 }
 
 /** A temperature of the engine; `at` is left out while it is not known when. */
@@ -60,6 +65,8 @@ export interface RunState {
   readonly warmths: readonly TakenWarmth[];
   /** A part was fitted since the engine was last turned over. */
   readonly unseated: boolean;
+  /** Holes plugged at the start of a job on positively closed valves; null while nobody said. */
+  readonly plugged: PluggedEntry | null;
   /** Parts were ordered or laid out since the last reading as found. */
   readonly ordered: boolean;
   readonly closed: boolean;
@@ -97,6 +104,7 @@ export function runState(job: Job, entries: readonly Made[]): RunState {
     squeezed: squeezedOf(job, live),
     warmths: live.flatMap((e) => (e.kind === "warmth" ? [{ at: e.at, celsius: e.celsius }] : [])),
     unseated: (live.findLast((e) => e.kind === "fitted")?.place ?? -1) > (barred.at(-1)?.place ?? -1),
+    plugged: live.findLast((e) => e.kind === "plugged") ?? null,
     ordered: live.some((e) => e.kind === "ordered" && e.place > lastFound),
     closed: live.some((e) => e.kind === "closed"),
     signed: live.some((e) => e.kind === "signed"),
@@ -134,7 +142,8 @@ function dueSince(live: readonly Placed[], barred: readonly Placed[], work: read
 
 function valveState(job: Job, valve: JobValve, work: readonly Placed<ValveWork>[], due: number): ValveState {
   const readings = work.filter((e) => e.kind === "reading");
-  const latest = work.at(-1);
+  // A bridge that was set before anything was read makes the first reading no other than as found.
+  const latest = work.findLast((e) => !onlyFelt(e) && (e.kind !== "bridged" || readings.length > 0));
   const last = readings.at(-1) ?? null;
   const status = statusOf(latest, due);
   const verdict = last === null || last.pass === "set" || job.work === "preload" ? null : verdictOf(last, valve.spec);
@@ -142,6 +151,8 @@ function valveState(job: Job, valve: JobValve, work: readonly Placed<ValveWork>[
     valve, status, verdict, last,
     preload: preloadAt(job.preload, valve, work),
     fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
+    pair: pairAt(job.closing, valve.id, work, (r) => verdictOf(r, valve.spec) === "in"),
+    bridgeOpen: job.bridged.includes(valve.id) && !work.some((e) => e.kind === "bridged"),
     asFound: readings.find((r) => r.pass === "as-found") ?? null,
     left: latest?.kind === "left" ? latest : null,
     offAim: verdict === "in" && last !== null && offAim(job, last, valve.spec),
@@ -158,7 +169,11 @@ function statusOf(latest: Placed<ValveWork> | undefined, due: number): ValveStat
       return latest.locked ? "set" : "turned";
     case "locked":
     case "fitted":
+    case "bridged":
       return "set";
+    case "loaded":
+    case "tried":
+      throw new RangeError(`statusOf: ${latest.kind} changes nothing at a valve`);
     case "zeroed":
       return "zeroed";
     case "reopened":
@@ -175,7 +190,7 @@ export const asLeft = (state: ValveState): ReadingEntry | null => (state.left ==
 export function passNow(entries: readonly Entry[], valve: string): Pass {
   const work = liveEntries(entries).filter((e) => isValveWork(e) && e.valve === valve);
   const lastLeft = work.findLastIndex((e) => e.kind === "left");
-  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked" || e.kind === "fitted");
+  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked" || e.kind === "fitted" || (e.kind === "bridged" && e.turned && work[0]?.kind !== "bridged"));
   if (turned !== undefined) return turned.kind === "set" && !turned.locked ? "set" : "as-left";
   return lastLeft === -1 ? "as-found" : "re-check";
 }

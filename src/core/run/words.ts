@@ -8,6 +8,7 @@ import { CLOSE_ITEM_NAMES } from "./closing";
 import type { NextThing } from "./next";
 import type { ReadingEntry } from "./entry";
 import type { JobValve } from "./job";
+import type { PairStage } from "./pairAt";
 
 /** "3 exhaust"; several of one role in a cylinder are told apart by their id: "3 exhaust (3Eb)". */
 export function valveName(valve: Pick<JobValve, "id" | "cylinder" | "role">, all: readonly Pick<JobValve, "cylinder" | "role">[]): string {
@@ -104,6 +105,12 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
       return `Lifters bleed down, ${timerWords(next.leftMs)} left`;
     case "parts":
       return `All are read: work out the parts for ${next.valves.length === 1 ? valveName(next.valves[0]?.valve ?? { id: "", cylinder: "", role: "intake" }, valves) : `${next.valves.length} valves`}`;
+    case "plug":
+      return "Not begun: plug the holes, and count";
+    case "bridge":
+      return `Look at the bridge of ${valveName(next.valve.valve, valves)}`;
+    case "pair":
+      return `${capital(valveName(next.valve.valve, valves))}: ${PAIR_STANDS[next.valve.pair?.stage ?? "load"]}`;
     case "seat":
       return "Parts are in: cams on, turn it over twice to seat them";
     case "order":
@@ -118,6 +125,8 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
       return `Before closing: ${CLOSE_ITEM_NAMES[next.item]}`;
   }
 }
+
+const PAIR_STANDS: Record<PairStage, string> = { read: "read its opener gap", load: "read the loaded gap", parts: "other parts for its pair", feel: "feel its closer", right: "its pair is right" };
 
 /** The roles' letter in a valve head. */
 export const ROLE_LETTER: Record<ValveRole, string> = { intake: "I", exhaust: "E", injector: "J" };

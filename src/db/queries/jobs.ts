@@ -2,6 +2,7 @@
 import { and, asc, desc, eq, inArray, lt } from "drizzle-orm";
 import { cycleOf } from "@/core/engine/engineFile";
 import type { Job } from "@/core/run/job";
+import { bridgedValves } from "@/core/run/planWork";
 import type { Database } from "../connect";
 import { jobValves, jobs } from "../schema";
 
@@ -20,6 +21,9 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     preload: row.preload,
     fixed: row.fixed,
     shims: row.shims,
+    closing: row.closing,
+    grinds: row.engineFile.adjuster?.kind === "grind",
+    bridged: bridgedValves(row.engineFile),
     offset: row.heatOffset,
     cycleDeg: cycleOf(row.engineFile),
     requiredMarginDeg: row.requiredMarginDeg,

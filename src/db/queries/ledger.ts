@@ -31,7 +31,15 @@ export function entryOf(row: Row): KeptEntry {
     case "zeroed":
       return { ...base, kind: "zeroed", valve, stop, school: row.zeroSchool ?? "up-down", foundTurns: row.foundTurns, apartTurns: row.apartTurns, reason: row.reason };
     case "fitted":
-      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom };
+      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom, part: row.part, rings: row.reason };
+    case "loaded":
+      return { ...base, kind: "loaded", valve, stop, goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" }, noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" } };
+    case "tried":
+      return { ...base, kind: "tried", valve, stop, felt: row.felt ?? "free" };
+    case "plugged":
+      return { ...base, kind: "plugged", count: row.count ?? 0, gear: subject };
+    case "bridged":
+      return { ...base, kind: "bridged", valve, stop, turned: row.turned ?? false };
     case "ordered":
       return { ...base, kind: "ordered", list: subject };
     case "bled":
@@ -86,7 +94,15 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
     case "zeroed":
       return { ...base, valve: entry.valve, stop: entry.stop, zeroSchool: entry.school, foundTurns: entry.foundTurns, apartTurns: entry.apartTurns, reason: entry.reason };
     case "fitted":
-      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom };
+      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom, part: entry.part, reason: entry.rings };
+    case "loaded":
+      return { ...base, valve: entry.valve, stop: entry.stop, goesMm: entry.goes.mm, goesText: entry.goes.text, noGoMm: entry.noGo.mm, noGoText: entry.noGo.text };
+    case "tried":
+      return { ...base, valve: entry.valve, stop: entry.stop, felt: entry.felt };
+    case "plugged":
+      return { ...base, count: entry.count, subject: entry.gear };
+    case "bridged":
+      return { ...base, valve: entry.valve, stop: entry.stop, turned: entry.turned };
     case "ordered":
       return { ...base, subject: entry.list };
     case "warmth":

@@ -6,7 +6,7 @@ import { sql } from "drizzle-orm";
 import { boolean, check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type Job, WORKS } from "@/core/run/job";
-import type { FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
+import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
 import { PURPOSES } from "@/core/run/purpose";
 import type { RouteStop } from "@/core/run/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
@@ -46,6 +46,7 @@ export const jobs = pgTable(
     preload: json().$type<PreloadPlan>(),
     fixed: json().$type<FixedPlan>(),
     shims: json().$type<ShimsPlan>(),
+    closing: json().$type<ClosingPlan>(),
     heatOffset: json().$type<Offset>(),
     /** Of preload: plunger travel per turn, and the wait after a squeeze. The ledger's guard computes with them. */
     mmPerTurn: lengthMm(),
@@ -79,6 +80,7 @@ export const jobs = pgTable(
     check("jobs_mm_per_turn", sql`${t.mmPerTurn} > 0`),
     check("jobs_fixed", sql`${t.fixed} is null or ${t.work} = 'dry-gap'`),
     check("jobs_shims", sql`${t.shims} is null or ${t.work} = 'lash'`),
+    check("jobs_closing", sql`${t.closing} is null or (${t.work} = 'lash' and ${t.shims} is null)`),
     check("jobs_offset", sql`${t.heatOffset} is null or (${t.work} = 'lash' and ${t.heatOffset}->>'specState' <> ${t.state})`),
     check("jobs_air", sql`${t.airC} between -60 and 60`),
     check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),

@@ -27,6 +27,7 @@ import { Legend } from "./Legend";
 import { LifterPanel } from "./LifterPanel";
 import { PartPanel } from "./PartPanel";
 import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./pedal";
+import { PlugPanel } from "./PlugPanel";
 import { RouteStrip } from "./RouteStrip";
 import { RunHeader } from "./RunHeader";
 import { TicksLine } from "./TicksLine";
@@ -78,6 +79,8 @@ function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: numb
       return run.context.job.work === "preload" ? <LifterPanel run={run} /> : <RouteStrip run={run} />;
     case "set":
       return run.context.job.work === "dry-gap" ? <PartPanel run={run} /> : <RouteStrip run={run} />;
+    case "plug":
+      return <PlugPanel run={run} />;
     case "wait":
       return <WaitPanel run={run} />;
     case "check":
@@ -111,6 +114,7 @@ export function RunView({ given, people, person }: Props) {
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
     else if (action?.kind === "parts") router.push(`/jobs/${given.id}/shims`);
+    else if (action?.kind === "pair") router.push(`/jobs/${given.id}/pair/${encodeURIComponent(run.valve?.valve.id ?? "")}`);
     else if (action !== undefined) run.act(action);
   };
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });

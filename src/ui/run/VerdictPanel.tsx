@@ -28,7 +28,7 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
             ? <ButtonLink asChild kind="now" flex="1"><Link href={`/jobs/${run.context.id}/sheet`}>See the sheet</Link></ButtonLink>
             : (
               <Button type="button" kind="now" flex="1" data-main disabled={instruction.button === null} onClick={() => act(0)}>
-                {instruction.button?.label ?? (run.doubted ? "Not at this stop" : now.next.kind === "wait" ? "The crank waits" : now.next.kind === "set" ? "Say what is fitted" : "Tap the leaves")}{run.marked === 0 && <Key>Enter</Key>}
+                {instruction.button?.label ?? (run.doubted ? "Not at this stop" : now.next.kind === "wait" ? "The crank waits" : now.next.kind === "plug" ? "Say how many" : now.next.kind === "set" ? "Say what is fitted" : "Tap the leaves")}{run.marked === 0 && <Key>Enter</Key>}
               </Button>
             )}
         </chakra.div>

@@ -68,7 +68,14 @@ interface Check {
 
 const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => Check> = {
   recheck: () => ({ title: "Read every valve once more.", grounds: [], done: "Read" }),
-  locks: ({ locking, job, file, licensed }, { state }) => job.shims !== null ? ({
+  plugs: (_, { state }) => {
+    const count = state.plugged?.count ?? 0;
+    return { title: `${count} ${count === 1 ? "plug" : "plugs"} went in: count ${count} out.`, grounds: ["One that is missing is inside: find it before anything turns."], done: `${count} counted out` };
+  },
+  locks: ({ locking, job, file, licensed }, { state }) => job.closing !== null ? ({
+    title: "Every half-ring in its groove, every rocker shaft and clip home.", done: "Rings, shafts and clips seen",
+    grounds: ["Press each opener down by hand and look at its rings from both sides. New ones settle, and move the reading: read again after the first heat."],
+  }) : job.shims !== null ? ({
     title: "Every cap bolt at its torque, every mark where it was.", done: "Caps and marks checked",
     grounds: (file.camshafts ?? []).map((c) => `${capital(c.name)}${c.torqueNm === undefined ? "" : `: ${c.torqueNm} Nm`}${c.caps === undefined ? "" : `, ${c.caps}`}.`),
   }) : job.work === "dry-gap" ? ({

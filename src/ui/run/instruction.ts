@@ -8,6 +8,7 @@ import { answerWords, barWords, checkWords, closeWords, closedWords, tightenWord
 import type { Lifter } from "./lifter";
 import { lifterWords, waitWords } from "./lifterWords";
 import type { RunContext, RunNow } from "./model";
+import { bridgeWords, pairWords, plugWords } from "./pairWords";
 import { fitWords, orderWords } from "./partWords";
 import { doubtWords, readWords } from "./readWords";
 import { lockWords, setWords } from "./setWords";
@@ -52,6 +53,12 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
       return waitWords(context, next.to);
     case "parts":
       return partsWords(context, next.valves);
+    case "plug":
+      return plugWords();
+    case "bridge":
+      return bridgeWords(context, now, next.valve);
+    case "pair":
+      return pairWords(context, now, next.valve, next.at);
     case "seat":
       return seatWords(context, next.to);
     case "order":

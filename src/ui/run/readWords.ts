@@ -1,10 +1,12 @@
 /** What is told while a valve is read. Pure. */
 import type { ValveState } from "@/core/run/state";
+import { isRight } from "@/core/shims/tries";
 import { middleOf, offAim } from "@/core/run/job";
 import { offsetWords } from "@/core/run/offsetWords";
 import { bandWords, capital, readingWords, specUnit, valveName } from "@/core/run/words";
 import { approvedWords } from "./approved";
 import type { RunContext, RunNow } from "./model";
+import { triedWords } from "./pairWords";
 import { DRY_GAP_CONSEQUENCE } from "./partWords";
 import { lockAfterWords, setWords } from "./setWords";
 import { type Blade, NONE_KEY, type Reading, type TappedReading, bladeOf, bladeOfKey, dragTryKey, singleBlades } from "./taps";
@@ -25,6 +27,7 @@ export function readWords(context: RunContext, now: RunNow, valve: ValveState, {
   if (tapped.goes === null && tapped.noGo === null && tapped.problem === null) return firstLeafWords(context, now, valve);
   if (tapped.problem !== null) return told({ ...base, title: "One of these is a slip.", grounds: [tapped.problem] });
   const { whole } = tapped;
+  if (whole !== null && valve.pair !== null && (tapped.verdict !== "in" || valve.pair.felt === null || !isRight(valve.pair.felt))) return openerWords(context, now, valve, tapped);
   const loose = valve.status === "turned" || valve.status === "ready";
   if (whole !== null && loose && tapped.verdict === "in") return lockAfterWords(context, now, valve, readingWords(whole));
   if (whole !== null && tapped.verdict === "in" && !offAim(context.job, whole, valve.valve.spec)) {
@@ -68,12 +71,11 @@ const nearest = ({ hand }: RunContext, mm: number): string =>
   [...singleBlades(hand.set)].sort((a, b) => Math.abs(a.mm - mm) - Math.abs(b.mm - mm))[0]?.key ?? "";
 
 function groundsOf(context: RunContext, valve: ValveState): string {
-  const { file, hand, job } = context;
+  const { hand, job } = context;
   if (job.work === "dry-gap") return `Lifter bled down, its plunger pressed to the bottom and held there: then the gap between rocker and valve tip. Oil left in it hides the gap.${approvedWords(context).map((w) => ` ${w}`).join("")}`;
   if (valve.status === "set") return "Tool off the rocker, no leaf pushed down by hand. Locking often moves the lash.";
   if (valve.status === "turned") return "Hold it where it is. Before and after locking shows how far the lock moves it.";
-  const bridge = file.bridges?.some((b) => b.cylinder === valve.valve.cylinder && b.role === valve.valve.role) === true;
-  const lead = bridge && valve.status === "unread" ? "Set the bridge first: its own screw, both valves touching. " : "";
+  const lead = job.closing === null ? "" : `The opener gap: valve shut, nothing pressed. ${triedWords(valve.pair ?? { tries: [] }).join("")} `;
   const feel = hand.school === "go-no-go" ? "A leaf goes when it slides with no more than light drag." : hand.school === "drag" ? "Light, even drag: the leaf slides, and you feel it." : "One step over the spec, to a definite drag: just under it is right.";
   const judged = job.offset === null ? "" : ` Judged through an offset: ${offsetWords(job.offset, job.state)}.`;
   return `${lead}${feel} Keep the wrench off the rocker while you feel.${judged}`;
@@ -122,6 +124,15 @@ function gapWords(context: RunContext, now: RunNow, valve: ValveState, tapped: T
     eyebrow: whereWords(context, now, valve.valve), title: `The dry gap of ${name} is ${verdict === "tight" ? "too small" : verdict === "loose" ? "too large" : "not surely in its band"}.`,
     grounds: [`${whole === null ? "" : `${readingWords(whole)}; `}band ${bandOf(context, valve)}.`, ...(verdict === "tight" || verdict === "loose" ? [DRY_GAP_CONSEQUENCE[verdict]] : []), ...approvedWords(context)],
     button: { label: "So it reads: which part?", action: { kind: "note" } },
+  });
+}
+
+/** The opener gap is kept as read: what the pair wants follows from there. */
+function openerWords(context: RunContext, now: RunNow, valve: ValveState, { whole, verdict }: TappedReading): Instruction {
+  const said = verdict === "in" ? "is in its band" : verdict === "tight" ? "is too small" : verdict === "loose" ? "is too large" : "is not surely in its band";
+  return told({
+    eyebrow: whereWords(context, now, valve.valve), title: `The opener gap of ${valveName(valve.valve, context.job.valves)} ${said}.`,
+    grounds: [`${whole === null ? "" : `${readingWords(whole)}; `}band ${bandOf(context, valve)}. The closer comes next.`], button: { label: "So it reads: go on", action: { kind: "note" } },
   });
 }
 

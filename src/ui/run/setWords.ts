@@ -7,6 +7,7 @@ import { capital, readingWords, specUnit, valveName, verdictWords } from "@/core
 import { showLength } from "@/core/units/length";
 import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import { middleOf } from "@/core/run/job";
+import { type GrindStep, MOST_AT_ONCE_MM, grindStep } from "@/core/shims/grind";
 import { type RunContext, type RunNow, shiftUsed } from "./model";
 import type { TappedReading } from "./taps";
 import { throughWords } from "./through";
@@ -23,7 +24,9 @@ export function setWords(context: RunContext, now: RunNow, valve: ValveState, ta
   const unit = specUnit(context.file.lash?.[valve.valve.role]);
   const aim = aimMm(spec.nominalMm, shiftUsed(now.learning));
   const turn = fromMm === null ? null : turnOf(context, now, fromMm, aim);
-  const said = turn === null ? byAmount(context, (fromMm ?? aim) - aim) : byTurn(context, turn);
+  const grind = context.job.grinds && fromMm !== null ? grindStep(fromMm, spec.nominalMm) : null;
+  const said = grind !== null ? byGrinding(grind) : turn === null ? byAmount(context, (fromMm ?? aim) - aim) : byTurn(context, turn);
+  const aimed = grind === null ? aim : grind.kind === "grind" ? (fromMm ?? 0) + grind.offMm : null;
   const off = verdict === "in" ? `in its band, but off the aim by more than ${context.job.allToAimMm ?? 0} mm` : verdictWords[verdict].replace(/^is /, "");
   return told({
     eyebrow: whereWords(context, now, valve.valve), title: said.title,
@@ -34,7 +37,7 @@ export function setWords(context: RunContext, now: RunNow, valve: ValveState, ta
       ...(reading !== null && reading.goes.mm === 0 ? ["No leaf goes: the valve may be held open. Do not run the engine so."] : []),
       ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),
     ],
-    ...doneButtons(context, now, said.done, { turns: turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim }),
+    ...doneButtons(context, now, said.done, { turns: turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aimed }),
     reasoned: { open: "Leave it so, with a reason", label: "Why it is left so", submit: "Leave it", for: { kind: "leave" } },
   });
 }
@@ -53,12 +56,15 @@ function aimWords({ file }: RunContext, { learning }: RunNow, valve: ValveState,
 }
 
 /** While the lock's shift is being learned, the reading before locking comes first. */
-function doneButtons({ locking }: RunContext, { learning }: RunNow, done: Said["done"], set: { turns: number | null; aimMm: number }): Pick<Instruction, "button" | "choices"> {
+function doneButtons({ locking }: RunContext, { learning }: RunNow, done: Said["done"], set: { turns: number | null; aimMm: number | null }): Pick<Instruction, "button" | "choices"> {
   const inOne: Choice = { label: done.locked, action: { kind: "set", ...set, locked: true } };
   if (locking.inOneGo || done.turned === null) return { button: inOne, choices: [] };
   const first: Choice = { label: done.turned, action: { kind: "set", ...set, locked: false } };
   return learning.wanted ? { button: first, choices: [inOne] } : { button: inOne, choices: [first] };
 }
+
+/** Halves are rounded up, also when binary fractions fall just short of them. */
+const ROUND_UP_MM = 1e-9;
 
 interface Said {
   readonly title: string;
@@ -78,17 +84,25 @@ function byTurn({ locking, file }: RunContext, turn: Turn): Said {
   };
 }
 
+/** The stem's end is ground, a step at a time: what is off can't be put back. */
+function byGrinding(step: GrindStep): Said {
+  if (step.kind === "too-wide") {
+    return { title: `It is ${showLength(step.byMm + ROUND_UP_MM)} too wide: grinding can't close it.`, how: "Recut the seat or fit another valve, then read again.", done: { locked: "Seat or valve changed: read again", turned: null } };
+  }
+  const size = showLength(step.offMm);
+  const much = step.wantedMm > MOST_AT_ONCE_MM + 1e-9 ? ` More than ${showLength(MOST_AT_ONCE_MM)} is missing: look at the seat before so much of the stem goes.` : "";
+  return {
+    title: `Take ${size} off the stem's end${step.last ? "" : ", and read again"}.`,
+    how: `${step.last ? "The last step." : `${showLength(step.wantedMm)} is missing in all: go in steps.`} What is ground away can't be put back.${much} Square to the stem, the burr taken off, put back to read.`,
+    done: { locked: `${size} ground off, put back`, turned: null },
+  };
+}
+
 /** Without a screw, or without its figures: what must change, in mm. */
 function byAmount({ file, locking }: RunContext, excessMm: number): Said {
-  // Halves are rounded up, also when binary fractions fall just short of them.
-  const size = showLength(Math.abs(excessMm) + 1e-9);
+  const size = showLength(Math.abs(excessMm) + ROUND_UP_MM);
   const kind = file.adjuster?.kind;
   const done = (locked: string): Said["done"] => ({ locked, turned: null });
-  if (kind === "grind") {
-    return excessMm < 0
-      ? { title: `Take ${size} off the stem's end, in steps.`, how: "What is ground away can't be put back. Read again after each step.", done: done("Stem ground, put back") }
-      : { title: `It is ${size} too wide: grinding can't close it.`, how: "Recut the seat or fit another valve, then read again.", done: done("Seat or valve changed") };
-  }
   if (kind === "bucket-shim" || kind === "bucket" || kind === "positive-closing") {
     return { title: `Fit a part ${size} ${excessMm > 0 ? "thicker" : "thinner"}.`, how: "Measure the part you take out and the one you fit. Turn the cam to seat it, then read again.", done: done("Part fitted, seated") };
   }

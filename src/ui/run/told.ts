@@ -1,5 +1,6 @@
 /** The shape of what is told: a sentence, its grounds, and what can be answered. */
 import type { CloseItem } from "@/core/run/entry";
+import type { Felt } from "@/core/shims/tries";
 import type { ZeroSchool } from "@/core/preload/zeroLash";
 import type { Tap } from "./taps";
 
@@ -24,8 +25,13 @@ export type Action =
   | { readonly kind: "tighten"; readonly part: string }
   | { readonly kind: "bar"; readonly stop: string }
   | { readonly kind: "check"; readonly item: CloseItem }
-  /** Which part goes where is worked out on a page of its own. */
+  | { readonly kind: "plug"; readonly count: number; readonly gear: string }
+  | { readonly kind: "bridge"; readonly turned: boolean }
+  /** What was felt over a closer's base circle. */
+  | { readonly kind: "feel"; readonly felt: Felt }
+  /** Which part goes where, and what a pair wants, is worked out on pages of their own. */
   | { readonly kind: "parts" }
+  | { readonly kind: "pair" }
   | { readonly kind: "locate" }
   | { readonly kind: "back" }
   | { readonly kind: "close" };

@@ -19,6 +19,7 @@ import { BOTH_ON, type LearningSwitches, learningOf } from "./learning";
 import { type RunContext, type RunNow, shiftUsed } from "./model";
 import { type Held, type Tap, readTaps, sayTap, stacksOfSet, tapBlade, tapsOf } from "./taps";
 import type { Action, Reasoned } from "./told";
+import { plainEntries } from "./plainEntries";
 import { ServerClock } from "./serverClock";
 import { useLedger } from "./useLedger";
 import { useLifter } from "./useLifter";
@@ -149,6 +150,8 @@ export function useRun(props: RunGiven, person: Person | null) {
 
   function act(action: Action): void {
     const stop = now.state.stop?.letter ?? "";
+    const plain = plainEntries(action, valveId ?? "", stop);
+    if (plain !== null) return void add(plain);
     switch (action.kind) {
       case "arrive":
         setChosen(null);
@@ -174,31 +177,18 @@ export function useRun(props: RunGiven, person: Person | null) {
         return chosenHere.fromZero();
       case "turn-in":
         return turnIn(action.turns, action.then);
-      case "fit":
-        return void add([{ ...fresh(), kind: "fitted", valve: valveId ?? "", stop, fromMm: action.fromMm, lengthMm: action.lengthMm, partFrom: null }]);
-      case "order":
-        return void add([{ ...fresh(), kind: "ordered", list: action.list }, ...(action.pause ? [{ ...fresh(), kind: "paused" as const, reason: "Waits for parts" }] : [])]);
       case "lock":
         if (job.work === "preload") return lockLifter();
         return afterReading(() => ({ ...fresh(), kind: "locked", valve: valveId ?? "", stop }), false);
-      case "answer":
-        return void add([{ ...fresh(), kind: "answered", question: action.question, reason: action.answer }]);
       case "again":
         return takeBack(action.valve);
-      case "tighten":
-        return void add([{ ...fresh(), kind: "tightened", part: action.part }]);
       case "bar":
         setChosen(null);
         return void add([...waited(), { ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: action.stop }]);
-      case "check":
-        return void add([{ ...fresh(), kind: "checked", item: action.item, reason: null }]);
       case "back":
         return setChosen(null);
-      case "close":
-        return void add([{ ...fresh(), kind: "closed" }]);
-      // Places on the screen, not entries: the view opens them.
-      case "locate":
-      case "parts":
+      // What is left are places on the screen, not entries: the view opens them.
+      default:
     }
   }
 

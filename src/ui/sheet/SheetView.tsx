@@ -78,7 +78,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
                 <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
                 <td>{words(v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
-                <td>{words(v.asLeft)}{v.part !== null && <chakra.span display="block">Fitted {v.part}</chakra.span>}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
+                <td>{words(v.asLeft)}{v.part !== null && <chakra.span display="block" whiteSpace="normal">Fitted {v.part}</chakra.span>}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
                 <td>{v.asLeft?.by ?? ""}</td>
               </tr>
             ))}

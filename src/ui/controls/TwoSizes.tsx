@@ -1,0 +1,38 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useState } from "react";
+import type { LeafMark } from "@/core/run/entry";
+import { parseLength } from "@/core/units/length";
+import { Button } from "./Button";
+import { Field, TextInput } from "./Field";
+
+interface Props {
+  /** What is held to it: "wire", "leaf". */
+  readonly what: string;
+  readonly submit: string;
+  readonly now?: boolean;
+  readonly onHold: (goes: LeafMark, noGo: LeafMark) => void;
+}
+
+/** Two sizes: the largest that goes and the smallest that does not. */
+export function TwoSizes({ what, submit, now = false, onHold }: Props) {
+  const [goes, setGoes] = useState("");
+  const [noGo, setNoGo] = useState("");
+  const [problem, setProblem] = useState<{ goes?: string; noGo?: string }>({});
+  function hold(): void {
+    const [low, high] = [parseLength(goes), parseLength(noGo)];
+    const wrong = {
+      ...(low === null ? { goes: "Type a size, like 0.80 or 0.032 in." } : {}),
+      ...(high === null ? { noGo: "Type a size, like 1.00 or 0.040 in." } : low !== null && high.mm <= low.mm ? { noGo: `The ${what} that does not go is the thicker one.` } : {}),
+    };
+    setProblem(wrong);
+    if (low === null || high === null || wrong.noGo !== undefined) return;
+    onHold({ mm: low.mm, text: low.text }, { mm: high.mm, text: high.text });
+  }
+  return (
+    <chakra.form noValidate display="flex" flexWrap="wrap" gap="2" alignItems="end" onSubmit={(e) => { e.preventDefault(); hold(); }}>
+      <chakra.div width="8rem"><Field label={`${what.charAt(0).toUpperCase()}${what.slice(1)} that goes`} error={problem.goes}>{(c) => <TextInput {...c} inputMode="decimal" value={goes} autoComplete="off" onChange={(e) => setGoes(e.target.value)} />}</Field></chakra.div>
+      <chakra.div width="8rem"><Field label="Does not go" error={problem.noGo}>{(c) => <TextInput {...c} inputMode="decimal" value={noGo} autoComplete="off" onChange={(e) => setNoGo(e.target.value)} />}</Field></chakra.div>
+      <Button type="submit" size="big" kind={now ? "now" : "plain"}>{submit}</Button>
+    </chakra.form>
+  );
+}
