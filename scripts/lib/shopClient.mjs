@@ -8,6 +8,9 @@ export const TWIN = {
   valves: ["1", "2"].flatMap((cylinder) => [{ id: `${cylinder}I`, cylinder, role: "intake" }, { id: `${cylinder}E`, cylinder, role: "exhaust" }]),
   lash: { state: "cold", source: "Test card", intake: LASH, exhaust: LASH },
 };
+const SHIM_LASH = { nominal: "0.15 mm", low: "0.10 mm", high: "0.20 mm" };
+/** The same with shims. */
+export const SHIM_TWIN = { ...TWIN, name: "Torture shims", adjuster: { kind: "bucket-shim", diameter: "29 mm" }, lash: { state: "cold", source: "Test card", intake: SHIM_LASH, exhaust: SHIM_LASH } };
 const CAUTIONS = ["data-first", "no-start", "plugs-out", "bar"];
 
 export class ShopClient {
@@ -27,6 +30,11 @@ export class ShopClient {
     const answer = await response.json();
     if (!response.ok) throw Object.assign(new Error(`${response.status}: ${answer?.error?.message ?? "no answer"}`), { status: response.status });
     return { answer, response };
+  }
+
+  /** @param {string} path @returns {Promise<string>} */
+  async text(path) {
+    return (await fetch(this.base + path, { headers: { cookie: this.cookie }, signal: AbortSignal.timeout(10_000) })).text();
   }
 
   /** Says who is at work. @param {string} personId */
@@ -61,8 +69,12 @@ export class ShopClient {
 }
 
 /** @param {number} mm */
-const mark = (mm) => ({ mm, text: `${mm.toFixed(2)} mm` });
+const mark = (mm) => ({ mm: Number(mm.toFixed(6)), text: `${mm.toFixed(2)} mm` });
 
 /** The entries that a round at a stop is made of, with ids of their own. */
-export const arrived = () => ({ id: randomUUID(), supersedes: null, kind: "arrived", stop: "A" });
-export const reading = () => ({ id: randomUUID(), supersedes: null, kind: "reading", valve: "1I", stop: "A", pass: "as-found", goes: mark(0.2), noGo: mark(0.25), reason: null });
+/** @param {string} stop */
+export const arrivedAt = (stop) => ({ id: randomUUID(), supersedes: null, kind: "arrived", stop });
+/** As found, between this leaf and one 0.02 mm thicker. @param {string} valve @param {string} stop @param {number} mm */
+export const readingOf = (valve, stop, mm) => ({ id: randomUUID(), supersedes: null, kind: "reading", valve, stop, pass: "as-found", goes: mark(mm), noGo: mark(mm + 0.02), reason: null });
+export const arrived = () => arrivedAt("A");
+export const reading = () => readingOf("1I", "A", 0.2);

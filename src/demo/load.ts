@@ -58,6 +58,10 @@ const PELLAM_OUT = {
   "3Ia": "2.025", "3Ib": "1.900", "3Ea": "1.900", "3Eb": "2.050", "4Ia": "1.700", "4Ib": "1.900", "4Ea": "2.000", "4Eb": "1.950",
 } as const;
 
+/** The other sixteen-valve four: what came out of it this time, and over the years. */
+const SISTER_OUT = { "1Ib": "1.900", "2Ea": "2.050", "3Eb": "1.850", "4Ia": "1.950" } as const;
+const SISTER_SHIMS = Object.fromEntries(PELLAM.valves.map((v, i) => [v.id, 1.8 + (i % 5) * 0.05]));
+
 /** How this hand works on positively closed valves: plugs counted, and a loaded gap that overstates. */
 const VANTRY_PAIRS = { plugs: 4, gear: "belts off, closing springs on, side clips on", overstatesMm: 0.02 } as const;
 
@@ -107,6 +111,7 @@ interface Visit {
   readonly licensed?: string;
   readonly lifter?: Play["lifter"];
   readonly pairs?: Play["pairs"];
+  readonly shimsMm?: Play["shimsMm"];
   readonly purpose?: Purpose;
   readonly note?: string;
   readonly survey?: boolean;
@@ -142,6 +147,7 @@ class DemoShop {
     const pellam = await this.engine(PELLAM, "R4 20931", null);
     const vantry = await this.engine(VANTRY, "75-0612", null);
     const teasel = await this.engine(TEASEL, "T20 118", 96);
+    const sister4 = await this.engine(PELLAM, "R4 20877", null);
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
     await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
@@ -169,6 +175,12 @@ class DemoShop {
       off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 }, until: (next) => next.kind === "parts",
     });
     for (const [valve, text] of Object.entries(PELLAM_OUT)) await keepPartOut(this.db, this.as(1), puzzle, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
+    const four = { engineId: sister4, file: PELLAM, set: fine, by: 1, hours: null, temperatureC: 18, method: "two-stop" as const };
+    for (const [days, off] of [[-402, { "1Ib": 7, "2Ea": -8, "4Eb": 9 }], [-221, { "2Ia": -6, "3Ea": -7 }], [-64, { "1Ea": 8, "3Ib": 7, "4Ea": -9, "4Ib": -6 }]] as const) {
+      await this.visit({ ...four, startedAt: addDays(now, days), off, shimsMm: SISTER_SHIMS, signedBy: 0 });
+    }
+    const waiting = await this.visit({ ...four, startedAt: addMinutes(now, -1300), off: { "1Ib": -7, "2Ea": 8, "3Eb": -7, "4Ia": 7 }, until: (next) => next.kind === "parts" });
+    for (const [valve, text] of Object.entries(SISTER_OUT)) await keepPartOut(this.db, this.as(1), waiting, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
     await this.visit({
       engineId: vantry, file: VANTRY, set: fine, by: 2, hours: null, temperatureC: 19, method: "firing-order", startedAt: addDays(now, -190), off: { "1I": 8, "2E": -2 }, signedBy: 0,
       pairs: { ...VANTRY_PAIRS, valves: pairsOf({ "1I": [2.85, 6.4, 6.47], "1E": [3.1, 6.85, 6.9], "2I": [2.7, 6.3, 6.36], "2E": [2.95, 6.55, 6.55] }) },

@@ -3,6 +3,8 @@ import { randomUUID } from "node:crypto";
 import { aimMm, isScrew, screwAdjuster, turnFor } from "../core/lash/adjuster";
 import { type ZeroSchool, otherSchool } from "../core/preload/zeroLash";
 import { type Entry, type LeafMark, type Made, type ReadingEntry, liveEntries } from "../core/run/entry";
+import { sizeOf } from "../core/parts/advise";
+import { newThicknessMm } from "../core/shims/oneValve";
 import { orderLines, wantedPart } from "../core/run/wantedParts";
 import { type Job, middleOf, verdictOf } from "../core/run/job";
 import { advisePair } from "../core/run/pairAt";
@@ -27,6 +29,8 @@ export interface Play {
   readonly until?: (next: NextThing) => boolean;
   /** What locking does to the lash under this hand, in mm. */
   readonly lockShiftMm?: number;
+  /** What shims came out, in mm by valve; without them the job stops where parts are worked out. */
+  readonly shimsMm?: Readonly<Record<string, number>>;
   /** Of positively closed valves: plugs, the state of belts, springs and clips, and what is in there and would be right. */
   readonly pairs?: {
     readonly plugs: number;
@@ -118,7 +122,7 @@ class Bench {
       case "wait":
         return { waitMs: next.leftMs };
       case "parts":
-        return null;
+        return this.fitShims(next.valves, stop);
       case "plug":
         return [{ ...fresh(), kind: "plugged", count: this.given.pairs?.plugs ?? 0, gear: this.given.pairs?.gear ?? "as found" }];
       case "bridge":
@@ -163,6 +167,19 @@ class Bench {
     const turns = kind === "step" ? 0.25 : (lifter.turns?.[id] ?? this.job.preload?.targetTurns ?? 0.5);
     const set: Entry = { ...fresh(), kind: "set", valve: id, stop, turns, aimMm: null, locked: true };
     return [set, { ...fresh(), kind: "left", valve: id, reading: set.id, reason: null }];
+  }
+
+  /** The nearest step of the trade at every valve that is out, from a kit that nobody kept count of then. */
+  private fitShims(out: readonly ValveState[], stop: string): Entry[] | null {
+    const { shimsMm } = this.given;
+    if (shimsMm === undefined) return null;
+    return out.flatMap(({ valve: { id, spec }, last }): Entry[] => {
+      if (last === null) return [];
+      const fromMm = shimsMm[id] ?? 0;
+      const lengthMm = sizeOf(newThicknessMm(fromMm, middleOf(last), spec.nominalMm));
+      this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
+      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part: null, rings: null }];
+    });
   }
 
   /** Openers as they are read and closers as they are truly right; what is felt follows from that. */

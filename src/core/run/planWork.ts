@@ -76,7 +76,7 @@ export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: 
 }
 
 /** The parts that set lash on this engine, when they are kept in drawers; null for a screw and all else. */
-export function planShims({ adjuster }: EngineFile, fittedMm: ShimsPlan["fittedMm"]): ShimsPlan | null {
+export function planShims({ adjuster }: Pick<EngineFile, "adjuster">, fittedMm: ShimsPlan["fittedMm"]): ShimsPlan | null {
   const diameterMm = adjuster?.diameter === undefined ? null : toMm(adjuster.diameter);
   if (adjuster?.kind === "bucket") return { kind: "bucket", diameterMm, fittedMm };
   return adjuster?.kind === "bucket-shim" ? { kind: SHIM_KINDS[adjuster.shimAt ?? "over"], diameterMm, fittedMm } : null;

@@ -1,5 +1,5 @@
 /** Several jobs on one stock: who gets which part of the drawers, and what is bought for all of them. */
-import type { PartKind } from "../parts/part";
+import type { PartKind, StockPart } from "../parts/part";
 import { type Pick, type Position, type ShimPlan, type Unserved, assignShims } from "../shims/assign";
 import type { Made } from "./entry";
 import type { Job } from "./job";
@@ -12,6 +12,11 @@ export interface WeekJob {
   readonly job: Job;
   readonly entries: readonly Made[];
   readonly out: Out;
+}
+/** All that the page of a week is given. */
+export interface WeekGiven {
+  readonly jobs: readonly WeekJob[];
+  readonly stock: readonly StockPart[];
 }
 export type WeekChoice = Omit<ShimWish, "scope" | "fresh">;
 

@@ -66,6 +66,37 @@ export function LifterFields({ register, wrong }: Props) {
   );
 }
 
+/** Shims and caps by where they lie and their diameter, buckets by their diameter. */
+export function ShimFields({ register, wrong, shims }: Props & { readonly shims: boolean }) {
+  return (
+    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
+      {shims && (
+        <Field label="It lies" error={wrong("adjuster.shimAt")}>
+          {(c) => (
+            <Select {...c} {...register("shimAt")}>
+              <option value="">over the bucket</option>
+              <option value="under">under the bucket</option>
+              <option value="tip">on the valve tip, as a cap</option>
+              <option value="rocker">at the rocker</option>
+            </Select>
+          )}
+        </Field>
+      )}
+      <Field label="Diameter" hint="Parts of another do not fit" error={wrong("adjuster.diameter")}>{(c) => <TextInput {...c} {...register("diameter")} placeholder="9.5 mm" />}</Field>
+    </chakra.div>
+  );
+}
+
+/** Positively closed valves: what the closer gap should be. */
+export function CloserFields({ register, wrong }: Props) {
+  return (
+    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
+      <Field label="Closer gap" hint="Left empty: none" error={wrong("adjuster.closer.aim")}>{(c) => <TextInput {...c} {...register("closerAim")} placeholder="0 mm" />}</Field>
+      <Field label="At most" hint="Left empty: 0.02 mm" error={wrong("adjuster.closer.high")}>{(c) => <TextInput {...c} {...register("closerHigh")} placeholder="0.02 mm" />}</Field>
+    </chakra.div>
+  );
+}
+
 /** No screw: parts of another length. */
 export function FixedFields({ register, wrong }: Props) {
   return (

@@ -4,12 +4,12 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { ROLES, type EngineFile } from "@/core/engine/engineFile";
+import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineFile";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
-import { FixedFields, LifterFields, ScrewFields } from "./GearFields";
+import { CloserFields, FixedFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
 import { SETTING_KINDS, type SpecFields, specFields, specPart } from "./specPart";
 
 interface Props {
@@ -20,7 +20,10 @@ interface Props {
   readonly onDone: () => void;
 }
 
-const KIND_NAMES: Record<string, string> = { screw: "lash, with a screw or nut", hydraulic: "preload of hydraulic lifters", fixed: "dry gap: no screw, parts of another length" };
+const KIND_NAMES: Record<AdjusterKind, string> = {
+  screw: "lash, with a screw or nut", "bucket-shim": "lash, with shims or caps", bucket: "lash, with buckets of another thickness", "positive-closing": "positively closed valves: opener and closer",
+  hydraulic: "preload of hydraulic lifters", fixed: "dry gap: no screw, parts of another length", grind: "lash, by grinding the stem's end",
+};
 
 /** Spec and adjuster of an engine, typed as they stand in the book. */
 export function SpecForm({ id, file, known, onDone }: Props) {
@@ -30,7 +33,6 @@ export function SpecForm({ id, file, known, onDone }: Props) {
   const roles = ROLES.filter((role) => file.valves.some((v) => v.role === role));
   const [kind, at, state] = [useWatch({ control, name: "kind" }), useWatch({ control, name: "at" }), useWatch({ control, name: "state" })];
   const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
-  const kinds = [...new Set([...SETTING_KINDS, ...(file.adjuster === undefined ? [] : [file.adjuster.kind])])];
 
   async function save(form: SpecFields): Promise<void> {
     const sent = await send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file.adjuster));
@@ -43,7 +45,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
 
   return (
     <chakra.form onSubmit={(e) => void handleSubmit(save)(e)} noValidate display="flex" flexDirection="column" gap="4">
-      <Field label="What is set" error={wrong("adjuster.kind")}>{(c) => <Select {...c} {...register("kind")}>{kinds.map((k) => <option key={k} value={k}>{KIND_NAMES[k] ?? k}</option>)}</Select>}</Field>
+      <Field label="What is set" error={wrong("adjuster.kind")}>{(c) => <Select {...c} {...register("kind")}>{SETTING_KINDS.map((k) => <option key={k} value={k}>{KIND_NAMES[k]}</option>)}</Select>}</Field>
       {kind !== "hydraulic" && (
         <>
           <chakra.div display="grid" gridTemplateColumns={kind === "fixed" ? "1fr" : "8rem 1fr"} gap="3">
@@ -55,7 +57,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
               <chakra.legend p="0"><Stamp>{role}{role === "injector" ? " (leave empty to leave it out of lash jobs)" : ""}</Stamp></chakra.legend>
               <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap="3">
                 {(["nominal", "low", "high"] as const).map((part) => (
-                  <Field key={part} label={{ nominal: kind === "fixed" ? "Dry gap" : "Lash", low: "Low limit", high: "High limit" }[part]} error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}>
+                  <Field key={part} label={{ nominal: kind === "fixed" ? "Dry gap" : kind === "positive-closing" ? "Opener gap" : "Lash", low: "Low limit", high: "High limit" }[part]} error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}>
                     {(c) => <TextInput {...c} {...register(`${role}.${part}`)} placeholder={part === "nominal" ? "0.30 mm" : ""} autoComplete="off" />}
                   </Field>
                 ))}
@@ -66,6 +68,8 @@ export function SpecForm({ id, file, known, onDone }: Props) {
         </>
       )}
       {kind === "screw" && <ScrewFields register={register} at={at} wrong={wrong} />}
+      {(kind === "bucket-shim" || kind === "bucket") && <ShimFields register={register} wrong={wrong} shims={kind === "bucket-shim"} />}
+      {kind === "positive-closing" && <CloserFields register={register} wrong={wrong} />}
       {kind === "hydraulic" && <LifterFields register={register} wrong={wrong} />}
       {kind === "fixed" && <FixedFields register={register} wrong={wrong} />}
       {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}

@@ -4,7 +4,8 @@ import { lashSpec, specQuestions, specRoles } from "@/core/lash/spec";
 import { type Measured, proposedWay, waysOf } from "@/core/heat/ways";
 import { isGear, preloadGear } from "@/core/preload/gear";
 import { PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
-import { fileTurns } from "@/core/run/planWork";
+import { PART_KIND_NAMES } from "@/core/parts/part";
+import { fileTurns, planShims } from "@/core/run/planWork";
 import { jobRoles } from "@/core/run/ready";
 import { specUnit, specWords } from "@/core/run/words";
 import { Stamp } from "../controls/Stamp";
@@ -68,7 +69,10 @@ function fixedWords(a: AdjusterEntry): string {
 
 function adjusterWords(a: AdjusterEntry): string {
   if (a.kind === "fixed") return fixedWords(a);
-  if (a.kind !== "screw") return a.kind;
+  if (a.kind === "positive-closing") return "an opener and a closer at each valve";
+  if (a.kind === "grind") return "no screw: the stem's end is ground";
+  const shims = planShims({ adjuster: a }, {});
+  if (shims !== null) return `${PART_KIND_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
   const thread = a.tpi !== undefined ? `${a.tpi} threads per inch` : a.pitch === undefined ? null : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
   const ratio = a.ratio !== undefined ? `rocker ratio ${a.ratio}` : a.followerRatio === undefined ? null : `follower ratio ${a.followerRatio}`;
   return [PLACE[a.at ?? ""] ?? null, ratio, thread].filter((x) => x !== null).join(", ");

@@ -4,7 +4,8 @@ import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
 import { engineFileSchema } from "@/core/engine/engineFileSchema";
 import { engineFile } from "@/core/engine/testEngines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "@/demo/lifterEngines";
-import { CALDER, DUNMORE } from "@/demo/engines";
+import { CALDER, DUNMORE, PELLAM } from "@/demo/engines";
+import { TEASEL, VANTRY } from "@/demo/partsEngines";
 import { heatFields, heatPart } from "../heat/heatPart";
 import { specFields, specPart } from "./specPart";
 
@@ -12,7 +13,7 @@ const ROLES = ["intake", "exhaust"] as const;
 const part = (file: EngineFile, more: object = {}) => specPart({ ...specFields(file), ...more }, ROLES, file.adjuster);
 
 describe("the spec form", () => {
-  it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE])("$name comes back as it went in, with what the form does not show", (file) => {
+  it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE, PELLAM, VANTRY, TEASEL])("$name comes back as it went in, with what the form does not show", (file) => {
     const { lash, adjuster } = part(file) as { lash?: EngineFile["lash"]; adjuster?: AdjusterEntry };
     expect(engineFileSchema.safeParse({ ...file, lash, adjuster }).success).toBe(true);
     expect(adjuster).toEqual(file.adjuster);
@@ -25,9 +26,13 @@ describe("the spec form", () => {
     expect(part(DUNMORE, { kind: "hydraulic" })).toEqual({ adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 } });
     expect(part(DUNMORE, { kind: "fixed", lengths: "9 in, 9.1 in", fitted: "" })).toMatchObject({ lash: { state: "cold" }, adjuster: { kind: "fixed", part: "pushrod", gapAt: "valve", ratio: 1.6, lengths: ["9 in", "9.1 in"] } });
   });
-  it("leaves what is no screw and not shown alone", () => {
+  it("goes to shims, caps, buckets, pairs and grinding", () => {
     const shim = engineFile(["1"], { adjuster: { kind: "bucket-shim" }, lash: { state: "cold", intake: { nominal: 0.2 } } });
     expect(part(shim)).toMatchObject({ adjuster: { kind: "bucket-shim" } });
+    expect(part(shim, { shimAt: "tip", diameter: "6 mm" })).toMatchObject({ adjuster: { kind: "bucket-shim", shimAt: "tip", diameter: "6 mm" } });
+    expect(part(DUNMORE, { kind: "bucket", diameter: "28 mm", shimAt: "under" })).toMatchObject({ adjuster: { kind: "bucket", diameter: "28 mm" } });
+    expect(part(shim, { kind: "positive-closing", closerHigh: "0.03 mm" })).toMatchObject({ adjuster: { kind: "positive-closing", closer: { high: "0.03 mm" } } });
+    expect(part(shim, { kind: "grind" })).toMatchObject({ adjuster: { kind: "grind" } });
   });
 });
 

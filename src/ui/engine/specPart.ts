@@ -27,9 +27,13 @@ export interface SpecFields {
   lengths: string;
   fitted: string;
   gapAt: string;
+  shimAt: string;
+  diameter: string;
+  closerAim: string;
+  closerHigh: string;
 }
 
-export const SETTING_KINDS = ["screw", "hydraulic", "fixed"] as const satisfies readonly AdjusterKind[];
+export const SETTING_KINDS = ["screw", "bucket-shim", "bucket", "positive-closing", "hydraulic", "fixed", "grind"] as const satisfies readonly AdjusterKind[];
 
 const figuresOf = (f: LashFigures | undefined): Figures => ({ nominal: shown(f?.nominal), low: shown(f?.low), high: shown(f?.high) });
 const number = (n: number | undefined): string => (n === undefined ? "" : String(n));
@@ -43,6 +47,7 @@ export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjust
     travel: shown(adjuster?.plunger?.travel), fromTop: shown(adjuster?.plunger?.fromTop), fromBottom: shown(adjuster?.plunger?.fromBottom),
     turns: adjuster?.preload?.travel !== undefined ? shown(adjuster.preload.travel) : number(adjuster?.preload?.turns),
     part: adjuster?.part ?? "pushrod", lengths: (adjuster?.lengths ?? []).map(shown).join(", "), fitted: shown(adjuster?.fitted), gapAt: adjuster?.gapAt ?? "valve",
+    shimAt: adjuster?.shimAt ?? "", diameter: shown(adjuster?.diameter), closerAim: shown(adjuster?.closer?.aim), closerHigh: shown(adjuster?.closer?.high),
   };
 }
 
@@ -57,13 +62,18 @@ export function specPart(form: SpecFields, roles: readonly ValveRole[], before: 
 }
 
 /** Fields of the file that each kind of setting types anew. */
-const TYPED = ["kind", "at", "ratio", "followerRatio", "pitch", "tpi", "plunger", "preload", "part", "lengths", "fitted", "gapAt"] as const satisfies readonly (keyof AdjusterEntry)[];
+const TYPED = ["kind", "at", "ratio", "followerRatio", "pitch", "tpi", "plunger", "preload", "part", "lengths", "fitted", "gapAt", "shimAt", "diameter", "closer"] as const satisfies readonly (keyof AdjusterEntry)[];
 
 function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): object | null {
   const { kind } = form;
-  if (before !== undefined && kind === before.kind && !(SETTING_KINDS as readonly string[]).includes(kind)) return before;
   if (kind === "screw" && form.at === "") return null;
   const kept = Object.fromEntries(Object.entries(before ?? {}).filter(([key]) => !(TYPED as readonly string[]).includes(key)));
+  if (kind === "grind") return { ...kept, kind };
+  if (kind === "bucket" || kind === "bucket-shim") return { ...kept, kind, ...filled({ ...(kind === "bucket-shim" ? { shimAt: form.shimAt } : {}), diameter: form.diameter }) };
+  if (kind === "positive-closing") {
+    const closer = filled({ aim: form.closerAim, high: form.closerHigh });
+    return { ...kept, kind, ...(Object.keys(closer).length === 0 ? {} : { closer }) };
+  }
   const ratio = form.ratio.trim() === "" ? {} : { ratio: numberOrText(form.ratio) };
   if (kind === "fixed") {
     const lengths = form.lengths.split(/[,;\n]+/).map((l) => l.trim()).filter((l) => l !== "");

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Micrometer } from "@/core/parts/micrometer";
@@ -39,6 +40,8 @@ export function PartsView({ parts, micrometers, orders }: Props) {
         </div>
         <chakra.div display="flex" gap="2" flexWrap="wrap">
           <Button type="button" aria-pressed={emptied} onClick={() => setEmptied(!emptied)}>{emptied ? "Hide what is gone" : "Show what is gone"}</Button>
+          <ButtonLink asChild><Link href="/shop/parts/week">Several engines, one stock</Link></ButtonLink>
+          <ButtonLink asChild><Link href="/shop/parts/advice">What to keep</Link></ButtonLink>
           <ButtonLink href="/api/parts/csv" download>CSV</ButtonLink>
         </chakra.div>
       </chakra.header>

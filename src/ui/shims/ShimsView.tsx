@@ -55,6 +55,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     setTyped(choice.fresh ? Object.fromEntries(valves.map((v) => [v.valve.id, part])) : { ...typed, [valve]: part });
   };
   const lists = plan === null ? [] : buyingList(plan, items);
+  const waits = orders.some(isOpen);
   const busy = commands.busy || share !== null;
 
   return (
@@ -72,7 +73,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
         {plan === null ? <chakra.p fontSize="18px">{Object.keys(out).length === 0 ? "Type the first thickness, and what is possible shows here." : "Working it out…"}</chakra.p> : <PlanShown plan={plan} context={{ stock, catalogue: items, positions, valves: job.valves, typed }} />}
         {commands.problem !== null && <Complaint role="alert">{commands.problem}</Complaint>}
         {plan !== null && plan.bought > 0
-          ? <Button type="button" kind="now" justifyContent="center" disabled={busy} onClick={() => void commands.order(lists)}>Order {plan.bought} for {moneyOf(plan, items).toFixed(2)}: the job waits</Button>
+          ? <Button type="button" kind="now" justifyContent="center" disabled={busy || waits} onClick={() => void commands.order(lists)}>{waits ? "Ordered: it waits for the parts" : `Order ${plan.bought} for ${moneyOf(plan, items).toFixed(2)}: the job waits`}</Button>
           : (
             <Button type="button" kind="now" justifyContent="center" disabled={busy || offers === null || changes.length === 0 || leftOpen(offers.plan).length > 0} onClick={() => offers !== null && void commands.take(offers, typed)}>
               {changes.length === 0 ? "Nothing to fit yet" : `Fit ${changes.length === 1 ? "this one" : `these ${changes.length}`}: out of drawers and heads`}

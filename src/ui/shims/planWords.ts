@@ -6,7 +6,7 @@ import { boughtFor } from "@/core/run/shimOffers";
 import type { Pick, Position, ShimPlan } from "@/core/shims/assign";
 import type { Swap } from "../drawings/HeadMap/swaps";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
-import { type Typed, surelyIn } from "./typedParts";
+import { type SharePlan, type Typed, surelyIn } from "./typedParts";
 
 export interface PlanContext {
   readonly stock: readonly StockPart[];
@@ -20,7 +20,7 @@ const priceIn = (catalogue: readonly CatalogueItem[]) => (sku: string): number =
 
 export const moneyOf = (plan: ShimPlan, catalogue: readonly CatalogueItem[]): number => boughtFor(plan, priceIn(catalogue));
 
-export const changesOf = ({ picks }: ShimPlan): Pick[] => picks.filter((p) => p.source !== "own");
+export const changesOf = ({ picks }: SharePlan): Pick[] => picks.filter((p) => p.source !== "own");
 
 /** What comes of a plan, in a line. */
 export function headWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): string {

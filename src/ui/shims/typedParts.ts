@@ -71,14 +71,17 @@ export function surelyIn(p: Position, { lowMm, highMm }: { readonly lowMm: numbe
   return lo >= lowMm - 1e-9 && hi <= highMm + 1e-9;
 }
 
+/** What a plan and a share of one have in common. */
+export type SharePlan = Pick<ShimPlan, "picks" | "unserved" | "leftOver">;
+
 /** Valves that would stand without any part: none is here for them, and their own serves elsewhere. */
-export function leftOpen({ picks, unserved }: ShimPlan): string[] {
+export function leftOpen({ picks, unserved }: SharePlan): string[] {
   const given = new Set(picks.filter((p) => p.source === "moved").map((p) => p.from));
   return unserved.map((u) => u.position).filter((p) => given.has(p));
 }
 
 /** The buying list: how many of each size, thinnest first. */
-export function buyingList({ picks }: ShimPlan, catalogue: readonly CatalogueItem[]): OrderLine[] {
+export function buyingList({ picks }: SharePlan, catalogue: readonly CatalogueItem[]): OrderLine[] {
   const counts = new Map<string, number>();
   for (const p of picks) if (p.source === "buy") counts.set(p.from, (counts.get(p.from) ?? 0) + 1);
   return catalogue.flatMap(({ sku, kind, diameterMm, thicknessMm, price }) => {

@@ -1,0 +1,43 @@
+/** What the shop's own jobs wanted, kind by kind, and what to keep for the next. */
+import { and, asc, eq, isNull, like, not, or } from "drizzle-orm";
+import { type Advice, adviseStock } from "@/core/parts/advise";
+import { PART_KINDS, type PartKind } from "@/core/parts/part";
+import type { Database } from "@/db/connect";
+import { entries, jobs } from "@/db/schema";
+import { listParts } from "./parts";
+
+export interface KindAdvice {
+  readonly kind: PartKind;
+  readonly diameterMm: number | null;
+  readonly advice: Advice;
+}
+
+interface Wants {
+  readonly kind: PartKind;
+  readonly diameterMm: number | null;
+  readonly byJob: Map<string, number[]>;
+}
+
+/** Kinds that were wanted at all. A part that moved within its engine was wanted of nobody. */
+export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvice[]> {
+  const rows = await db
+    .select({ jobId: entries.jobId, part: entries.part, mm: entries.lengthMm, shims: jobs.shims })
+    .from(entries)
+    .innerJoin(jobs, eq(jobs.id, entries.jobId))
+    .where(and(eq(entries.shopId, shopId), eq(entries.kind, "fitted"), or(isNull(entries.partFrom), not(like(entries.partFrom, "valve %")))))
+    .orderBy(asc(entries.at));
+  const groups = new Map<string, Wants>();
+  for (const { jobId, part, mm, shims } of rows) {
+    const kind = part ?? shims?.kind;
+    if (kind === undefined || mm === null) continue;
+    const diameterMm = part === null ? (shims?.diameterMm ?? null) : null;
+    const group = groups.get(`${kind} ${diameterMm}`) ?? { kind, diameterMm, byJob: new Map<string, number[]>() };
+    group.byJob.set(jobId, [...(group.byJob.get(jobId) ?? []), mm]);
+    groups.set(`${kind} ${diameterMm}`, group);
+  }
+  const stock = await listParts(db, shopId);
+  return [...groups.values()].sort((a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind)).map(({ kind, diameterMm, byJob }) => {
+    const have = stock.filter((p) => p.kind === kind && p.diameterMm === diameterMm).flatMap((p) => Array.from({ length: p.count }, () => p.thicknessMm));
+    return { kind, diameterMm, advice: adviseStock([...byJob.values()], have) };
+  });
+}

@@ -1,0 +1,70 @@
+/** A week's jobs on one stock: worked out together, and carried out together or not at all. */
+import { z } from "zod";
+import { isOpen } from "@/core/parts/order";
+import { nextThing } from "@/core/run/next";
+import { type WeekGiven, type WeekJob, planWeek } from "@/core/run/shimWeek";
+import { runState } from "@/core/run/state";
+import { outOf } from "@/core/run/wantedShims";
+import { AIMS } from "@/core/shims/oneValve";
+import type { Database } from "@/db/connect";
+import { listJobs } from "@/db/queries/jobs";
+import { holdJob, ledgerOf } from "@/db/queries/ledger";
+import type { Actor } from "./actor";
+import { fitShims, isFitted } from "./fitShims";
+import { UUID } from "./http";
+import { listOrders } from "./orders";
+import { listParts, tooFew } from "./parts";
+import { listPartsOut } from "./partsOut";
+import { Refused } from "./refused";
+import { agreedInput } from "./takeShims";
+
+const id = z.string().regex(UUID, "This is not an id.");
+
+/** No shop has more of these in hand at once. */
+const NEWEST = 100;
+
+/** The jobs that wait for parts to be worked out, with what came out of each so far. */
+export async function loadWeek(db: Database, shopId: string): Promise<WeekGiven> {
+  // A job that waits for an order has its parts already, so to speak.
+  const ordered = new Set((await listOrders(db, shopId)).filter(isOpen).map((o) => o.jobId));
+  const records = (await listJobs(db, shopId, NEWEST)).filter(({ row, job }) => job.shims !== null && !ordered.has(row.id));
+  const jobs = await Promise.all(records.map(async ({ row, job }) => {
+    const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
+    const state = runState(job, entries);
+    const waits = !state.closed && nextThing(job, { ...state, paused: null }).kind === "parts";
+    return waits ? [{ id: row.id, engine: row.engineFile.name, job, entries, out: outOf(came) }] : [];
+  }));
+  return { jobs: jobs.flat(), stock: (await listParts(db, shopId)).filter((p) => p.count > 0) };
+}
+
+export const takeWeekInput = z.strictObject({
+  id,
+  jobs: z.array(z.strictObject({ id, agreed: agreedInput })).min(1, "Choose at least one job.").max(40),
+  /** All jobs that were worked out together: who gets what depends on all of them. */
+  together: z.array(id).min(1).max(40),
+  aim: z.enum(AIMS).default("nominal"),
+  near: z.boolean().default(false),
+  stay: z.boolean().default(false),
+});
+
+/** Fits what was agreed to at every job named. @throws Refused when the drawers or a job changed meanwhile */
+export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof takeWeekInput>): Promise<void> {
+  const records = (await listJobs(db, actor.shopId, NEWEST)).filter(({ row }) => input.together.includes(row.id));
+  if (records.length < input.together.length) throw new Refused("One of these jobs is not there any more: look at what is proposed now.", 409);
+  await db.transaction(async (raw) => {
+    const tx = raw as unknown as Database;
+    // Always in the same order, so that two who do this at once wait for each other and not for ever.
+    for (const jobId of [...input.together].sort()) await holdJob(tx, jobId);
+    const held = await Promise.all(records.map(async ({ row, job }) => ({ id: row.id, engine: row.engineFile.name, job, kept: await ledgerOf(tx, row.id), came: await listPartsOut(tx, row.id) })));
+    const asked = input.jobs.flatMap((j) => held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })));
+    if (asked.length > 0 && asked.every((h) => isFitted(h, input.id + h.id, h.agreed))) return;
+    const week = planWeek(held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })), { stock: await listParts(tx, actor.shopId), catalogue: null }, { ...input, buying: false });
+    for (const h of asked) {
+      const share = week.shares.find((s) => s.id === h.id);
+      if (share === undefined) throw new Refused("One of these jobs has no share in the plan: look at what is proposed now.", 409);
+      await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
+    }
+  }).catch((error: unknown) => {
+    throw tooFew(error) ?? error;
+  });
+}
