@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
+import { VANTRY } from "../src/demo/partsEngines";
 import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, nextTitle, settled, test } from "./fixtures";
 
 async function clean(page: Page): Promise<void> {
@@ -22,7 +23,7 @@ for (const scheme of ["light", "dark"] as const) {
       test("bench, shop and sheet", async ({ page }) => {
         await atWork(page);
         await clean(page);
-        for (const path of ["/shop", "/shop/parts", "/engines/new"]) {
+        for (const path of ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"]) {
           await page.goto(path);
           await clean(page);
         }
@@ -81,6 +82,27 @@ for (const scheme of ["light", "dark"] as const) {
         await open(/^Sheet of Dunmore/);
         await page.getByRole("link", { name: /Read some cold/ }).click();
         await page.waitForURL(/pairs$/);
+        await clean(page);
+      });
+
+      test("pairs of parts, and what is ground", async ({ page }) => {
+        await atWork(page);
+        await beginJob(page, await addEngine(page, { ...VANTRY, name: "Test twin" }), { set: "Fine metric set", method: "Firing order" });
+        await page.getByRole("button", { name: "4 plugs" }).click();
+        await clean(page);
+        await page.goto("/");
+        await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
+        await page.waitForURL(/\/jobs\//);
+        await confirmCrank(page);
+        await page.getByRole("button", { name: "Work out opener and closer" }).click();
+        await page.waitForURL(/\/pair\//);
+        await page.getByLabel("Old opener").fill("3.10");
+        await clean(page);
+        await page.goto("/");
+        await page.getByRole("link", { name: "Go on with Teasel 20" }).click();
+        await page.waitForURL(/\/jobs\//);
+        await confirmCrank(page);
+        await expect(nextTitle(page)).toContainText("off the stem's end");
         await clean(page);
       });
 

@@ -83,7 +83,7 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await allKept(page);
   await page.getByRole("link", { name: "See the sheet" }).click();
   await page.waitForURL(/sheet$/);
-  await expect(page.getByRole("row", { name: /^1I/ })).toContainText("opener 2.935 mm, was 2.850; closer 6.480 mm, was 6.510; closer felt: free, nothing moves, after 2 tries");
+  await expect(page.getByRole("row", { name: /^1I/ })).toContainText("opener 2.935 mm, was 2.850 by Bench micrometer; closer 6.480 mm, was 6.510; closer felt: free, nothing moves, after 2 tries");
   await expect(page.getByRole("region", { name: "What was said and done" })).toContainText("2 holes plugged; all felt with belts off, closing springs on, side clips on");
 });
 

@@ -58,7 +58,7 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await allKept(page);
   await page.getByRole("link", { name: "See the sheet" }).click();
   await page.waitForURL(/sheet$/);
-  await expect(page.getByRole("row", { name: /^3Ia/ })).toContainText(/Fitted 2\.\d+ mm.*was 2\.600; foretold 0\.1\d–0\.1\d mm/);
+  await expect(page.getByRole("row", { name: /^3Ia/ })).toContainText(/Fitted 2\.\d+ mm.*was 2\.600 by Bench micrometer; foretold 0\.1\d–0\.1\d mm/);
   await expect(page.getByRole("row", { name: /^4Ea/ })).toContainText("Reason: 2.85 is ordered");
   const sheet = (await (await page.request.get(`/api${job}/sheet.json`)).json()) as { valves: { valve: string; asLeft: { verdict: string } }[] };
   expect(sheet.valves.filter((v) => v.asLeft.verdict !== "in").map((v) => v.valve)).toEqual(["4Ea"]);
@@ -73,5 +73,5 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   const takenMarks = moves.flatMap((words) => /marked (\d+)/.exec(words)?.[1] ?? []);
   expect(takenMarks.length).toBeGreaterThan(0);
   for (const mark of takenMarks) expect(drawer).not.toContain(`,${mark},`);
-  expect(drawer).toContain("put back from a job");
+  expect(drawer).toContain("the put-back tray");
 });

@@ -178,7 +178,7 @@ class Bench {
       const fromMm = shimsMm[id] ?? 0;
       const lengthMm = sizeOf(newThicknessMm(fromMm, middleOf(last), spec.nominalMm));
       this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
-      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part: null, rings: null }];
+      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part: null, rings: null, instrument: null }];
     });
   }
 
@@ -203,7 +203,7 @@ class Bench {
       // Ground to the hundredth: what a shop of this kind does with a part that is a little thick.
       const lengthMm = Math.round(mm * 100) / 100;
       if (part === "opener") this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
-      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part, rings: part === "closer" ? "as they were, gap to the carburetor" : null }];
+      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part, rings: part === "closer" ? "as they were, gap to the carburetor" : null, instrument: "Bench micrometer" }];
     };
     return [...fit("opener", openerMm, advice.openerMm), ...fit("closer", closerMm, advice.closerMm)];
   }
@@ -225,7 +225,7 @@ class Bench {
     const want = wantedPart(this.job, state);
     if (want?.advice?.kind === "fit") {
       this.lashMm[valve.id] = want.advice.gapMm;
-      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null, part: null, rings: null };
+      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null, part: null, rings: null, instrument: null };
     }
     if (this.job.grinds && last !== null) {
       const step = grindStep(middleOf(last), spec.nominalMm);

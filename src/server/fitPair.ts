@@ -10,6 +10,7 @@ import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "./actor";
 import { UUID } from "./http";
+import { listMicrometers } from "./micrometers";
 import { listParts, tooFew } from "./parts";
 import { measuredMm } from "./partsOut";
 import { append } from "./record";
@@ -60,10 +61,11 @@ export async function fitPair(db: Database, actor: Actor, jobId: string, input: 
     if (kept.some((e) => e.id === rowId(input.id, input.fits[0]?.part ?? "", "fitted"))) return;
     const state = runState(job, kept);
     const pair = state.valves.get(input.valve)?.pair ?? null;
+    const micrometer = (await listMicrometers(tx, actor.shopId)).find((m) => m.id === input.micrometerId)?.name ?? null;
     const fits = await Promise.all(input.fits.map((f) => readFit(tx, actor, input, f, pair?.[`${f.part}Mm`] ?? null)));
     const entries = fits.map((f): Entry => ({
       id: rowId(input.id, f.part, "fitted"), supersedes: null, kind: "fitted", valve: input.valve, stop: state.stop?.letter ?? "", fromMm: f.fromMm, lengthMm: f.toMm,
-      partFrom: f.stockId === null ? null : `part ${f.stockId}`, part: f.part, rings: f.part === "closer" ? input.rings : null,
+      partFrom: f.stockId === null ? null : `part ${f.stockId}`, part: f.part, rings: f.part === "closer" ? input.rings : null, instrument: f.outText === null ? null : micrometer,
     }));
     await append(tx, actor, { id: jobId, job, kept }, entries, at);
     for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
@@ -86,7 +88,7 @@ async function moveParts(tx: Database, actor: Actor, jobId: string, { id: comman
   if (stockId !== null) await tx.insert(partMoves).values({ ...base, id: rowId(command, part, "taken"), partId: stockId, change: -1, reason: "taken" });
   const partId = rowId(command, part, "put back");
   await tx.insert(parts).values({
-    id: partId, shopId: actor.shopId, kind: part, diameterMm: null, thicknessMm: fromMm, worn: true, place: "put back from a job",
+    id: partId, shopId: actor.shopId, kind: part, diameterMm: null, thicknessMm: fromMm, worn: true, place: "the put-back tray",
     ...(micrometerId === null || outText === null ? { mark: fromMm.toFixed(2) } : { micrometerId, readMm: parseLength(outText)?.mm ?? fromMm }),
   });
   await tx.insert(partMoves).values({ ...base, id: rowId(command, part, "returned"), partId, change: 1, reason: "returned" });

@@ -8,6 +8,7 @@ import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "./actor";
+import { listMicrometers } from "./micrometers";
 import { append } from "./record";
 import { Refused } from "./refused";
 import { rowId } from "./rowId";
@@ -37,12 +38,13 @@ export async function fitShims(tx: Database, actor: Actor, held: HeldJob, comman
   const open = share.unserved.map((u) => u.position).filter((v) => given.has(v));
   if (open.length > 0) throw new Refused(`${open.join(", ")} would stand without any part: buy what is missing first, or let no part change places.`, 409);
   if (!same) throw new Refused("The drawers or the readings changed meanwhile: look at what is proposed now.", 409);
+  const names = new Map((await listMicrometers(tx, actor.shopId)).map((m) => [m.id, m.name]));
   const stop = runState(held.job, held.kept).stop?.letter ?? "";
   const fitted = changes.map((c): Entry => {
     const from = out.get(c.position);
     return {
       id: rowId(command, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: from?.kind === "part" ? from.mm : null, lengthMm: c.thicknessMm,
-      partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`, part: null, rings: null,
+      partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`, part: null, rings: null, instrument: from === undefined ? null : (names.get(from.micrometerId ?? "") ?? null),
     };
   });
   await append(tx, actor, held, fitted, at);
@@ -57,7 +59,7 @@ export async function fitShims(tx: Database, actor: Actor, held: HeldJob, comman
     if (from === undefined) continue;
     const partId = rowId(command, valve, "left over");
     await tx.insert(parts).values({
-      id: partId, shopId: actor.shopId, kind: shims.kind, diameterMm: shims.diameterMm, thicknessMm: from.mm, worn: true, place: "put back from a job",
+      id: partId, shopId: actor.shopId, kind: shims.kind, diameterMm: shims.diameterMm, thicknessMm: from.mm, worn: true, place: "the put-back tray",
       ...(from.micrometerId === null ? { mark: from.text } : { micrometerId: from.micrometerId, readMm: parseLength(from.text)?.mm ?? 0 }),
     });
     await tx.insert(partMoves).values({ ...base, id: rowId(command, valve, "put back"), partId, change: 1, reason: "returned" });

@@ -249,7 +249,7 @@ describe("a dry-gap job", () => {
     const route = (await findJob(db, actor.shopId, jobId))?.job.route ?? [];
     for (const stop of route) await add(jobId, [{ ...fresh(), kind: "arrived", stop: stop.letter }, ...stop.valves.map((v) => reading(v.valve, stop.letter, v.valve === "2E" ? 0.7 : 0.4))]);
     const last = route.at(-1)?.letter ?? "";
-    await add(jobId, [{ ...fresh(), kind: "fitted", valve: "2E", stop: last, fromMm: 229.4, lengthMm: 230.2, partFrom: null, part: null, rings: null }]);
+    await add(jobId, [{ ...fresh(), kind: "fitted", valve: "2E", stop: last, fromMm: 229.4, lengthMm: 230.2, partFrom: null, part: null, rings: null, instrument: null }]);
     const row = { id: randomUUID(), shopId: actor.shopId, jobId, personId: actor.person.id, seq: 99, kind: "set" as const, valve: "2E", stop: last, turns: 0.1 };
     expect(await sentence(db.insert(entryRows).values(row) as unknown as Promise<unknown>)).toMatch(/set has no place in a job of dry-gap/);
     const next = await openJob(db, actor, opening(engineId, FIXED, { licensed: "A" }));

@@ -104,7 +104,7 @@ describe("an order", () => {
     await startSupplier();
     await setBench({ deliver: true });
     await followOrders(db, shop.actor.shopId);
-    expect(await lying()).toEqual([{ mm: 2.1, count: 2, place: "delivered" }]);
+    expect(await lying()).toEqual([{ mm: 2.1, count: 2, place: "the delivery tray" }]);
   });
   it.each<[string, (sku: string) => object, RegExp]>([
     ["a price that changed since", (sku) => ({ price: { [sku]: 99.5 } }), /the price of 2\.25 mm is 99\.50 now, not \d+\.\d\d/], ["too few left", (sku) => ({ stock: { [sku]: 1 } }), /of 2\.30 mm only 1 are left/],

@@ -120,7 +120,7 @@ async function deliver(db: Database, shopId: string, kept: Order): Promise<Order
     if (made.length === 0) return;
     for (const l of kept.lines) {
       const partId = rowId(kept.id, l.sku, "part");
-      await tx.insert(parts).values({ id: partId, shopId, kind: l.kind, diameterMm: l.diameterMm, thicknessMm: l.thicknessMm, mark: l.thicknessMm.toFixed(2), cost: l.price, place: (engine === null ? "delivered" : `the tray for ${engine}`).slice(0, 60) });
+      await tx.insert(parts).values({ id: partId, shopId, kind: l.kind, diameterMm: l.diameterMm, thicknessMm: l.thicknessMm, mark: l.thicknessMm.toFixed(2), cost: l.price, place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60) });
       await tx.insert(partMoves).values({ id: rowId(kept.id, l.sku, "delivered"), shopId, partId, change: l.quantity, reason: "delivered", jobId: kept.jobId, personId: kept.personId });
     }
   }).catch((error: unknown) => {

@@ -42,7 +42,7 @@ const entry = z.discriminatedUnion("kind", [
   }),
   z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
   z.strictObject({ ...base, kind: z.literal("zeroed"), valve: name, stop: name, school: z.enum(ZERO_SCHOOLS), foundTurns: turns(0, 20), apartTurns: turns(-5, 5), reason }),
-  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null), part: z.null().default(null), rings: z.null().default(null) }),
+  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null), part: z.null().default(null), rings: z.null().default(null), instrument: name.nullable().default(null) }),
   z.strictObject({ ...base, kind: z.literal("loaded"), valve: name, stop: name, goes: leaf, noGo: leaf }),
   z.strictObject({ ...base, kind: z.literal("tried"), valve: name, stop: name, felt: z.enum(FELTS, "Say what was felt.") }),
   z.strictObject({ ...base, kind: z.literal("plugged"), count: z.number("Give the count as a number.").int("Give a whole count.").min(0, "A count can't be negative.").max(99, "At most 99."), gear: z.string().trim().min(1).max(300) }),

@@ -1,7 +1,6 @@
 /** A week's jobs on one stock: worked out together, and carried out together or not at all. */
 import { z } from "zod";
 import { isOpen } from "@/core/parts/order";
-import { nextThing } from "@/core/run/next";
 import { type WeekGiven, type WeekJob, planWeek } from "@/core/run/shimWeek";
 import { runState } from "@/core/run/state";
 import { outOf } from "@/core/run/wantedShims";
@@ -10,6 +9,7 @@ import type { Database } from "@/db/connect";
 import { listJobs } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "./actor";
+import { listEngines } from "./engines";
 import { fitShims, isFitted } from "./fitShims";
 import { UUID } from "./http";
 import { listOrders } from "./orders";
@@ -23,16 +23,17 @@ const id = z.string().regex(UUID, "This is not an id.");
 /** No shop has more of these in hand at once. */
 const NEWEST = 100;
 
-/** The jobs that wait for parts to be worked out, with what came out of each so far. */
+/** The jobs that have all read and something out of its band, with what came out of each so far. */
 export async function loadWeek(db: Database, shopId: string): Promise<WeekGiven> {
   // A job that waits for an order has its parts already, so to speak.
   const ordered = new Set((await listOrders(db, shopId)).filter(isOpen).map((o) => o.jobId));
   const records = (await listJobs(db, shopId, NEWEST)).filter(({ row, job }) => job.shims !== null && !ordered.has(row.id));
+  const serials = new Map((await listEngines(db, shopId)).map((e) => [e.id, e.serial]));
   const jobs = await Promise.all(records.map(async ({ row, job }) => {
     const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
     const state = runState(job, entries);
-    const waits = !state.closed && nextThing(job, { ...state, paused: null }).kind === "parts";
-    return waits ? [{ id: row.id, engine: row.engineFile.name, job, entries, out: outOf(came) }] : [];
+    const waits = !state.closed && !state.surveying && [...state.valves.values()].some((v) => v.status === "read" && v.verdict !== "in");
+    return waits ? [{ id: row.id, engine: [row.engineFile.name, serials.get(row.engineId) ?? null].filter((x) => x !== null).join(", "), job, entries, out: outOf(came) }] : [];
   }));
   return { jobs: jobs.flat(), stock: (await listParts(db, shopId)).filter((p) => p.count > 0) };
 }

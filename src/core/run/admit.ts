@@ -47,7 +47,7 @@ export function refusal(job: Job, entries: readonly Made[], entry: Entry, by: st
       if (job.closing !== null) return setRefusal(job, entries, entry);
       return job.work === "dry-gap" || job.shims !== null ? setRefusal(job, entries, entry) : "No part sets the gap on this engine.";
     case "ordered":
-      return job.work === "dry-gap" || job.shims !== null ? null : "Parts are ordered where they set the gap.";
+      return job.work === "dry-gap" || job.shims !== null || job.closing !== null ? null : "Parts are ordered where they set the gap.";
     case "bled":
       return runState(job, entries).squeezed === null ? "No lifter has to bleed down here." : null;
     case "warmth":

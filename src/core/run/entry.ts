@@ -91,6 +91,8 @@ export interface FittedEntry extends EntryBase {
   readonly part: PairPart | null;
   /** How the half-rings went in, as it was said; null when nothing was. */
   readonly rings: string | null;
+  /** With what the part that came out was measured; null = by its mark, by leaves, or not at all. */
+  readonly instrument: string | null;
 }
 
 export const PAIR_PARTS = ["opener", "closer"] as const;

@@ -115,7 +115,7 @@ describe("a preload job", () => {
     ["a figure left out", { ...turned(V1, "A", 0.5), turns: null }, [arrived("A"), zeroed(V1, "A")], /how far/],
     ["the other way before this way", zeroed(V1, "A", { apartTurns: 0.1 }), [arrived("A")], /zero lash of .* first/],
     ["the other way after it", zeroed(V1, "A", { apartTurns: 0.1 }), [arrived("A"), zeroed(V1, "A")], null],
-    ["a part of another length", { kind: "fitted", valve: V1, stop: "A", fromMm: null, lengthMm: 200, partFrom: null, part: null, rings: null }, [arrived("A")], /No part sets the gap/],
+    ["a part of another length", { kind: "fitted", valve: V1, stop: "A", fromMm: null, lengthMm: 200, partFrom: null, part: null, rings: null, instrument: null }, [arrived("A")], /No part sets the gap/],
     ["to say that it bled down when nothing was squeezed", { kind: "bled", reason: "x" }, [arrived("A")], /No lifter/],
   ])("refuses or takes: %s", (_name, entry, before, words) => {
     const said = refused(lifterJob(), ledger(...before), entry);
@@ -200,7 +200,7 @@ describe("a dry-gap job", () => {
             const { id } = next.valve.valve;
             const lengthMm = id === "1E" ? 228.6 : 230.2;
             gaps[id] = (gaps[id] ?? 0) - (lengthMm - 229.4) * 1.3;
-            return [{ kind: "fitted", valve: id, stop, fromMm: 229.4, lengthMm, partFrom: null, part: null, rings: null }];
+            return [{ kind: "fitted", valve: id, stop, fromMm: 229.4, lengthMm, partFrom: null, part: null, rings: null, instrument: null }];
           }
           case "read": {
             const { valve, status, last, verdict } = next.valve;
@@ -234,7 +234,7 @@ describe("a dry-gap job", () => {
     const read = ledger(arrived("A"), gap("1E", "A", 0.5));
     expect(refused(job, read, turned("1E", "A", 0.1))).toMatch(/No screw/);
     expect(refused(job, read, wires("1E", "A", 0.5, 0.6))).toMatch(/hydraulic lifter only/);
-    expect(refused(job, read, { kind: "fitted", valve: "1E", stop: "A", fromMm: 229.4, lengthMm: 228.6, partFrom: null, part: null, rings: null })).toMatch(/reads every valve/);
+    expect(refused(job, read, { kind: "fitted", valve: "1E", stop: "A", fromMm: 229.4, lengthMm: 228.6, partFrom: null, part: null, rings: null, instrument: null })).toMatch(/reads every valve/);
   });
 });
 

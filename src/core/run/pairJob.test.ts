@@ -74,7 +74,7 @@ function work(truth: Record<string, Truth>, overstates: number, biasMm = 0) {
           const advice = advisePair(PLAN, pair, SPEC.nominalMm, last, { openerMm: t.opener, closerMm: t.closer }, biasMm);
           const opener = last.goes.mm === 0 ? t.opener - 0.15 : advice.openerMm;
           const fit = (part: "opener" | "closer", from: number, mm: number | null): Entry[] =>
-            (mm === null || round(mm) === from ? [] : [{ ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: from, lengthMm: round(mm), partFrom: null, part, rings: null }]);
+            (mm === null || round(mm) === from ? [] : [{ ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: from, lengthMm: round(mm), partFrom: null, part, rings: null, instrument: null }]);
           const fits = [...fit("opener", t.opener, opener), ...fit("closer", t.closer, advice.closerMm)];
           if (fits.length === 0) throw new Error(`nothing to fit: ${JSON.stringify({ t, pair, advice })}`);
           for (const e of fits) {
@@ -153,7 +153,7 @@ describe("a job on positively closed valves", () => {
     expect(why({ kind: "loaded", goes: leaf(0.02), noGo: leaf(0.05) })).toMatch(/can't be below the opener gap/);
     expect(why({ kind: "loaded", goes: leaf(0.3), noGo: leaf(0.2) })).not.toBeNull();
     expect(why({ kind: "set", turns: null, aimMm: null, locked: true })).toMatch(/Nothing is turned here/);
-    expect(why({ kind: "fitted", fromMm: 2, lengthMm: 2, partFrom: null, part: null, rings: null })).toMatch(/opener or the closer/);
+    expect(why({ kind: "fitted", fromMm: 2, lengthMm: 2, partFrom: null, part: null, rings: null, instrument: null })).toMatch(/opener or the closer/);
     const read = upTo.findLast((e) => e.kind === "reading" && e.valve === valve);
     expect(why({ kind: "left", reading: read?.id, reason: null })).toMatch(/closer of \w+ is not found right yet/);
     expect(why({ kind: "left", reading: read?.id, reason: "engine is wanted back" })).toBeNull();

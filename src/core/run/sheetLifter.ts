@@ -5,7 +5,7 @@ import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords } from "../preload/zeroL
 import { plungerTravelMm } from "../preload/gear";
 import { lengthWords } from "../preload/lengths";
 import { FELT_NAMES } from "../shims/tries";
-import { type KeptEntry, PAIR_PARTS } from "./entry";
+import { type FittedEntry, type KeptEntry, PAIR_PARTS } from "./entry";
 import { foretold } from "./foretold";
 import type { Job } from "./job";
 import type { ValvePreload } from "./preloadAt";
@@ -46,17 +46,20 @@ export function partWords({ fixed, shims, closing }: Pick<Job, "fixed" | "shims"
   if (shims !== null) {
     const said = foretold(work).at(-1);
     const from = fitted.partFrom?.startsWith("valve ") === true ? ` from ${fitted.partFrom.slice(6)}` : "";
-    return `${fitted.lengthMm.toFixed(3)} mm${from}${fitted.fromMm === null ? "" : `, was ${fitted.fromMm.toFixed(3)}`}${said === undefined ? "" : `; foretold ${said.foretoldMm.lo.toFixed(2)}–${said.foretoldMm.hi.toFixed(2)} mm`}`;
+    return `${fitted.lengthMm.toFixed(3)} mm${from}${wasWords(fitted)}${said === undefined ? "" : `; foretold ${said.foretoldMm.lo.toFixed(2)}–${said.foretoldMm.hi.toFixed(2)} mm`}`;
   }
   if (fixed === null) return null;
   return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;
 }
 
+/** What came out, and with what that was measured. */
+const wasWords = ({ fromMm, instrument }: FittedEntry): string => (fromMm === null ? "" : `, was ${fromMm.toFixed(3)}${instrument === null ? "" : ` by ${instrument}`}`);
+
 /** "opener 2.930 mm, was 2.850; closer 6.480 mm, was 6.400, free, nothing moves": the last of each, and what was felt at the end. */
 function pairWords(work: readonly KeptEntry[]): string | null {
   const words = PAIR_PARTS.flatMap((part) => {
     const fitted = work.findLast((e) => e.kind === "fitted" && e.part === part);
-    return fitted?.kind !== "fitted" ? [] : [`${part} ${fitted.lengthMm.toFixed(3)} mm${fitted.fromMm === null ? "" : `, was ${fitted.fromMm.toFixed(3)}`}${fitted.rings === null ? "" : `, rings ${fitted.rings}`}`];
+    return fitted?.kind !== "fitted" ? [] : [`${part} ${fitted.lengthMm.toFixed(3)} mm${wasWords(fitted)}${fitted.rings === null ? "" : `, rings ${fitted.rings}`}`];
   });
   const tried = work.filter((e) => e.kind === "tried");
   const felt = tried.at(-1);

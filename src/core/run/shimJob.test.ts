@@ -60,7 +60,7 @@ function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, 
             const from = fittedMm[p.position] ?? 0;
             lashMm[p.position] = (lashMm[p.position] ?? 0) + from - p.thicknessMm;
             if (p.source === "stock") drawer.splice(drawer.findIndex((s) => s.id === p.from), 1);
-            return { ...fresh(), kind: "fitted", valve: p.position, stop, fromMm: from, lengthMm: p.thicknessMm, partFrom: p.source === "moved" ? `valve ${p.from}` : `part ${p.from}`, part: null, rings: null };
+            return { ...fresh(), kind: "fitted", valve: p.position, stop, fromMm: from, lengthMm: p.thicknessMm, partFrom: p.source === "moved" ? `valve ${p.from}` : `part ${p.from}`, part: null, rings: null, instrument: null };
           });
         }
         case "seat":

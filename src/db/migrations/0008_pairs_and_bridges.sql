@@ -40,7 +40,7 @@ $$;
 CREATE OR REPLACE FUNCTION guard_entry_place(entry entries, job jobs) RETURNS void LANGUAGE plpgsql AS $$
 BEGIN
   IF (entry.kind = 'zeroed' AND job.work <> 'preload')
-      OR (entry.kind = 'ordered' AND job.work <> 'dry-gap' AND job.shims IS NULL)
+      OR (entry.kind = 'ordered' AND job.work <> 'dry-gap' AND job.shims IS NULL AND job.closing IS NULL)
       OR (entry.kind = 'fitted' AND job.work <> 'dry-gap' AND job.shims IS NULL AND job.closing IS NULL)
       OR (entry.kind = 'fitted' AND (job.closing IS NULL) <> (entry.part IS NULL))
       OR (entry.kind IN ('loaded', 'tried', 'plugged') AND job.closing IS NULL)

@@ -31,7 +31,7 @@ export function entryOf(row: Row): KeptEntry {
     case "zeroed":
       return { ...base, kind: "zeroed", valve, stop, school: row.zeroSchool ?? "up-down", foundTurns: row.foundTurns, apartTurns: row.apartTurns, reason: row.reason };
     case "fitted":
-      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom, part: row.part, rings: row.reason };
+      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom, part: row.part, rings: row.reason, instrument: row.instrument };
     case "loaded":
       return { ...base, kind: "loaded", valve, stop, goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" }, noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" } };
     case "tried":
@@ -94,7 +94,7 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
     case "zeroed":
       return { ...base, valve: entry.valve, stop: entry.stop, zeroSchool: entry.school, foundTurns: entry.foundTurns, apartTurns: entry.apartTurns, reason: entry.reason };
     case "fitted":
-      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom, part: entry.part, reason: entry.rings };
+      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom, part: entry.part, reason: entry.rings, instrument: entry.instrument };
     case "loaded":
       return { ...base, valve: entry.valve, stop: entry.stop, goesMm: entry.goes.mm, goesText: entry.goes.text, noGoMm: entry.noGo.mm, noGoText: entry.noGo.text };
     case "tried":

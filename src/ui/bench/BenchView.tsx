@@ -91,7 +91,7 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
       {first && <chakra.div pb="3"><HeadMap file={job.file} marks={valveMarks(job)} /></chakra.div>}
       <ValveTally left={job.leftCount} of={job.valveCount} />
       <chakra.div pt="4">
-        <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center"><Link href={job.order === null ? `/jobs/${job.id}` : `/jobs/${job.id}/shims`} aria-label={`Go on with ${job.engine}`}>{job.order?.state === "delivered" ? "Fit them" : "Go on"}</Link></Button>
+        <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center"><Link href={job.order === null || job.file.adjuster?.kind === "positive-closing" ? `/jobs/${job.id}` : `/jobs/${job.id}/shims`} aria-label={`Go on with ${job.engine}`}>{job.order?.state === "delivered" ? "Fit them" : "Go on"}</Link></Button>
       </chakra.div>
     </chakra.article>
   );

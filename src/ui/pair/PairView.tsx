@@ -4,6 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
+import { type OrderLine, isOpen } from "@/core/parts/order";
 import { learnedBiasMm } from "@/core/run/closerBias";
 import { middleOf } from "@/core/run/job";
 import { advisePair, closerGapMm } from "@/core/run/pairAt";
@@ -18,6 +19,7 @@ import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { TwoSizes } from "../controls/TwoSizes";
 import { PairDrawing } from "../drawings/Pair/PairDrawing";
 import { UNREACHED, send } from "../send";
+import { OrderList } from "../shims/OrderList";
 import { Tick } from "../shims/Tick";
 import { GoesIn, type Chosen } from "./GoesIn";
 import { TryLog } from "./TryLog";
@@ -27,12 +29,13 @@ const NOTHING: Chosen = { stockId: null, made: "" };
 
 /** The pair of one valve: the loaded gap, what came out, what goes in, and what was tried before. */
 export function PairView({ given }: { readonly given: PairGiven }) {
-  const { job, entries, file, jobId, valve: id, micrometers, stock, biasesMm } = given;
+  const { job, entries, file, jobId, valve: id, micrometers, stock, orders, biasesMm } = given;
   const router = useRouter();
   const state = useMemo(() => runState(job, entries), [job, entries]);
   const valve = state.valves.get(id);
   const pair = valve?.pair ?? null;
   const [commandId, renew] = useState(() => crypto.randomUUID());
+  const [orderId, renewOrder] = useState(() => crypto.randomUUID());
   const [micrometerId, setMicrometer] = useState(micrometers[0]?.id ?? "");
   const [typed, setTyped] = useState<{ opener: string; closer: string }>({ opener: "", closer: "" });
   const [opener, setOpener] = useState<Chosen>(NOTHING);
@@ -68,6 +71,12 @@ export function PairView({ given }: { readonly given: PairGiven }) {
     if (await tell(`/api/jobs/${jobId}/pair`, { id: commandId, valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, rings })) router.push(`/jobs/${jobId}`);
     else renew(crypto.randomUUID());
   };
+  const order = async (line: OrderLine): Promise<void> => {
+    if (await tell("/api/orders", { id: orderId, jobId, lines: [line] })) {
+      renewOrder(crypto.randomUUID());
+      router.refresh();
+    }
+  };
   const loads = pair.stage === "load";
 
   return (
@@ -84,6 +93,7 @@ export function PairView({ given }: { readonly given: PairGiven }) {
         <chakra.p fontSize="17px">Opener gap <b>{read === null ? "not read" : readingWords(read)}</b>, band {bandWords(spec, unit)}. {pair.loaded === null ? "" : <>Loaded gap <b>{readingWords({ goes: pair.loaded.goes, noGo: pair.loaded.noGo })}</b>.</>}</chakra.p>
         {!zero && (loads || pair.loaded !== null) && <TwoSizes key={pair.loaded?.id ?? "first"} what="leaf" submit={loads ? "Keep the loaded gap" : "Read it again"} now={loads} onHold={(goes, noGo) => void load(goes, noGo)} />}
         {said("") !== undefined && <Complaint role="alert">{said("")}</Complaint>}
+        <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
         <TryLog tries={pair.tries} gear={state.plugged?.gear ?? null} />
       </chakra.section>
       {!loads && (
@@ -109,8 +119,8 @@ export function PairView({ given }: { readonly given: PairGiven }) {
             </chakra.div>
           )}
           {learnedMm !== 0 && <Tick on={useBias} onChange={setUseBias} label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`} note={`Learned from ${biasesMm.length} closers that were found right: ${biasesMm.map((b) => b.toFixed(3)).join(", ")}.`} />}
-          <GoesIn part="opener" wantedMm={advice?.openerMm ?? null} fittedMm={fittedMm.opener} gapMm={read === null ? null : middleOf(read)} stock={stock} chosen={opener} onChoose={setOpener} error={said("opener") ?? said("opener.made")} />
-          <GoesIn part="closer" wantedMm={advice?.closerMm ?? null} fittedMm={fittedMm.closer} gapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)} stock={stock} chosen={closer} onChoose={setCloser} error={said("closer") ?? said("closer.made")} />
+          <GoesIn part="opener" wantedMm={advice?.openerMm ?? null} fittedMm={fittedMm.opener} gapMm={read === null ? null : middleOf(read)} stock={stock} chosen={opener} onChoose={setOpener} error={said("opener") ?? said("opener.made")} onOrder={(line) => void order(line)} />
+          <GoesIn part="closer" wantedMm={advice?.closerMm ?? null} fittedMm={fittedMm.closer} gapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)} stock={stock} chosen={closer} onChoose={setCloser} error={said("closer") ?? said("closer.made")} onOrder={(line) => void order(line)} />
           <Field label="Half-rings went in" hint="The way they came: which way their gap points, and which half on which side. New ones settle." error={said("rings")}>{(c) => <TextInput {...c} value={rings} placeholder="As they were, gap to the intake" onChange={(e) => setRings(e.target.value)} />}</Field>
           <Button type="button" kind="now" justifyContent="center" disabled={fits.length === 0} onClick={() => void fit()}>{fits.length === 0 ? "Choose what goes in" : `Fitted: ${fits.map((f) => f.part).join(" and ")}`}</Button>
         </chakra.section>
