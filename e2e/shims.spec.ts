@@ -75,3 +75,39 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   for (const mark of takenMarks) expect(drawer).not.toContain(`,${mark},`);
   expect(drawer).toContain("the put-back tray");
 });
+
+test("a fresh build over one test part, and a valve where no leaf goes", async ({ page }) => {
+  await atWork(page);
+  const diameter = (30 + (Date.now() % 7000) / 1000).toFixed(3);
+  for (const thickness of ["2.30", "2.35", "2.52", "2.52"]) {
+    expect((await page.request.post("/api/parts", { data: { id: crypto.randomUUID(), moveId: crypto.randomUUID(), kind: "shim-under", diameter: `${diameter} mm`, mark: thickness, thickness, count: 1, place: "box" } })).ok()).toBe(true);
+  }
+  const one = { ...PELLAM, name: "Fresh head", cylinders: ["1"], firingOrder: ["1"], valves: PELLAM.valves.filter((v) => v.cylinder === "1"), camshafts: [], adjuster: { kind: "bucket-shim" as const, shimAt: "under" as const, diameter: `${diameter} mm` } };
+  const job = await beginJob(page, await addEngine(page, one), { set: "Fine metric set", method: "Firing order" });
+  // Over a test part of 2.20 three are wide; under the fourth no leaf goes.
+  const truth = truthOf(one, { "1Ia": 0.1, "1Eb": 0.3, "1Ea": 0.3, "1Ib": -0.16 });
+  await workByKeys(page, truth, { until: ({ title }) => title.includes("take the parts out") });
+  await allKept(page);
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/shims$/);
+  await page.getByLabel("Measured with").selectOption({ label: "Bench micrometer" });
+  await page.getByLabel("Fresh build: one test part everywhere").check();
+  await page.getByLabel("1Ia fitted").fill("2.20");
+  await expect(page.getByLabel("1Eb fitted")).toHaveValue("2.20");
+  await expect(page.getByText(/^No leaf goes: what it really lacks can't be read/)).toBeVisible();
+  await page.getByRole("button", { name: "Read the open gap" }).click();
+  await page.getByLabel("1Ib open gap").fill("2.50");
+  const plan = page.getByRole("region", { name: "What goes where" });
+  await expect(plan.getByText("1Ib: 2.350 out of box, marked 2.35, leaves 0.150 mm")).toBeVisible();
+  // The test part stays nowhere and serves nowhere.
+  await expect(plan.getByText(/Left over/)).toHaveCount(0);
+  for (const words of await plan.getByRole("listitem").allTextContents()) {
+    const [, valve = "", mm = ""] = /^(\w+): ([\d.]+) out of/.exec(words) ?? [];
+    truth[valve] = valve === "1Ib" ? 2.5 - Number(mm) + 0.004 : (truth[valve] ?? 0) + 2.2 - Number(mm);
+  }
+  await plan.getByRole("button", { name: "Fit these 4: out of drawers and heads" }).click();
+  await page.waitForURL(job);
+  await workByKeys(page, truth);
+  const csv = await (await page.request.get("/api/parts/csv")).text();
+  expect(csv.split("\n").filter((l) => l.startsWith(`shim-under,${Number(diameter)},`))).toEqual([]);
+});

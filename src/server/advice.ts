@@ -1,5 +1,5 @@
 /** What the shop's own jobs wanted, kind by kind, and what to keep for the next. */
-import { and, asc, eq, isNull, like, not, or } from "drizzle-orm";
+import { and, desc, eq, isNull, like, not, or } from "drizzle-orm";
 import { type Advice, adviseStock } from "@/core/parts/advise";
 import { PART_KINDS, type PartKind } from "@/core/parts/part";
 import type { Database } from "@/db/connect";
@@ -11,6 +11,9 @@ export interface KindAdvice {
   readonly diameterMm: number | null;
   readonly advice: Advice;
 }
+
+/** What was wanted long ago says little of what comes next. */
+const NEWEST = 3000;
 
 interface Wants {
   readonly kind: PartKind;
@@ -25,7 +28,8 @@ export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvi
     .from(entries)
     .innerJoin(jobs, eq(jobs.id, entries.jobId))
     .where(and(eq(entries.shopId, shopId), eq(entries.kind, "fitted"), or(isNull(entries.partFrom), not(like(entries.partFrom, "valve %")))))
-    .orderBy(asc(entries.at));
+    .orderBy(desc(entries.at))
+    .limit(NEWEST);
   const groups = new Map<string, Wants>();
   for (const { jobId, part, mm, shims } of rows) {
     const kind = part ?? shims?.kind;

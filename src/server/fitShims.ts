@@ -43,7 +43,7 @@ export async function fitShims(tx: Database, actor: Actor, held: HeldJob, comman
   const fitted = changes.map((c): Entry => {
     const from = out.get(c.position);
     return {
-      id: rowId(command, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: from?.kind === "part" ? from.mm : null, lengthMm: c.thicknessMm,
+      id: rowId(command, c.position, "fitted"), supersedes: null, kind: "fitted", valve: c.position, stop, fromMm: from === undefined || from.kind === "open-gap" ? null : from.mm, lengthMm: c.thicknessMm,
       partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`, part: null, rings: null, instrument: from === undefined ? null : (names.get(from.micrometerId ?? "") ?? null),
     };
   });

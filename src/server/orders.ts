@@ -1,5 +1,5 @@
 /** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
-import { asc, eq, inArray } from "drizzle-orm";
+import { asc, desc, eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
 import { PART_KINDS } from "@/core/parts/part";
@@ -57,16 +57,19 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
   });
 }
 
+/** What is older is delivered long ago, or was never answered for good. */
+const NEWEST = 500;
+
 /** Orders of the shop, newest first. */
 export async function listOrders(db: Database, shopId: string): Promise<Order[]> {
-  const rows = await db.select().from(orders).where(eq(orders.shopId, shopId)).orderBy(asc(orders.at));
+  const rows = await db.select().from(orders).where(eq(orders.shopId, shopId)).orderBy(desc(orders.at)).limit(NEWEST);
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
   const [lines, events] = await Promise.all([
     db.select().from(orderLines).where(inArray(orderLines.orderId, ids)).orderBy(asc(orderLines.line)),
     db.select().from(orderEvents).where(inArray(orderEvents.orderId, ids)).orderBy(asc(orderEvents.at)),
   ]);
-  return rows.reverse().map((r): Order => {
+  return rows.map((r): Order => {
     const own = events.filter((e) => e.orderId === r.id);
     const last = own.find((e) => e.kind === "delivered") ?? own[0];
     return {

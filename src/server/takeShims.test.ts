@@ -93,7 +93,7 @@ describe("taking the parts of a job", () => {
     expect(await shop.lying()).toEqual([]);
     await shop.lay("2.50");
     const job = await shop.readJob({ "1I": 0.05 });
-    await takeShims(db, shop.actor, job, taking({ "1I": 2.5 }, { fresh: true }));
+    await takeShims(db, shop.actor, job, taking({ "1I": 2.5 }, { out: [{ valve: "1I", kind: "test-part", text: "2.60", micrometerId: null }] }));
     expect(await shop.lying()).toEqual([]);
   });
 });

@@ -27,7 +27,6 @@ export const takeShimsInput = z.strictObject({
   aim: z.enum(AIMS).default("nominal"),
   near: z.boolean().default(false),
   stay: z.boolean().default(false),
-  fresh: z.boolean().default(false),
   /** What was shown and agreed to: the part of each valve that changes, in mm. */
   agreed: agreedInput,
 });

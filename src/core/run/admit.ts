@@ -187,7 +187,7 @@ function withdrawRefusal(live: readonly Made[], entry: WithdrawnEntry): string |
   if (target.kind === "arrived" || target.kind === "barred" || target.kind === "tightened") {
     return later.length === 0 ? null : "Work was done after this: take that back first.";
   }
-  if (target.kind === "fitted" && target.partFrom !== null) return `The drawers were told already: fit another part at ${target.valve} instead.`;
+  if (target.kind === "fitted" && (target.partFrom !== null || target.part !== null)) return `The drawers were told already: fit another part at ${target.valve} instead.`;
   return isValveWork(target) && later.some((e) => isValveWork(e) && e.valve === target.valve) ? "Take back what was done later at this valve first." : null;
 }
 

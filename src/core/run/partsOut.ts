@@ -1,5 +1,8 @@
-/** What came out of the engine: the part that was fitted, or, where no leaf goes, the open gap without it. */
-export const OUT_KINDS = ["part", "open-gap"] as const;
+/**
+ * What came out of the engine: the part that was fitted; on a fresh build the one test part that every valve was read
+ * over; or, where no leaf goes, the open gap without any part.
+ */
+export const OUT_KINDS = ["part", "test-part", "open-gap"] as const;
 export type OutKind = (typeof OUT_KINDS)[number];
 
 export interface PartOut {

@@ -19,7 +19,7 @@ const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
 const JOB: Job = jobFor(FILE, "two-stop", { survey: true, shims: { kind: "shim-over", diameterMm: 29, fittedMm: {} }, valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })) });
 const shim = (id: string, thicknessMm: number, more: Partial<StockPart> = {}): StockPart => ({ id, kind: "shim-over", diameterMm: 29, thicknessMm, mark: null, measured: null, worn: false, place: null, cost: null, count: 1, ...more });
 
-const NOTHING_CHOSEN = { scope: null, buying: null, aim: "nominal", near: false, stay: false, fresh: false } as const;
+const NOTHING_CHOSEN = { scope: null, buying: null, aim: "nominal", near: false, stay: false } as const;
 
 let made = 0;
 const fresh = () => ({ id: `s${++made}`, supersedes: null });

@@ -71,7 +71,7 @@ describe("one stock for several engines", () => {
 describe("what is offered at one job", () => {
   const job = readJob("a", [0.05, 0.25, 0.154, 0.154], [2.6, 2.5, 2.5, 2.5]);
   const offers = (stock: readonly StockPart[], catalogue: readonly CatalogueItem[] | null, more: object = {}) =>
-    shimOffers(job.job, runState(job.job, job.entries), job.out, { stock, catalogue }, { scope: null, buying: null, aim: "nominal", near: false, stay: false, fresh: false, ...more });
+    shimOffers(job.job, runState(job.job, job.entries), job.out, { stock, catalogue }, { scope: null, buying: null, aim: "nominal", near: false, stay: false, ...more });
   const price = (): number => 4;
   it("moves what it has before anything is bought, and says what staying would cost", () => {
     const { plan, wish, stay, near } = offers([], [sold(2.5, 4), sold(2.6, 4)]);

@@ -18,7 +18,7 @@ export interface WeekGiven {
   readonly jobs: readonly WeekJob[];
   readonly stock: readonly StockPart[];
 }
-export type WeekChoice = Omit<ShimWish, "scope" | "fresh">;
+export type WeekChoice = Omit<ShimWish, "scope">;
 
 /** The share of one job in the plan for all. */
 export interface WeekShare {
@@ -60,7 +60,7 @@ function planAlike({ jobs }: Alike, sources: ShimSources, choice: WeekChoice, on
   const [first] = jobs;
   if (first === undefined) throw new RangeError("planAlike: no jobs");
   const positions = jobs.flatMap(({ id, job, entries, out }) =>
-    shimPositions(job, runState(job, entries), out, { ...choice, scope: "all", fresh: false }).map((p): Position => ({ ...p, id: id + SEPARATOR + p.id, engine: id })));
+    shimPositions(job, runState(job, entries), out, { ...choice, scope: "all" }).map((p): Position => ({ ...p, id: id + SEPARATOR + p.id, engine: id })));
   const plan = assignShims({ positions, parts: shimParts(first.job, sources, choice.buying), reuse: !choice.stay, ...(onProgress === undefined ? {} : { onProgress }) });
   const bare = (at: string): string => at.slice(at.indexOf(SEPARATOR) + SEPARATOR.length);
   const shares = jobs.map(({ id }): WeekShare => {

@@ -21,8 +21,6 @@ export interface ShimWish {
   readonly near: boolean;
   /** No part changes places between valves. */
   readonly stay: boolean;
-  /** A fresh build: what was read over is one test part, the same everywhere. */
-  readonly fresh: boolean;
 }
 
 /** What came out, by valve. */
@@ -38,12 +36,12 @@ export interface ShimSources {
 export const outOf = (all: readonly PartOut[]): Out => Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm }]));
 
 /** The last reading of every valve of which is known what came out. Valves that are in their band take part too: their parts may serve others. */
-export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim, near, fresh }: ShimWish): Position[] {
+export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim, near }: ShimWish): Position[] {
   return [...state.valves.values()].flatMap((v) => {
     const came = out[v.valve.id];
     if (came === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set") return [];
     // No leaf goes with a part in: only the gap without it can be read.
-    if (v.last.noGo.mm > 0 && v.last.goes.mm === 0 && came.kind === "part") return [];
+    if (v.last.noGo.mm > 0 && v.last.goes.mm === 0 && came.kind !== "open-gap") return [];
     const { lowMm, highMm } = v.valve.spec;
     // Exhaust seats sink with use, so their lash tightens (assumed until this engine's own drift is known).
     const aimMm = aimFor(aim, v.valve.spec, v.valve.role === "exhaust" ? "tightens" : "unknown");
@@ -51,7 +49,7 @@ export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim,
     const lashMm = open ? interval(came.mm, came.mm) : intervalOf(v.last);
     const band = near ? halfBand(aimMm, v.valve.spec) : { lowMm, highMm };
     return [{
-      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(open || fresh ? { testPart: true } : {}), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
+      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(came.kind === "part" ? {} : { testPart: true }), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
     }];
   });
 }

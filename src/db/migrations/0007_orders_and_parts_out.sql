@@ -50,7 +50,7 @@ CREATE TABLE "parts_out" (
 	"thickness_mm" numeric(9, 6) NOT NULL,
 	"person_id" uuid NOT NULL,
 	"at" timestamp with time zone DEFAULT now() NOT NULL,
-	CONSTRAINT "parts_out_kind" CHECK ("parts_out"."kind" in ('part', 'open-gap') and ("parts_out"."kind" = 'part' or "parts_out"."micrometer_id" is null)),
+	CONSTRAINT "parts_out_kind" CHECK ("parts_out"."kind" in ('part', 'test-part', 'open-gap') and ("parts_out"."kind" <> 'open-gap' or "parts_out"."micrometer_id" is null)),
 	CONSTRAINT "parts_out_size" CHECK ("parts_out"."thickness_mm" > 0 and "parts_out"."thickness_mm" <= 50 and length(trim("parts_out"."read_text")) between 1 and 40)
 );
 --> statement-breakpoint

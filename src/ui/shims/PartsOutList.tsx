@@ -39,7 +39,7 @@ export function PartsOutList(props: Props) {
           </Select>
         )}
       </Field>
-      <Tick on={fresh} onChange={onFresh} label="Fresh build: one test part everywhere" note="The thinnest you have, moved from valve to valve. What is typed first is taken for all; it stays nowhere." />
+      <Tick on={fresh} onChange={onFresh} label="Fresh build: one test part everywhere" note="The thinnest you have, moved from valve to valve. Its thickness stands for all, and it stays nowhere." />
       {valves.map((v) => <OutLine key={v.valve.id} {...props} valve={v} />)}
     </chakra.section>
   );
@@ -48,7 +48,7 @@ export function PartsOutList(props: Props) {
 function OutLine({ given, valve: v, typed, positions, micrometerId, fresh, chosen, onType, onLeave, onChoose }: Props & { readonly valve: ValveState }) {
   const { id, spec, role } = v.valve;
   const position = positions.find((p) => p.id === id);
-  const part = typed[id] ?? { text: "", kind: "part" as const, micrometerId };
+  const part = typed[id] ?? { text: "", kind: fresh ? "test-part" as const : "part" as const, micrometerId };
   const wrong = thicknessProblem(part.text);
   const shut = v.last !== null && v.last.goes.mm === 0;
   const open = part.kind === "open-gap";
@@ -68,7 +68,7 @@ function OutLine({ given, valve: v, typed, positions, micrometerId, fresh, chose
       {shut && (
         <chakra.div gridColumn="1 / -1" fontSize="16px" display="flex" flexWrap="wrap" gap="2" alignItems="center">
           <span>No leaf goes: {open ? "the stack of leaves that fits with the part out." : "what it really lacks can't be read. Take the part out and read the open gap, or fit a thinner part and read again."}</span>
-          <Button type="button" aria-pressed={open} disabled={fresh} onClick={() => onType(id, { text: "", kind: open ? "part" : "open-gap", micrometerId: open ? micrometerId : null })}>{open ? "Measure the part instead" : "Read the open gap"}</Button>
+          <Button type="button" aria-pressed={open} onClick={() => onType(id, { text: "", kind: open ? (fresh ? "test-part" : "part") : "open-gap", micrometerId: open ? micrometerId : null })}>{open ? "Measure the part instead" : "Read the open gap"}</Button>
         </chakra.div>
       )}
     </chakra.div>

@@ -25,7 +25,7 @@ import { useCatalogue } from "./useCatalogue";
 import { usePartCommands } from "./usePartCommands";
 import { useShimWorker } from "./useShimWorker";
 
-const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: false, stay: false, fresh: false };
+const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: false, stay: false };
 
 /** Which part goes where: measured as it comes out, worked out for all at once, and the sum for each to be seen. */
 export function ShimsView({ given }: { readonly given: ShimsGiven }) {
@@ -50,9 +50,16 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   const changes = plan === null ? [] : changesOf(plan);
   const role = job.valves.find((v) => v.id === looked?.id)?.role ?? "intake";
 
+  // Where the open gap is read, no test part is in.
+  const ofAll = (part: TypedPart): Typed => Object.fromEntries(valves.map((v) => [v.valve.id, typed[v.valve.id]?.kind === "open-gap" ? (typed[v.valve.id] ?? part) : part]));
+  const fresh = Object.values(typed).some((t) => t.kind === "test-part");
+  const build = (on: boolean): void => {
+    const first = Object.values(typed).find((t) => t.text.trim() !== "" && t.kind !== "open-gap") ?? { text: "", micrometerId };
+    setTyped(ofAll({ ...first, kind: on ? "test-part" : "part" }));
+  };
   const type = (valve: string, part: TypedPart): void => {
-    // A test part is the same everywhere: the first figure is every valve's.
-    setTyped(choice.fresh ? Object.fromEntries(valves.map((v) => [v.valve.id, part])) : { ...typed, [valve]: part });
+    // A test part is the same everywhere: one figure is every valve's.
+    setTyped(part.kind === "test-part" ? ofAll(part) : { ...typed, [valve]: part });
   };
   const lists = plan === null ? [] : buyingList(plan, items);
   const waits = orders.some(isOpen);
@@ -64,8 +71,8 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>Which {PART_KIND_NAMES[kind]} goes where in <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>{file.name}</Link></chakra.h1>
         <chakra.p fontSize="17px" pt="1">Measure each part that you take out. Leave empty what stays shut: its part is not counted with. {stock.reduce((n, p) => n + p.count, 0)} lie in the drawers.</chakra.p>
       </chakra.header>
-      <PartsOutList {...{ given, valves, typed, positions, micrometerId, chosen }} fresh={choice.fresh} onMicrometer={setMicrometer} onChoose={setChosen} onType={type}
-        onFresh={(fresh) => setChoice({ ...choice, fresh })} onLeave={(valve) => commands.keep(valve, typed[valve])} />
+      <PartsOutList {...{ given, valves, typed, positions, micrometerId, chosen, fresh }} onMicrometer={setMicrometer} onChoose={setChosen} onType={type}
+        onFresh={build} onLeave={(valve) => (fresh ? Object.keys(typed) : [valve]).forEach((v) => commands.keep(v, typed[v]))} />
       <chakra.section aria-label="What goes where" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="3">
         <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3"><HeadMap file={file} marks={marksOf(job.valves, plan)} swaps={plan === null ? [] : swapsOf(plan)} onPick={setChosen} /></chakra.div>
