@@ -111,7 +111,7 @@ async function order(client) {
   const line = { sku, kind: "shim-over", diameterMm: 29, thicknessMm: Number(sku.slice(-4)), quantity: 1, price: 5.6 };
   if (await insist(client, "/api/orders", { id: randomUUID(), lines: [line] })) told.ordered += 1;
   await insist(client, "/api/supplier/bench", { deliver: true });
-  await insist(client, "/api/orders/follow", {});
+  await insist(client, "/api/orders/follow", { ids: [] });
 }
 
 /** @param {pg.Pool} db */
@@ -177,7 +177,7 @@ async function main() {
   await working;
   const last = new ShopClient(app.url, clients[0]?.cookie ?? "");
   await insist(last, "/api/supplier/bench", { deliver: true });
-  await insist(last, "/api/orders/follow", {});
+  await insist(last, "/api/orders/follow", { ids: [] });
   const checked = await check(db);
   const delivered = Number((await db.query("select coalesce(sum(change), 0) as n from part_moves where reason = 'delivered'")).rows[0].n);
   const kept = Number((await db.query("select count(*) as n from orders")).rows[0].n);

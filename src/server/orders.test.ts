@@ -76,7 +76,7 @@ describe("an order", () => {
     expect(await order(db, shop.actor, command)).toMatchObject({ state: "accepted", dueAt: expect.stringMatching(/^20/), lines: [{ quantity: 2 }] });
     expect(await order(db, shop.actor, command)).toMatchObject({ state: "accepted" });
     expect((await readLedger(db, shop.actor.shopId, jobId)).slice(-2)).toMatchObject([{ kind: "ordered", list: "2 shim over bucket of 2.00 mm" }, { kind: "paused", reason: "Waits for parts" }]);
-    expect(await followOrders(db, shop.actor.shopId)).toBe(0);
+    expect((await followOrders(db, shop.actor.shopId)).map((o) => o.state)).toEqual(["accepted"]);
     await setBench({ deliver: true });
     await Promise.all([1, 2, 3].map(() => followOrders(db, shop.actor.shopId)));
     expect(await states()).toEqual(["delivered"]);
@@ -88,9 +88,10 @@ describe("an order", () => {
     const command = ordering(item, { jobId: await shop.readJob() });
     expect(await order(db, shop.actor, command)).toMatchObject({ state: "unsent" });
     expect(await askCatalogue("shim-over", 29)).toEqual({ kind: "down" });
-    expect(await followOrders(db, shop.actor.shopId)).toBe(0);
+    await followOrders(db, shop.actor.shopId);
+    expect(await states()).toEqual(["unsent"]);
     await startSupplier();
-    expect(await followOrders(db, shop.actor.shopId)).toBe(1);
+    await followOrders(db, shop.actor.shopId);
     expect(await states()).toEqual(["accepted"]);
   });
   it("is one order though its answer was lost, and though the supplier was killed after it", async () => {
@@ -115,7 +116,7 @@ describe("an order", () => {
     expect(answered.state).toBe("refused");
     expect(answered.note).toMatch(words);
     await setBench({ deliver: true });
-    expect(await followOrders(db, shop.actor.shopId)).toBe(0);
+    expect((await followOrders(db, shop.actor.shopId)).map((o) => o.state)).toEqual(["refused"]);
     expect(await lying()).toEqual([]);
   });
   it("is not waited for longer than four seconds, and may be taken back only while the supplier has it not", async () => {

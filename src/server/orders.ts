@@ -79,11 +79,9 @@ export async function listOrders(db: Database, shopId: string): Promise<Order[]>
   });
 }
 
-/** Sends what was not sent, asks after what was, and lays what came into the drawers. How many orders changed. */
-export async function followOrders(db: Database, shopId: string): Promise<number> {
-  const open = (await listOrders(db, shopId)).filter(isOpen);
-  const after = await Promise.all(open.map((o) => follow(db, shopId, o)));
-  return after.filter((o, i) => o.state !== open[i]?.state).length;
+/** Sends what was not sent, asks after what was, and lays what came into the drawers. Where every order stands then: somebody else may have asked first. */
+export async function followOrders(db: Database, shopId: string): Promise<Order[]> {
+  return Promise.all((await listOrders(db, shopId)).map((o) => (isOpen(o) ? follow(db, shopId, o) : o)));
 }
 
 /** One step further with an order, if the supplier answers. */

@@ -13,7 +13,7 @@ import { useFollowOrders } from "./useFollowOrders";
 
 /** What was ordered and where it stands; followed while anything is open. */
 export function OrderList({ orders }: { readonly orders: readonly Order[] }) {
-  useFollowOrders(orders.some(isOpen));
+  useFollowOrders(orders);
   return orders.map((o) => <OrderLineShown key={o.id} order={o} />);
 }
 
