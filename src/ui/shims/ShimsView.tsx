@@ -47,7 +47,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   const positions = useMemo(() => shimPositions(job, state, out, { ...choice, scope: "all", buying: false }), [job, state, out, choice]);
   const looked = positions.find((p) => p.id === chosen) ?? null;
   const commands = usePartCommands(jobId, { onFitted: () => router.push(`/jobs/${jobId}`), onOrdered: catalogue.askAgain });
-  const changes = plan === null ? [] : changesOf(plan);
+  const changes = plan === null ? 0 : changesOf(plan).length;
   const role = job.valves.find((v) => v.id === looked?.id)?.role ?? "intake";
 
   // Where the open gap is read, no test part is in.
@@ -61,7 +61,6 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     // A test part is the same everywhere: one figure is every valve's.
     setTyped(part.kind === "test-part" ? ofAll(part) : { ...typed, [valve]: part });
   };
-  const lists = plan === null ? [] : buyingList(plan, items);
   const waits = orders.some(isOpen);
   const busy = commands.busy || share !== null;
 
@@ -76,17 +75,22 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
       <chakra.section aria-label="What goes where" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="3">
         <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3"><HeadMap file={file} marks={marksOf(job.valves, plan)} swaps={plan === null ? [] : swapsOf(plan)} onPick={setChosen} /></chakra.div>
-        {share !== null && <chakra.progress width="full" value={share} aria-label="Working it out" />}
-        {plan === null ? <chakra.p fontSize="18px">{Object.keys(out).length === 0 ? "Type the first thickness, and what is possible shows here." : "Working it out…"}</chakra.p> : <PlanShown plan={plan} context={{ stock, catalogue: items, positions, valves: job.valves, typed }} />}
+        {share !== null && share > 0 && <chakra.progress width="full" value={share} aria-label="Working it out" />}
         {commands.problem !== null && <Complaint role="alert">{commands.problem}</Complaint>}
-        {plan !== null && plan.bought > 0
-          ? <Button type="button" kind="now" justifyContent="center" disabled={busy || waits} onClick={() => void commands.order(lists)}>{waits ? "Ordered: it waits for the parts" : `Order ${plan.bought} for ${moneyOf(plan, items).toFixed(2)}: the job waits`}</Button>
+        {offers === null
+          ? <chakra.p fontSize="18px">{Object.keys(out).length === 0 ? "Type the first thickness, and what is possible shows here." : "Working it out…"}</chakra.p>
           : (
-            <Button type="button" kind="now" justifyContent="center" disabled={busy || offers === null || changes.length === 0 || leftOpen(offers.plan).length > 0} onClick={() => offers !== null && void commands.take(offers, typed)}>
-              {changes.length === 0 ? "Nothing to fit yet" : `Fit ${changes.length === 1 ? "this one" : `these ${changes.length}`}: out of drawers and heads`}
-            </Button>
+            <PlanShown plan={offers.plan} context={{ stock, catalogue: items, positions, valves: job.valves, typed }}>
+              {offers.plan.bought > 0
+                ? <Button type="button" kind="now" justifyContent="center" disabled={busy || waits} onClick={() => void commands.order(buyingList(offers.plan, items))}>{waits ? "Ordered: it waits for the parts" : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: the job waits`}</Button>
+                : (
+                  <Button type="button" kind="now" justifyContent="center" disabled={busy || changes === 0 || leftOpen(offers.plan).length > 0} onClick={() => void commands.take(offers, typed)}>
+                    {changes === 0 ? "Nothing to fit yet" : `Fit ${changes === 1 ? "this one" : `these ${changes}`}: out of drawers and heads`}
+                  </Button>
+                )}
+              {offers.plan.bought > 0 && <chakra.p fontSize="16px" color="soft">Without buying: {headWords(offers.buying.nothing, items).toLowerCase()}.</chakra.p>}
+            </PlanShown>
           )}
-        {plan !== null && plan.bought > 0 && offers !== null && <chakra.p fontSize="16px" color="soft">Without buying: {headWords(offers.buying.nothing, items).toLowerCase()}.</chakra.p>}
         {offers !== null && <Wishes offers={offers} choice={choice} catalogue={catalogue} onChoose={setChoice} />}
         {looked !== null && <SumOnPaper position={looked} unit={specUnit(file.lash?.[role])} stockMm={stock.map((p) => p.thicknessMm)} />}
       </chakra.section>

@@ -84,7 +84,7 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
       {measured.length > 0 && (
         <chakra.section aria-label="For all of them" minWidth="0" display="flex" flexDirection="column" gap="3" position={{ lg: "sticky" }} top="3">
           <PlateHeading>{week === null ? "Working it out…" : summary(shares)}</PlateHeading>
-          {share !== null && <chakra.progress width="full" value={share} aria-label="Working it out" />}
+          {share !== null && share > 0 && <chakra.progress width="full" value={share} aria-label="Working it out" />}
           {buys.length > 0 && <chakra.ul m="0" pl="5" fontSize="17px" aria-label="Buying list">{listOf(buys).map((l) => <li key={l}>{l}</li>)}</chakra.ul>}
           {problem !== null && <Complaint role="alert">{problem}</Complaint>}
           {buys.length > 0

@@ -9,13 +9,18 @@ type Answered = Exclude<ShimAnswer, { kind: "progress" }>;
 export interface ShimWork {
   /** The last answer that came; it may be to an older question while the new one is worked on. */
   readonly answer: Answered | null;
-  /** How far it is, from 0 to 1; null when nothing is being worked out. */
+  /** How far it is, from 0 to 1; null when the answer is to what is asked now. */
   readonly share: number | null;
+}
+
+interface Held extends ShimWork {
+  /** The question that was answered. */
+  readonly to: string;
 }
 
 /** Asks the worker whenever the question changes; a question that came too late is dropped, with its worker. */
 export function useShimWorker(question: Asked | null): ShimWork {
-  const [work, setWork] = useState<ShimWork>({ answer: null, share: null });
+  const [work, setWork] = useState<Held>({ answer: null, share: null, to: "" });
   const busy = useRef<{ worker: Worker; asked: number; done: boolean } | null>(null);
   const text = JSON.stringify(question);
   useEffect(() => {
@@ -34,7 +39,7 @@ export function useShimWorker(question: Asked | null): ShimWork {
       if (data.id !== id) return;
       if (data.kind === "progress") return setWork((w) => ({ ...w, share: data.share }));
       at.done = true;
-      setWork({ answer: data, share: null });
+      setWork({ answer: data, share: null, to: text });
     };
     at.worker.postMessage({ ...asked, id } as ShimQuestion);
   }, [text]);
@@ -42,5 +47,6 @@ export function useShimWorker(question: Asked | null): ShimWork {
     busy.current?.worker.terminate();
     busy.current = null;
   }, []);
-  return text === "null" ? { answer: null, share: null } : work;
+  if (text === "null") return { answer: null, share: null };
+  return { answer: work.answer, share: work.to === text ? null : (work.share ?? 0) };
 }
