@@ -2,7 +2,7 @@
 import type { CatalogueItem } from "../parts/order";
 import type { StockPart } from "../parts/part";
 import { type Part, type Position, type ShimPlan, type ShimProblem, assignShims } from "../shims/assign";
-import { type Aim, aimFor } from "../shims/oneValve";
+import { type Aim, MARK_WITHIN_MM, aimFor } from "../shims/oneValve";
 import { interval } from "../units/interval";
 import { type Job, intervalOf } from "./job";
 import type { OutKind, PartOut } from "./partsOut";
@@ -24,7 +24,7 @@ export interface ShimWish {
 }
 
 /** What came out, by valve. */
-export type Out = Readonly<Record<string, { readonly kind: OutKind; readonly mm: number }>>;
+export type Out = Readonly<Record<string, { readonly kind: OutKind; readonly mm: number; readonly byMark?: boolean }>>;
 
 /** What parts there are beside those that came out. */
 export interface ShimSources {
@@ -33,7 +33,10 @@ export interface ShimSources {
   readonly catalogue: readonly CatalogueItem[] | null;
 }
 
-export const outOf = (all: readonly PartOut[]): Out => Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm }]));
+export const outOf = (all: readonly PartOut[]): Out => Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm, byMark: isByMark(p) }]));
+
+/** A part that no micrometer measured; an open gap is read by leaves, and needs none. */
+export const isByMark = ({ kind, micrometerId }: Pick<PartOut, "kind" | "micrometerId">): boolean => kind !== "open-gap" && micrometerId === null;
 
 /** The last reading of every valve of which is known what came out. Valves that are in their band take part too: their parts may serve others. */
 export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim, near }: ShimWish): Position[] {
@@ -49,7 +52,7 @@ export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim,
     const lashMm = open ? interval(came.mm, came.mm) : intervalOf(v.last);
     const band = near ? halfBand(aimMm, v.valve.spec) : { lowMm, highMm };
     return [{
-      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(came.kind === "part" ? {} : { testPart: true }), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
+      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(came.kind === "part" ? {} : { testPart: true }), ...(came.byMark === true ? { withinMm: MARK_WITHIN_MM } : {}), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
     }];
   });
 }
@@ -72,8 +75,8 @@ const fits = ({ shims }: Pick<Job, "shims">, p: { readonly kind: string; readonl
 
 /** What lies in the drawers for this engine, and what can be bought for it. */
 export function shimParts(job: Pick<Job, "shims">, { stock, catalogue }: ShimSources, buying: boolean): Part[] {
-  const here = stock.flatMap((p): Part[] => (fits(job, p) && p.count > 0 ? [{ id: p.id, thicknessMm: p.thicknessMm, source: "stock", quantity: p.count, cost: (p.cost ?? 0) * STOCK_SHARE }] : []));
-  const sold = !buying ? [] : (catalogue ?? []).flatMap((i): Part[] => (fits(job, i) && i.stock > 0 ? [{ id: i.sku, thicknessMm: i.thicknessMm, source: "buy", quantity: i.stock, cost: i.price }] : []));
+  const here = stock.flatMap((p): Part[] => (fits(job, p) && p.count > 0 ? [{ id: p.id, thicknessMm: p.thicknessMm, source: "stock", quantity: p.count, cost: (p.cost ?? 0) * STOCK_SHARE, withinMm: p.measured === null ? MARK_WITHIN_MM : 0 }] : []));
+  const sold = !buying ? [] : (catalogue ?? []).flatMap((i): Part[] => (fits(job, i) && i.stock > 0 ? [{ id: i.sku, thicknessMm: i.thicknessMm, source: "buy", quantity: i.stock, cost: i.price, withinMm: MARK_WITHIN_MM }] : []));
   return [...here, ...sold];
 }
 

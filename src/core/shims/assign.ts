@@ -1,11 +1,12 @@
 /**
  * Which part goes where: all positions at once, exactly.
  *
- * Goals in order: fewest positions out of their bands (by the middle of the reading), least money, least sum
- * of squared distances from the aim, fewest parts moved between positions.
+ * Goals in order: fewest positions out of their bands (by the middle of the reading), fewest that are not surely
+ * in them by what is known of the parts, least money, least sum of squared distances from the aim, fewest parts moved
+ * between positions.
  */
 import { type Interval, interval } from "../units/interval";
-import { type Cost, MOST_MONEY, moneyUnits, squareUnits } from "./cost";
+import { type Cost, MOST_MONEY, UNSURE, moneyUnits, squareUnits } from "./cost";
 import { type Edge, cheapestMatching } from "./matching";
 import { lashWithMm, newThicknessMm, thicknessWindow } from "./oneValve";
 
@@ -20,6 +21,8 @@ export interface Position {
   readonly aimMm: number;
   /** Whose engine it is: parts taken out move within one engine only. Left out: all are one. */
   readonly engine?: string;
+  /** How far the fitted part may be from its thickness, in mm: a mark is not a measurement. Left out: 0. */
+  readonly withinMm?: number;
   /** What is in there is a test part, or nothing: it can't stay, and serves nowhere. */
   readonly testPart?: boolean;
 }
@@ -30,6 +33,8 @@ export interface Part {
   /** How many there are; null = as many as wanted. */
   readonly quantity: number | null;
   readonly cost: number;
+  /** How far it may be from its thickness, in mm. Left out: 0. */
+  readonly withinMm?: number;
 }
 export interface ShimProblem {
   readonly positions: readonly Position[];
@@ -73,6 +78,7 @@ interface Group {
   readonly thicknessMm: number;
   readonly source: "own" | "stock" | "buy";
   readonly cost: number;
+  readonly withinMm: number;
   readonly engine: string | null;
   /** Where each comes from, with how many; null = as many as wanted. */
   readonly members: { readonly from: string; readonly count: number | null }[];
@@ -100,12 +106,14 @@ function groupsOf(positions: readonly Position[], parts: readonly Part[], reuse:
   for (const p of positions) {
     if (p.testPart === true) continue;
     const engine = p.engine ?? "";
-    const key = reuse ? `own ${engine} ${p.fittedMm}` : `own ${engine} ${p.id}`;
-    into(key, { thicknessMm: p.fittedMm, source: "own", cost: 0, engine }, p.id, 1);
+    const withinMm = p.withinMm ?? 0;
+    const key = reuse ? `own ${engine} ${p.fittedMm} ${withinMm}` : `own ${engine} ${p.id}`;
+    into(key, { thicknessMm: p.fittedMm, source: "own", cost: 0, withinMm, engine }, p.id, 1);
   }
   for (const part of parts) {
     if (part.quantity === 0) continue;
-    into(`${part.source} ${part.thicknessMm} ${part.cost}`, { thicknessMm: part.thicknessMm, source: part.source, cost: part.cost, engine: null }, part.id, part.quantity);
+    const { source, thicknessMm, cost, withinMm = 0 } = part;
+    into(`${source} ${thicknessMm} ${cost} ${withinMm}`, { thicknessMm, source, cost, withinMm, engine: null }, part.id, part.quantity);
   }
   return [...groups.values()];
 }
@@ -125,11 +133,15 @@ function edgesOf(p: Position, byThickness: readonly Placed[], reuse: boolean): E
     if (g === undefined || g.thicknessMm > window.hi + EPS_MM) break;
     const own = g.source === "own" && g.members.some((m) => m.from === p.id);
     if (g.source === "own" && !own && (!reuse || g.engine !== (p.engine ?? ""))) continue;
-    const cost: Cost = { money: moneyUnits(g.cost), squares: squareUnits(g.thicknessMm - wanted), moved: g.source === "own" && !own ? 1 : 0 };
+    // A part that stays leaves what was read, whatever its thickness is.
+    const sure = own || isSure(g.thicknessMm, window, (p.withinMm ?? 0) + g.withinMm);
+    const cost: Cost = { money: moneyUnits(g.cost) + (sure ? 0 : UNSURE), squares: squareUnits(g.thicknessMm - wanted), moved: g.source === "own" && !own ? 1 : 0 };
     edges.push({ column: g.column, ...cost });
   }
   return edges;
 }
+
+const isSure = (thicknessMm: number, { lo, hi }: Interval, withinMm: number): boolean => thicknessMm - withinMm >= lo - EPS_MM && thicknessMm + withinMm <= hi + EPS_MM;
 
 /** The first group of at least this thickness. */
 function firstFrom(byThickness: readonly Placed[], mm: number): number {

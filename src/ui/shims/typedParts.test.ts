@@ -17,7 +17,7 @@ describe("parts as they come out", () => {
     const bench = { id: "m", name: "M", stepMm: 0.01, check: { pieceMm: 2.5, readMm: 2.51 } };
     const typed = (text: string, kind: "part" | "open-gap" = "part", micrometerId: string | null = "m") => ({ text, kind, micrometerId });
     expect(outOfTyped({ a: typed("2.66"), b: typed("thick"), c: typed(""), d: typed("2.66", "part", null), e: typed("2.84", "open-gap") }, [bench])).toEqual({
-      a: { kind: "part", mm: expect.closeTo(2.65, 9) }, d: { kind: "part", mm: 2.66 }, e: { kind: "open-gap", mm: 2.84 },
+      a: { kind: "part", byMark: false, mm: expect.closeTo(2.65, 9) }, d: { kind: "part", byMark: true, mm: 2.66 }, e: { kind: "open-gap", byMark: false, mm: 2.84 },
     });
     expect([thicknessProblem("2.6"), thicknessProblem(""), thicknessProblem("thick")]).toEqual([null, null, expect.stringMatching(/not a thickness/)]);
   });

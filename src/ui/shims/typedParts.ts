@@ -2,7 +2,7 @@
 import { type Micrometer, trueThicknessMm } from "@/core/parts/micrometer";
 import type { CatalogueItem, OrderLine } from "@/core/parts/order";
 import type { OutKind } from "@/core/run/partsOut";
-import type { Out } from "@/core/run/wantedShims";
+import { type Out, isByMark } from "@/core/run/wantedShims";
 import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
 import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
 import { type Interval, interval } from "@/core/units/interval";
@@ -30,7 +30,7 @@ export function outOfTyped(typed: Typed, micrometers: readonly Micrometer[]): Ou
     const length = thicknessProblem(text) === null ? parseLength(text) : null;
     if (length === null) return [];
     const micrometer = micrometers.find((m) => m.id === micrometerId);
-    return [[valve, { kind, mm: kind === "open-gap" || micrometer === undefined ? length.mm : trueThicknessMm(length.mm, micrometer) }]];
+    return [[valve, { kind, byMark: isByMark({ kind, micrometerId }), mm: kind === "open-gap" || micrometer === undefined ? length.mm : trueThicknessMm(length.mm, micrometer) }]];
   }));
 }
 
