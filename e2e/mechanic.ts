@@ -40,6 +40,8 @@ async function answer(page: Page, { title, button, valve }: Told, truth: Truth, 
     // A hand comes close to what was told.
     truth[valve] = lengthIn(aim?.[1] ?? "") + 0.004 + (/locked/i.test(button) && !/before locking/.test(button) ? lockShiftMm : 0);
   }
+  const ground = /^Take ([\d.]+ mm) off the stem/.exec(title);
+  if (ground !== null) truth[valve] = lash + lengthIn(ground[1] ?? "");
   if (button === "Locked") truth[valve] = lash + lockShiftMm;
   return "Enter";
 }

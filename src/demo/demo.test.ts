@@ -6,7 +6,7 @@ import { runState } from "@/core/run/state";
 import { type Database, connect } from "@/db/connect";
 import { freshDatabase } from "@/db/freshDatabase.testing";
 import { prepareDatabase } from "@/db/prepare";
-import { listJobs } from "@/db/queries/jobs";
+import { listClosedJobs, listOpenJobs } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { shops } from "@/db/schema";
 import { loadDemo } from "./load";
@@ -25,7 +25,7 @@ describe("the demo", () => {
     expect(await loadDemo(db, new Date())).toBe(true);
     expect(await loadDemo(db, new Date())).toBe(false);
     const [shop] = await db.select().from(shops);
-    const jobs = await listJobs(db, shop?.id ?? "", 60);
+    const jobs = [...(await listOpenJobs(db, shop?.id ?? "")), ...(await listClosedJobs(db, shop?.id ?? "", 60))];
     const stages = await Promise.all(jobs.map(async ({ row, job }) => {
       const state = runState(job, await ledgerOf(db, row.id));
       const next = nextThing(job, state);

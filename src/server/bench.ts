@@ -5,7 +5,7 @@ import { nextThing } from "@/core/run/next";
 import { type ValveStatus, runState } from "@/core/run/state";
 import { shortReading, standsWords } from "@/core/run/words";
 import type { Database } from "@/db/connect";
-import { listJobs } from "@/db/queries/jobs";
+import { listClosedJobs, listOpenJobs } from "@/db/queries/jobs";
 import { entryOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
 import { type Order, isOpen } from "@/core/parts/order";
@@ -40,10 +40,12 @@ export interface Bench {
   readonly engines: readonly EngineRecord[];
 }
 
-const NEWEST = 60;
+/** As many as are looked for on a bench. */
+const NEWEST_CLOSED = 60;
 
 export async function loadBench(db: Database, shopId: string): Promise<Bench> {
-  const [engines, records, orders] = await Promise.all([listEngines(db, shopId), listJobs(db, shopId, NEWEST), listOrders(db, shopId)]);
+  const [engines, open, closed, orders] = await Promise.all([listEngines(db, shopId), listOpenJobs(db, shopId), listClosedJobs(db, shopId, NEWEST_CLOSED), listOrders(db, shopId)]);
+  const records = [...open, ...closed];
   const ids = records.map((r) => r.row.id);
   const rows = ids.length === 0 ? [] : await db.select().from(entries).where(inArray(entries.jobId, ids)).orderBy(asc(entries.seq));
   const jobs = records.map(({ row, job }): BenchJob => {

@@ -6,7 +6,7 @@ import { runState } from "@/core/run/state";
 import { outOf } from "@/core/run/wantedShims";
 import { AIMS } from "@/core/shims/oneValve";
 import type { Database } from "@/db/connect";
-import { listJobs } from "@/db/queries/jobs";
+import { listOpenJobs } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "./actor";
 import { listEngines } from "./engines";
@@ -20,14 +20,11 @@ import { agreedInput } from "./takeShims";
 
 const id = z.string().regex(UUID, "This is not an id.");
 
-/** No shop has more of these in hand at once. */
-const NEWEST = 100;
-
 /** The jobs that have all read and something out of its band, with what came out of each so far. */
 export async function loadWeek(db: Database, shopId: string): Promise<WeekGiven> {
   // A job that waits for an order has its parts already, so to speak.
   const ordered = new Set((await listOrders(db, shopId)).filter(isOpen).map((o) => o.jobId));
-  const records = (await listJobs(db, shopId, NEWEST)).filter(({ row, job }) => job.shims !== null && !ordered.has(row.id));
+  const records = (await listOpenJobs(db, shopId)).filter(({ row, job }) => job.shims !== null && !ordered.has(row.id));
   const serials = new Map((await listEngines(db, shopId)).map((e) => [e.id, e.serial]));
   const jobs = await Promise.all(records.map(async ({ row, job }) => {
     const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
@@ -50,7 +47,7 @@ export const takeWeekInput = z.strictObject({
 
 /** Fits what was agreed to at every job named. @throws Refused when the drawers or a job changed meanwhile */
 export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof takeWeekInput>): Promise<void> {
-  const records = (await listJobs(db, actor.shopId, NEWEST)).filter(({ row }) => input.together.includes(row.id));
+  const records = (await listOpenJobs(db, actor.shopId)).filter(({ row }) => input.together.includes(row.id));
   if (records.length < input.together.length) throw new Refused("One of these jobs is not there any more: look at what is proposed now.", 409);
   await db.transaction(async (raw) => {
     const tx = raw as unknown as Database;

@@ -1,5 +1,5 @@
 /** Jobs with the valves they answer for. */
-import { and, asc, desc, eq, inArray, lt } from "drizzle-orm";
+import { type SQL, and, asc, desc, eq, inArray, lt, not, sql } from "drizzle-orm";
 import { cycleOf } from "@/core/engine/engineFile";
 import type { Job } from "@/core/run/job";
 import { bridgedValves } from "@/core/run/planWork";
@@ -67,9 +67,19 @@ export async function findJob(db: Database, shopId: string, jobId: string): Prom
   return remember(jobOf(row, valves));
 }
 
-/** The shop's newest jobs, newest first. */
-export async function listJobs(db: Database, shopId: string, limit: number): Promise<JobRecord[]> {
-  const rows = await db.select().from(jobs).where(eq(jobs.shopId, shopId)).orderBy(desc(jobs.openedAt)).limit(limit);
+/** More than any shop has in hand. */
+const MOST_OPEN = 300;
+
+/** The jobs in hand, newest first: however many were opened and closed since, none of them is out of sight. */
+export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> => listWhere(db, and(eq(jobs.shopId, shopId), not(isClosed)), MOST_OPEN);
+
+/** The newest of the jobs that are closed. */
+export const listClosedJobs = (db: Database, shopId: string, limit: number): Promise<JobRecord[]> => listWhere(db, and(eq(jobs.shopId, shopId), isClosed), limit);
+
+const isClosed = sql`exists (select 1 from entries e where e.job_id = ${jobs.id} and e.kind = 'closed')`;
+
+async function listWhere(db: Database, which: SQL | undefined, limit: number): Promise<JobRecord[]> {
+  const rows = await db.select().from(jobs).where(which).orderBy(desc(jobs.openedAt)).limit(limit);
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
   const valves = await db.select().from(jobValves).where(inArray(jobValves.jobId, ids)).orderBy(asc(jobValves.position));

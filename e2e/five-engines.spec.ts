@@ -1,5 +1,6 @@
-/** Whole jobs on four kinds of engine, with the three keys of a foot pedal and nothing else. */
+/** Whole jobs on five kinds of engine, with the three keys of a foot pedal and nothing else. */
 import { CALDER, DUNMORE, HOB, TIDEWATER } from "../src/demo/engines";
+import { TEASEL } from "../src/demo/partsEngines";
 import { addEngine, allKept, atWork, beginJob, expect, test } from "./fixtures";
 import { truthOf, workByKeys } from "./mechanic";
 
@@ -53,4 +54,18 @@ test("one cylinder with a release: its heel is found beside the bump", async ({ 
   await beginJob(page, await addEngine(page, { ...HOB, name: "Test one" }), { set: "Fine metric set" });
   await workByKeys(page, truthOf(HOB, { "1E": 0.05 }));
   await allKept(page);
+});
+
+test("a side-valve twin, by grinding: in steps, each read before the next, and never past its band", async ({ page }) => {
+  await atWork(page);
+  const job = await beginJob(page, await addEngine(page, { ...TEASEL, name: "Test side-valve" }), { set: "Fine metric set", method: "Firing order" });
+  const said = await workByKeys(page, truthOf(TEASEL, { "1E": -0.14, "2I": -0.05 }));
+  await allKept(page);
+  const steps = said.filter((s) => s.startsWith("Take "));
+  // A tenth at the most, then what is left of it in shorter ones.
+  expect(steps[0]).toBe("Take 0.10 mm off the stem's end, and read again.");
+  expect(steps.length).toBeGreaterThanOrEqual(3);
+  const { entries } = (await (await page.request.get(`/api${job}/entries`)).json()) as { entries: { kind: string; valve?: string }[] };
+  expect(entries.filter((e) => e.kind === "set" && e.valve === "1E").length).toBeGreaterThan(1);
+  expect(entries.at(-1)?.kind).toBe("closed");
 });
