@@ -36,6 +36,9 @@ const BLEED: Caution = { id: "bleed", text: "Lifters pumped up with oil hold the
 const FLAT: Caution = { id: "flat", text: "Flat followers on a new cam: lobes wet, in firing order, as few turns as possible before the first start." };
 const DRY_GAP: Caution = { id: "dry-gap", text: "Dry gap counts only with the lifter bled down and its plunger at the bottom: a lifter that holds oil hides the gap." };
 
+const SPRINGS: Caution = { id: "springs", text: "Eye protection: closing springs are loaded, and half-rings jump. Every hole near the work plugged, and the plugs counted." };
+const GRINDING: Caution = { id: "grinding", text: "Eye protection at the wheel. What is ground off a stem can't be put back: no dust into guide or oil." };
+
 /** The cautions of a job, in the order in which they are read. `lifters` are those of a preload job. */
 export const cautionsFor = ({ sector, adjuster, follower }: Pick<EngineFile, "sector" | "adjuster" | "follower">, state: EngineState, lifters: LifterState | null = null): Caution[] => [
   ...ALWAYS,
@@ -44,4 +47,6 @@ export const cautionsFor = ({ sector, adjuster, follower }: Pick<EngineFile, "se
   ...(adjuster?.kind === "hydraulic" && lifters !== "dry" ? [BLEED] : []),
   ...(adjuster?.kind === "hydraulic" && follower === "flat" ? [FLAT] : []),
   ...(adjuster?.kind === "fixed" ? [DRY_GAP] : []),
+  ...(adjuster?.kind === "positive-closing" ? [SPRINGS] : []),
+  ...(adjuster?.kind === "grind" ? [GRINDING] : []),
 ];
