@@ -1,5 +1,5 @@
 /** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
-import { asc, desc, eq, inArray } from "drizzle-orm";
+import { type SQL, and, asc, desc, eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
 import { PART_KINDS } from "@/core/parts/part";
@@ -31,8 +31,8 @@ export type PlaceOrder = z.infer<typeof placeOrderInput>;
 /** Keeps the order, lets its job wait, and sends it. The answer says where it stands. @throws Refused */
 export async function order(db: Database, actor: Actor, input: PlaceOrder): Promise<Order> {
   await keep(db, actor, input);
-  const kept = (await listOrders(db, actor.shopId)).find((o) => o.id === input.id);
-  if (kept === undefined) throw new Refused("This order's id is used in another shop. Make the order again.", 409);
+  const kept = await findOrder(db, actor.shopId, input.id);
+  if (kept === null) throw new Refused("This order's id is used in another shop. Make the order again.", 409);
   return follow(db, actor.shopId, kept);
 }
 
@@ -61,8 +61,15 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
 const NEWEST = 500;
 
 /** Orders of the shop, newest first. */
-export async function listOrders(db: Database, shopId: string): Promise<Order[]> {
-  const rows = await db.select().from(orders).where(eq(orders.shopId, shopId)).orderBy(desc(orders.at)).limit(NEWEST);
+export const listOrders = (db: Database, shopId: string): Promise<Order[]> => ordersWhere(db, eq(orders.shopId, shopId));
+
+/** What was ordered for a job, newest first. */
+export const ordersOfJob = (db: Database, shopId: string, jobId: string): Promise<Order[]> => ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.jobId, jobId)));
+
+const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> => (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
+
+async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[]> {
+  const rows = await db.select().from(orders).where(which).orderBy(desc(orders.at)).limit(NEWEST);
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
   const [lines, events] = await Promise.all([
@@ -103,20 +110,21 @@ async function follow(db: Database, shopId: string, kept: Order): Promise<Order>
 type Event = { readonly kind: "accepted"; readonly dueAt: Date } | { readonly kind: "refused"; readonly note: string } | { readonly kind: "given-up" | "delivered" };
 
 async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
-  const row = { shopId, orderId: kept.id, ...event };
-  try {
-    await db.insert(orderEvents).values(row).onConflictDoNothing();
-  } catch (error) {
+  await unlessTold(db.insert(orderEvents).values({ shopId, orderId: kept.id, ...event }).onConflictDoNothing());
+  return (await findOrder(db, shopId, kept.id)) ?? kept;
+}
+
+/** Somebody else may have been told something first: what is kept counts, and the database refuses the rest. */
+async function unlessTold(work: Promise<unknown>): Promise<void> {
+  await work.catch((error: unknown) => {
     if (!/can't be/.test(String((error as { cause?: unknown }).cause ?? error))) throw error;
-  }
-  // Somebody else may have been told something first: what is kept counts.
-  return (await listOrders(db, shopId)).find((o) => o.id === kept.id) ?? kept;
+  });
 }
 
 /** What was delivered lies in the drawers once, whoever asked first. */
 async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
   const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
-  await db.transaction(async (tx) => {
+  await unlessTold(db.transaction(async (tx) => {
     const made = await tx.insert(orderEvents).values({ shopId, orderId: kept.id, kind: "delivered" }).onConflictDoNothing().returning({ kind: orderEvents.kind });
     if (made.length === 0) return;
     for (const l of kept.lines) {
@@ -124,16 +132,14 @@ async function deliver(db: Database, shopId: string, kept: Order): Promise<Order
       await tx.insert(parts).values({ id: partId, shopId, kind: l.kind, diameterMm: l.diameterMm, thicknessMm: l.thicknessMm, mark: l.thicknessMm.toFixed(2), cost: l.price, place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60) });
       await tx.insert(partMoves).values({ id: rowId(kept.id, l.sku, "delivered"), shopId, partId, change: l.quantity, reason: "delivered", jobId: kept.jobId, personId: kept.personId });
     }
-  }).catch((error: unknown) => {
-    if (!/can't be/.test(String((error as { cause?: unknown }).cause ?? error))) throw error;
-  });
-  return (await listOrders(db, shopId)).find((o) => o.id === kept.id) ?? kept;
+  }));
+  return (await findOrder(db, shopId, kept.id)) ?? kept;
 }
 
 /** Takes back an order that the supplier does not have yet. @throws Refused when it may have it */
 export async function giveUp(db: Database, actor: Actor, orderId: string): Promise<void> {
-  const kept = UUID.test(orderId) ? (await listOrders(db, actor.shopId)).find((o) => o.id === orderId) : undefined;
-  if (kept === undefined) throw new Refused("There is no such order.", 404);
+  const kept = UUID.test(orderId) ? await findOrder(db, actor.shopId, orderId) : null;
+  if (kept === null) throw new Refused("There is no such order.", 404);
   if (kept.state === "given-up") return;
   if (kept.state !== "unsent") throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
   // Its answer may have been lost on the way: then it is ordered after all.

@@ -20,6 +20,7 @@ import { TwoSizes } from "../controls/TwoSizes";
 import { PairDrawing } from "../drawings/Pair/PairDrawing";
 import { UNREACHED, send } from "../send";
 import { OrderList } from "../shims/OrderList";
+import { useCommandIds } from "../useCommandIds";
 import { Tick } from "../shims/Tick";
 import { GoesIn, type Chosen } from "./GoesIn";
 import { TryLog } from "./TryLog";
@@ -34,8 +35,7 @@ export function PairView({ given }: { readonly given: PairGiven }) {
   const state = useMemo(() => runState(job, entries), [job, entries]);
   const valve = state.valves.get(id);
   const pair = valve?.pair ?? null;
-  const [commandId, renew] = useState(() => crypto.randomUUID());
-  const [orderId, renewOrder] = useState(() => crypto.randomUUID());
+  const commands = useCommandIds();
   const [micrometerId, setMicrometer] = useState(micrometers[0]?.id ?? "");
   const [typed, setTyped] = useState<{ opener: string; closer: string }>({ opener: "", closer: "" });
   const [opener, setOpener] = useState<Chosen>(NOTHING);
@@ -59,23 +59,22 @@ export function PairView({ given }: { readonly given: PairGiven }) {
   async function tell(url: string, body: object): Promise<boolean> {
     const sent = await send("POST", url, body);
     setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? { path: sent.path, text: sent.message } : { path: "", text: UNREACHED });
+    if (sent.kind === "done") commands.done();
     return sent.kind === "done";
   }
   const said = (path: string): string | undefined => (problem?.path === path ? problem.text : undefined);
   const load = async (goes: { mm: number; text: string }, noGo: { mm: number; text: string }): Promise<void> => {
-    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "loaded", valve: id, stop, goes, noGo }] })) router.refresh();
+    const loaded = { supersedes: null, kind: "loaded", valve: id, stop, goes, noGo };
+    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: commands.idFor(loaded), ...loaded }] })) router.refresh();
   };
   const fits = ([["opener", opener], ["closer", closer]] as const).flatMap(([part, chosen]) =>
     (chosen.stockId === null && chosen.made.trim() === "" ? [] : [{ part, out: typed[part].trim() === "" ? null : typed[part], stockId: chosen.stockId, made: chosen.stockId === null ? chosen.made : null }]));
   const fit = async (): Promise<void> => {
-    if (await tell(`/api/jobs/${jobId}/pair`, { id: commandId, valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, rings })) router.push(`/jobs/${jobId}`);
-    else renew(crypto.randomUUID());
+    const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, rings };
+    if (await tell(`/api/jobs/${jobId}/pair`, { id: commands.idFor(body), ...body })) router.push(`/jobs/${jobId}`);
   };
   const order = async (line: OrderLine): Promise<void> => {
-    if (await tell("/api/orders", { id: orderId, jobId, lines: [line] })) {
-      renewOrder(crypto.randomUUID());
-      router.refresh();
-    }
+    if (await tell("/api/orders", { id: commands.idFor(line), jobId, lines: [line] })) router.refresh();
   };
   const loads = pair.stage === "load";
 

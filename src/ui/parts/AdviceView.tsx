@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
 import { PART_KIND_NAMES, type PartKind } from "@/core/parts/part";
@@ -10,6 +10,7 @@ import { capital } from "@/core/run/words";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
+import { useCommandIds } from "../useCommandIds";
 import { useCatalogue } from "../shims/useCatalogue";
 
 interface Kind {
@@ -40,13 +41,12 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
   const catalogue = useCatalogue(kind, diameterMm);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const id = useRef<string | null>(null);
+  const commands = useCommandIds();
   const name = `${capital(PART_KIND_NAMES[kind])}${diameterMm === null ? "" : `, ${diameterMm} mm`}`;
   const lines = linesFor(advice, catalogue.items ?? []);
   const order = async (): Promise<void> => {
     setBusy(true);
-    id.current ??= crypto.randomUUID();
-    const sent = await send("POST", "/api/orders", { id: id.current, lines });
+    const sent = await send("POST", "/api/orders", { id: commands.idFor(lines), lines });
     setBusy(false);
     setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
     if (sent.kind === "done") router.push("/shop/parts");

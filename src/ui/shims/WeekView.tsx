@@ -3,13 +3,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
 import { PART_KIND_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekGiven, WeekJob, WeekShare } from "@/core/run/shimWeek";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
+import { useCommandIds } from "../useCommandIds";
 import { Tick } from "./Tick";
 import { changesOf, pickWords } from "./planWords";
 import { type SharePlan, buyingList, leftOpen } from "./typedParts";
@@ -25,8 +26,7 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
   const [choice, setChoice] = useState<WeekChoice>({ aim: "nominal", buying: false, near: false, stay: false });
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  // Each command keeps its id until all of them are answered: sent again, none counts twice.
-  const commands = useRef(new Map<string, string>());
+  const commands = useCommandIds();
   const jobs = measured.filter((j) => !left.includes(j.id));
   const kinds = jobs[0]?.job.shims ?? null;
   const catalogue = useCatalogue(kinds?.kind ?? "shim-over", kinds?.diameterMm ?? null);
@@ -42,26 +42,21 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
   async function run(work: () => Promise<string | null>): Promise<void> {
     setBusy(true);
     const wrong = await work();
-    if (wrong === null) commands.current.clear();
+    if (wrong === null) commands.done();
     setProblem(wrong);
     setBusy(false);
     router.refresh();
   }
   const said = (sent: Awaited<ReturnType<typeof send>>): string | null => (sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
-  const idFor = (what: string): string => {
-    const id = commands.current.get(what) ?? crypto.randomUUID();
-    commands.current.set(what, id);
-    return id;
-  };
   const fit = () => run(async () => {
     const body = { together: jobs.map((j) => j.id), aim, near, stay, jobs: fits.map((s) => ({ id: s.id, agreed: Object.fromEntries(changesOf(s).map((p) => [p.position, p.thicknessMm])) })) };
-    return said(await send("POST", "/api/shims/week", { id: idFor(JSON.stringify(body)), ...body }));
+    return said(await send("POST", "/api/shims/week", { id: commands.idFor(body), ...body }));
   });
   // Each job waits for its own parts: an order of its own.
   const order = () => run(async () => {
     for (const s of shares) {
       const lines = buyingList(s, items);
-      const wrong = lines.length === 0 ? null : said(await send("POST", "/api/orders", { id: idFor(`${s.id} ${JSON.stringify(lines)}`), jobId: s.id, lines }));
+      const wrong = lines.length === 0 ? null : said(await send("POST", "/api/orders", { id: commands.idFor({ job: s.id, lines }), jobId: s.id, lines }));
       if (wrong !== null) return wrong;
     }
     return null;

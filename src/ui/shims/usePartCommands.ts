@@ -5,20 +5,9 @@ import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
 import type { ShimOffers } from "@/core/run/shimOffers";
 import { type Sent, UNREACHED, send } from "../send";
+import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";
 import { type Typed, type TypedPart, thicknessProblem } from "./typedParts";
-
-/** A command keeps its id until it is answered: sent again, it counts once. */
-function useCommandId(): { readonly idFor: (what: string) => string; readonly done: () => void } {
-  const held = useRef<{ what: string; id: string } | null>(null);
-  return {
-    idFor: (what) => {
-      if (held.current?.what !== what) held.current = { what, id: crypto.randomUUID() };
-      return held.current.id;
-    },
-    done: () => { held.current = null; },
-  };
-}
 
 /** What is told to the shop from the page of parts. */
 export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void }) {
@@ -26,8 +15,8 @@ export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readon
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const kept = useRef(new Map<string, string>());
-  const taking = useCommandId();
-  const ordering = useCommandId();
+  const taking = useCommandIds();
+  const ordering = useCommandIds();
 
   /** Says what went wrong; true when nothing did. */
   function told<T>(sent: Sent<T>): sent is Extract<Sent<T>, { kind: "done" }> {
@@ -55,14 +44,14 @@ export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readon
       setBusy(true);
       const { buying: _, ...asked } = wish;
       const body = { ...asked, out: Object.entries(typed).flatMap(([valve, part]) => (part.text.trim() === "" ? [] : [{ valve, ...part }])), agreed: Object.fromEntries(changesOf(plan).map((c) => [c.position, c.thicknessMm])) };
-      if (!told(await send("POST", `/api/jobs/${jobId}/shims`, { id: taking.idFor(JSON.stringify(body)), ...body }))) return;
+      if (!told(await send("POST", `/api/jobs/${jobId}/shims`, { id: taking.idFor(body), ...body }))) return;
       taking.done();
       onFitted();
     },
     /** The order is kept whether the supplier answers or not; what became of it is told on the page. */
     async order(lines: readonly OrderLine[]): Promise<void> {
       setBusy(true);
-      const id = ordering.idFor(JSON.stringify(lines));
+      const id = ordering.idFor(lines);
       if (!told(await send<{ order: Order }>("POST", "/api/orders", { id, jobId, lines }))) return;
       ordering.done();
       onOrdered();
