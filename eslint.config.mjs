@@ -5,7 +5,12 @@ import typescript from "eslint-config-next/typescript";
 /** @param {string[]} files @param {string[]} patterns @param {string[]} names @param {string} message */
 const forbid = (files, patterns, names, message) => ({
   files,
-  rules: { "no-restricted-imports": ["error", { patterns: [{ group: patterns, message }], paths: names.map((name) => ({ name, message })) }] },
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      { patterns: [{ group: patterns, message }], paths: names.map((name) => ({ name, message })) },
+    ],
+  },
 });
 const inTests = ["**/*.test.ts", "e2e/**"];
 
@@ -24,17 +29,63 @@ const config = [
   {
     ...forbid(
       ["src/core/**"],
-      ["next/*", "@chakra-ui/*", "drizzle-orm/*", "node:*", "@/db/*", "@/server/*", "@/ui/*", "@/app/*", "**/db/*", "**/server/*", "**/ui/*"],
+      [
+        "next/*",
+        "@chakra-ui/*",
+        "drizzle-orm/*",
+        "node:*",
+        "@/db/*",
+        "@/server/*",
+        "@/ui/*",
+        "@/app/*",
+        "**/db/*",
+        "**/server/*",
+        "**/ui/*",
+      ],
       ["react", "react-dom", "next", "drizzle-orm", "pg", "fs"],
       "The core knows neither interface, database, clock nor disk.",
     ),
     ignores: inTests,
   },
-  { files: ["src/core/**"], ignores: inTests, rules: { "no-restricted-globals": ["error", "Date", "process", "fetch", "window", "document", "localStorage"], "no-restricted-properties": ["error", { object: "Math", property: "random", message: "Take a seed." }] } },
-  { ...forbid(["src/ui/**"], ["@/db/*", "@/server/*", "@/app/*", "**/db/*", "**/server/*", "node:*", "@/core/**/*Schema", "@/core/calc/*"], ["drizzle-orm", "pg", "zod"], "The interface knows the core only, and leaves validation to the server."), ignores: inTests },
-  { ...forbid(["src/db/**"], ["@/ui/*", "@/app/*", "@/server/*"], ["react", "next"], "The database layer knows the core only."), ignores: inTests },
-  { ...forbid(["src/print/**"], ["@/db/*", "@/server/*", "@/ui/*", "@/app/*"], ["next", "drizzle-orm", "pg"], "Print knows the core only."), ignores: inTests },
-  { ...forbid(["src/server/**"], ["@/ui/*", "@/app/*"], ["react"], "The server knows database, print and core."), ignores: inTests },
+  {
+    files: ["src/core/**"],
+    ignores: inTests,
+    rules: {
+      "no-restricted-globals": ["error", "Date", "process", "fetch", "window", "document", "localStorage"],
+      "no-restricted-properties": ["error", { object: "Math", property: "random", message: "Take a seed." }],
+    },
+  },
+  {
+    ...forbid(
+      ["src/ui/**"],
+      ["@/db/*", "@/server/*", "@/app/*", "**/db/*", "**/server/*", "node:*", "@/core/**/*Schema", "@/core/calc/*"],
+      ["drizzle-orm", "pg", "zod"],
+      "The interface knows the core only, and leaves validation to the server.",
+    ),
+    ignores: inTests,
+  },
+  {
+    ...forbid(
+      ["src/db/**"],
+      ["@/ui/*", "@/app/*", "@/server/*"],
+      ["react", "next"],
+      "The database layer knows the core only.",
+    ),
+    ignores: inTests,
+  },
+  {
+    ...forbid(
+      ["src/print/**"],
+      ["@/db/*", "@/server/*", "@/ui/*", "@/app/*"],
+      ["next", "drizzle-orm", "pg"],
+      "Print knows the core only.",
+    ),
+    ignores: inTests,
+  },
+  {
+    ...forbid(["src/server/**"], ["@/ui/*", "@/app/*"], ["react"], "The server knows database, print and core."),
+    ignores: inTests,
+  },
 ];
 
 export default config;

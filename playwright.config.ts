@@ -11,7 +11,10 @@ export default defineConfig({
   retries: process.env["TEST_REPORT"] === undefined ? 0 : 1,
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  reporter: process.env["TEST_REPORT"] === undefined ? "list" : [["list"], ["json", { outputFile: process.env["TEST_REPORT"] }]],
+  reporter:
+    process.env["TEST_REPORT"] === undefined
+      ? "list"
+      : [["list"], ["json", { outputFile: process.env["TEST_REPORT"] }]],
   use: {
     baseURL: process.env["APP_URL"] ?? "http://127.0.0.1:4380",
     viewport: { width: 1280, height: 800 },

@@ -5,18 +5,24 @@ import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, nextTitle, sett
 
 async function clean(page: Page): Promise<void> {
   await settled(page);
-  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
+    .analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
 /** Back at a job of the demo: asked where the crank is, unless somebody said so just now. */
 async function confirmCrank(page: Page): Promise<void> {
   await page.waitForLoadState("networkidle");
-  if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank still")) await page.getByRole("button", { name: /checked/ }).click();
+  if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank still"))
+    await page.getByRole("button", { name: /checked/ }).click();
 }
 
 for (const scheme of ["light", "dark"] as const) {
-  for (const [width, height] of [[1280, 800], [390, 844]] as const) {
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
     test.describe(`${scheme}, ${width} wide`, () => {
       test.use({ colorScheme: scheme, viewport: { width, height } });
 
@@ -34,7 +40,11 @@ for (const scheme of ["light", "dark"] as const) {
       });
 
       // A vee everywhere; an engine with injectors, and a radial, once each.
-      const shown = ["Dunmore 5.9", ...(scheme === "light" && width === 1280 ? ["Brae 7"] : []), ...(scheme === "dark" && width === 390 ? ["Orrin Tidewater 6"] : [])];
+      const shown = [
+        "Dunmore 5.9",
+        ...(scheme === "light" && width === 1280 ? ["Brae 7"] : []),
+        ...(scheme === "dark" && width === 390 ? ["Orrin Tidewater 6"] : []),
+      ];
       for (const name of shown) {
         test(`the engine's page: ${name}`, async ({ page }) => {
           await atWork(page);
@@ -87,7 +97,10 @@ for (const scheme of ["light", "dark"] as const) {
 
       test("pairs of parts, and what is ground", async ({ page }) => {
         await atWork(page);
-        await beginJob(page, await addEngine(page, { ...VANTRY, name: "Test twin" }), { set: "Fine metric set", method: "Firing order" });
+        await beginJob(page, await addEngine(page, { ...VANTRY, name: "Test twin" }), {
+          set: "Fine metric set",
+          method: "Firing order",
+        });
         await page.getByRole("button", { name: "4 plugs" }).click();
         await clean(page);
         await page.goto("/");
@@ -166,12 +179,18 @@ for (const scheme of ["light", "dark"] as const) {
         await atWork(page);
         await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
         await page.locator("[data-main]").click();
-        const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        const wide = await page.evaluate(
+          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
         expect(wide).toBeLessThanOrEqual(0);
-        const small = await page.locator("[data-blade], [data-main]").evaluateAll((all) => all.filter((e) => {
-          const { width: w, height: h } = e.getBoundingClientRect();
-          return w < 56 || h < 56;
-        }).map((e) => e.textContent));
+        const small = await page.locator("[data-blade], [data-main]").evaluateAll((all) =>
+          all
+            .filter((e) => {
+              const { width: w, height: h } = e.getBoundingClientRect();
+              return w < 56 || h < 56;
+            })
+            .map((e) => e.textContent),
+        );
         expect(small).toEqual([]);
       });
     });

@@ -79,7 +79,14 @@ test.describe("a broken engine file", () => {
 
 test.describe("addresses that lead nowhere", () => {
   test.use({ allow: [/404/] });
-  for (const path of ["/jobs/123e4567-e89b-42d3-a456-426614174000", "/jobs/nonsense", "/jobs/nonsense/sheet", "/engines/nonsense", "/engines/nonsense/job", "/nowhere"]) {
+  for (const path of [
+    "/jobs/123e4567-e89b-42d3-a456-426614174000",
+    "/jobs/nonsense",
+    "/jobs/nonsense/sheet",
+    "/engines/nonsense",
+    "/engines/nonsense/job",
+    "/nowhere",
+  ]) {
     test(`${path} says so, with a way back`, async ({ page }) => {
       const answer = await page.goto(path);
       expect(answer?.status()).toBe(404);
@@ -109,14 +116,25 @@ test.describe("nobody at work", () => {
 });
 
 test("commands refuse what is not theirs: no JSON, other content, too much", async ({ request }) => {
-  const post = (url: string, data: string, type = "application/json") => request.post(url, { data: Buffer.from(data), headers: { "content-type": type } });
+  const post = (url: string, data: string, type = "application/json") =>
+    request.post(url, { data: Buffer.from(data), headers: { "content-type": type } });
   expect((await post("/api/calc/lash", "{")).status()).toBe(400);
   expect((await post("/api/calc/nothing", "{}")).status()).toBe(404);
   expect((await post("/api/calc/lash", "{}")).status()).toBe(422);
   expect((await post("/api/calc/stops", `{"engine":"${"x".repeat(1_100_000)}"}`)).status()).toBe(413);
-  const fine = await post("/api/calc/lash", JSON.stringify({ spec: { nominal: 0.2 }, reading: { goes: 0.3, noGo: 0.35 } }));
+  const fine = await post(
+    "/api/calc/lash",
+    JSON.stringify({ spec: { nominal: 0.2 }, reading: { goes: 0.3, noGo: 0.35 } }),
+  );
   expect(fine.status()).toBe(200);
   expect(await fine.json()).toMatchObject({ verdict: "loose" });
   expect((await post("/api/people", "personId=1", "text/plain")).status()).toBe(400);
-  expect((await post("/api/jobs/nonsense/entries", '{"entries":[{"id":"123e4567-e89b-42d3-a456-426614174000","supersedes":null,"kind":"closed"}]}')).status()).toBe(401);
+  expect(
+    (
+      await post(
+        "/api/jobs/nonsense/entries",
+        '{"entries":[{"id":"123e4567-e89b-42d3-a456-426614174000","supersedes":null,"kind":"closed"}]}',
+      )
+    ).status(),
+  ).toBe(401);
 });

@@ -1,5 +1,16 @@
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, allKept, atWork, beginJob, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
+import {
+  UNEVEN_TWIN,
+  addEngine,
+  allKept,
+  atWork,
+  beginJob,
+  expect,
+  leaf,
+  mainButton,
+  nextTitle,
+  test,
+} from "./fixtures";
 
 // The simulated devices are one pair for all: these tests take turns.
 test.describe.configure({ mode: "serial" });
@@ -22,8 +33,11 @@ test("the gauge's value is held as a reading, and what is wrong with it is said"
   await tell(page, "gauge", "set 0.21");
   await expect(gauge).toHaveAttribute("data-gauge", "steady");
   for (const [line, state, words, back] of [
-    ["garbage on", "garbage", "check plug and cable", "garbage off"], ["unit furlong", "wrong-unit", "It speaks furlong", "unit mm"],
-    ["twin on", "two", "Two speak at once, G1 and G2", "twin off"], ["noise 0.3", "noisy", "clamp it firmer", "noise 0.002"], ["mute on", "silent", "is it switched on", "mute off"],
+    ["garbage on", "garbage", "check plug and cable", "garbage off"],
+    ["unit furlong", "wrong-unit", "It speaks furlong", "unit mm"],
+    ["twin on", "two", "Two speak at once, G1 and G2", "twin off"],
+    ["noise 0.3", "noisy", "clamp it firmer", "noise 0.002"],
+    ["mute on", "silent", "is it switched on", "mute off"],
   ] as const) {
     await tell(page, "gauge", line);
     await expect(gauge).toHaveAttribute("data-gauge", state);
@@ -40,7 +54,9 @@ test("the gauge's value is held as a reading, and what is wrong with it is said"
   await expect(nextTitle(page)).toHaveText("1 intake is in its band: leave it.");
   await page.keyboard.press("Enter");
   await allKept(page);
-  const { entries } = (await (await page.request.get(`/api${new URL(page.url()).pathname}/entries`)).json()) as { entries: { kind: string; school?: string; instrument?: string; value?: { mm: number } }[] };
+  const { entries } = (await (await page.request.get(`/api${new URL(page.url()).pathname}/entries`)).json()) as {
+    entries: { kind: string; school?: string; instrument?: string; value?: { mm: number } }[];
+  };
   const reading = entries.find((e) => e.kind === "reading");
   expect(reading).toMatchObject({ school: "gauge", instrument: "Bench gauge G1" });
   expect(reading?.value?.mm).toBeCloseTo(0.21, 2);

@@ -1,6 +1,17 @@
 /** A distracted mechanic: every slip is caught, by name, before the job closes. */
 import { CALDER } from "../src/demo/engines";
-import { UNEVEN_TWIN, acceptCautions, addEngine, allKept, atWork, beginJob, expect, mainButton, nextTitle, test } from "./fixtures";
+import {
+  UNEVEN_TWIN,
+  acceptCautions,
+  addEngine,
+  allKept,
+  atWork,
+  beginJob,
+  expect,
+  mainButton,
+  nextTitle,
+  test,
+} from "./fixtures";
 import { truthOf, workByKeys } from "./mechanic";
 
 test.setTimeout(120_000);
@@ -11,7 +22,9 @@ test("forgets to turn the crank: no leaf goes, and the question asks for the sto
   await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
   const truth = { "1I": 0.22, "1E": 0.32, "2I": 0, "2E": 0 };
   await workByKeys(page, truth, { until: ({ title }) => title.startsWith("No leaf goes") });
-  await expect(nextTitle(page)).toHaveText("No leaf goes at 2 intake: the valve may be held open. Is the crank really at stop B?");
+  await expect(nextTitle(page)).toHaveText(
+    "No leaf goes at 2 intake: the valve may be held open. Is the crank really at stop B?",
+  );
   // It was not: the reading is taken back, the crank is turned, and the valve reads as it should.
   await answers(page).getByRole("button", { name: "Take it back, read again" }).click();
   await page.keyboard.press("c");
@@ -20,7 +33,9 @@ test("forgets to turn the crank: no leaf goes, and the question asks for the sto
   await allKept(page);
 });
 
-test("taps the wrong valve: one that is on its lobe is refused, one that reads unlike itself is asked about", async ({ page }) => {
+test("taps the wrong valve: one that is on its lobe is refused, one that reads unlike itself is asked about", async ({
+  page,
+}) => {
   await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
   await mainButton(page).click();
   await page.locator('[data-valve="2E"]').click();
@@ -29,48 +44,68 @@ test("taps the wrong valve: one that is on its lobe is refused, one that reads u
   await page.keyboard.press("Enter");
   await expect(nextTitle(page)).toContainText("Read 1 intake");
   // The exhaust's lash, felt at the exhaust, is tapped at the intake: all others are done, then the re-check finds it.
-  await workByKeys(page, { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 }, { until: ({ title }) => /two full turns/.test(title) });
-  await workByKeys(page, { "1I": 0.12, "1E": 0.32, "2I": 0.22, "2E": 0.32 }, { until: ({ title }) => /now reads/.test(title) });
-  await expect(nextTitle(page)).toHaveText(/^1 intake was left at 0\.20–0\.25 mm and now reads 0\.10–0\.15 mm\. What moved\?/);
+  await workByKeys(
+    page,
+    { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 },
+    { until: ({ title }) => /two full turns/.test(title) },
+  );
+  await workByKeys(
+    page,
+    { "1I": 0.12, "1E": 0.32, "2I": 0.22, "2E": 0.32 },
+    { until: ({ title }) => /now reads/.test(title) },
+  );
+  await expect(nextTitle(page)).toHaveText(
+    /^1 intake was left at 0\.20–0\.25 mm and now reads 0\.10–0\.15 mm\. What moved\?/,
+  );
 });
 
 test("skips a cylinder: what is missing is listed by name, and the run goes back to it", async ({ page }) => {
-  const path = await beginJob(page, await addEngine(page, { ...CALDER, name: "Test skipped" }), { method: "Firing order" });
+  const path = await beginJob(page, await addEngine(page, { ...CALDER, name: "Test skipped" }), {
+    method: "Firing order",
+  });
   const truth = truthOf(CALDER);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark B") });
   await allKept(page);
   // Instead of stop B the crank is brought to C, and said to be there.
-  const arrived = await page.request.post(`/api${path}/entries`, { data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "arrived", stop: "C" }] } });
+  const arrived = await page.request.post(`/api${path}/entries`, {
+    data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "arrived", stop: "C" }] },
+  });
   expect(arrived.ok()).toBe(true);
   await expect(nextTitle(page)).toContainText("Read 4 intake", { timeout: 5000 });
-  const closing = await page.request.post(`/api${path}/entries`, { data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "closed" }] } });
+  const closing = await page.request.post(`/api${path}/entries`, {
+    data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "closed" }] },
+  });
   expect(await closing.text()).toMatch(/No as-left for: 2I, 2E, 3I, 3E, 4I, 4E, 5I, 5E/);
   const said = await workByKeys(page, truth, { until: ({ title }) => /two full turns/.test(title) });
   expect(said.some((t) => t.includes("Read 2 intake"))).toBe(true);
 });
 
 test.describe("before the job", () => {
-test.use({ allow: [/422/] });
-test("reads hot as cold: a warm figure is questioned before the job, and all valves alike off in it", async ({ page }) => {
-  const engine = await addEngine(page, { ...CALDER, name: "Test warm" });
-  await page.goto(`${engine}/job`);
-  await acceptCautions(page);
-  await page.getByLabel("Cold", { exact: true }).check();
-  await page.getByLabel("Temperature, °C").fill("68");
-  await page.getByRole("radio", { name: /^Firing order/ }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
-  await expect(page.getByText("68 °C is not cold")).toBeVisible();
-  await page.getByRole("checkbox", { name: /The figure is right/ }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
-  await page.waitForURL(/\/jobs\//);
-  const wide = Object.fromEntries(CALDER.valves.map((v) => [v.id, (v.role === "intake" ? 0.2 : 0.4) + 0.08]));
-  await workByKeys(page, wide, { until: ({ title }) => title.startsWith("All 4 valves") });
-  await expect(nextTitle(page)).toHaveText("All 4 valves read so far are alike: loose. Is the engine really cold?");
-  await expect(page.getByText("Has the engine run today?")).toBeVisible();
-});
+  test.use({ allow: [/422/] });
+  test("reads hot as cold: a warm figure is questioned before the job, and all valves alike off in it", async ({
+    page,
+  }) => {
+    const engine = await addEngine(page, { ...CALDER, name: "Test warm" });
+    await page.goto(`${engine}/job`);
+    await acceptCautions(page);
+    await page.getByLabel("Cold", { exact: true }).check();
+    await page.getByLabel("Temperature, °C").fill("68");
+    await page.getByRole("radio", { name: /^Firing order/ }).check();
+    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await expect(page.getByText("68 °C is not cold")).toBeVisible();
+    await page.getByRole("checkbox", { name: /The figure is right/ }).check();
+    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.waitForURL(/\/jobs\//);
+    const wide = Object.fromEntries(CALDER.valves.map((v) => [v.id, (v.role === "intake" ? 0.2 : 0.4) + 0.08]));
+    await workByKeys(page, wide, { until: ({ title }) => title.startsWith("All 4 valves") });
+    await expect(nextTitle(page)).toHaveText("All 4 valves read so far are alike: loose. Is the engine really cold?");
+    await expect(page.getByText("Has the engine run today?")).toBeVisible();
+  });
 });
 
-test("ticks after starting: the job goes back to that valve, and is closed and signed by two people", async ({ page }) => {
+test("ticks after starting: the job goes back to that valve, and is closed and signed by two people", async ({
+  page,
+}) => {
   const path = await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
   const truth = { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 };
   await workByKeys(page, truth, { until: ({ title }) => title === "Start it and listen." });
@@ -84,7 +119,9 @@ test("ticks after starting: the job goes back to that valve, and is closed and s
   await page.getByLabel("At work").selectOption({ label: "Maud Fenwick" });
   await page.getByRole("button", { name: "Checked: sign as Maud Fenwick" }).click();
   await expect(page.getByText(/, Maud Fenwick$/)).toBeVisible();
-  await expect(page.getByRole("region", { name: "What was said and done" })).toContainText("2E looked at again: Ticks after start");
+  await expect(page.getByRole("region", { name: "What was said and done" })).toContainText(
+    "2E looked at again: Ticks after start",
+  );
   const [pdf] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "PDF" }).click()]);
   expect(pdf.suggestedFilename()).toBe("test-piece-twin-lash-sheet.pdf");
 });

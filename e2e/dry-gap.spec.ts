@@ -7,7 +7,9 @@ test.setTimeout(120_000);
 // What is refused on purpose is told by the browser as well.
 test.use({ allow: [/422/] });
 
-test("dry gaps from the bench to the signed sheet, with the manual and the licensed person at every step", async ({ page }) => {
+test("dry gaps from the bench to the signed sheet, with the manual and the licensed person at every step", async ({
+  page,
+}) => {
   await atWork(page);
   const engine = await addEngine(page, { ...LARKFIELD, name: "Test flat four" });
   await page.goto(`${engine}/job`);
@@ -15,14 +17,18 @@ test("dry gaps from the bench to the signed sheet, with the manual and the licen
   await page.getByRole("radio", { name: /^Gap gauges/ }).check();
   await acceptCautions(page);
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
-  await expect(page.getByText("Name the licensed person who releases this work: without one it is not begun.")).toBeVisible();
+  await expect(
+    page.getByText("Name the licensed person who releases this work: without one it is not begun."),
+  ).toBeVisible();
   await page.getByLabel("Licensed person who releases this work").fill("Ada Lark, licence 12");
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);
   const truth = truthOf(LARKFIELD, { "2E": -0.9, "3I": 0.85 });
   const next = page.getByRole("region", { name: "Next" });
   await workByKeys(page, truth, { until: ({ title }) => title.startsWith("Read the dry gap") });
-  await expect(next).toContainText(/plunger pressed to the bottom.*Limits by Larkfield overhaul manual, section 9\. Ada Lark, licence 12 releases this work\./);
+  await expect(next).toContainText(
+    /plunger pressed to the bottom.*Limits by Larkfield overhaul manual, section 9\. Ada Lark, licence 12 releases this work\./,
+  );
   await workByKeys(page, truth, { until: ({ title }) => title.includes("pushrods are wanted") });
   await expect(next).toContainText("1 of 228.60 mm for 2E.");
   await expect(next).toContainText("1 of 230.20 mm for 3I.");

@@ -58,17 +58,24 @@ test("an engine goes out as it came in", async ({ page }) => {
   await atWork(page);
   await page.goto(await addEngine(page, { ...UNEVEN_TWIN, shelf: { row: 3 } }));
   await expect(page.getByText('The field "shelf" of the file is kept, but not used.')).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Take the engine file" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Take the engine file" }).click(),
+  ]);
   expect(JSON.parse(readFileSync(await download.path(), "utf8"))).toEqual({ ...UNEVEN_TWIN, shelf: { row: 3 } });
 });
 
-test("the methods stand side by side; the chosen one is shown on the strip, the dial and as a list", async ({ page }) => {
+test("the methods stand side by side; the chosen one is shown on the strip, the dial and as a list", async ({
+  page,
+}) => {
   await atWork(page);
   await page.getByRole("link", { name: "Dunmore 5.9", exact: true }).first().click();
   await page.waitForURL(/\/engines\//);
   const table = page.getByRole("table");
   await expect(table.getByRole("row")).toHaveCount(10);
-  await expect(table.getByRole("row", { name: /^Firing order ✓ recommended here 8 1\.75 1E 64° clear/ })).toBeVisible();
+  await expect(
+    table.getByRole("row", { name: /^Firing order ✓ recommended here 8 1\.75 1E 64° clear/ }),
+  ).toBeVisible();
   await expect(page.getByText("Two stops would leave 3I only 18 degrees clear.")).toBeVisible();
   await table.getByRole("button", { name: "Opening and closing" }).click();
   await expect(page.getByRole("heading", { name: "The cycle, unrolled: Opening and closing" })).toBeVisible();
@@ -88,7 +95,9 @@ test("the methods stand side by side; the chosen one is shown on the strip, the 
   await expect(page.locator(".recharts-line").first()).toBeVisible();
 });
 
-test("one turn out: what looks free is named, and its margin is drawn on the wheel when it is touched", async ({ page }) => {
+test("one turn out: what looks free is named, and its margin is drawn on the wheel when it is touched", async ({
+  page,
+}) => {
   await atWork(page);
   await page.getByRole("link", { name: "Calder D5", exact: true }).click();
   await page.waitForURL(/\/engines\//);
@@ -96,7 +105,9 @@ test("one turn out: what looks free is named, and its margin is drawn on the whe
   await expect(valve).toHaveAttribute("data-look", "here");
   await page.getByRole("button", { name: "What if one turn out?" }).click();
   await expect(valve).toHaveAttribute("data-look", "open");
-  await expect(page.getByText(/With the same mark up the other time round, 1I stands on its lobe, 1E stands on its lobe/)).toBeVisible();
+  await expect(
+    page.getByText(/With the same mark up the other time round, 1I stands on its lobe, 1E stands on its lobe/),
+  ).toBeVisible();
   await page.getByRole("button", { name: "What if one turn out?" }).click();
   await valve.click();
   await expect(valve).toHaveAttribute("data-look", "hand");
@@ -112,6 +123,9 @@ test("every built-in pattern becomes an engine with a plan", async ({ page }) =>
   expect(names.length).toBeGreaterThan(30);
   for (const name of names.slice(1)) {
     await page.getByLabel("Begin from a pattern").selectOption({ label: name });
-    await expect(page.getByRole("region", { name: "The engine so far" }).getByRole("heading", { name: /^Its plan: / }), name).toBeVisible();
+    await expect(
+      page.getByRole("region", { name: "The engine so far" }).getByRole("heading", { name: /^Its plan: / }),
+      name,
+    ).toBeVisible();
   }
 });

@@ -25,7 +25,8 @@ export function watch(page: Page, complaints: string[]): void {
   page.on("pageerror", (e) => complaints.push(`page: ${e.message}`));
   page.on("request", (r) => {
     const { hostname, protocol } = new URL(r.url());
-    if (protocol !== "data:" && protocol !== "blob:" && hostname !== "127.0.0.1") complaints.push(`request: ${r.url()}`);
+    if (protocol !== "data:" && protocol !== "blob:" && hostname !== "127.0.0.1")
+      complaints.push(`request: ${r.url()}`);
   });
 }
 
@@ -40,7 +41,9 @@ export async function atWork(page: Page, name = "Jory Penhale"): Promise<void> {
 /** Adds an engine over the interface's own door and gives its page's address. */
 export async function addEngine(page: Page, file: object): Promise<string> {
   const id = crypto.randomUUID();
-  const answer = await page.request.post("/api/engines", { data: { id, text: JSON.stringify(file), serial: "", runningHours: null } });
+  const answer = await page.request.post("/api/engines", {
+    data: { id, text: JSON.stringify(file), serial: "", runningHours: null },
+  });
   expect(answer.ok(), await answer.text()).toBe(true);
   return `/engines/${id}`;
 }
@@ -53,7 +56,11 @@ export async function acceptCautions(page: Page): Promise<void> {
 }
 
 /** From the preparation page into the run. */
-export async function beginJob(page: Page, engine: string, { set = "Metric set, twenty leaves", method = "", state = "Cold", survey = false } = {}): Promise<string> {
+export async function beginJob(
+  page: Page,
+  engine: string,
+  { set = "Metric set, twenty leaves", method = "", state = "Cold", survey = false } = {},
+): Promise<string> {
   await page.goto(`${engine}/job`);
   await page.getByLabel(state, { exact: true }).check();
   await acceptCautions(page);
@@ -67,8 +74,12 @@ export async function beginJob(page: Page, engine: string, { set = "Metric set, 
 
 /** A two-stroke six with exhaust valves only. */
 export const TWO_STROKE_SIX = {
-  format: "fulcrata-engine/1", name: "Test piece two-stroke", sector: "marine", strokes: 2,
-  cylinders: ["1", "2", "3", "4", "5", "6"], firingOrder: ["1", "5", "3", "6", "2", "4"],
+  format: "fulcrata-engine/1",
+  name: "Test piece two-stroke",
+  sector: "marine",
+  strokes: 2,
+  cylinders: ["1", "2", "3", "4", "5", "6"],
+  firingOrder: ["1", "5", "3", "6", "2", "4"],
   valves: ["1", "2", "3", "4", "5", "6"].map((cylinder) => ({ id: `${cylinder}E`, cylinder, role: "exhaust" })),
   cam: { atLift: "0.15 mm", exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } },
   lash: { state: "cold", source: "Test card", exhaust: { nominal: "0.40 mm", low: "0.35 mm", high: "0.45 mm" } },
@@ -77,9 +88,24 @@ export const TWO_STROKE_SIX = {
 
 /** A twin with uneven firing and everything else left out but the spec. */
 export const UNEVEN_TWIN = {
-  format: "fulcrata-engine/1", name: "Test piece twin", strokes: 4, cylinders: ["1", "2"], firingOrder: ["1", "2"], firingAnglesDeg: [0, 285],
-  valves: [{ id: "1I", cylinder: "1", role: "intake" }, { id: "1E", cylinder: "1", role: "exhaust" }, { id: "2I", cylinder: "2", role: "intake" }, { id: "2E", cylinder: "2", role: "exhaust" }],
-  lash: { state: "cold", source: "Test card", intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" }, exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" } },
+  format: "fulcrata-engine/1",
+  name: "Test piece twin",
+  strokes: 4,
+  cylinders: ["1", "2"],
+  firingOrder: ["1", "2"],
+  firingAnglesDeg: [0, 285],
+  valves: [
+    { id: "1I", cylinder: "1", role: "intake" },
+    { id: "1E", cylinder: "1", role: "exhaust" },
+    { id: "2I", cylinder: "2", role: "intake" },
+    { id: "2E", cylinder: "2", role: "exhaust" },
+  ],
+  lash: {
+    state: "cold",
+    source: "Test card",
+    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+    exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
+  },
   adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
 };
 
@@ -87,10 +113,12 @@ export const UNEVEN_TWIN = {
 export const nextTitle = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 export const mainButton = (page: Page) => page.locator("[data-main]");
 /** All that was entered is kept by the shop. */
-export const allKept = (page: Page, timeout = 15_000) => expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });
+export const allKept = (page: Page, timeout = 15_000) =>
+  expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });
 /** A leaf on the strip, by the mark on it. */
 export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);
 /** Drawings take their width once they are laid out: a few frames later all stands still. */
-export const settled = (page: Page) => page.evaluate(async () => {
-  for (let i = 0; i < 5; i++) await new Promise((done) => requestAnimationFrame(done));
-});
+export const settled = (page: Page) =>
+  page.evaluate(async () => {
+    for (let i = 0; i < 5; i++) await new Promise((done) => requestAnimationFrame(done));
+  });

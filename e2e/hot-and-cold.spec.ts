@@ -7,7 +7,9 @@ import { truthOf, workByKeys } from "./mechanic";
 test.setTimeout(240_000);
 test.beforeEach(({ page }) => atWork(page));
 
-test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, and one bank is done cold by it", async ({ page }) => {
+test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, and one bank is done cold by it", async ({
+  page,
+}) => {
   const name = "Test hot eight";
   const engine = await addEngine(page, { ...DUNMORE, name });
   await page.goto(`${engine}/job`);
@@ -43,7 +45,12 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await page.getByRole("button", { name: "Keep these readings" }).click();
   await expect(page.getByText("Type both leaves: the largest that goes, the smallest that does not.")).toBeVisible();
   await page.getByLabel("1I does not go cold").fill(".014");
-  for (const [valve, goes] of [["3I", 13], ["5I", 14], ["1E", 16], ["3E", 17]] as const) {
+  for (const [valve, goes] of [
+    ["3I", 13],
+    ["5I", 14],
+    ["1E", 16],
+    ["3E", 17],
+  ] as const) {
     await page.getByLabel(`${valve} goes cold`).fill(`.0${goes}`);
     await page.getByLabel(`${valve} does not go cold`).fill(`.0${goes + 1}`);
   }
@@ -62,11 +69,18 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);
   await workByKeys(page, {}, { until: ({ title }) => title.startsWith("Read ") });
-  await expect(page.getByRole("region", { name: "Next" })).toContainText(/Judged through an offset: hot spec read cold, through −0\.\d\d mm intake, −0\.\d\d mm exhaust \(measured on this engine\)/);
-  const cold = Object.fromEntries(Object.entries(truthOf(DUNMORE)).map(([id, mm]) => [id, mm - (id.endsWith("I") ? 0.2286 : 0.2)]));
+  await expect(page.getByRole("region", { name: "Next" })).toContainText(
+    /Judged through an offset: hot spec read cold, through −0\.\d\d mm intake, −0\.\d\d mm exhaust \(measured on this engine\)/,
+  );
+  const cold = Object.fromEntries(
+    Object.entries(truthOf(DUNMORE)).map(([id, mm]) => [id, mm - (id.endsWith("I") ? 0.2286 : 0.2)]),
+  );
   await workByKeys(page, { ...cold, "4I": (cold["4I"] ?? 0) + 0.09 });
   await allKept(page);
-  const sheet = (await (await page.request.get(`/api${new URL(page.url()).pathname}/sheet.json`)).json()) as { offset: string; valves: { valve: string; asLeft: { verdict: string } }[] };
+  const sheet = (await (await page.request.get(`/api${new URL(page.url()).pathname}/sheet.json`)).json()) as {
+    offset: string;
+    valves: { valve: string; asLeft: { verdict: string } }[];
+  };
   expect(sheet.valves).toHaveLength(8);
   expect(sheet.offset).toMatch(/measured on this engine/);
   expect(sheet.valves.every((v) => v.asLeft.verdict === "in")).toBe(true);
@@ -88,16 +102,37 @@ test.describe("refused", () => {
     await expect(page.getByRole("alert").filter({ hasText: "would be held open" }).first()).toBeVisible();
     expect(page.url()).toContain("/job");
 
-    const calc = await page.request.post("/api/calc/heat", { data: { spec: "0.010 in", layout: "pushrod", ratio: 1.6, sizes: { deck: 180, pivot: 120, pushrod: 290, valve: 118 }, materials: { block: "alloy", head: "alloy" }, rise: 70, role: "intake" } });
+    const calc = await page.request.post("/api/calc/heat", {
+      data: {
+        spec: "0.010 in",
+        layout: "pushrod",
+        ratio: 1.6,
+        sizes: { deck: 180, pivot: 120, pushrod: 290, valve: 118 },
+        materials: { block: "alloy", head: "alloy" },
+        rise: 70,
+        role: "intake",
+      },
+    });
     expect(await calc.json()).toMatchObject({ verdict: "too-small", why: expect.stringMatching(/held open/) });
 
     // The same figure taken in as a cold spec of a file.
-    const typed = await addEngine(page, { ...TAMBLIN, name: "Test typed cold", lash: { state: "cold", source: "Worked out at home", intake: { nominal: "0.001 in" }, exhaust: { nominal: "0.012 in" } } });
+    const typed = await addEngine(page, {
+      ...TAMBLIN,
+      name: "Test typed cold",
+      lash: {
+        state: "cold",
+        source: "Worked out at home",
+        intake: { nominal: "0.001 in" },
+        exhaust: { nominal: "0.012 in" },
+      },
+    });
     await page.goto(`${typed}/job`);
     await page.getByLabel("Cold", { exact: true }).check();
     await acceptCautions(page);
     await page.getByRole("button", { name: "Cautions read: begin" }).click();
-    await expect(page.getByRole("alert").filter({ hasText: "The intake valves would be held open" }).first()).toBeVisible();
+    await expect(
+      page.getByRole("alert").filter({ hasText: "The intake valves would be held open" }).first(),
+    ).toBeVisible();
 
     // Hot, as its card says, it may be set.
     await beginJob(page, engine, { set: "Inch set", state: "Hot" });

@@ -9,7 +9,11 @@ import { acceptCautions, addEngine, allKept, atWork, expect, mainButton, nextTit
 
 test.setTimeout(180_000);
 
-async function beginLifters(page: Page, engine: string, lifters: "Have run" | "New and dry" = "Have run"): Promise<void> {
+async function beginLifters(
+  page: Page,
+  engine: string,
+  lifters: "Have run" | "New and dry" = "Have run",
+): Promise<void> {
   await page.goto(`${engine}/job`);
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByLabel(lifters).check();
@@ -32,15 +36,23 @@ const goOn = async (page: Page): Promise<void> => {
   await page.getByRole("button", { name: "Go on" }).click();
 };
 
-test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped, both schools on one valve", async ({ page }) => {
+test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped, both schools on one valve", async ({
+  page,
+}) => {
   await atWork(page);
   const engine = await addEngine(page, { ...CORRIEMOOR, name: "Test lifters" });
   // Someone who was always told "half a turn" sees what it means here, and that three quarters is not wrong.
   await page.goto(engine);
-  await expect(page.getByText("Half a turn: the nut goes 0.53 mm, the plunger 0.86 of its 4 mm, and hot it stands 0.84 in. It is in its window.")).toBeVisible();
+  await expect(
+    page.getByText(
+      "Half a turn: the nut goes 0.53 mm, the plunger 0.86 of its 4 mm, and hot it stands 0.84 in. It is in its window.",
+    ),
+  ).toBeVisible();
   await page.getByRole("button", { name: /^three quarters of a turn: nut 0.79 mm, plunger 1.29 mm/ }).click();
   await expect(page.getByText(/^Three quarters of a turn: .* It is in its window\.$/)).toBeVisible();
-  await expect(page.getByText("Anything from about 5/16 turn to about 2 1/16 turns keeps it in its window, cold and hot.")).toBeVisible();
+  await expect(
+    page.getByText("Anything from about 5/16 turn to about 2 1/16 turns keeps it in its window, cold and hot."),
+  ).toBeVisible();
   await beginLifters(page, engine);
   await expect(page.getByText("half a turn: plunger 0.86 of 4 mm")).toBeVisible();
   const titles: string[] = [];
@@ -53,7 +65,11 @@ test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped,
       compared = true;
       await page.getByText("Feel it by spin too, and see the difference").click();
       await page.getByRole("button", { name: "1/8 later" }).click();
-      await expect(page.getByText(/Lift and drop and spin are 0\.21 mm of plunger apart: spin comes later, so it would set deeper\./)).toBeVisible();
+      await expect(
+        page.getByText(
+          /Lift and drop and spin are 0\.21 mm of plunger apart: spin comes later, so it would set deeper\./,
+        ),
+      ).toBeVisible();
       // What was tapped keeps no key: Enter means the next thing.
       await page.getByRole("region", { name: "Next" }).click();
     }
@@ -85,7 +101,14 @@ test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped,
   await chosen;
   await page.getByRole("button", { name: "Checked: sign as Maud Fenwick" }).click();
   await expect(page.getByRole("button", { name: /^Checked: sign/ })).toHaveCount(0);
-  const sheet = (await (await page.request.get(page.url().replace("/jobs/", "/api/jobs/").replace(/sheet$/, "sheet.json"))).json()) as { signedBy: string; work: string; valves: { asLeft: { verdict: string } }[] };
+  const sheet = (await (
+    await page.request.get(
+      page
+        .url()
+        .replace("/jobs/", "/api/jobs/")
+        .replace(/sheet$/, "sheet.json"),
+    )
+  ).json()) as { signedBy: string; work: string; valves: { asLeft: { verdict: string } }[] };
   expect(sheet).toMatchObject({ signedBy: "Maud Fenwick", work: "preload" });
   expect(new Set(sheet.valves.map((v) => v.asLeft.verdict))).toEqual(new Set(["in"]));
 });
@@ -143,7 +166,9 @@ test.describe("the wait", () => {
       await page.getByRole("button", { name: "Keep these" }).click();
       await expect(page.getByText("Kept", { exact: true })).toBeVisible();
       const id = crypto.randomUUID();
-      await page.request.post(`${base}/api/engines`, { data: { id, text: JSON.stringify(CORRIEMOOR), serial: "", runningHours: null } });
+      await page.request.post(`${base}/api/engines`, {
+        data: { id, text: JSON.stringify(CORRIEMOOR), serial: "", runningHours: null },
+      });
       await beginLifters(page, `${base}/engines/${id}`);
       for (let i = 0; i < 5; i++) await step(page);
       await expect(nextTitle(page)).toHaveText("Leave the crank where it is: the lifters bleed down.");
@@ -176,8 +201,13 @@ test.describe("the wait", () => {
       await tablet.goto(page.url());
       await expect(nextTitle(tablet)).toHaveText("Leave the crank where it is: the lifters bleed down.");
       await agrees(tablet);
-      const early = await tablet.request.post(`${page.url().replace("/jobs/", "/api/jobs/")}/entries`, { data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "arrived", stop: "B" }] } });
-      expect([early.status(), ((await early.json()) as { error: { message: string } }).error.message]).toEqual([409, expect.stringMatching(/Leave the crank where it is for 0:\d\d more/)]);
+      const early = await tablet.request.post(`${page.url().replace("/jobs/", "/api/jobs/")}/entries`, {
+        data: { entries: [{ id: crypto.randomUUID(), supersedes: null, kind: "arrived", stop: "B" }] },
+      });
+      expect([early.status(), ((await early.json()) as { error: { message: string } }).error.message]).toEqual([
+        409,
+        expect.stringMatching(/Leave the crank where it is for 0:\d\d more/),
+      ]);
       await ahead.close();
       await expect(nextTitle(page)).toHaveText(/^Turn the crank 150°/, { timeout: 70_000 });
       expect(Date.now() - squeezedAt).toBeGreaterThan(58_000);

@@ -11,7 +11,11 @@ test("the locator narrows two places to one, names what does not fit, and ends a
   await expect(locator.getByText(/Two places are possible, one turn apart/)).toBeVisible();
   await expect(locator.getByText(/^Wiggle the 1 exhaust rocker: is it loose\?$/)).toBeVisible();
   await locator.getByRole("button", { name: "No", exact: true }).click();
-  await expect(locator.getByText(/The crank is between 355° and 5°, second|The crank is between 355° and 365°, second time round: 6 near firing TDC, 1 near rocking/)).toBeVisible();
+  await expect(
+    locator.getByText(
+      /The crank is between 355° and 5°, second|The crank is between 355° and 365°, second time round: 6 near firing TDC, 1 near rocking/,
+    ),
+  ).toBeVisible();
   await expect(locator.getByText(/these may be set: .*6E/)).toBeVisible();
 
   // Somebody says that cylinder 1 pushes air: then its exhaust would be loose.
@@ -20,7 +24,10 @@ test("the locator narrows two places to one, names what does not fit, and ends a
   await expect(locator.getByText(/^Look again: 1 exhaust is not loose\.$/)).toBeVisible();
   await locator.getByRole("button", { name: "Take back: cylinder 1 is pushing air" }).click();
   await locator.getByRole("button", { name: "The crank is here" }).click();
-  await expect(page.getByRole("slider", { name: "Phase wheel: turn the crank" })).toHaveAttribute("aria-valuenow", "360");
+  await expect(page.getByRole("slider", { name: "Phase wheel: turn the crank" })).toHaveAttribute(
+    "aria-valuenow",
+    "360",
+  );
 });
 
 test("what was seen is touched on the head, by keys as well", async ({ page }) => {

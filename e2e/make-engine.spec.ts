@@ -1,6 +1,8 @@
 import { acceptCautions, atWork, beginJob, expect, test } from "./fixtures";
 
-test("whoever only knows inline five, 1-2-4-5-3, hot cam, no marks has a safe plan before the engine is even kept", async ({ page }) => {
+test("whoever only knows inline five, 1-2-4-5-3, hot cam, no marks has a safe plan before the engine is even kept", async ({
+  page,
+}) => {
   await atWork(page);
   await page.getByRole("link", { name: "Add an engine" }).click();
   await page.waitForURL(/\/engines\/new/);
@@ -21,7 +23,11 @@ test("errors are said at the field as one types, and nothing typed is lost", asy
   await atWork(page);
   await page.goto("/engines/new");
   const order = page.getByLabel("Firing order");
-  for (const [typed, said] of [["1-3-3", "Cylinder 3 stands twice."], ["1-3-4", "Missing: cylinder 2."], ["1-3-40", "There is no cylinder 40: at most 24."]] as const) {
+  for (const [typed, said] of [
+    ["1-3-3", "Cylinder 3 stands twice."],
+    ["1-3-4", "Missing: cylinder 2."],
+    ["1-3-40", "There is no cylinder 40: at most 24."],
+  ] as const) {
     await order.fill(typed);
     await expect(page.getByText(said)).toBeVisible();
   }
@@ -49,16 +55,29 @@ test("a vee with valves typed out along its banks, a cam card, marks and another
   await page.getByLabel("Valves, front first").fill("E I I E / I E E I");
   await page.getByLabel("Typed out for").selectOption("bank");
   await page.getByLabel("What is known of the cam").selectOption("lobes");
-  for (const [label, value] of [["Intake duration, crank °", "264"], ["Exhaust duration, crank °", "270"], ["Intake centerline, °", "106"], ["Lobe separation, °", "110"], ["Checked at a lift of", "0.050 in"]] as const) await page.getByLabel(label).fill(value);
+  for (const [label, value] of [
+    ["Intake duration, crank °", "264"],
+    ["Exhaust duration, crank °", "270"],
+    ["Intake centerline, °", "106"],
+    ["Lobe separation, °", "110"],
+    ["Checked at a lift of", "0.050 in"],
+  ] as const)
+    await page.getByLabel(label).fill(value);
   await page.getByLabel("Marks on the pulley").selectOption("firing");
   await page.getByLabel("Turned at").selectOption("cam");
   await page.getByLabel("Its turns per crank turn").fill("0.5");
   await page.getByLabel("Name of the engine").fill("Typed vee");
   await page.getByRole("button", { name: "Add the engine" }).click();
   await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
-  const file = (await (await page.request.get(`${page.url().replace("/engines/", "/api/engines/")}/file`)).json()) as { valves: { id: string }[]; cam: object; barring: object; marksDeg: number[] };
+  const file = (await (
+    await page.request.get(`${page.url().replace("/engines/", "/api/engines/")}/file`)
+  ).json()) as { valves: { id: string }[]; cam: object; barring: object; marksDeg: number[] };
   expect(file.valves.map((v) => v.id).join(" ")).toBe("1E 1I 3I 3E 2I 2E 4E 4I");
-  expect(file).toMatchObject({ cam: { atLift: "0.050 in", exhaust: { durationDeg: 270, centerlineDeg: 114 } }, barring: { at: "cam", ratio: 0.5 }, marksDeg: [0, 180] });
+  expect(file).toMatchObject({
+    cam: { atLift: "0.050 in", exhaust: { durationDeg: 270, centerlineDeg: 114 } },
+    barring: { at: "cam", ratio: 0.5 },
+    marksDeg: [0, 180],
+  });
 
   // And what was typed comes back to be changed.
   await page.getByRole("link", { name: "Change engine" }).click();
@@ -75,12 +94,25 @@ test("a measured cam from CSV is drawn, its faults are said, and a broken one lo
   await page.goto("/engines/new");
   await page.getByLabel("Firing order").fill("1-3-4-2");
   await page.getByLabel("What is known of the cam").selectOption("profile");
-  const lift = (deg: number, center: number): number => (Math.abs(deg - center) < 130 ? 4.5 * (1 + Math.cos((Math.PI * (deg - center)) / 130)) : 0);
-  const rows = Array.from({ length: 361 }, (_, i) => i * 2).filter((deg) => deg < 500 || deg > 530).map((deg) => `${deg};${lift(deg, 468).toFixed(3).replace(".", ",")};${lift(deg, 250).toFixed(3).replace(".", ",")}`);
-  await page.getByLabel("CSV file").setInputFiles({ name: "cam.csv", mimeType: "text/csv", buffer: Buffer.from(`crank;intake;exhaust\n${rows.join("\n")}`) });
+  const lift = (deg: number, center: number): number =>
+    Math.abs(deg - center) < 130 ? 4.5 * (1 + Math.cos((Math.PI * (deg - center)) / 130)) : 0;
+  const rows = Array.from({ length: 361 }, (_, i) => i * 2)
+    .filter((deg) => deg < 500 || deg > 530)
+    .map(
+      (deg) => `${deg};${lift(deg, 468).toFixed(3).replace(".", ",")};${lift(deg, 250).toFixed(3).replace(".", ",")}`,
+    );
+  await page
+    .getByLabel("CSV file")
+    .setInputFiles({
+      name: "cam.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(`crank;intake;exhaust\n${rows.join("\n")}`),
+    });
   await expect(page.getByText(/intake: 345 points, full lift 9.00 mm at 468°/)).toBeVisible();
   await expect(page.getByText("There is a gap from 498° to 532°").first()).toBeVisible();
-  await expect(page.getByText("intake: as measured").or(page.getByText("exhaust: as measured · intake: as measured"))).toBeVisible();
+  await expect(
+    page.getByText("intake: as measured").or(page.getByText("exhaust: as measured · intake: as measured")),
+  ).toBeVisible();
   await page.getByLabel("Its lift is in").selectOption("in");
   await expect(page.getByText(/more than any valve's/)).toBeVisible();
   await page.getByLabel("Its lift is in").selectOption("mm");
@@ -93,7 +125,9 @@ test("a measured cam from CSV is drawn, its faults are said, and a broken one lo
   await expect(page.getByText("The lobes of this cam were measured")).toBeVisible();
 });
 
-test("a run by opening and closing, cylinder by cylinder, says what to watch for and is locked like any other", async ({ page }) => {
+test("a run by opening and closing, cylinder by cylinder, says what to watch for and is locked like any other", async ({
+  page,
+}) => {
   await atWork(page);
   await page.getByRole("link", { name: "Calder D5", exact: true }).click();
   await page.waitForURL(/\/engines\//);
@@ -105,7 +139,9 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);
-  await expect(page.getByRole("heading", { name: "Turn the crank until the exhaust rocker of cylinder 1 just starts to open." })).toBeVisible();
+  await expect(
+    page.getByRole("heading", { name: "Turn the crank until the exhaust rocker of cylinder 1 just starts to open." }),
+  ).toBeVisible();
   await expect(page.getByText("The route, cylinder by cylinder")).toBeVisible();
   await page.locator("[data-main]").click();
   await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();

@@ -8,10 +8,12 @@ export type Truth = Record<string, number>;
 
 /** The true lash of every valve, at nominal but for what is given, in mm. */
 export function truthOf(file: EngineFile, off: Truth = {}): Truth {
-  return Object.fromEntries(file.valves.flatMap((v) => {
-    const figures = file.lash?.[v.role];
-    return figures === undefined ? [] : [[v.id, toMm(figures.nominal) + 0.004 + (off[v.id] ?? 0)]];
-  }));
+  return Object.fromEntries(
+    file.valves.flatMap((v) => {
+      const figures = file.lash?.[v.role];
+      return figures === undefined ? [] : [[v.id, toMm(figures.nominal) + 0.004 + (off[v.id] ?? 0)]];
+    }),
+  );
 }
 
 const lengthIn = (text: string): number => {
@@ -27,18 +29,30 @@ export interface Told {
 
 export const look = async (page: Page): Promise<Told> => ({
   title: (await nextTitle(page).textContent()) ?? "",
-  button: ((await mainButton(page).textContent({ timeout: 2000 }).catch(() => "")) ?? "").replace(/Enter$/, ""),
+  button: (
+    (await mainButton(page)
+      .textContent({ timeout: 2000 })
+      .catch(() => "")) ?? ""
+  ).replace(/Enter$/, ""),
   valve: (await page.locator("[data-in-hand]").getAttribute("data-in-hand")) ?? "",
 });
 
 /** What the lash is after what was told is done, and the key that says so: Enter is yes, n is no. */
-async function answer(page: Page, { title, button, valve }: Told, truth: Truth, lockShiftMm: number): Promise<"Enter" | "n"> {
+async function answer(
+  page: Page,
+  { title, button, valve }: Told,
+  truth: Truth,
+  lockShiftMm: number,
+): Promise<"Enter" | "n"> {
   const lash = truth[valve] ?? 0;
   if (/goes$/.test(button) && button !== "No leaf goes") return lash >= lengthIn(button) - 1e-6 ? "Enter" : "n";
   if (/^Turn the (screw|nut)/.test(title)) {
-    const aim = /Bring it to ([\d.]+ (?:mm|in))/.exec((await page.getByRole("region", { name: "Next" }).textContent()) ?? "");
+    const aim = /Bring it to ([\d.]+ (?:mm|in))/.exec(
+      (await page.getByRole("region", { name: "Next" }).textContent()) ?? "",
+    );
     // A hand comes close to what was told.
-    truth[valve] = lengthIn(aim?.[1] ?? "") + 0.004 + (/locked/i.test(button) && !/before locking/.test(button) ? lockShiftMm : 0);
+    truth[valve] =
+      lengthIn(aim?.[1] ?? "") + 0.004 + (/locked/i.test(button) && !/before locking/.test(button) ? lockShiftMm : 0);
   }
   if (button === "Locked") truth[valve] = lash + lockShiftMm;
   return "Enter";
@@ -53,7 +67,11 @@ interface Given {
 }
 
 /** Works through the job with Enter and n alone; gives what was told, in order. */
-export async function workByKeys(page: Page, truth: Truth, { lockShiftMm = 0, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {}): Promise<string[]> {
+export async function workByKeys(
+  page: Page,
+  truth: Truth,
+  { lockShiftMm = 0, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {},
+): Promise<string[]> {
   const said: string[] = [];
   for (let step = 0; step < 260; step++) {
     const told = await look(page);
@@ -63,9 +81,15 @@ export async function workByKeys(page: Page, truth: Truth, { lockShiftMm = 0, un
     if (fit !== null) onFit?.(told.valve, lengthIn(fit[1] ?? ""));
     await page.keyboard.press(await answer(page, told, truth, lockShiftMm));
     const ground = /^Take ([\d.]+ mm) off the stem/.exec(told.title);
-    await expect.poll(async () => JSON.stringify(await look(page)), { intervals: [20, 40, 80, 160], message: `after "${told.title}"` }).not.toBe(JSON.stringify(told));
+    await expect
+      .poll(async () => JSON.stringify(await look(page)), {
+        intervals: [20, 40, 80, 160],
+        message: `after "${told.title}"`,
+      })
+      .not.toBe(JSON.stringify(told));
     // A question about the reading comes first: then nothing was ground yet.
-    if (ground !== null && (await page.getByRole("region", { name: "Answers" }).count()) === 0) truth[told.valve] = (truth[told.valve] ?? 0) + lengthIn(ground[1] ?? "");
+    if (ground !== null && (await page.getByRole("region", { name: "Answers" }).count()) === 0)
+      truth[told.valve] = (truth[told.valve] ?? 0) + lengthIn(ground[1] ?? "");
     await atStep?.(step);
   }
   throw new Error(`not done after ${said.length} steps; last: ${said.slice(-14).join(" / ")}`);

@@ -8,13 +8,22 @@ const CUT_MS = Number(process.env["CUT_MS"] ?? 2000);
 test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED/] });
 test.setTimeout(180_000 + CUT_MS);
 
-test("the network is cut in the middle, the page is loaded again without it, and nothing is lost", async ({ page, context }) => {
+test("the network is cut in the middle, the page is loaded again without it, and nothing is lost", async ({
+  page,
+  context,
+}) => {
   await atWork(page);
-  const path = await beginJob(page, await addEngine(page, { ...CALDER, name: "Test cut" }), { method: "Firing order" });
+  const path = await beginJob(page, await addEngine(page, { ...CALDER, name: "Test cut" }), {
+    method: "Firing order",
+  });
   const truth = truthOf(CALDER, { "2I": 0.06 });
   await workByKeys(page, truth, { until: ({ title }) => /^Read 2 intake/.test(title) });
   await allKept(page);
-  await page.waitForFunction(async () => (await navigator.serviceWorker.ready).active?.state === "activated" && (await (await caches.open("runs")).keys()).length > 0);
+  await page.waitForFunction(
+    async () =>
+      (await navigator.serviceWorker.ready).active?.state === "activated" &&
+      (await (await caches.open("runs")).keys()).length > 0,
+  );
   await context.setOffline(true);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark D") });
   const status = page.getByRole("status").filter({ hasText: "kept" });
@@ -26,7 +35,12 @@ test("the network is cut in the middle, the page is loaded again without it, and
   await expect(status).toHaveText(waiting ?? "");
   await workByKeys(page, truth, { until: ({ title }) => /two full turns/.test(title) });
   await page.waitForTimeout(CUT_MS);
-  const ledger = async () => ((await (await page.request.get(`/api${path}/entries`)).json()) as { entries: { kind: string; valve?: string }[] }).entries;
+  const ledger = async () =>
+    (
+      (await (await page.request.get(`/api${path}/entries`)).json()) as {
+        entries: { kind: string; valve?: string }[];
+      }
+    ).entries;
   const before = (await ledger()).length;
   await context.setOffline(false);
   await allKept(page, 30_000);

@@ -16,8 +16,20 @@ async function readGap(page: Page, goes: string, noGo: string): Promise<void> {
   await leaf(page, noGo).click();
 }
 
-test("one pair from the first reading to no drag, with what was tried, and the plugs counted out", async ({ page }) => {
-  const engine = await addEngine(page, { ...VANTRY, name: "Test pair", cylinders: ["1"], firingOrder: ["1"], firingAnglesDeg: [0], layout: { kind: "inline" }, marksDeg: [0], valves: VANTRY.valves.filter((v) => v.id === "1I"), lash: { ...VANTRY.lash, exhaust: undefined } });
+test("one pair from the first reading to no drag, with what was tried, and the plugs counted out", async ({
+  page,
+}) => {
+  const engine = await addEngine(page, {
+    ...VANTRY,
+    name: "Test pair",
+    cylinders: ["1"],
+    firingOrder: ["1"],
+    firingAnglesDeg: [0],
+    layout: { kind: "inline" },
+    marksDeg: [0],
+    valves: VANTRY.valves.filter((v) => v.id === "1I"),
+    lash: { ...VANTRY.lash, exhaust: undefined },
+  });
   const job = await beginJob(page, engine, { set: "Fine metric set", method: "Firing order" });
   // Holes are plugged and counted before anything is opened.
   await expect(nextTitle(page)).toHaveText("Plug every hole near the work, and count the plugs.");
@@ -83,11 +95,17 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await allKept(page);
   await page.getByRole("link", { name: "See the sheet" }).click();
   await page.waitForURL(/sheet$/);
-  await expect(page.getByRole("row", { name: /^1I/ })).toContainText("opener 2.935 mm, was 2.850 by Bench micrometer; closer 6.480 mm, was 6.510; closer felt: free, nothing moves, after 2 tries");
-  await expect(page.getByRole("region", { name: "What was said and done" })).toContainText("2 holes plugged; all felt with belts off, closing springs on, side clips on");
+  await expect(page.getByRole("row", { name: /^1I/ })).toContainText(
+    "opener 2.935 mm, was 2.850 by Bench micrometer; closer 6.480 mm, was 6.510; closer felt: free, nothing moves, after 2 tries",
+  );
+  await expect(page.getByRole("region", { name: "What was said and done" })).toContainText(
+    "2 holes plugged; all felt with belts off, closing springs on, side clips on",
+  );
 });
 
-test("the half-done pair of the demo: what this hand's loaded gap overstates is taken off, with its evidence", async ({ page }) => {
+test("the half-done pair of the demo: what this hand's loaded gap overstates is taken off, with its evidence", async ({
+  page,
+}) => {
   // Learned from the pairs that this person did before.
   await atWork(page, "Anselm Roke");
   await page.goto("/");
@@ -102,5 +120,7 @@ test("the half-done pair of the demo: what this hand's loaded gap overstates is 
   const wants = inside.getByRole("heading", { name: /^Closer: wants/ });
   const corrected = Number(/[\d.]+/.exec((await wants.textContent()) ?? "")?.[0]);
   await inside.getByLabel(/^Your loaded gap overstates/).uncheck();
-  await expect.poll(async () => Number(/[\d.]+/.exec((await wants.textContent()) ?? "")?.[0])).toBeGreaterThan(corrected + 0.005);
+  await expect
+    .poll(async () => Number(/[\d.]+/.exec((await wants.textContent()) ?? "")?.[0]))
+    .toBeGreaterThan(corrected + 0.005);
 });

@@ -4,7 +4,10 @@ import { atWork, expect, test } from "./fixtures";
 // The last one can be taken once only: the second hand is told so.
 test.use({ allow: [/409|422/] });
 
-test("parts are laid in with the micrometer's zero taken off, taken out by one only, and go out as CSV", async ({ page, context }) => {
+test("parts are laid in with the micrometer's zero taken off, taken out by one only, and go out as CSV", async ({
+  page,
+  context,
+}) => {
   await atWork(page);
   await page.goto("/shop/parts");
   await page.getByLabel("Another one").fill("Test micrometer");
@@ -26,7 +29,10 @@ test("parts are laid in with the micrometer's zero taken off, taken out by one o
   await other.goto("/shop/parts");
   await drawer.getByRole("button", { name: "Take one of 6.400 mm out" }).click();
   await expect(page.getByRole("region", { name: "rocker shim" })).toHaveCount(0);
-  await other.getByRole("region", { name: "rocker shim" }).getByRole("button", { name: "Take one of 6.400 mm out" }).click();
+  await other
+    .getByRole("region", { name: "rocker shim" })
+    .getByRole("button", { name: "Take one of 6.400 mm out" })
+    .click();
   await expect(other.getByText("None of these is left: somebody took the last one.")).toBeVisible();
   await expect(other.getByRole("region", { name: "rocker shim" })).toHaveCount(0);
   await page.getByLabel("Or its text").fill("kind,thickness_mm,count\nwasher,2.5,1");

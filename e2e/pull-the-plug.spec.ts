@@ -30,7 +30,9 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   await page.getByLabel("At work").selectOption({ label: "Jory Penhale" });
   await chosen;
   const engineId = crypto.randomUUID();
-  await page.request.post(`${base}/api/engines`, { data: { id: engineId, text: JSON.stringify(UNEVEN_TWIN), serial: "", runningHours: null } });
+  await page.request.post(`${base}/api/engines`, {
+    data: { id: engineId, text: JSON.stringify(UNEVEN_TWIN), serial: "", runningHours: null },
+  });
   await page.goto(`${base}/engines/${engineId}/job`);
   await acceptCautions(page);
   await page.getByLabel("Cold", { exact: true }).check();
@@ -49,7 +51,12 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
     await leaf(page, `${noGo} mm`).click();
     await main.click();
   };
-  for (const [round, [goes, noGo]] of ([["0.20", "0.25"], ["0.30", "0.35"]] as const).entries()) {
+  for (const [round, [goes, noGo]] of (
+    [
+      ["0.20", "0.25"],
+      ["0.30", "0.35"],
+    ] as const
+  ).entries()) {
     const before = await title.textContent();
     await leave(goes, noGo);
     await expect(status).toHaveText("All kept");
@@ -58,7 +65,10 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
     expect(keptBefore).toBe(round + 1);
 
     running.app.child.kill("SIGKILL");
-    process.kill(Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+    process.kill(
+      Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]),
+      "SIGKILL",
+    );
     // Work goes on in the browser meanwhile, and is not called kept.
     await page.getByRole("button", { name: "Undo" }).click();
     await expect(status).toContainText("not kept yet");

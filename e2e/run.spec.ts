@@ -58,7 +58,9 @@ test("leaves that contradict get a sentence, and stay as they were tapped", asyn
   await expect(main(page)).toBeDisabled();
 });
 
-test("a valve that this stop does not serve is refused with its margin, and read with a reason only", async ({ page }) => {
+test("a valve that this stop does not serve is refused with its margin, and read with a reason only", async ({
+  page,
+}) => {
   await main(page).click();
   await page.locator('[data-valve="2E"]').click();
   await expect(title(page)).toHaveText("2 exhaust is not for this stop.");
@@ -139,9 +141,13 @@ test.describe("while the shop does not answer", () => {
 });
 
 test("can't be closed while a valve has no as-left, whatever is sent", async ({ page }) => {
-  const answer = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, { data: { entries: [{ id: crypto.randomUUID(), kind: "closed", supersedes: null }] } });
+  const answer = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, {
+    data: { entries: [{ id: crypto.randomUUID(), kind: "closed", supersedes: null }] },
+  });
   expect(answer.status()).toBe(409);
-  expect(((await answer.json()) as { error: { message: string } }).error.message).toMatch(/^It can't be closed yet\. No as-left for: 1I, 1E, 2I, 2E\. Not turned over by hand and read again\. Not said: every lock/);
+  expect(((await answer.json()) as { error: { message: string } }).error.message).toMatch(
+    /^It can't be closed yet\. No as-left for: 1I, 1E, 2I, 2E\. Not turned over by hand and read again\. Not said: every lock/,
+  );
 });
 
 test.describe("two devices on one valve", () => {
@@ -155,9 +161,19 @@ test.describe("two devices on one valve", () => {
     const id = crypto.randomUUID();
     const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
     const base = { supersedes: null, valve: "1I", stop: "A" };
-    const reading = { ...base, id, kind: "reading", pass: "as-found", goes: mark(0.3), noGo: mark(0.35), reason: null };
+    const reading = {
+      ...base,
+      id,
+      kind: "reading",
+      pass: "as-found",
+      goes: mark(0.3),
+      noGo: mark(0.35),
+      reason: null,
+    };
     const set = { ...base, id: crypto.randomUUID(), kind: "set", turns: 0.1 };
-    const other = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, { data: { entries: [reading, set] } });
+    const other = await page.request.post(`/api${new URL(page.url()).pathname}/entries`, {
+      data: { entries: [reading, set] },
+    });
     expect(other.ok()).toBe(true);
     await read(page, "0.30 mm", "0.35 mm");
     await main(page).click();

@@ -7,7 +7,22 @@ test.setTimeout(240_000);
 
 /** What the micrometer shows as each part comes out. */
 const FITTED: Record<string, number> = {
-  "1Ia": 2.55, "1Ib": 2.6, "1Ea": 2.7, "1Eb": 2.65, "2Ia": 2.6, "2Ib": 2.5, "2Ea": 2.75, "2Eb": 2.7, "3Ia": 2.6, "3Ib": 2.55, "3Ea": 2.65, "3Eb": 2.7, "4Ia": 2.55, "4Ib": 2.6, "4Ea": 2.55, "4Eb": 2.7,
+  "1Ia": 2.55,
+  "1Ib": 2.6,
+  "1Ea": 2.7,
+  "1Eb": 2.65,
+  "2Ia": 2.6,
+  "2Ib": 2.5,
+  "2Ea": 2.75,
+  "2Eb": 2.7,
+  "3Ia": 2.6,
+  "3Ib": 2.55,
+  "3Ea": 2.65,
+  "3Eb": 2.7,
+  "4Ia": 2.55,
+  "4Ib": 2.6,
+  "4Ea": 2.55,
+  "4Eb": 2.7,
 };
 
 test("all read, measured, moved round and taken from the drawer, seated, and read once more", async ({ page }) => {
@@ -15,15 +30,23 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   // A kit of its own: a diameter that no other engine has, and no other run of this test.
   const diameter = (7 + (Date.now() % 100_000) / 100_000).toFixed(5);
   const kit = ["2.40", "2.52", "2.66"].map((t) => `shim-under,${diameter},${t},${t.replace(".", "")},1`).join("\n");
-  const laid = await page.request.post("/api/parts/csv", { data: { id: crypto.randomUUID(), text: `kind,diameter_mm,thickness_mm,mark,count\n${kit}` } });
+  const laid = await page.request.post("/api/parts/csv", {
+    data: { id: crypto.randomUUID(), text: `kind,diameter_mm,thickness_mm,mark,count\n${kit}` },
+  });
   expect(laid.ok(), await laid.text()).toBe(true);
-  const engine = await addEngine(page, { ...PELLAM, name: "Test sixteen", adjuster: { ...PELLAM.adjuster, diameter: `${diameter} mm` } });
+  const engine = await addEngine(page, {
+    ...PELLAM,
+    name: "Test sixteen",
+    adjuster: { ...PELLAM.adjuster, diameter: `${diameter} mm` },
+  });
   const job = await beginJob(page, engine, { set: "Fine metric set" });
   // Two are tight, two are loose: two of them can swap, one has a part in the drawer, one has none.
   const truth = truthOf(PELLAM, { "2Ib": 0.1, "3Ia": -0.1, "1Eb": -0.14, "4Ea": 0.3 });
   await workByKeys(page, truth, { until: ({ title }) => title.includes("take the parts out") });
   await expect(nextTitle(page)).toHaveText("4 valves are out: take the parts out and work out which goes where.");
-  await expect(page.getByRole("region", { name: "Next" })).toContainText("Intake cam off: caps from the middle outward, half a turn at a time; back on with 10 Nm.");
+  await expect(page.getByRole("region", { name: "Next" })).toContainText(
+    "Intake cam off: caps from the middle outward, half a turn at a time; back on with 10 Nm.",
+  );
   await allKept(page);
   await page.keyboard.press("Enter");
   await page.waitForURL(/shims$/);
@@ -37,7 +60,7 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await page.getByRole("button", { name: "wants 2.605" }).click();
   await expect(plan.getByText(/^2\.50 \+ 0\.25\d? − 0\.15 = 2\.6\d+ mm$/)).toBeVisible();
   await page.getByLabel("1Ib fitted").fill("thick");
-  await expect(page.getByText("\"thick\" is not a thickness: write it like 2.65.")).toBeVisible();
+  await expect(page.getByText('"thick" is not a thickness: write it like 2.65.')).toBeVisible();
   await page.getByLabel("1Ib fitted").fill("2.6");
   const moves = await plan.getByRole("listitem").allTextContents();
   for (const words of moves) {
@@ -58,9 +81,13 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await allKept(page);
   await page.getByRole("link", { name: "See the sheet" }).click();
   await page.waitForURL(/sheet$/);
-  await expect(page.getByRole("row", { name: /^3Ia/ })).toContainText(/Fitted 2\.\d+ mm.*was 2\.600 by Bench micrometer; foretold 0\.1\d–0\.1\d mm/);
+  await expect(page.getByRole("row", { name: /^3Ia/ })).toContainText(
+    /Fitted 2\.\d+ mm.*was 2\.600 by Bench micrometer; foretold 0\.1\d–0\.1\d mm/,
+  );
   await expect(page.getByRole("row", { name: /^4Ea/ })).toContainText("Reason: 2.85 is ordered");
-  const sheet = (await (await page.request.get(`/api${job}/sheet.json`)).json()) as { valves: { valve: string; asLeft: { verdict: string } }[] };
+  const sheet = (await (await page.request.get(`/api${job}/sheet.json`)).json()) as {
+    valves: { valve: string; asLeft: { verdict: string } }[];
+  };
   expect(sheet.valves.filter((v) => v.asLeft.verdict !== "in").map((v) => v.valve)).toEqual(["4Ea"]);
   const chosen = page.waitForResponse((r) => r.url().endsWith("/api/people"));
   await page.getByLabel("At work").selectOption({ label: "Maud Fenwick" });
@@ -69,7 +96,10 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await expect(page.getByRole("button", { name: /^Checked: sign/ })).toHaveCount(0);
   // What came out lies in the drawers now, what went in does not.
   const csv = await (await page.request.get("/api/parts/csv")).text();
-  const drawer = csv.split("\n").filter((l) => l.startsWith(`shim-under,${Number(diameter)},`)).join("\n");
+  const drawer = csv
+    .split("\n")
+    .filter((l) => l.startsWith(`shim-under,${Number(diameter)},`))
+    .join("\n");
   const takenMarks = moves.flatMap((words) => /marked (\d+)/.exec(words)?.[1] ?? []);
   expect(takenMarks.length).toBeGreaterThan(0);
   for (const mark of takenMarks) expect(drawer).not.toContain(`,${mark},`);
@@ -80,9 +110,32 @@ test("a fresh build over one test part, and a valve where no leaf goes", async (
   await atWork(page);
   const diameter = (30 + (Date.now() % 7000) / 1000).toFixed(3);
   for (const thickness of ["2.30", "2.35", "2.52", "2.52"]) {
-    expect((await page.request.post("/api/parts", { data: { id: crypto.randomUUID(), moveId: crypto.randomUUID(), kind: "shim-under", diameter: `${diameter} mm`, mark: thickness, thickness, count: 1, place: "box" } })).ok()).toBe(true);
+    expect(
+      (
+        await page.request.post("/api/parts", {
+          data: {
+            id: crypto.randomUUID(),
+            moveId: crypto.randomUUID(),
+            kind: "shim-under",
+            diameter: `${diameter} mm`,
+            mark: thickness,
+            thickness,
+            count: 1,
+            place: "box",
+          },
+        })
+      ).ok(),
+    ).toBe(true);
   }
-  const one = { ...PELLAM, name: "Fresh head", cylinders: ["1"], firingOrder: ["1"], valves: PELLAM.valves.filter((v) => v.cylinder === "1"), camshafts: [], adjuster: { kind: "bucket-shim" as const, shimAt: "under" as const, diameter: `${diameter} mm` } };
+  const one = {
+    ...PELLAM,
+    name: "Fresh head",
+    cylinders: ["1"],
+    firingOrder: ["1"],
+    valves: PELLAM.valves.filter((v) => v.cylinder === "1"),
+    camshafts: [],
+    adjuster: { kind: "bucket-shim" as const, shimAt: "under" as const, diameter: `${diameter} mm` },
+  };
   const job = await beginJob(page, await addEngine(page, one), { set: "Fine metric set", method: "Firing order" });
   // Over a test part of 2.20 three are wide; under the fourth no leaf goes.
   const truth = truthOf(one, { "1Ia": 0.1, "1Eb": 0.3, "1Ea": 0.3, "1Ib": -0.16 });

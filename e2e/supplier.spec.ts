@@ -19,7 +19,11 @@ const orderState = (page: Page) => page.locator("[data-order]");
 
 /** A job of sixteen valves at the point where parts are worked out: two are out, and no part here puts them right. */
 async function waitingForParts(page: Page, name: string, fitted: number) {
-  const job = await beginJob(page, await addEngine(page, { ...PELLAM, name, adjuster: { ...PELLAM.adjuster, diameter: DIAMETER } }), { set: "Fine metric set" });
+  const job = await beginJob(
+    page,
+    await addEngine(page, { ...PELLAM, name, adjuster: { ...PELLAM.adjuster, diameter: DIAMETER } }),
+    { set: "Fine metric set" },
+  );
   const truth = truthOf(PELLAM, { "1Ib": 0.1, "4Ea": -0.06 });
   await workByKeys(page, truth, { until: ({ title }) => title.includes("take the parts out") });
   await allKept(page);
@@ -39,7 +43,9 @@ test.beforeEach(async ({ page }) => {
 });
 test.afterEach(({ page }) => bench(page, { down: false, slowMs: 0, dayMs: 60_000 }));
 
-test("down in the middle: the order is kept and sent once, the job waits, comes back with its parts, and is closed", async ({ page }, { retry }) => {
+test("down in the middle: the order is kept and sent once, the job waits, comes back with its parts, and is closed", async ({
+  page,
+}, { retry }) => {
   const fitted = fittedAt(retry);
   const [thicker, thinner] = [(fitted + 0.1).toFixed(2), (fitted - 0.05).toFixed(2)];
   // A second try finds the jobs of the first.
@@ -77,10 +83,17 @@ test("down in the middle: the order is kept and sent once, the job waits, comes 
   expect(entries.entries.filter((e) => e.kind === "ordered")).toHaveLength(1);
   // Two came, and two went in: none is left, and the old ones lie there.
   const csv = await (await page.request.get("/api/parts/csv")).text();
-  expect(csv.split("\n").filter((l) => l.startsWith(`shim-under,10,${fitted},`) || l.startsWith(`shim-under,10,${Number(thicker)},`)).map((l) => Number(l.split(",")[2]))).toEqual([fitted, fitted]);
+  expect(
+    csv
+      .split("\n")
+      .filter((l) => l.startsWith(`shim-under,10,${fitted},`) || l.startsWith(`shim-under,10,${Number(thicker)},`))
+      .map((l) => Number(l.split(",")[2])),
+  ).toEqual([fitted, fitted]);
 });
 
-test("a price that changed since is said, nothing is ordered, and the new price is shown", async ({ page }, { retry }) => {
+test("a price that changed since is said, nothing is ordered, and the new price is shown", async ({ page }, {
+  retry,
+}) => {
   const [size, sku] = [(fittedAt(retry) - 0.05).toFixed(2), `shim-under-10-${(fittedAt(retry) - 0.05).toFixed(2)}`];
   await waitingForParts(page, "Dearer sixteen", fittedAt(retry));
   const plan = page.getByRole("region", { name: "What goes where" });
@@ -93,7 +106,9 @@ test("a price that changed since is said, nothing is ordered, and the new price 
   await bench(page, { price: { [sku]: 4.62 } });
 });
 
-test("a supplier that is slow keeps nobody waiting, and the parts page says what is ordered", async ({ page }, { retry }) => {
+test("a supplier that is slow keeps nobody waiting, and the parts page says what is ordered", async ({ page }, {
+  retry,
+}) => {
   await bench(page, { slowMs: 3000 });
   await waitingForParts(page, "Patient sixteen", fittedAt(retry));
   const plan = page.getByRole("region", { name: "What goes where" });

@@ -6,10 +6,26 @@ const CYLINDERS = Array.from({ length: 12 }, (_, i) => String(i + 1));
 const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };
 /** Twelve cylinders, 48 valves, and a cam so short that two stops serve all. */
 const TWELVE = {
-  format: "fulcrata-engine/1", name: "Test twelve", strokes: 4, cylinders: CYLINDERS, firingOrder: ["1", "12", "5", "8", "3", "10", "6", "7", "2", "11", "4", "9"],
-  valves: CYLINDERS.flatMap((cylinder) => ["Ia", "Ib", "Ea", "Eb"].map((tail) => ({ id: cylinder + tail, cylinder, role: tail.startsWith("I") ? "intake" : "exhaust" }))),
-  cam: { atLift: "0.15 mm", rampDeg: 5, intake: { opensDegBtdc: -20, closesDegAbdc: -20 }, exhaust: { opensDegBbdc: -20, closesDegAtdc: -20 } },
-  lash: { state: "cold", source: "Test card", intake: LASH, exhaust: LASH }, adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm", lock: "self-locking" },
+  format: "fulcrata-engine/1",
+  name: "Test twelve",
+  strokes: 4,
+  cylinders: CYLINDERS,
+  firingOrder: ["1", "12", "5", "8", "3", "10", "6", "7", "2", "11", "4", "9"],
+  valves: CYLINDERS.flatMap((cylinder) =>
+    ["Ia", "Ib", "Ea", "Eb"].map((tail) => ({
+      id: cylinder + tail,
+      cylinder,
+      role: tail.startsWith("I") ? "intake" : "exhaust",
+    })),
+  ),
+  cam: {
+    atLift: "0.15 mm",
+    rampDeg: 5,
+    intake: { opensDegBtdc: -20, closesDegAbdc: -20 },
+    exhaust: { opensDegBbdc: -20, closesDegAtdc: -20 },
+  },
+  lash: { state: "cold", source: "Test card", intake: LASH, exhaust: LASH },
+  adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm", lock: "self-locking" },
 };
 
 interface Kept {
@@ -30,7 +46,8 @@ async function second(browser: Browser, page: Page, path: string): Promise<Page>
   return other;
 }
 
-const ledgerOf = async (page: Page, path: string): Promise<Kept[]> => ((await (await page.request.get(`/api${path}/entries`)).json()) as { entries: Kept[] }).entries;
+const ledgerOf = async (page: Page, path: string): Promise<Kept[]> =>
+  ((await (await page.request.get(`/api${path}/entries`)).json()) as { entries: Kept[] }).entries;
 
 /** Takes a valve in hand, reads it as in its band, and leaves it. */
 async function doValve(page: Page, id: string): Promise<void> {
@@ -44,7 +61,10 @@ async function doValve(page: Page, id: string): Promise<void> {
 
 test.setTimeout(300_000);
 
-test("200 interleaved entries: none lost, none doubled, the order by valve kept, each seen by the other", async ({ page, browser }) => {
+test("200 interleaved entries: none lost, none doubled, the order by valve kept, each seen by the other", async ({
+  page,
+  browser,
+}) => {
   await atWork(page);
   const path = await beginJob(page, await addEngine(page, TWELVE), { method: "Two stops" });
   const other = await second(browser, page, path);
@@ -52,7 +72,10 @@ test("200 interleaved entries: none lost, none doubled, the order by valve kept,
   watch(other, complaints);
   await mainButton(page).click();
   await expect(other.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 });
-  const here = async (): Promise<string[]> => page.locator("[data-valve][data-look=here], [data-valve][data-look=hand]").evaluateAll((all) => all.map((v) => v.getAttribute("data-valve") ?? ""));
+  const here = async (): Promise<string[]> =>
+    page
+      .locator("[data-valve][data-look=here], [data-valve][data-look=hand]")
+      .evaluateAll((all) => all.map((v) => v.getAttribute("data-valve") ?? ""));
   for (let round = 0; round < 4; round++) {
     const valves = await here();
     expect(valves.length).toBeGreaterThan(0);
@@ -62,17 +85,24 @@ test("200 interleaved entries: none lost, none doubled, the order by valve kept,
     await Promise.all([share(page, 0), share(other, 1)]);
     await Promise.all([allKept(page), allKept(other)]);
     // What one did is seen by the other within two seconds.
-    await Promise.all([page, other].map((who) => expect(nextTitle(who)).toHaveText(/^Turn the (crank|engine)|^Put a wrench/, { timeout: 4000 })));
+    await Promise.all(
+      [page, other].map((who) =>
+        expect(nextTitle(who)).toHaveText(/^Turn the (crank|engine)|^Put a wrench/, { timeout: 4000 }),
+      ),
+    );
     if (round < 3) {
       await mainButton(round % 2 === 0 ? page : other).click();
-      await Promise.all([page, other].map((who) => expect(who.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 })));
+      await Promise.all(
+        [page, other].map((who) => expect(who.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 })),
+      );
     }
   }
   const ledger = await ledgerOf(page, path);
   expect(ledger.length).toBeGreaterThanOrEqual(197);
   expect(ledger.map((e) => e.seq)).toEqual(ledger.map((_, i) => i + 1));
   expect(new Set(ledger.map((e) => e.id)).size).toBe(ledger.length);
-  for (const { id } of TWELVE.valves) expect(ledger.filter((e) => e.valve === id).map((e) => e.kind)).toEqual(["reading", "left", "reading", "left"]);
+  for (const { id } of TWELVE.valves)
+    expect(ledger.filter((e) => e.valve === id).map((e) => e.kind)).toEqual(["reading", "left", "reading", "left"]);
   const byWhom = ledger.map((e) => e.personId);
   expect(new Set(byWhom).size).toBe(2);
   // Really interleaved: the hand changes many times, not once.
@@ -95,7 +125,17 @@ test.describe("on one valve", () => {
     await expect(other.getByText("Jory Penhale has this valve in hand too")).toBeVisible({ timeout: 4000 });
     await doValve(page, "1Ia");
     await allKept(page);
-    const late = { id: crypto.randomUUID(), supersedes: null, kind: "reading", valve: "1Ia", stop: "A", pass: "as-found", goes: { mm: 0.2, text: "0.20 mm" }, noGo: { mm: 0.25, text: "0.25 mm" }, reason: null };
+    const late = {
+      id: crypto.randomUUID(),
+      supersedes: null,
+      kind: "reading",
+      valve: "1Ia",
+      stop: "A",
+      pass: "as-found",
+      goes: { mm: 0.2, text: "0.20 mm" },
+      noGo: { mm: 0.25, text: "0.25 mm" },
+      reason: null,
+    };
     const answer = await other.request.post(`/api${path}/entries`, { data: { entries: [late] } });
     expect(answer.status()).toBe(409);
     expect(await answer.text()).toContain("1Ia was worked on meanwhile, on another device");

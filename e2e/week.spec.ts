@@ -6,12 +6,24 @@ import { truthOf, workByKeys } from "./mechanic";
 
 test.describe.configure({ timeout: 150_000 });
 
-const ONE_CYLINDER = { ...PELLAM, cylinders: ["1"], firingOrder: ["1"], valves: PELLAM.valves.filter((v) => v.cylinder === "1"), camshafts: [] };
+const ONE_CYLINDER = {
+  ...PELLAM,
+  cylinders: ["1"],
+  firingOrder: ["1"],
+  valves: PELLAM.valves.filter((v) => v.cylinder === "1"),
+  camshafts: [],
+};
 
 /** A job of four valves with all read, one of them tight by 0.06 mm, and its shim measured. */
 async function measuredJob(page: Page, name: string, diameter: string, fitted: string): Promise<string> {
-  const job = await beginJob(page, await addEngine(page, { ...ONE_CYLINDER, name, adjuster: { ...PELLAM.adjuster, diameter } }), { set: "Fine metric set", method: "Firing order" });
-  await workByKeys(page, truthOf(ONE_CYLINDER, { "1Ia": -0.06 }), { until: ({ title }) => title.includes("take the parts out") });
+  const job = await beginJob(
+    page,
+    await addEngine(page, { ...ONE_CYLINDER, name, adjuster: { ...PELLAM.adjuster, diameter } }),
+    { set: "Fine metric set", method: "Firing order" },
+  );
+  await workByKeys(page, truthOf(ONE_CYLINDER, { "1Ia": -0.06 }), {
+    until: ({ title }) => title.includes("take the parts out"),
+  });
   await allKept(page);
   await page.keyboard.press("Enter");
   await page.waitForURL(/shims$/);
@@ -28,9 +40,27 @@ test("two engines share what lies there, and both are fitted in one go", async (
   const run = String(Date.now() % 100_000);
   const diameter = `${(20 + (Date.now() % 7000) / 1000).toFixed(3)} mm`;
   for (const thickness of ["2.44", "2.54"]) {
-    expect((await page.request.post("/api/parts", { data: { id: crypto.randomUUID(), moveId: crypto.randomUUID(), kind: "shim-under", diameter, mark: thickness, thickness, count: 1, place: `box ${run}` } })).ok()).toBe(true);
+    expect(
+      (
+        await page.request.post("/api/parts", {
+          data: {
+            id: crypto.randomUUID(),
+            moveId: crypto.randomUUID(),
+            kind: "shim-under",
+            diameter,
+            mark: thickness,
+            thickness,
+            count: 1,
+            place: `box ${run}`,
+          },
+        })
+      ).ok(),
+    ).toBe(true);
   }
-  const jobs = [await measuredJob(page, `First ${run}`, diameter, "2.5"), await measuredJob(page, `Second ${run}`, diameter, "2.6")];
+  const jobs = [
+    await measuredJob(page, `First ${run}`, diameter, "2.5"),
+    await measuredJob(page, `Second ${run}`, diameter, "2.6"),
+  ];
   await page.goto("/shop/parts");
   await page.getByRole("link", { name: "Several engines, one stock" }).click();
   await page.waitForURL(/week$/);
@@ -57,5 +87,7 @@ test("what to keep follows from what was taken, and what is missing can be order
   await expect(shims.getByRole("row").nth(1)).toBeVisible();
   await shims.getByRole("button", { name: /^Order the \d+ that are missing/ }).click();
   await page.waitForURL(/\/shop\/parts$/);
-  await expect(page.getByRole("region", { name: "Orders" }).locator("[data-order]").first()).toContainText("shim under bucket of");
+  await expect(page.getByRole("region", { name: "Orders" }).locator("[data-order]").first()).toContainText(
+    "shim under bucket of",
+  );
 });

@@ -5,7 +5,10 @@ const LIMIT_KB = 280;
 
 test(`the first load of the run brings less than ${LIMIT_KB} kB of compressed script`, async ({ page, browser }) => {
   await atWork(page);
-  const job = await page.getByRole("link", { name: /^Go on with/ }).first().getAttribute("href");
+  const job = await page
+    .getByRole("link", { name: /^Go on with/ })
+    .first()
+    .getAttribute("href");
   const context = await browser.newContext();
   const fresh = await context.newPage();
   const session = await context.newCDPSession(fresh);

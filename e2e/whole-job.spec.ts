@@ -30,7 +30,10 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/job\?/);
 
-  for (const box of await page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox").all()) {
+  for (const box of await page
+    .getByRole("group", { name: "Read and tick each caution" })
+    .getByRole("checkbox")
+    .all()) {
     await box.focus();
     await page.keyboard.press("Space");
   }
@@ -56,7 +59,8 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
       await expect(title).toContainText(/^Turn the screw in \d+°/);
       turned += 1;
       await page.keyboard.press("Enter");
-    } else if (/^Turn the screw/.test(said)) await page.keyboard.press("Enter"); else if (/^(Read|Locked\?|Lock still)/.test(said)) await page.keyboard.press("g");
+    } else if (/^Turn the screw/.test(said)) await page.keyboard.press("Enter");
+    else if (/^(Read|Locked\?|Lock still)/.test(said)) await page.keyboard.press("g");
     else if (/^Now try/.test(said)) await page.keyboard.press("n");
     else await page.keyboard.press("Enter");
     await expect(title).not.toHaveText(said);
@@ -69,12 +73,22 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
   await expect(page.getByRole("heading", { name: "Test piece two-stroke" })).toBeVisible();
   await expect(page.getByRole("row", { name: /^3E/ })).toContainText("0.50–0.55 mm, loose");
   await expect(page.getByRole("row", { name: /^3E/ })).toContainText("0.40–0.45 mm, in band");
-  const [json] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "JSON" }).press("Enter")]);
+  const [json] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "JSON" }).press("Enter"),
+  ]);
   const sheet = JSON.parse(readFileSync(await json.path(), "utf8")) as { valves: { asLeft: { verdict: string } }[] };
   expect(sheet.valves.map((v) => v.asLeft.verdict)).toEqual(Array(6).fill("in"));
-  const [csv] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV" }).press("Enter")]);
+  const [csv] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "CSV" }).press("Enter"),
+  ]);
   expect(csv.suggestedFilename()).toBe("test-piece-two-stroke-lash-sheet.csv");
-  expect(readFileSync(await csv.path(), "utf8").trim().split("\r\n")).toHaveLength(7);
+  expect(
+    readFileSync(await csv.path(), "utf8")
+      .trim()
+      .split("\r\n"),
+  ).toHaveLength(7);
 });
 
 test("? lists the keys, and Escape hides them, on the bench and in the run", async ({ page }) => {
@@ -105,7 +119,9 @@ test("the sheet of a sixteen-valve engine prints on one page, nothing cut off", 
   await page.waitForURL(/sheet$/);
   await page.waitForLoadState("networkidle");
   await settled(page);
-  const pdf = (await page.pdf({ format: "A4", margin: { top: "12mm", bottom: "12mm", left: "12mm", right: "12mm" } })).toString("latin1");
+  const pdf = (
+    await page.pdf({ format: "A4", margin: { top: "12mm", bottom: "12mm", left: "12mm", right: "12mm" } })
+  ).toString("latin1");
   expect(/\/Type \/Pages[\s\S]*?\/Count (\d+)/.exec(pdf)?.[1] ?? /\/Count (\d+)/.exec(pdf)?.[1]).toBe("1");
   await page.emulateMedia({ media: "print" });
   await page.setViewportSize({ width: 703, height: 1000 });

@@ -10,8 +10,14 @@ const ROOT = path.resolve(import.meta.dirname, "..");
 async function main() {
   // Nothing but the answer may stand on standard output.
   if (!existsSync(path.join(ROOT, "node_modules", "tsx"))) await ensurePackages(ROOT, () => undefined);
-  const child = spawn(process.execPath, ["--import", "tsx", path.join(ROOT, "scripts/calc-cli.ts"), ...process.argv.slice(2)], { cwd: ROOT, stdio: "inherit" });
-  child.on("close", (code) => { process.exitCode = code ?? 2; });
+  const child = spawn(
+    process.execPath,
+    ["--import", "tsx", path.join(ROOT, "scripts/calc-cli.ts"), ...process.argv.slice(2)],
+    { cwd: ROOT, stdio: "inherit" },
+  );
+  child.on("close", (code) => {
+    process.exitCode = code ?? 2;
+  });
 }
 
 main().catch((error) => {

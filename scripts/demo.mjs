@@ -40,7 +40,8 @@ function isAlive(pid, word) {
 async function takeLock(/** @type {number} */ port) {
   if (existsSync(LOCK)) {
     const held = readLock();
-    if (isAlive(held.pid, "demo.mjs")) throw new Trouble(`Fulcrata runs already, at ${held.url}. Use that one, or stop it with Ctrl-C where it runs.`);
+    if (isAlive(held.pid, "demo.mjs"))
+      throw new Trouble(`Fulcrata runs already, at ${held.url}. Use that one, or stop it with Ctrl-C where it runs.`);
     if (isAlive(held.app, "next")) {
       say("Ending an app server that an earlier run left behind…");
       process.kill(held.app, "SIGKILL");
@@ -66,7 +67,8 @@ const writeLock = (held) => writeFileSync(LOCK, JSON.stringify({ pid: process.pi
 function readPort() {
   const given = process.env["PORT"];
   const port = given === undefined || given === "" ? DEFAULT_PORT : Number(given);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Trouble(`PORT is "${given}": give a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Trouble(`PORT is "${given}": give a number from 1 to 65535.`);
   return port;
 }
 
@@ -80,13 +82,19 @@ async function databaseUrl() {
 
 async function main() {
   const unknown = process.argv.slice(2).filter((a) => a !== "--reset");
-  if (unknown.length > 0) throw new Trouble(`There is no option ${unknown.join(" ")}. The only one is --reset, which loads the demo shop afresh.`);
+  if (unknown.length > 0)
+    throw new Trouble(
+      `There is no option ${unknown.join(" ")}. The only one is --reset, which loads the demo shop afresh.`,
+    );
   requireNode(process.versions.node);
   requireSpace(ROOT, statfsSync);
   mkdirSync(DATA, { recursive: true });
   const port = readPort();
   await takeLock(port);
-  if (!(await portIsFree(port))) throw new Trouble(`Port ${port} is taken by another program. Stop that program, or choose another port: PORT=${port + 1} npm run demo`);
+  if (!(await portIsFree(port)))
+    throw new Trouble(
+      `Port ${port} is taken by another program. Stop that program, or choose another port: PORT=${port + 1} npm run demo`,
+    );
   writeLock({ url: `http://127.0.0.1:${port}`, app: 0 });
   await ensurePackages(ROOT);
   const url = await databaseUrl();
@@ -105,7 +113,9 @@ async function main() {
     say("The app's server ended unexpectedly. Everything it showed as kept is kept: start again with npm run demo.");
     void end(1);
   });
-  say(`Simulated bench gauge on 127.0.0.1:${devices.gaugePort}, barring encoder on 127.0.0.1:${devices.encoderPort}, parts supplier on 127.0.0.1:${devices.supplierPort}.`);
+  say(
+    `Simulated bench gauge on 127.0.0.1:${devices.gaugePort}, barring encoder on 127.0.0.1:${devices.encoderPort}, parts supplier on 127.0.0.1:${devices.supplierPort}.`,
+  );
   say(`Fulcrata is ready: ${app.url}   (Ctrl-C stops it)`);
 }
 

@@ -7,7 +7,12 @@ import { schemaFiles } from "./schemas";
 
 const DOCS = path.resolve(import.meta.dirname, "../docs");
 const README = path.resolve(DOCS, "../README.md");
-const pages = [README, ...readdirSync(DOCS).filter((f) => f.endsWith(".md")).map((f) => path.join(DOCS, f))];
+const pages = [
+  README,
+  ...readdirSync(DOCS)
+    .filter((f) => f.endsWith(".md"))
+    .map((f) => path.join(DOCS, f)),
+];
 
 describe("docs", () => {
   it.each(Object.entries(schemaFiles()))("%s has not drifted from the validator", (name, text) => {
@@ -24,7 +29,9 @@ describe("docs", () => {
     for (const [, operation = "", input = "", answer = ""] of examples) {
       const given = JSON.parse(input) as Record<string, unknown>;
       const engine = given["engine"] === "…" ? { engine: exampleEngine(text) } : {};
-      expect(calculateText(operation, JSON.stringify({ ...given, ...engine }))).toMatchObject(JSON.parse(answer) as object);
+      expect(calculateText(operation, JSON.stringify({ ...given, ...engine }))).toMatchObject(
+        JSON.parse(answer) as object,
+      );
     }
   });
 });

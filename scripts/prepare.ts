@@ -21,8 +21,10 @@ async function main(): Promise<void> {
 
 function sentence(error: unknown): string {
   const { code, message } = error as { code?: string; message?: string };
-  if (code === "ECONNREFUSED" || code === "ENOTFOUND" || code === "ETIMEDOUT") return "The database in DATABASE_URL does not answer. Start it, or check the address.";
-  if (code === "28P01" || code === "28000") return "The database refuses the user or password in DATABASE_URL. Check them.";
+  if (code === "ECONNREFUSED" || code === "ENOTFOUND" || code === "ETIMEDOUT")
+    return "The database in DATABASE_URL does not answer. Start it, or check the address.";
+  if (code === "28P01" || code === "28000")
+    return "The database refuses the user or password in DATABASE_URL. Check them.";
   if (code === "3D000") return "The database named in DATABASE_URL does not exist. Make it first: createdb.";
   if (code === "53100" || code === "ENOSPC") return "The disk is full. Free some space and start again.";
   return `The database could not be made ready: ${message ?? String(error)}`;

@@ -7,12 +7,29 @@ import { positiveClosingInput, shimsInput } from "../src/core/calc/shimInputs";
 import { lashInput, leafInput, locateInput, stopsInput, tapeInput } from "../src/core/calc/inputs";
 import { engineFileSchema } from "../src/core/engine/engineFileSchema";
 
-const SCHEMAS = { "engine-1": engineFileSchema, "calc-stops": stopsInput, "calc-locate": locateInput, "calc-tape": tapeInput, "calc-lash": lashInput, "calc-leaf": leafInput, "calc-preload": preloadInput, "calc-heat": heatInput, "calc-shims": shimsInput, "calc-positive-closing": positiveClosingInput };
+const SCHEMAS = {
+  "engine-1": engineFileSchema,
+  "calc-stops": stopsInput,
+  "calc-locate": locateInput,
+  "calc-tape": tapeInput,
+  "calc-lash": lashInput,
+  "calc-leaf": leafInput,
+  "calc-preload": preloadInput,
+  "calc-heat": heatInput,
+  "calc-shims": shimsInput,
+  "calc-positive-closing": positiveClosingInput,
+};
 
 /** The text of each schema file, by name. */
 export const schemaFiles = (): Record<string, string> =>
-  Object.fromEntries(Object.entries(SCHEMAS).map(([name, schema]) => [`${name}.schema.json`, `${JSON.stringify(z.toJSONSchema(schema, { io: "input" }), null, 2)}\n`]));
+  Object.fromEntries(
+    Object.entries(SCHEMAS).map(([name, schema]) => [
+      `${name}.schema.json`,
+      `${JSON.stringify(z.toJSONSchema(schema, { io: "input" }), null, 2)}\n`,
+    ]),
+  );
 
 if (process.argv[1] === import.meta.filename) {
-  for (const [name, text] of Object.entries(schemaFiles())) writeFileSync(path.resolve(import.meta.dirname, "../docs/schemas", name), text);
+  for (const [name, text] of Object.entries(schemaFiles()))
+    writeFileSync(path.resolve(import.meta.dirname, "../docs/schemas", name), text);
 }

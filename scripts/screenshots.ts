@@ -27,7 +27,10 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.getByLabel("At work").selectOption({ label: "Jory Penhale" });
   await page.waitForTimeout(500);
   await take(page, "bench");
-  await page.getByRole("link", { name: /^Go on with/ }).first().click();
+  await page
+    .getByRole("link", { name: /^Go on with/ })
+    .first()
+    .click();
   await page.waitForURL(/\/jobs\//);
   await page.waitForLoadState("networkidle");
   await readLoose(page);
@@ -39,7 +42,10 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "run-phone");
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(url);
-  await page.getByRole("link", { name: /^Go on with Dunmore/ }).first().click();
+  await page
+    .getByRole("link", { name: /^Go on with Dunmore/ })
+    .first()
+    .click();
   await page.waitForURL(/\/jobs\//);
   await page.waitForTimeout(800);
   await page.keyboard.press("Enter");
@@ -110,7 +116,9 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.waitForTimeout(1000);
   await take(page, "tape");
   const views: readonly [string, RegExp, RegExp][] = [
-    ["prepare", /^Start a job on Dunmore/, /job/], ["sheet", /^Sheet of Calder/, /sheet$/], ["add-engine", /^Add an engine$/, /new$/],
+    ["prepare", /^Start a job on Dunmore/, /job/],
+    ["sheet", /^Sheet of Calder/, /sheet$/],
+    ["add-engine", /^Add an engine$/, /new$/],
   ];
   for (const [name, link, address] of views) {
     await at(link, address);

@@ -54,32 +54,71 @@ async function insist(client, where, body) {
 async function lay(client) {
   const count = 1 + random(3);
   const thickness = size().toFixed(2);
-  if (await insist(client, "/api/parts", { id: randomUUID(), moveId: randomUUID(), kind: "shim-over", diameter: "29", mark: thickness, thickness, count })) told.laid += count;
+  if (
+    await insist(client, "/api/parts", {
+      id: randomUUID(),
+      moveId: randomUUID(),
+      kind: "shim-over",
+      diameter: "29",
+      mark: thickness,
+      thickness,
+      count,
+    })
+  )
+    told.laid += count;
 }
 
 /** Takes, puts back, or puts a count right. @param {ShopClient} client @param {pg.Pool} db */
 async function move(client, db) {
-  const { rows } = await db.query("select id from parts where kind = 'shim-over' order by id offset $1 limit 1", [random(40)]).catch(() => ({ rows: [] }));
+  const { rows } = await db
+    .query("select id from parts where kind = 'shim-over' order by id offset $1 limit 1", [random(40)])
+    .catch(() => ({ rows: [] }));
   const change = random(2) === 0 ? -1 - random(2) : 1;
   const reason = random(3) === 0 ? "corrected" : change < 0 ? "taken" : "returned";
-  if (rows[0] !== undefined && (await insist(client, "/api/parts/moves", { id: randomUUID(), partId: rows[0].id, change, reason }))) told.moved += change;
+  if (
+    rows[0] !== undefined &&
+    (await insist(client, "/api/parts/moves", { id: randomUUID(), partId: rows[0].id, change, reason }))
+  )
+    told.moved += change;
 }
 
 /** A job of four valves from its readings to its parts. @param {ShopClient} client @param {string} set */
 async function fitJob(client, set) {
   const [engine, job] = [randomUUID(), randomUUID()];
-  await insist(client, "/api/engines", { id: engine, text: JSON.stringify(SHIM_TWIN), serial: "", runningHours: null });
-  await insist(client, "/api/jobs", { id: job, engineId: engine, state: "cold", temperatureC: 18, feelerSetId: set, method: "firing-order", cautions: ["data-first", "no-start", "plugs-out", "bar"] });
+  await insist(client, "/api/engines", {
+    id: engine,
+    text: JSON.stringify(SHIM_TWIN),
+    serial: "",
+    runningHours: null,
+  });
+  await insist(client, "/api/jobs", {
+    id: job,
+    engineId: engine,
+    state: "cold",
+    temperatureC: 18,
+    feelerSetId: set,
+    method: "firing-order",
+    cautions: ["data-first", "no-start", "plugs-out", "bar"],
+  });
   const off = { "1I": random(3) * 0.1, "2E": random(3) * 0.1 };
-  for (const [stop, valves] of /** @type {const} */ ([["A", ["1I", "1E"]], ["B", ["2I", "2E"]]])) {
-    await insist(client, `/api/jobs/${job}/entries`, { entries: [arrivedAt(stop), ...valves.map((v) => readingOf(v, stop, 0.05 + (off[/** @type {"1I"} */ (v)] ?? 0.1)))] });
+  for (const [stop, valves] of /** @type {const} */ ([
+    ["A", ["1I", "1E"]],
+    ["B", ["2I", "2E"]],
+  ])) {
+    await insist(client, `/api/jobs/${job}/entries`, {
+      entries: [
+        arrivedAt(stop),
+        ...valves.map((v) => readingOf(v, stop, 0.05 + (off[/** @type {"1I"} */ (v)] ?? 0.1))),
+      ],
+    });
   }
   const out = ["1I", "1E", "2I", "2E"].map((valve) => ({ valve, text: size().toFixed(2), micrometerId: null }));
   // What is proposed is asked of the calculation, as the page does; the drawers may change before it is sent.
   for (let tries = 0; tries < 3; tries++) {
     const agreed = await proposed(client, job, out, off);
     if (agreed === null) return;
-    if (await insist(client, `/api/jobs/${job}/shims`, { id: randomUUID(), out, agreed })) return void (told.fittedJobs += 1);
+    if (await insist(client, `/api/jobs/${job}/shims`, { id: randomUUID(), out, agreed }))
+      return void (told.fittedJobs += 1);
   }
 }
 
@@ -88,18 +127,32 @@ async function proposed(client, job, out, off) {
   const spec = { nominal: 0.15, low: 0.1, high: 0.2 };
   const csv = await client.text("/api/parts/csv").catch(() => null);
   if (csv === null) return null;
-  const parts = csv.split("\n").slice(1).flatMap((line, i) => {
-    const [kind, diameter, thickness, , , , , , , count] = line.trim().split(",");
-    return kind === "shim-over" && diameter === "29" ? [{ id: `s${i}`, thickness: Number(thickness), source: "stock", quantity: Number(count) }] : [];
-  });
+  const parts = csv
+    .split("\n")
+    .slice(1)
+    .flatMap((line, i) => {
+      const [kind, diameter, thickness, , , , , , , count] = line.trim().split(",");
+      return kind === "shim-over" && diameter === "29"
+        ? [{ id: `s${i}`, thickness: Number(thickness), source: "stock", quantity: Number(count) }]
+        : [];
+    });
   const positions = out.map(({ valve, text }) => {
     const goes = 0.05 + (off[valve] ?? 0.1);
-    return { id: valve, fitted: Number(text), lash: [goes, Number((goes + 0.02).toFixed(6))], spec: { nominal: spec.nominal, low: spec.low + 0.01, high: spec.high - 0.01 } };
+    return {
+      id: valve,
+      fitted: Number(text),
+      lash: [goes, Number((goes + 0.02).toFixed(6))],
+      spec: { nominal: spec.nominal, low: spec.low + 0.01, high: spec.high - 0.01 },
+    };
   });
   try {
     const { answer } = await client.ask("POST", "/api/calc/shims", { positions, parts });
     const changes = answer.picks.filter((/** @type {{ source: string }} */ p) => p.source !== "own");
-    return changes.length === 0 ? null : Object.fromEntries(changes.map((/** @type {{ position: string, thicknessMm: number }} */ p) => [p.position, p.thicknessMm]));
+    return changes.length === 0
+      ? null
+      : Object.fromEntries(
+          changes.map((/** @type {{ position: string, thicknessMm: number }} */ p) => [p.position, p.thicknessMm]),
+        );
   } catch {
     return null;
   }
@@ -108,7 +161,14 @@ async function proposed(client, job, out, off) {
 /** @param {ShopClient} client */
 async function order(client) {
   const sku = `shim-over-29-${(2.3 + random(8) * 0.1).toFixed(2)}`;
-  const line = { sku, kind: "shim-over", diameterMm: 29, thicknessMm: Number(sku.slice(-4)), quantity: 1, price: 5.6 };
+  const line = {
+    sku,
+    kind: "shim-over",
+    diameterMm: 29,
+    thicknessMm: Number(sku.slice(-4)),
+    quantity: 1,
+    price: 5.6,
+  };
   if (await insist(client, "/api/orders", { id: randomUUID(), lines: [line] })) told.ordered += 1;
   await insist(client, "/api/supplier/bench", { deliver: true });
   await insist(client, "/api/orders/follow", { ids: [] });
@@ -121,18 +181,31 @@ async function check(db) {
   const drawers = "select p.id, sum(m.change) as n from parts p join part_moves m on m.part_id = p.id group by p.id";
   return {
     "drawers below nothing": await one(`select count(*) as n from (${drawers}) d where d.n < 0`),
-    "jobs that put back another number than they took": await one("select count(*) as n from (select job_id, sum(change) as s from part_moves where job_id is not null and reason in ('taken', 'returned') group by job_id having sum(change) <> 0) j"),
-    "fitted parts without their move": await one("select count(*) as n from entries e where e.kind = 'fitted' and e.part_from like 'part %' and not exists (select 1 from part_moves m where m.job_id = e.job_id and m.part_id::text = substr(e.part_from, 6) and m.reason = 'taken')"),
-    "moves of jobs without their entry": await one("select (select count(*) from part_moves where job_id is not null and reason = 'taken') - (select count(*) from entries where kind = 'fitted' and part_from like 'part %') as n"),
-    "orders accepted and not delivered": await one("select (select count(*) from order_events where kind = 'accepted') - (select count(*) from order_events where kind = 'delivered') as n"),
-    "orders without an answer": await one("select count(*) as n from orders o where not exists (select 1 from order_events e where e.order_id = o.id)"),
-    "orders delivered twice, or not in the drawers": await one("select abs((select count(*) from order_events where kind = 'delivered') - (select count(*) from part_moves where reason = 'delivered')) as n"),
+    "jobs that put back another number than they took": await one(
+      "select count(*) as n from (select job_id, sum(change) as s from part_moves where job_id is not null and reason in ('taken', 'returned') group by job_id having sum(change) <> 0) j",
+    ),
+    "fitted parts without their move": await one(
+      "select count(*) as n from entries e where e.kind = 'fitted' and e.part_from like 'part %' and not exists (select 1 from part_moves m where m.job_id = e.job_id and m.part_id::text = substr(e.part_from, 6) and m.reason = 'taken')",
+    ),
+    "moves of jobs without their entry": await one(
+      "select (select count(*) from part_moves where job_id is not null and reason = 'taken') - (select count(*) from entries where kind = 'fitted' and part_from like 'part %') as n",
+    ),
+    "orders accepted and not delivered": await one(
+      "select (select count(*) from order_events where kind = 'accepted') - (select count(*) from order_events where kind = 'delivered') as n",
+    ),
+    "orders without an answer": await one(
+      "select count(*) as n from orders o where not exists (select 1 from order_events e where e.order_id = o.id)",
+    ),
+    "orders delivered twice, or not in the drawers": await one(
+      "select abs((select count(*) from order_events where kind = 'delivered') - (select count(*) from part_moves where reason = 'delivered')) as n",
+    ),
   };
 }
 
 async function main() {
   requireNode(process.versions.node);
-  if (!Number.isInteger(steps) || steps < 10 || steps > 100_000 || !Number.isInteger(seed)) throw new Trouble("Give the number of steps, from 10 to 100000, and a whole number as the seed.");
+  if (!Number.isInteger(steps) || steps < 10 || steps > 100_000 || !Number.isInteger(seed))
+    throw new Trouble("Give the number of steps, from 10 to 100000, and a whole number as the seed.");
   await ensurePackages(ROOT);
   await ensureBuild(ROOT);
   mkdirSync(FOLDER, { recursive: true });
@@ -146,24 +219,41 @@ async function main() {
   const before = await total(db);
   const people = (await db.query("select id from people order by name")).rows;
   const [set] = (await db.query("select id from feeler_sets where name like 'Metric%'")).rows;
-  const clients = await Promise.all(Array.from({ length: MECHANICS }, async (_, i) => {
-    const client = new ShopClient(app.url);
-    await client.enter(people[i % people.length].id);
-    return client;
-  }));
+  const clients = await Promise.all(
+    Array.from({ length: MECHANICS }, async (_, i) => {
+      const client = new ShopClient(app.url);
+      await client.enter(people[i % people.length].id);
+      return client;
+    }),
+  );
   let done = 0;
-  const working = Promise.all(clients.map(async (client) => {
-    while (done < steps) {
-      done += 1;
-      const kind = random(10);
-      await (kind < 3 ? lay(client) : kind < 6 ? move(client, db) : kind < 9 ? fitJob(client, set.id) : order(client));
-    }
-  }));
+  const working = Promise.all(
+    clients.map(async (client) => {
+      while (done < steps) {
+        done += 1;
+        const kind = random(10);
+        await (kind < 3
+          ? lay(client)
+          : kind < 6
+            ? move(client, db)
+            : kind < 9
+              ? fitJob(client, set.id)
+              : order(client));
+      }
+    }),
+  );
   let kills = 0;
-  for (const [share, what] of /** @type {const} */ ([[0.3, "server"], [0.6, "database"]])) {
+  for (const [share, what] of /** @type {const} */ ([
+    [0.3, "server"],
+    [0.6, "database"],
+  ])) {
     while (done < steps * share) await wait(20);
     say(`${done} steps: killing the ${what}`);
-    if (what === "database") process.kill(Number(readFileSync(path.join(cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+    if (what === "database")
+      process.kill(
+        Number(readFileSync(path.join(cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]),
+        "SIGKILL",
+      );
     app.child.kill("SIGKILL");
     if (what === "database") {
       cluster = await startCluster({ bin, folder: FOLDER });
@@ -179,17 +269,25 @@ async function main() {
   await insist(last, "/api/supplier/bench", { deliver: true });
   await insist(last, "/api/orders/follow", { ids: [] });
   const checked = await check(db);
-  const delivered = Number((await db.query("select coalesce(sum(change), 0) as n from part_moves where reason = 'delivered'")).rows[0].n);
+  const delivered = Number(
+    (await db.query("select coalesce(sum(change), 0) as n from part_moves where reason = 'delivered'")).rows[0].n,
+  );
   const kept = Number((await db.query("select count(*) as n from orders")).rows[0].n);
   const lies = await total(db);
   const expected = before + told.laid + told.moved + delivered;
-  const wrong = { ...checked, "what lies there against what was answered": Math.abs(lies - expected), "orders that were answered and are not kept once": Math.abs(told.ordered - kept) };
+  const wrong = {
+    ...checked,
+    "what lies there against what was answered": Math.abs(lies - expected),
+    "orders that were answered and are not kept once": Math.abs(told.ordered - kept),
+  };
   await app.stop();
   await db.end();
   await cluster.stop();
   await devices.stop();
   for (const [what, n] of Object.entries(wrong)) if (n !== 0) say(`${n}: ${what}`);
-  say(`${done} steps with ${kills} kills: ${told.laid} parts laid in, ${told.fittedJobs} jobs fitted, ${told.ordered} orders, ${told.refused} refused; ${lies} lie there, ${expected} should (seed ${seed})`);
+  say(
+    `${done} steps with ${kills} kills: ${told.laid} parts laid in, ${told.fittedJobs} jobs fitted, ${told.ordered} orders, ${told.refused} refused; ${lies} lie there, ${expected} should (seed ${seed})`,
+  );
   return Object.values(wrong).every((n) => n === 0) ? 0 : 1;
 }
 
@@ -202,7 +300,8 @@ function poolOf(connectionString) {
 }
 
 /** @param {pg.Pool} db */
-const total = async (db) => Number((await db.query("select coalesce(sum(change), 0) as n from part_moves")).rows[0].n);
+const total = async (db) =>
+  Number((await db.query("select coalesce(sum(change), 0) as n from part_moves")).rows[0].n);
 
 /** @param {number} code */
 async function end(code) {

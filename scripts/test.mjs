@@ -44,7 +44,10 @@ function addUp(name, code, told) {
 async function unitTests() {
   say("\n== Unit tests");
   const report = path.join(WORK, "unit.json");
-  const { code } = await run(bin("vitest"), ["run", "--reporter=dot", "--reporter=json", `--outputFile=${report}`], { cwd: ROOT, quiet: false });
+  const { code } = await run(bin("vitest"), ["run", "--reporter=dot", "--reporter=json", `--outputFile=${report}`], {
+    cwd: ROOT,
+    quiet: false,
+  });
   const told = readJson(report);
   addUp("Unit tests", code, told === null ? null : { passed: told.numPassedTests, failed: told.numFailedTests });
 }
@@ -58,7 +61,11 @@ async function browserTests() {
     return run(bin("playwright"), ["test", ...process.argv.slice(2)], { cwd: ROOT, env, quiet: false });
   });
   const stats = readJson(report)?.stats;
-  addUp("Browser tests", code, stats === undefined ? null : { passed: stats.expected + stats.flaky, failed: stats.unexpected });
+  addUp(
+    "Browser tests",
+    code,
+    stats === undefined ? null : { passed: stats.expected + stats.flaky, failed: stats.unexpected },
+  );
 }
 
 async function main() {
@@ -68,8 +75,12 @@ async function main() {
   await ensurePostgres();
   mkdirSync(WORK, { recursive: true, mode: 0o755 });
   // The types of the pages are written by the framework before they can be checked.
-  await run(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "typegen"], { cwd: ROOT, env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" } });
+  await run(process.execPath, [path.join(ROOT, "node_modules/next/dist/bin/next"), "typegen"], {
+    cwd: ROOT,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+  });
   await check("Types", bin("tsc"), ["--noEmit"]);
+  await check("Format", bin("prettier"), ["--check", ".", "--log-level=warn"]);
   await check("Lint", bin("eslint"), [".", "--max-warnings=0"]);
   await unitTests();
   await browserTests();

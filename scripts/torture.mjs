@@ -65,14 +65,16 @@ async function check(client, logs) {
     lost += places.filter((p) => p === -1).length;
     const inOrder = places.every((p, i) => i === 0 || p > (places[i - 1] ?? -1));
     const once = new Set(ids).size === ids.length && ledger.every((e, i) => e.seq === i + 1);
-    if (!inOrder || !once) throw new Trouble(`The ledger of job ${log.job} is out of order, or an entry stands there twice.`);
+    if (!inOrder || !once)
+      throw new Trouble(`The ledger of job ${log.job} is out of order, or an entry stands there twice.`);
   }
   return lost;
 }
 
 async function main() {
   requireNode(process.versions.node);
-  if (!Number.isInteger(rounds) || rounds < 1 || rounds > 1000 || !Number.isInteger(seed)) throw new Trouble("Give the number of rounds, from 1 to 1000, and a whole number as the seed.");
+  if (!Number.isInteger(rounds) || rounds < 1 || rounds > 1000 || !Number.isInteger(seed))
+    throw new Trouble("Give the number of rounds, from 1 to 1000, and a whole number as the seed.");
   await ensurePackages(ROOT);
   await ensureBuild(ROOT);
   mkdirSync(FOLDER, { recursive: true });
@@ -87,25 +89,35 @@ async function main() {
   const port = await freePort();
   let app = await startApp({ root: ROOT, databaseUrl: first.url, port });
   let running = { cluster: first, app };
-  const clients = await Promise.all(Array.from({ length: MECHANICS }, async (_, i) => {
-    const client = new ShopClient(app.url);
-    await client.enter(people[i % people.length].id);
-    return client;
-  }));
+  const clients = await Promise.all(
+    Array.from({ length: MECHANICS }, async (_, i) => {
+      const client = new ShopClient(app.url);
+      await client.enter(people[i % people.length].id);
+      return client;
+    }),
+  );
   const lead = clients[0] ?? new ShopClient(app.url);
   const engine = await lead.addEngine();
   /** @type {Log[]} */
   const all = [];
   let lost = 0;
   for (let round = 1; round <= rounds; round++) {
-    const logs = await Promise.all(clients.map(async (client) => ({ job: await client.openJob(engine, set.id), kept: [], sent: new Map() })));
+    const logs = await Promise.all(
+      clients.map(async (client) => ({ job: await client.openJob(engine, set.id), kept: [], sent: new Map() })),
+    );
     all.push(...logs);
     let stopped = false;
-    const working = Promise.all(clients.map((client, i) => work(client, /** @type {Log} */ (logs[i]), () => stopped)));
+    const working = Promise.all(
+      clients.map((client, i) => work(client, /** @type {Log} */ (logs[i]), () => stopped)),
+    );
     const what = ["server", "database", "both"][Math.floor(random() * 3)];
     await wait(50 + random() * LONGEST_MS);
     if (what !== "database") running.app.child.kill("SIGKILL");
-    if (what !== "server") process.kill(Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+    if (what !== "server")
+      process.kill(
+        Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]),
+        "SIGKILL",
+      );
     // The other one is killed as well: what is left over would not be a fresh start.
     if (what === "database") running.app.child.kill("SIGKILL");
     if (what === "server") await running.cluster.stop();
@@ -116,12 +128,16 @@ async function main() {
     stopped = true;
     await working;
     lost += await check(lead, logs);
-    say(`${round} of ${rounds}: killed ${what}, ${logs.reduce((n, l) => n + l.kept.length, 0)} entries kept, ${lost} lost`);
+    say(
+      `${round} of ${rounds}: killed ${what}, ${logs.reduce((n, l) => n + l.kept.length, 0)} entries kept, ${lost} lost`,
+    );
   }
   lost = await check(lead, all);
   await running.app.stop();
   await running.cluster.stop();
-  say(`${rounds} kills, ${all.reduce((n, l) => n + l.kept.length, 0)} entries shown as kept, ${lost} lost (seed ${seed})`);
+  say(
+    `${rounds} kills, ${all.reduce((n, l) => n + l.kept.length, 0)} entries shown as kept, ${lost} lost (seed ${seed})`,
+  );
   return lost === 0 ? 0 : 1;
 }
 

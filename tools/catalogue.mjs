@@ -15,13 +15,21 @@ const RANGES = /** @type {const} */ ([
 
 /** @returns {Item[]} */
 export function catalogue() {
-  return RANGES.flatMap(([kind, diameters, from, to, step, price]) => diameters.flatMap((diameterMm) =>
-    Array.from({ length: Math.round((to - from) / step) + 1 }, (_, i) => {
-      const thicknessMm = Number((from + i * step).toFixed(3));
-      return {
-        sku: [kind, diameterMm, thicknessMm.toFixed(2)].filter((x) => x !== null).join("-"), kind, diameterMm, thicknessMm,
-        // Odd sizes are asked for less, lie in the back, and take a day longer.
-        price: Number((price * (i % 2 === 0 ? 1 : 1.1)).toFixed(2)), stock: i % 2 === 0 ? 12 : 4, leadDays: i % 2 === 0 ? 1 : 2,
-      };
-    })));
+  return RANGES.flatMap(([kind, diameters, from, to, step, price]) =>
+    diameters.flatMap((diameterMm) =>
+      Array.from({ length: Math.round((to - from) / step) + 1 }, (_, i) => {
+        const thicknessMm = Number((from + i * step).toFixed(3));
+        return {
+          sku: [kind, diameterMm, thicknessMm.toFixed(2)].filter((x) => x !== null).join("-"),
+          kind,
+          diameterMm,
+          thicknessMm,
+          // Odd sizes are asked for less, lie in the back, and take a day longer.
+          price: Number((price * (i % 2 === 0 ? 1 : 1.1)).toFixed(2)),
+          stock: i % 2 === 0 ? 12 : 4,
+          leadDays: i % 2 === 0 ? 1 : 2,
+        };
+      }),
+    ),
+  );
 }

@@ -25,11 +25,23 @@ serveLines({
     return `${id} ${encoder.deg.toFixed(1)} ${encoder.unit}`;
   },
   commands: {
-    turn: (value) => { if (Number.isFinite(Number(value))) encoder.goal += Number(value); },
-    set: (value) => { if (Number.isFinite(Number(value))) encoder.deg = encoder.goal = Number(value); },
-    unit: (value) => { encoder.unit = value; },
-    garbage: (value) => { encoder.garbage = on(value); },
-    twin: (value) => { encoder.twin = on(value); },
-    mute: (value) => { encoder.mute = on(value); },
+    turn: (value) => {
+      if (Number.isFinite(Number(value))) encoder.goal += Number(value);
+    },
+    set: (value) => {
+      if (Number.isFinite(Number(value))) encoder.deg = encoder.goal = Number(value);
+    },
+    unit: (value) => {
+      encoder.unit = value;
+    },
+    garbage: (value) => {
+      encoder.garbage = on(value);
+    },
+    twin: (value) => {
+      encoder.twin = on(value);
+    },
+    mute: (value) => {
+      encoder.mute = on(value);
+    },
   },
 });

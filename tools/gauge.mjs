@@ -25,12 +25,26 @@ serveLines({
     return gauge.twin && gauge.count % 2 === 0 ? `G2 ${figure(gauge.mm + 0.02)}` : `G1 ${figure(gauge.mm)}`;
   },
   commands: {
-    set: (value) => { if (Number.isFinite(Number(value))) gauge.mm = Number(value); },
-    add: (value) => { if (Number.isFinite(Number(value))) gauge.mm = Math.max(0, gauge.mm + Number(value)); },
-    unit: (value) => { gauge.unit = value; },
-    noise: (value) => { if (Number(value) >= 0) gauge.noise = Number(value); },
-    garbage: (value) => { gauge.garbage = on(value); },
-    twin: (value) => { gauge.twin = on(value); },
-    mute: (value) => { gauge.mute = on(value); },
+    set: (value) => {
+      if (Number.isFinite(Number(value))) gauge.mm = Number(value);
+    },
+    add: (value) => {
+      if (Number.isFinite(Number(value))) gauge.mm = Math.max(0, gauge.mm + Number(value));
+    },
+    unit: (value) => {
+      gauge.unit = value;
+    },
+    noise: (value) => {
+      if (Number(value) >= 0) gauge.noise = Number(value);
+    },
+    garbage: (value) => {
+      gauge.garbage = on(value);
+    },
+    twin: (value) => {
+      gauge.twin = on(value);
+    },
+    mute: (value) => {
+      gauge.mute = on(value);
+    },
   },
 });

@@ -35,11 +35,16 @@ function keep() {
   renameSync(`${file}.new`, file);
 }
 
-const show = (/** @type {Order} */ { dueAt, ...order }) => ({ ...order, dueAt: new Date(dueAt).toISOString(), state: dueAt <= Date.now() ? "delivered" : "accepted" });
+const show = (/** @type {Order} */ { dueAt, ...order }) => ({
+  ...order,
+  dueAt: new Date(dueAt).toISOString(),
+  state: dueAt <= Date.now() ? "delivered" : "accepted",
+});
 
 /** @param {{ id?: unknown, lines?: unknown }} body @returns {[number, object]} */
 function order({ id, lines }) {
-  if (typeof id !== "string" || !/^[0-9a-f-]{36}$/.test(id) || !Array.isArray(lines) || lines.length === 0) return [400, { problem: "An order has an id and lines." }];
+  if (typeof id !== "string" || !/^[0-9a-f-]{36}$/.test(id) || !Array.isArray(lines) || lines.length === 0)
+    return [400, { problem: "An order has an id and lines." }];
   const before = orders.get(id);
   if (before !== undefined) return [200, show(before)];
   let longest = 0;
@@ -47,9 +52,11 @@ function order({ id, lines }) {
   for (const line of /** @type {Line[]} */ (lines)) {
     const item = items.get(line.sku);
     if (item === undefined) return [409, { problem: "unknown", sku: line.sku }];
-    if (!Number.isInteger(line.quantity) || line.quantity < 1) return [400, { problem: "A line has a whole quantity." }];
+    if (!Number.isInteger(line.quantity) || line.quantity < 1)
+      return [400, { problem: "A line has a whole quantity." }];
     if (item.stock < line.quantity) return [409, { problem: "out-of-stock", sku: item.sku, stock: item.stock }];
-    if (Math.abs(item.price - line.price) > 0.001) return [409, { problem: "price-changed", sku: item.sku, price: item.price }];
+    if (Math.abs(item.price - line.price) > 0.001)
+      return [409, { problem: "price-changed", sku: item.sku, price: item.price }];
     longest = Math.max(longest, item.leadDays);
     total += item.price * line.quantity;
   }
@@ -82,7 +89,14 @@ function look(url) {
   if (order !== undefined) return [200, show(order)];
   if (url.pathname !== "/catalogue") return [404, { problem: "There is nothing of that name here." }];
   const [kind, diameter] = [url.searchParams.get("kind"), url.searchParams.get("diameterMm")];
-  return [200, { items: [...items.values()].filter((i) => (kind === null || i.kind === kind) && (diameter === null || i.diameterMm === Number(diameter))) }];
+  return [
+    200,
+    {
+      items: [...items.values()].filter(
+        (i) => (kind === null || i.kind === kind) && (diameter === null || i.diameterMm === Number(diameter)),
+      ),
+    },
+  ];
 }
 
 /** @param {http.IncomingMessage} request @returns {Promise<any>} */
@@ -94,13 +108,15 @@ async function bodyOf(request) {
 
 const server = http.createServer(async (request, response) => {
   const url = new URL(request.url ?? "/", "http://127.0.0.1");
-  const answer = (/** @type {number} */ code, /** @type {object} */ body) => response.writeHead(code, { "content-type": "application/json" }).end(JSON.stringify(body));
+  const answer = (/** @type {number} */ code, /** @type {object} */ body) =>
+    response.writeHead(code, { "content-type": "application/json" }).end(JSON.stringify(body));
   try {
     if (request.method === "POST" && url.pathname === "/bench") return answer(...behave(await bodyOf(request)));
     if (bench.down) return response.destroy();
     await wait(bench.slowMs);
     if (request.method === "GET") return answer(...look(url));
-    if (request.method !== "POST" || url.pathname !== "/orders") return answer(404, { problem: "There is nothing of that name here." });
+    if (request.method !== "POST" || url.pathname !== "/orders")
+      return answer(404, { problem: "There is nothing of that name here." });
     const told = order(await bodyOf(request));
     if (!bench.loseAnswer) return answer(...told);
     bench.loseAnswer = false;
@@ -116,4 +132,6 @@ server.on("error", (error) => {
 server.listen(port, "127.0.0.1", () => process.stdout.write(`supplier listens on 127.0.0.1:${port}\n`));
 const parent = process.ppid;
 // Whoever started it is gone: a stand-in that nobody can switch off goes as well.
-setInterval(() => { if (process.ppid !== parent) process.exit(0); }, 500);
+setInterval(() => {
+  if (process.ppid !== parent) process.exit(0);
+}, 500);

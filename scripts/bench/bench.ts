@@ -34,9 +34,15 @@ function core(): void {
   const engine = resolveEngine(largest);
   time("all methods, 24 cylinders with 96 valves", () => planStops(resolveEngine(largest)));
   time("fewest stops alone, 24 cylinders with 96 valves", () => planMethod("fewest", engine));
-  const released = resolveEngine({ ...largest, cam: { ...UNKNOWN_CAM[4].lobes, rampDeg: 30, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -80 }] } });
+  const released = resolveEngine({
+    ...largest,
+    cam: { ...UNKNOWN_CAM[4].lobes, rampDeg: 30, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -80 }] },
+  });
   time("fewest stops alone, the same with a release on every cylinder", () => planMethod("fewest", released));
-  const seen: Observation[] = [{ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "3Ia" }];
+  const seen: Observation[] = [
+    { kind: "mark", markDeg: 0 },
+    { kind: "loose", valve: "3Ia" },
+  ];
   time("a locator step, 24 cylinders with 96 valves", () => locate(engine, seen));
   const leaves = Array.from({ length: 34 }, (_, i) => 0.03 + i * 0.01);
   const spec = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
@@ -53,18 +59,24 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
   await page.goto(url);
   await page.getByLabel("At work").selectOption({ index: 1 });
   await page.waitForLoadState("networkidle");
-  await page.getByRole("link", { name: /^Go on with/ }).first().click();
+  await page
+    .getByRole("link", { name: /^Go on with/ })
+    .first()
+    .click();
   await page.waitForURL(/\/jobs\//);
   await page.waitForLoadState("networkidle");
   // The job was left a while ago: say first that the crank is where it was.
   await page.locator("[data-main]").click();
   await page.locator("[data-blade]").first().waitFor();
   const times = await page.evaluate(async () => {
-    const paint = (): Promise<number> => new Promise((done) => requestAnimationFrame(() => setTimeout(() => done(performance.now()))));
+    const paint = (): Promise<number> =>
+      new Promise((done) => requestAnimationFrame(() => setTimeout(() => done(performance.now()))));
     const taken: number[] = [];
     for (let i = 0; i < 30; i++) {
       // 0.60 mm going is loose on this engine; the third tap clears it again.
-      const leaf = [...document.querySelectorAll<HTMLElement>("[data-blade]")].find((b) => b.textContent.includes("0.60"));
+      const leaf = [...document.querySelectorAll<HTMLElement>("[data-blade]")].find((b) =>
+        b.textContent.includes("0.60"),
+      );
       const begun = performance.now();
       leaf?.click();
       taken.push((await paint()) - begun);
@@ -74,7 +86,9 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
     }
     return taken;
   });
-  say(`tap on a leaf to its painted verdict: ${median(times).toFixed(1)} ms, slowest ${Math.max(...times).toFixed(1)} ms of ${times.length}`);
+  say(
+    `tap on a leaf to its painted verdict: ${median(times).toFixed(1)} ms, slowest ${Math.max(...times).toFixed(1)} ms of ${times.length}`,
+  );
 }
 
 requireSpace(ROOT, statfsSync);

@@ -18,11 +18,29 @@ export function shimCase(positions: number, stock: number, stepMm: number, seed:
   const valve = (_: unknown, i: number): Position => {
     const intake = i % 2 === 0;
     return {
-      id: `v${i}`, fittedMm: rounded(2.3 + random() * 0.9, stepMm), lashMm: known(rounded(0.02 + random() * 0.33, 0.005)),
+      id: `v${i}`,
+      fittedMm: rounded(2.3 + random() * 0.9, stepMm),
+      lashMm: known(rounded(0.02 + random() * 0.33, 0.005)),
       ...(intake ? { lowMm: 0.1, highMm: 0.2, aimMm: 0.15 } : { lowMm: 0.2, highMm: 0.3, aimMm: 0.25 }),
     };
   };
-  const inStock = (_: unknown, i: number): Part => ({ id: `s${i}`, thicknessMm: rounded(2.2 + random() * 1.1, stepMm), source: "stock", quantity: 1, cost: random() < 0.7 ? 0 : rounded(random() * 4, 0.5) });
-  const catalogue = Array.from({ length: 25 }, (_, i): Part => ({ id: `b${i}`, thicknessMm: rounded(2.2 + i * 0.05, 0.05), source: "buy", quantity: null, cost: 6 + (i % 3) }));
-  return { positions: Array.from({ length: positions }, valve), parts: [...Array.from({ length: stock }, inStock), ...catalogue], reuse: true };
+  const inStock = (_: unknown, i: number): Part => ({
+    id: `s${i}`,
+    thicknessMm: rounded(2.2 + random() * 1.1, stepMm),
+    source: "stock",
+    quantity: 1,
+    cost: random() < 0.7 ? 0 : rounded(random() * 4, 0.5),
+  });
+  const catalogue = Array.from({ length: 25 }, (_, i): Part => ({
+    id: `b${i}`,
+    thicknessMm: rounded(2.2 + i * 0.05, 0.05),
+    source: "buy",
+    quantity: null,
+    cost: 6 + (i % 3),
+  }));
+  return {
+    positions: Array.from({ length: positions }, valve),
+    parts: [...Array.from({ length: stock }, inStock), ...catalogue],
+    reuse: true,
+  };
 }

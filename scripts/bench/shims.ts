@@ -18,9 +18,17 @@ function timed(work: (seed: number) => unknown, runs: number): number {
 export async function shimBench(): Promise<void> {
   // Warmed first, as a worker or a server is that has done one before.
   timed((seed) => assignShims(shimCase(16, 120, 0.01, seed)), 20);
-  for (const [positions, stock, step] of [[16, 120, 0.05], [16, 120, 0.005], [64, 600, 0.01], [400, 5000, 0.05], [400, 5000, 0.001]] as const) {
+  for (const [positions, stock, step] of [
+    [16, 120, 0.05],
+    [16, 120, 0.005],
+    [64, 600, 0.01],
+    [400, 5000, 0.05],
+    [400, 5000, 0.001],
+  ] as const) {
     const cases = Array.from({ length: 11 }, (_, i) => shimCase(positions, stock, step, i + 1));
-    say(`shims, ${positions} positions with ${stock} parts in steps of ${step} mm: ${timed((seed) => assignShims(cases[seed - 1] ?? shimCase(positions, stock, step, seed)), 11).toFixed(2)} ms`);
+    say(
+      `shims, ${positions} positions with ${stock} parts in steps of ${step} mm: ${timed((seed) => assignShims(cases[seed - 1] ?? shimCase(positions, stock, step, seed)), 11).toFixed(2)} ms`,
+    );
   }
   const solve = await milpSolver();
   const cases = [1, 2, 3].map((seed) => shimCase(64, 600, 0.01, seed));
@@ -28,7 +36,13 @@ export async function shimBench(): Promise<void> {
   const general = timed((seed) => solve(cases[seed - 1] ?? cases[0]!), 3);
   const same = cases.every((c) => {
     const [plan, milp] = [assignShims(c), solve(c)];
-    return plan.unserved.length === milp.unserved && Math.abs(plan.cost - milp.cost) < 1e-4 && Math.abs(plan.sumSquaresMm2 - milp.sumSquaresMm2) < 1e-5;
+    return (
+      plan.unserved.length === milp.unserved &&
+      Math.abs(plan.cost - milp.cost) < 1e-4 &&
+      Math.abs(plan.sumSquaresMm2 - milp.sumSquaresMm2) < 1e-5
+    );
   });
-  say(`shims, 64 positions with 600 parts: ${own.toFixed(2)} ms here, ${general.toFixed(0)} ms by a general solver (${(general / own).toFixed(0)} times as long), ${same ? "the same optimum" : "ANOTHER OPTIMUM"}`);
+  say(
+    `shims, 64 positions with 600 parts: ${own.toFixed(2)} ms here, ${general.toFixed(0)} ms by a general solver (${(general / own).toFixed(0)} times as long), ${same ? "the same optimum" : "ANOTHER OPTIMUM"}`,
+  );
 }

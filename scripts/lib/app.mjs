@@ -13,7 +13,10 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
   const args = ["--import", "tsx", path.join(root, "scripts/prepare.ts")];
   if (reset) args.push("--reset");
   if (!demo) args.push("--bare");
-  const { code, output } = await run(process.execPath, args, { cwd: root, env: { ...process.env, DATABASE_URL: url } });
+  const { code, output } = await run(process.execPath, args, {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: url },
+  });
   if (code !== 0) throw new Trouble(output.trim());
   return output.trim();
 }
@@ -23,13 +26,25 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
  * @param {{ root: string, databaseUrl: string, port: number, env?: Record<string, string> }} options
  */
 export async function startApp({ root, databaseUrl, port, env: more = {} }) {
-  const env = { ...process.env, ...more, DATABASE_URL: databaseUrl, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
+  const env = {
+    ...process.env,
+    ...more,
+    DATABASE_URL: databaseUrl,
+    NEXT_TELEMETRY_DISABLED: "1",
+    NODE_ENV: /** @type {const} */ ("production"),
+  };
   let heard = "";
-  const child = start(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], {
-    cwd: root,
-    env,
-    onOutput: (text) => { heard = (heard + text).slice(-4000); },
-  });
+  const child = start(
+    process.execPath,
+    [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)],
+    {
+      cwd: root,
+      env,
+      onOutput: (text) => {
+        heard = (heard + text).slice(-4000);
+      },
+    },
+  );
   const url = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 240; tries++) {
     if (child.exitCode !== null) throw new Trouble(`The app did not start.\n${heard.trim()}`);

@@ -10,7 +10,10 @@ export async function ensureChromium() {
   const found = () => PLACES.find((p) => existsSync(p));
   const now = found();
   if (now !== undefined) return now;
-  if (process.getuid?.() !== 0) throw new Trouble("Chromium is not installed. Ask an administrator to run: apt-get install chromium. Then start again.");
+  if (process.getuid?.() !== 0)
+    throw new Trouble(
+      "Chromium is not installed. Ask an administrator to run: apt-get install chromium. Then start again.",
+    );
   say("Installing Chromium from Debian's packages (once)…");
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   const why = "Chromium could not be installed. Run apt-get install chromium yourself, then start again.";
@@ -21,5 +24,11 @@ export async function ensureChromium() {
 
 /** What Debian's Chromium needs to run headless, as root, without looking for the outside world. */
 export const CHROMIUM_ARGS = [
-  "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
 ];

@@ -9,11 +9,32 @@ import { start, stop } from "./processes.mjs";
  */
 export async function startDevices(root, ordersFile) {
   const [gaugePort, encoderPort, supplierPort] = [await freePort(), await freePort(), await freePort()];
-  const children = [["gauge", gaugePort], ["encoder", encoderPort], ["supplier", supplierPort]].map(([name, port]) =>
-    start(process.execPath, [path.join(root, `tools/${name}.mjs`), String(port), ...(name === "supplier" && ordersFile !== undefined ? [ordersFile] : [])], { cwd: root }));
+  const children = [
+    ["gauge", gaugePort],
+    ["encoder", encoderPort],
+    ["supplier", supplierPort],
+  ].map(([name, port]) =>
+    start(
+      process.execPath,
+      [
+        path.join(root, `tools/${name}.mjs`),
+        String(port),
+        ...(name === "supplier" && ordersFile !== undefined ? [ordersFile] : []),
+      ],
+      { cwd: root },
+    ),
+  );
   return {
-    gaugePort, encoderPort, supplierPort,
-    env: { FULCRATA_GAUGE_PORT: String(gaugePort), FULCRATA_ENCODER_PORT: String(encoderPort), FULCRATA_SUPPLIER_PORT: String(supplierPort) },
-    stop: async () => { await Promise.all(children.map(stop)); },
+    gaugePort,
+    encoderPort,
+    supplierPort,
+    env: {
+      FULCRATA_GAUGE_PORT: String(gaugePort),
+      FULCRATA_ENCODER_PORT: String(encoderPort),
+      FULCRATA_SUPPLIER_PORT: String(supplierPort),
+    },
+    stop: async () => {
+      await Promise.all(children.map(stop));
+    },
   };
 }

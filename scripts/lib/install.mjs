@@ -8,7 +8,8 @@ import { say } from "./say.mjs";
 /** Of contents and names, wherever the project stands. @param {string} root @param {readonly string[]} files */
 function fingerprint(root, files) {
   const hash = createHash("sha256");
-  for (const file of files) hash.update(path.relative(root, file)).update("\0").update(readFileSync(file)).update("\0");
+  for (const file of files)
+    hash.update(path.relative(root, file)).update("\0").update(readFileSync(file)).update("\0");
   return hash.digest("hex");
 }
 
@@ -22,12 +23,21 @@ function filesBelow(folder) {
 
 /** Does the work unless the stamp says that it was done for just these files. @param {string} root @param {string} stamp @param {readonly string[]} files @param {() => Promise<unknown>} work */
 async function unlessDone(root, stamp, files, work) {
-  const print = fingerprint(root, files.filter((f) => existsSync(f)));
+  const print = fingerprint(
+    root,
+    files.filter((f) => existsSync(f)),
+  );
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === print) return;
   await work();
   mkdirSync(path.dirname(stamp), { recursive: true });
   // Installing may have completed the lock file, so the print is taken again.
-  writeFileSync(stamp, fingerprint(root, files.filter((f) => existsSync(f))));
+  writeFileSync(
+    stamp,
+    fingerprint(
+      root,
+      files.filter((f) => existsSync(f)),
+    ),
+  );
 }
 
 /** @param {string} root @param {(line: string) => void} [tell] */
@@ -35,7 +45,12 @@ export async function ensurePackages(root, tell = say) {
   const files = ["package.json", "package-lock.json"].map((f) => path.join(root, f));
   await unlessDone(root, path.join(root, "node_modules", ".fulcrata-installed"), files, async () => {
     tell("Installing npm packages (once, about two minutes)…");
-    await must("npm", ["install", "--include=dev", "--no-audit", "--no-fund"], "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?", { cwd: root });
+    await must(
+      "npm",
+      ["install", "--include=dev", "--no-audit", "--no-fund"],
+      "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?",
+      { cwd: root },
+    );
   });
 }
 
@@ -46,6 +61,11 @@ export async function ensureBuild(root) {
   await unlessDone(root, path.join(root, ".next", "fulcrata-built"), files, async () => {
     say("Building the app (after a change, under a minute)…");
     const env = { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: /** @type {const} */ ("production") };
-    await must(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "build"], "The app could not be built.", { cwd: root, env });
+    await must(
+      process.execPath,
+      [path.join(root, "node_modules/next/dist/bin/next"), "build"],
+      "The app could not be built.",
+      { cwd: root, env },
+    );
   });
 }

@@ -14,7 +14,9 @@ const SCRATCH = mkdtempSync(path.join(tmpdir(), "lib-"));
 afterAll(() => [WORK, SCRATCH].forEach((f) => rmSync(f, { recursive: true, force: true })));
 
 describe("sentences", () => {
-  it.each(["18.20.0", "20.8.1", "16.0.0"])("Node %s is refused with what to install", (v) => expect(() => requireNode(v)).toThrow(/install version 20.9/));
+  it.each(["18.20.0", "20.8.1", "16.0.0"])("Node %s is refused with what to install", (v) =>
+    expect(() => requireNode(v)).toThrow(/install version 20.9/),
+  );
   it.each(["20.9.0", "22.1.0"])("Node %s is fine", (v) => expect(() => requireNode(v)).not.toThrow());
   it("a full disk is said before anything is made", () => {
     const statfs = (free: number) => (() => ({ bavail: free, bsize: 1e6 })) as never;
@@ -31,11 +33,17 @@ describe("sentences", () => {
 
 describe("processes", () => {
   it("hands over output and exit, also of a command that is not there", async () => {
-    expect(await run(process.execPath, ["-e", "console.log('a'); process.exit(3)"])).toEqual({ code: 3, output: "a\n" });
+    expect(await run(process.execPath, ["-e", "console.log('a'); process.exit(3)"])).toEqual({
+      code: 3,
+      output: "a\n",
+    });
     expect((await run("/no/such/command", [])).code).toBe(127);
   });
   it("ends a child that ignores a polite word", async () => {
-    const child = start(process.execPath, ["-e", "process.on('SIGTERM', () => {}); setInterval(() => {}, 1000); console.log('up')"]);
+    const child = start(process.execPath, [
+      "-e",
+      "process.on('SIGTERM', () => {}); setInterval(() => {}, 1000); console.log('up')",
+    ]);
     await new Promise((up) => child.stdout.once("data", up));
     await stop(child);
     expect(child.signalCode).toBe("SIGKILL");
@@ -74,35 +82,57 @@ describe("the private cluster", () => {
     const folder = path.join(WORK, "other");
     mkdirSync(path.join(folder, "data"), { recursive: true });
     writeFileSync(path.join(folder, "data", "keepsake"), "x");
-    await expect(startCluster({ bin: await ensurePostgres(), folder })).rejects.toThrow(/is not a PostgreSQL cluster/);
+    await expect(startCluster({ bin: await ensurePostgres(), folder })).rejects.toThrow(
+      /is not a PostgreSQL cluster/,
+    );
   });
 });
 
 describe("the commands", () => {
   const node = (script: string, args: string[], env: Record<string, string> = {}, input?: string) =>
-    run(process.execPath, [path.join(ROOT, "scripts", script), ...args], { cwd: ROOT, env: { ...process.env, ...env }, ...(input === undefined ? {} : { input }) });
+    run(process.execPath, [path.join(ROOT, "scripts", script), ...args], {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      ...(input === undefined ? {} : { input }),
+    });
 
   it("calc answers on standard output and exits with 0, or with one JSON error and 2", async () => {
     const fine = await node("calc.mjs", ["lash"], {}, '{"spec":{"nominal":0.2},"reading":{"goes":0.3,"noGo":0.35}}');
     expect(fine.code).toBe(0);
     expect(JSON.parse(fine.output)).toMatchObject({ verdict: "loose" });
-    for (const [operation, input, at] of [["lash", "{", ""], ["polish", "{}", "operation"], ["lash", '{"spec":{"nominal":"wide"},"reading":{"goes":1}}', "spec.nominal"]] as const) {
+    for (const [operation, input, at] of [
+      ["lash", "{", ""],
+      ["polish", "{}", "operation"],
+      ["lash", '{"spec":{"nominal":"wide"},"reading":{"goes":1}}', "spec.nominal"],
+    ] as const) {
       const bad = await node("calc.mjs", [operation], {}, input);
       expect(bad.code).toBe(2);
       expect(JSON.parse(bad.output)).toMatchObject({ error: { path: at, message: expect.stringMatching(/\.$/) } });
     }
   }, 60_000);
   it("demo says what is wrong in one sentence", async () => {
-    expect(await node("demo.mjs", ["--rest"])).toMatchObject({ code: 1, output: expect.stringContaining("There is no option --rest") });
-    expect(await node("demo.mjs", [], { PORT: "eighty" })).toMatchObject({ code: 1, output: expect.stringContaining('PORT is "eighty"') });
+    expect(await node("demo.mjs", ["--rest"])).toMatchObject({
+      code: 1,
+      output: expect.stringContaining("There is no option --rest"),
+    });
+    expect(await node("demo.mjs", [], { PORT: "eighty" })).toMatchObject({
+      code: 1,
+      output: expect.stringContaining('PORT is "eighty"'),
+    });
     const port = await freePort();
     const server = createServer().listen(port, "127.0.0.1");
     await new Promise((up) => server.once("listening", up));
     const taken = await node("demo.mjs", [], { PORT: String(port) });
     await new Promise((down) => server.close(down));
     expect(taken).toMatchObject({ code: 1, output: expect.stringContaining(`Port ${port} is taken`) });
-    const dead = await node("demo.mjs", [], { PORT: String(await freePort()), DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/none" });
-    expect(dead).toMatchObject({ code: 1, output: expect.stringContaining("The database in DATABASE_URL does not answer") });
+    const dead = await node("demo.mjs", [], {
+      PORT: String(await freePort()),
+      DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/none",
+    });
+    expect(dead).toMatchObject({
+      code: 1,
+      output: expect.stringContaining("The database in DATABASE_URL does not answer"),
+    });
     expect(dead.output).not.toMatch(/\n\s+at /);
   }, 60_000);
 });

@@ -14,7 +14,11 @@ const running = new Set();
  */
 export function run(command, args, { cwd, env, quiet = true, input } = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd, env: env ?? process.env, stdio: [input === undefined ? "ignore" : "pipe", "pipe", "pipe"] });
+    const child = spawn(command, args, {
+      cwd,
+      env: env ?? process.env,
+      stdio: [input === undefined ? "ignore" : "pipe", "pipe", "pipe"],
+    });
     running.add(child);
     let output = "";
     for (const stream of [child.stdout, child.stderr]) {

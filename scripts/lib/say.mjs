@@ -17,7 +17,8 @@ export function sentence(error) {
   if (error instanceof Trouble) return error.message;
   const { code, message } = /** @type {{ code?: string, message?: string }} */ (error ?? {});
   if (code === "ENOSPC") return "The disk is full. Free some space and start again: what was kept is not lost.";
-  if (code === "EACCES" || code === "EPERM") return `Permission is missing: ${message}. Give this user access to the project's folder, and start again.`;
+  if (code === "EACCES" || code === "EPERM")
+    return `Permission is missing: ${message}. Give this user access to the project's folder, and start again.`;
   return `Something unexpected happened: ${message ?? String(error)}`;
 }
 
@@ -32,7 +33,9 @@ export function requireSpace(folder, statfs) {
   const { bavail, bsize } = statfs(folder);
   const freeMb = Math.floor((bavail * bsize) / 1e6);
   if (freeMb < FREE_MB) {
-    throw new Trouble(`Only ${freeMb} MB are free on the disk of ${folder}; about ${FREE_MB} are needed. Free some space and start again.`);
+    throw new Trouble(
+      `Only ${freeMb} MB are free on the disk of ${folder}; about ${FREE_MB} are needed. Free some space and start again.`,
+    );
   }
 }
 

@@ -4,13 +4,25 @@ import { randomUUID } from "node:crypto";
 const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };
 /** A twin with a spec and no more. */
 export const TWIN = {
-  format: "fulcrata-engine/1", name: "Torture twin", strokes: 4, cylinders: ["1", "2"], firingOrder: ["1", "2"],
-  valves: ["1", "2"].flatMap((cylinder) => [{ id: `${cylinder}I`, cylinder, role: "intake" }, { id: `${cylinder}E`, cylinder, role: "exhaust" }]),
+  format: "fulcrata-engine/1",
+  name: "Torture twin",
+  strokes: 4,
+  cylinders: ["1", "2"],
+  firingOrder: ["1", "2"],
+  valves: ["1", "2"].flatMap((cylinder) => [
+    { id: `${cylinder}I`, cylinder, role: "intake" },
+    { id: `${cylinder}E`, cylinder, role: "exhaust" },
+  ]),
   lash: { state: "cold", source: "Test card", intake: LASH, exhaust: LASH },
 };
 const SHIM_LASH = { nominal: "0.15 mm", low: "0.10 mm", high: "0.20 mm" };
 /** The same with shims. */
-export const SHIM_TWIN = { ...TWIN, name: "Torture shims", adjuster: { kind: "bucket-shim", diameter: "29 mm" }, lash: { state: "cold", source: "Test card", intake: SHIM_LASH, exhaust: SHIM_LASH } };
+export const SHIM_TWIN = {
+  ...TWIN,
+  name: "Torture shims",
+  adjuster: { kind: "bucket-shim", diameter: "29 mm" },
+  lash: { state: "cold", source: "Test card", intake: SHIM_LASH, exhaust: SHIM_LASH },
+};
 const CAUTIONS = ["data-first", "no-start", "plugs-out", "bar"];
 
 export class ShopClient {
@@ -23,18 +35,24 @@ export class ShopClient {
   /** @param {"GET" | "POST"} method @param {string} path @param {unknown} [body] */
   async ask(method, path, body) {
     const response = await fetch(this.base + path, {
-      method, signal: AbortSignal.timeout(10_000),
+      method,
+      signal: AbortSignal.timeout(10_000),
       headers: { cookie: this.cookie, ...(body === undefined ? {} : { "content-type": "application/json" }) },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     const answer = await response.json();
-    if (!response.ok) throw Object.assign(new Error(`${response.status}: ${answer?.error?.message ?? "no answer"}`), { status: response.status });
+    if (!response.ok)
+      throw Object.assign(new Error(`${response.status}: ${answer?.error?.message ?? "no answer"}`), {
+        status: response.status,
+      });
     return { answer, response };
   }
 
   /** @param {string} path @returns {Promise<string>} */
   async text(path) {
-    return (await fetch(this.base + path, { headers: { cookie: this.cookie }, signal: AbortSignal.timeout(10_000) })).text();
+    return (
+      await fetch(this.base + path, { headers: { cookie: this.cookie }, signal: AbortSignal.timeout(10_000) })
+    ).text();
   }
 
   /** Says who is at work. @param {string} personId */
@@ -53,7 +71,15 @@ export class ShopClient {
   /** @param {string} engineId @param {string} feelerSetId */
   async openJob(engineId, feelerSetId) {
     const id = randomUUID();
-    await this.ask("POST", "/api/jobs", { id, engineId, state: "cold", temperatureC: 18, feelerSetId, method: "firing-order", cautions: CAUTIONS });
+    await this.ask("POST", "/api/jobs", {
+      id,
+      engineId,
+      state: "cold",
+      temperatureC: 18,
+      feelerSetId,
+      method: "firing-order",
+      cautions: CAUTIONS,
+    });
     return id;
   }
 
@@ -75,6 +101,16 @@ const mark = (mm) => ({ mm: Number(mm.toFixed(6)), text: `${mm.toFixed(2)} mm` }
 /** @param {string} stop */
 export const arrivedAt = (stop) => ({ id: randomUUID(), supersedes: null, kind: "arrived", stop });
 /** As found, between this leaf and one 0.02 mm thicker. @param {string} valve @param {string} stop @param {number} mm */
-export const readingOf = (valve, stop, mm) => ({ id: randomUUID(), supersedes: null, kind: "reading", valve, stop, pass: "as-found", goes: mark(mm), noGo: mark(mm + 0.02), reason: null });
+export const readingOf = (valve, stop, mm) => ({
+  id: randomUUID(),
+  supersedes: null,
+  kind: "reading",
+  valve,
+  stop,
+  pass: "as-found",
+  goes: mark(mm),
+  noGo: mark(mm + 0.02),
+  reason: null,
+});
 export const arrived = () => arrivedAt("A");
 export const reading = () => readingOf("1I", "A", 0.2);

@@ -4,8 +4,22 @@ export default function ErrorPage({ reset }: { readonly reset: () => void }) {
   return (
     <main style={{ maxWidth: "40rem", margin: "0 auto", padding: "4rem 1.5rem" }}>
       <h1 style={{ fontSize: "1.75rem", fontWeight: 600 }}>The shop&apos;s server could not show this page.</h1>
-      <p style={{ padding: "1rem 0", fontSize: "1.125rem" }}>Everything that was shown as kept is kept. Wait a moment, then try again.</p>
-      <button type="button" onClick={reset} style={{ minHeight: "56px", padding: "0 1.25rem", border: "2px solid", fontWeight: 600, fontSize: "1.125rem" }}>Try again</button>
+      <p style={{ padding: "1rem 0", fontSize: "1.125rem" }}>
+        Everything that was shown as kept is kept. Wait a moment, then try again.
+      </p>
+      <button
+        type="button"
+        onClick={reset}
+        style={{
+          minHeight: "56px",
+          padding: "0 1.25rem",
+          border: "2px solid",
+          fontWeight: 600,
+          fontSize: "1.125rem",
+        }}
+      >
+        Try again
+      </button>
     </main>
   );
 }

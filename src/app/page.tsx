@@ -15,7 +15,13 @@ export default async function BenchPage() {
     <Shell>
       <BenchView
         jobs={jobs.map((j) => ({ ...j, touched: formatDistanceToNow(j.touchedAt, { addSuffix: true }) }))}
-        engines={engines.map((e) => ({ id: e.id, name: e.file.name, serial: e.serial, hours: e.runningHours, about: engineWords(e.file) }))}
+        engines={engines.map((e) => ({
+          id: e.id,
+          name: e.file.name,
+          serial: e.serial,
+          hours: e.runningHours,
+          about: engineWords(e.file),
+        }))}
       />
     </Shell>
   );

@@ -9,7 +9,12 @@ export type Database = NodePgDatabase<typeof schema>;
 
 /** A pool whose connections take the app's role before anything else. */
 export function connect(url: string, max = 10): { db: Database; end: () => Promise<void> } {
-  const pool = new pg.Pool({ connectionString: url, max, options: `-c role=${APP_ROLE}`, connectionTimeoutMillis: 5000 });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max,
+    options: `-c role=${APP_ROLE}`,
+    connectionTimeoutMillis: 5000,
+  });
   // A server that goes away breaks idle connections; the next query gets a new one or fails by itself.
   pool.on("error", () => undefined);
   return { db: drizzle(pool, { schema, casing: "snake_case" }), end: () => pool.end() };

@@ -43,21 +43,58 @@ beforeEach(async () => {
   await db.insert(engineModels).values({ id: model, shopId: ids.shop, file });
   await db.insert(engines).values({ id: ids.engine, shopId: ids.shop, modelId: model });
   await db.insert(jobs).values(newJob());
-  await db.insert(jobValves).values(["1I", "1E"].map((valve, position) => ({
-    shopId: ids.shop, jobId: ids.job, valve, position, cylinder: "1", role: "intake" as const, nominalMm: 0.2, lowMm: 0.15, highMm: 0.25,
-  })));
+  await db.insert(jobValves).values(
+    ["1I", "1E"].map((valve, position) => ({
+      shopId: ids.shop,
+      jobId: ids.job,
+      valve,
+      position,
+      cylinder: "1",
+      role: "intake" as const,
+      nominalMm: 0.2,
+      lowMm: 0.15,
+      highMm: 0.25,
+    })),
+  );
 });
 
 const newJob = (more: Partial<typeof jobs.$inferInsert> = {}): typeof jobs.$inferInsert => ({
-  id: ids.job, shopId: ids.shop, engineId: ids.engine, openedBy: ids.person, state: "cold", feelerSetId: ids.set, method: "two-stop",
-  requiredMarginDeg: 10, cautions: ["read"], engineFile: engineFile(["1"]), route: [{ letter: "A" } as never], ...more,
+  id: ids.job,
+  shopId: ids.shop,
+  engineId: ids.engine,
+  openedBy: ids.person,
+  state: "cold",
+  feelerSetId: ids.set,
+  method: "two-stop",
+  requiredMarginDeg: 10,
+  cautions: ["read"],
+  engineFile: engineFile(["1"]),
+  route: [{ letter: "A" } as never],
+  ...more,
 });
 
 let seq = 0;
 type Row = typeof entries.$inferInsert;
-const row = (kind: Row["kind"], more: Partial<Row> = {}): Row => ({ id: randomUUID(), shopId: ids.shop, jobId: ids.job, personId: ids.person, seq: ++seq, kind, ...more });
+const row = (kind: Row["kind"], more: Partial<Row> = {}): Row => ({
+  id: randomUUID(),
+  shopId: ids.shop,
+  jobId: ids.job,
+  personId: ids.person,
+  seq: ++seq,
+  kind,
+  ...more,
+});
 const reading = (valve: string, goesMm: number, noGoMm: number, more: Partial<Row> = {}): Row =>
-  row("reading", { valve, stop: "A", pass: "as-found", goesMm, noGoMm, goesText: `${goesMm} mm`, noGoText: `${noGoMm} mm`, ...more });
+  row("reading", {
+    valve,
+    stop: "A",
+    pass: "as-found",
+    goesMm,
+    noGoMm,
+    goesText: `${goesMm} mm`,
+    noGoText: `${noGoMm} mm`,
+    ...more,
+  });
 async function put(r: Row): Promise<string> {
   await db.insert(entries).values(r);
   return r.id;
@@ -70,16 +107,21 @@ async function leave(valve: string): Promise<string> {
 describe("the ledger", () => {
   it("can't be changed, deleted or emptied by the app's role", async () => {
     const id = await put(reading("1I", 0.2, 0.25));
-    expect(await refusal(db.update(entries).set({ goesMm: 0.1 }).where(eq(entries.id, id)))).toMatch(/permission denied/);
+    expect(await refusal(db.update(entries).set({ goesMm: 0.1 }).where(eq(entries.id, id)))).toMatch(
+      /permission denied/,
+    );
     expect(await refusal(db.delete(entries).where(eq(entries.id, id)))).toMatch(/permission denied/);
     expect(await refusal(db.execute(sql`truncate entries cascade`))).toMatch(/permission denied/);
   });
   it("can't be changed by the owner either", async () => {
     const id = await put(reading("1I", 0.2, 0.25));
-    const owner = async (q: ReturnType<typeof sql>): Promise<string> => refusal(db.transaction(async (tx) => {
-      await tx.execute(sql`set role none`);
-      await tx.execute(q);
-    }));
+    const owner = async (q: ReturnType<typeof sql>): Promise<string> =>
+      refusal(
+        db.transaction(async (tx) => {
+          await tx.execute(sql`set role none`);
+          await tx.execute(q);
+        }),
+      );
     expect(await owner(sql`update entries set goes_mm = 0.1 where id = ${id}`)).toMatch(/append-only/);
     expect(await owner(sql`delete from entries where id = ${id}`)).toMatch(/append-only/);
     expect(await owner(sql`truncate entries cascade`)).toMatch(/append-only/);
@@ -96,16 +138,32 @@ describe("the ledger", () => {
     ["an entry of a valve without one", () => row("set"), /entries_of_valve/],
     ["an arrival without a stop", () => row("arrived"), /entries_arrived/],
     ["taking back nothing", () => row("withdrawn"), /entries_withdrawn/],
-    ["superseding an entry that is not there", () => row("withdrawn", { supersedes: randomUUID() }), /entries_supersedes/],
-    ["a held value outside its own reading", () => reading("1I", 0.2, 0.25, { school: "gauge", valueMm: 0.3, valueText: "0.300 mm" }), /entries_value/],
+    [
+      "superseding an entry that is not there",
+      () => row("withdrawn", { supersedes: randomUUID() }),
+      /entries_supersedes/,
+    ],
+    [
+      "a held value outside its own reading",
+      () => reading("1I", 0.2, 0.25, { school: "gauge", valueMm: 0.3, valueText: "0.300 mm" }),
+      /entries_value/,
+    ],
     ["a school of a set", () => row("set", { valve: "1I", school: "drag" }), /entries_school/],
     ["a check of nothing known", () => row("checked", { subject: "weather" }), /entries_subject/],
     ["an answer to no question", () => row("answered", { reason: "x" }), /entries_subject/],
     ["a pause without a reason", () => row("paused"), /entries_said_why/],
     ["an empty reason", () => reading("1I", 0.2, 0.25, { reason: "  " }), /entries_reason/],
     ["somebody of no shop", () => row("arrived", { stop: "A", personId: randomUUID() }), /entries_person/],
-    ["another shop's name on it", () => row("arrived", { stop: "A", shopId: randomUUID() }), /entries_job|entries_person/],
-    ["leaving a valve on a reading that is not its last", () => row("left", { valve: "1I", readingId: randomUUID() }), /last reading only/],
+    [
+      "another shop's name on it",
+      () => row("arrived", { stop: "A", shopId: randomUUID() }),
+      /entries_job|entries_person/,
+    ],
+    [
+      "leaving a valve on a reading that is not its last",
+      () => row("left", { valve: "1I", readingId: randomUUID() }),
+      /last reading only/,
+    ],
     ["closing while valves are open", () => row("closed"), /without an as-left: 1I, 1E/],
   ])("refuses %s", async (_name, make, why) => expect(await refusal(db.insert(entries).values(make()))).toMatch(why));
 
@@ -113,17 +171,25 @@ describe("the ledger", () => {
     const first = reading("1I", 0.2, 0.25);
     await put(first);
     expect(await refusal(db.insert(entries).values(first))).toMatch(/entries_pkey/);
-    expect(await refusal(db.insert(entries).values({ ...row("arrived", { stop: "A" }), seq: first.seq }))).toMatch(/entries_in_order/);
+    expect(await refusal(db.insert(entries).values({ ...row("arrived", { stop: "A" }), seq: first.seq }))).toMatch(
+      /entries_in_order/,
+    );
   });
   it("lets an entry be superseded once only", async () => {
     const id = await put(reading("1I", 0.3, 0.35));
     await put(row("withdrawn", { supersedes: id }));
-    expect(await refusal(db.insert(entries).values(row("withdrawn", { supersedes: id })))).toMatch(/entries_superseded_once/);
+    expect(await refusal(db.insert(entries).values(row("withdrawn", { supersedes: id })))).toMatch(
+      /entries_superseded_once/,
+    );
   });
   it("leaves a valve out of band with a reason only", async () => {
     const readingId = await put(reading("1I", 0.3, 0.35));
-    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(/outside its band/);
-    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId, reason: "seized" })))).toBe("taken");
+    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(
+      /outside its band/,
+    );
+    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId, reason: "seized" })))).toBe(
+      "taken",
+    );
   });
   it("takes a reading of exactly the limits as in, also through inches", async () => {
     const readingId = await put(reading("1I", 0.15, 0.25));
@@ -131,7 +197,9 @@ describe("the ledger", () => {
   });
   it("leaves no valve with its lock loose", async () => {
     const readingId = await put(reading("1I", 0.2, 0.25, { pass: "set" }));
-    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(/lock of valve 1I is loose/);
+    expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(
+      /lock of valve 1I is loose/,
+    );
   });
   it("opens a valve again, and then does not close", async () => {
     await leave("1I");
@@ -142,13 +210,17 @@ describe("the ledger", () => {
   it("is signed once, after closing, by another person", async () => {
     const other = randomUUID();
     await db.insert(people).values({ id: other, shopId: ids.shop, name: "Bo", role: "lead" });
-    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(/closed before it is signed/);
+    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(
+      /closed before it is signed/,
+    );
     await leave("1I");
     await leave("1E");
     await put(row("closed"));
     expect(await refusal(db.insert(entries).values(row("signed")))).toMatch(/can't sign it/);
     await put(row("signed", { personId: other }));
-    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(/entries_signed_once/);
+    expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(
+      /entries_signed_once/,
+    );
   });
   it("closes once, when every valve is left, and then takes nothing more", async () => {
     await leave("1I");
@@ -163,16 +235,68 @@ describe("the ledger", () => {
 
 describe("records", () => {
   it.each<[string, () => PromiseLike<unknown>, RegExp]>([
-    ["a job without cautions", () => db.insert(jobs).values(newJob({ id: randomUUID(), cautions: [] })), /jobs_cautions/],
+    [
+      "a job without cautions",
+      () => db.insert(jobs).values(newJob({ id: randomUUID(), cautions: [] })),
+      /jobs_cautions/,
+    ],
     ["a job without stops", () => db.insert(jobs).values(newJob({ id: randomUUID(), route: [] })), /jobs_route/],
-    ["a job neither cold nor hot", () => db.insert(jobs).values(newJob({ id: randomUUID(), state: "warm" as never })), /jobs_state/],
-    ["a job on another shop's engine", () => db.insert(jobs).values(newJob({ id: randomUUID(), engineId: randomUUID() })), /jobs_engine/],
-    ["a crossed band", () => db.insert(jobValves).values({ shopId: ids.shop, jobId: ids.job, valve: "2I", position: 9, cylinder: "2", role: "intake", nominalMm: 0.2, lowMm: 0.3, highMm: 0.4 }), /job_valves_band/],
-    ["a leaf of no thickness", () => db.insert(feelerLeaves).values({ id: randomUUID(), shopId: ids.shop, setId: ids.set, mmMark: "0", thicknessMm: 0 }), /feeler_leaves_thickness/],
-    ["a leaf without a mark", () => db.insert(feelerLeaves).values({ id: randomUUID(), shopId: ids.shop, setId: ids.set, thicknessMm: 0.1 }), /feeler_leaves_marked/],
-    ["another format of engine file", () => db.insert(engineModels).values({ id: randomUUID(), shopId: ids.shop, file: { format: "x/1" } as never }), /engine_models_format/],
-    ["negative hours", () => db.update(engines).set({ runningHours: -1 }).where(eq(engines.id, ids.engine)), /engines_hours/],
-    ["two people of one name", () => db.insert(people).values({ id: randomUUID(), shopId: ids.shop, name: "Ada", role: "lead" }), /people_name_once/],
+    [
+      "a job neither cold nor hot",
+      () => db.insert(jobs).values(newJob({ id: randomUUID(), state: "warm" as never })),
+      /jobs_state/,
+    ],
+    [
+      "a job on another shop's engine",
+      () => db.insert(jobs).values(newJob({ id: randomUUID(), engineId: randomUUID() })),
+      /jobs_engine/,
+    ],
+    [
+      "a crossed band",
+      () =>
+        db
+          .insert(jobValves)
+          .values({
+            shopId: ids.shop,
+            jobId: ids.job,
+            valve: "2I",
+            position: 9,
+            cylinder: "2",
+            role: "intake",
+            nominalMm: 0.2,
+            lowMm: 0.3,
+            highMm: 0.4,
+          }),
+      /job_valves_band/,
+    ],
+    [
+      "a leaf of no thickness",
+      () =>
+        db
+          .insert(feelerLeaves)
+          .values({ id: randomUUID(), shopId: ids.shop, setId: ids.set, mmMark: "0", thicknessMm: 0 }),
+      /feeler_leaves_thickness/,
+    ],
+    [
+      "a leaf without a mark",
+      () => db.insert(feelerLeaves).values({ id: randomUUID(), shopId: ids.shop, setId: ids.set, thicknessMm: 0.1 }),
+      /feeler_leaves_marked/,
+    ],
+    [
+      "another format of engine file",
+      () => db.insert(engineModels).values({ id: randomUUID(), shopId: ids.shop, file: { format: "x/1" } as never }),
+      /engine_models_format/,
+    ],
+    [
+      "negative hours",
+      () => db.update(engines).set({ runningHours: -1 }).where(eq(engines.id, ids.engine)),
+      /engines_hours/,
+    ],
+    [
+      "two people of one name",
+      () => db.insert(people).values({ id: randomUUID(), shopId: ids.shop, name: "Ada", role: "lead" }),
+      /people_name_once/,
+    ],
   ])("refuse %s", async (_name, work, why) => expect(await refusal(work())).toMatch(why));
 
   it("keep an inch figure without loss", async () => {

@@ -45,13 +45,35 @@ describe("migrations", () => {
       await prepareDatabase(url, upTo(n));
       if (n > 1) continue;
       await query(url, "insert into shops (id, name) values ($1, 'Old shop')", [shop]);
-      await query(url, "insert into people (id, shop_id, name, role) values ($1, $2, 'Old hand', 'lead')", [person, shop]);
-      await query(url, "insert into feeler_sets (id, shop_id, name, system) values ($1, $2, 'Set', 'metric')", [set, shop]);
-      await query(url, `insert into engine_models (id, shop_id, file) values ($1, $2, '{"format":"fulcrata-engine/1"}')`, [model, shop]);
+      await query(url, "insert into people (id, shop_id, name, role) values ($1, $2, 'Old hand', 'lead')", [
+        person,
+        shop,
+      ]);
+      await query(url, "insert into feeler_sets (id, shop_id, name, system) values ($1, $2, 'Set', 'metric')", [
+        set,
+        shop,
+      ]);
+      await query(
+        url,
+        `insert into engine_models (id, shop_id, file) values ($1, $2, '{"format":"fulcrata-engine/1"}')`,
+        [model, shop],
+      );
       await query(url, "insert into engines (id, shop_id, model_id) values ($1, $2, $3)", [engine, shop, model]);
-      await query(url, `insert into jobs (id, shop_id, engine_id, opened_by, state, feeler_set_id, method, required_margin_deg, cautions, engine_file, route) values ($1, $2, $3, $4, 'cold', $5, 'two-stop', 10, '{a}', '{}', '[{}]')`, [job, shop, engine, person, set]);
-      await query(url, "insert into job_valves (shop_id, job_id, valve, cylinder, role, position, nominal_mm, low_mm, high_mm) values ($1, $2, '1I', '1', 'intake', 0, 0.2, 0.15, 0.25)", [shop, job]);
-      await query(url, "insert into entries (id, shop_id, job_id, seq, kind, person_id, stop) values ($1, $2, $3, 1, 'arrived', $4, 'A')", [randomUUID(), shop, job, person]);
+      await query(
+        url,
+        `insert into jobs (id, shop_id, engine_id, opened_by, state, feeler_set_id, method, required_margin_deg, cautions, engine_file, route) values ($1, $2, $3, $4, 'cold', $5, 'two-stop', 10, '{a}', '{}', '[{}]')`,
+        [job, shop, engine, person, set],
+      );
+      await query(
+        url,
+        "insert into job_valves (shop_id, job_id, valve, cylinder, role, position, nominal_mm, low_mm, high_mm) values ($1, $2, '1I', '1', 'intake', 0, 0.2, 0.15, 0.25)",
+        [shop, job],
+      );
+      await query(
+        url,
+        "insert into entries (id, shop_id, job_id, seq, kind, person_id, stop) values ($1, $2, $3, 1, 'arrived', $4, 'A')",
+        [randomUUID(), shop, job, person],
+      );
     }
     expect(await query(url, "select stop from entries where job_id = $1", [job])).toEqual([{ stop: "A" }]);
     expect(await query(url, "select v as valve from open_valves($1) v", [job])).toEqual([{ valve: "1I" }]);
@@ -62,7 +84,10 @@ describe("migrations", () => {
     await query(url, "create table somebody_elses (id int)");
     await prepareDatabase(url, ALL);
     await emptyDatabase(url);
-    const left = await query<{ tablename: string }>(url, "select tablename from pg_tables where schemaname = 'public'");
+    const left = await query<{ tablename: string }>(
+      url,
+      "select tablename from pg_tables where schemaname = 'public'",
+    );
     expect(left).toEqual([{ tablename: "somebody_elses" }]);
     await prepareDatabase(url, ALL);
   });

@@ -47,8 +47,12 @@ async function grant(client: pg.Client): Promise<void> {
     grant execute on all functions in schema public to ${APP_ROLE};
   `);
   // Before its last migration a database does not have all of them yet.
-  const { rows } = await client.query<{ tablename: string }>("select tablename from pg_tables where schemaname = 'public' and tablename = any($1)", [KEPT_UP]);
-  if (rows.length > 0) await client.query(`grant update on ${rows.map((r) => r.tablename).join(", ")} to ${APP_ROLE}`);
+  const { rows } = await client.query<{ tablename: string }>(
+    "select tablename from pg_tables where schemaname = 'public' and tablename = any($1)",
+    [KEPT_UP],
+  );
+  if (rows.length > 0)
+    await client.query(`grant update on ${rows.map((r) => r.tablename).join(", ")} to ${APP_ROLE}`);
 }
 
 /** Drops everything of this app in a database, the ledger too: only for reloading the demo. */

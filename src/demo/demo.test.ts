@@ -26,13 +26,32 @@ describe("the demo", () => {
     expect(await loadDemo(db, new Date())).toBe(false);
     const [shop] = await db.select().from(shops);
     const jobs = [...(await listOpenJobs(db, shop?.id ?? "")), ...(await listClosedJobs(db, shop?.id ?? "", 60))];
-    const stages = await Promise.all(jobs.map(async ({ row, job }) => {
-      const state = runState(job, await ledgerOf(db, row.id));
-      const next = nextThing(job, state);
-      return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : next.kind}`;
-    }));
+    const stages = await Promise.all(
+      jobs.map(async ({ row, job }) => {
+        const state = runState(job, await ledgerOf(db, row.id));
+        const next = nextThing(job, state);
+        return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : next.kind}`;
+      }),
+    );
     expect(stages).toEqual([
-      "Orrin Tidewater 6: read", "Dunmore 5.9: answer", "Larkfield O4: order", "Vantry 75: pair", "Pellam R4: parts", "Pellam R4: parts", "Hob 196: started", "Teasel 20: set", "Corriemoor V6: step", "Brae 7: confirm", "Dunmore 5.9: confirm", "Calder D5: closed", "Dunmore 5.9: signed", "Pellam R4: signed", "Vantry 75: signed", "Pellam R4: signed", "Orrin Tidewater 6: signed", "Pellam R4: signed",
+      "Orrin Tidewater 6: read",
+      "Dunmore 5.9: answer",
+      "Larkfield O4: order",
+      "Vantry 75: pair",
+      "Pellam R4: parts",
+      "Pellam R4: parts",
+      "Hob 196: started",
+      "Teasel 20: set",
+      "Corriemoor V6: step",
+      "Brae 7: confirm",
+      "Dunmore 5.9: confirm",
+      "Calder D5: closed",
+      "Dunmore 5.9: signed",
+      "Pellam R4: signed",
+      "Vantry 75: signed",
+      "Pellam R4: signed",
+      "Orrin Tidewater 6: signed",
+      "Pellam R4: signed",
     ]);
   });
 });

@@ -3,9 +3,14 @@ import type { EngineFile, ValveEntry } from "../core/engine/engineFile";
 
 const valvesOf = (cylinders: readonly string[], roles: string): ValveEntry[] =>
   cylinders.flatMap((cylinder) =>
-    [...roles].map((letter) => ({
-      id: `${cylinder}${letter}`, cylinder, role: letter === "I" ? "intake" : letter === "E" ? "exhaust" : "injector",
-    } as const)),
+    [...roles].map(
+      (letter) =>
+        ({
+          id: `${cylinder}${letter}`,
+          cylinder,
+          role: letter === "I" ? "intake" : letter === "E" ? "exhaust" : "injector",
+        }) as const,
+    ),
   );
 
 const count = (n: number): string[] => Array.from({ length: n }, (_, i) => String(i + 1));
@@ -36,7 +41,8 @@ export const TIDEWATER: EngineFile = {
   barring: { at: "gearbox", ratio: 12 },
   layout: { kind: "inline" },
   bridges: count(6).map((cylinder) => ({ cylinder, role: "exhaust" as const })),
-  notes: "Two exhaust valves to a cylinder, moved by one rocker through a bridge. Injectors are set by height, not by lash.",
+  notes:
+    "Two exhaust valves to a cylinder, moved by one rocker through a bridge. Injectors are set by height, not by lash.",
 };
 
 export const CALDER: EngineFile = {
@@ -62,11 +68,21 @@ export const CALDER: EngineFile = {
   },
   otherLash: [
     {
-      state: "cold", source: "Builder's card with the reground cam",
-      intake: { nominal: "0.25 mm", low: "0.20 mm", high: "0.30 mm" }, exhaust: { nominal: "0.45 mm", low: "0.40 mm", high: "0.50 mm" },
+      state: "cold",
+      source: "Builder's card with the reground cam",
+      intake: { nominal: "0.25 mm", low: "0.20 mm", high: "0.30 mm" },
+      exhaust: { nominal: "0.45 mm", low: "0.40 mm", high: "0.50 mm" },
     },
   ],
-  adjuster: { kind: "screw", at: "cam", followerRatio: 1.35, pitch: "0.75 mm", lock: "lock-nut", lockTorqueNm: 18, swingDeg: 50 },
+  adjuster: {
+    kind: "screw",
+    at: "cam",
+    followerRatio: 1.35,
+    pitch: "0.75 mm",
+    lock: "lock-nut",
+    lockTorqueNm: 18,
+    swingDeg: 50,
+  },
   layout: { kind: "inline" },
 };
 
@@ -93,8 +109,10 @@ export const DUNMORE: EngineFile = {
   },
   otherLash: [
     {
-      state: "cold", source: "Maker's figure for the first cam",
-      intake: { nominal: "0.012 in", low: "0.010 in", high: "0.014 in" }, exhaust: { nominal: "0.014 in", low: "0.012 in", high: "0.016 in" },
+      state: "cold",
+      source: "Maker's figure for the first cam",
+      intake: { nominal: "0.012 in", low: "0.010 in", high: "0.014 in" },
+      exhaust: { nominal: "0.014 in", low: "0.012 in", high: "0.016 in" },
     },
   ],
   adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 },
@@ -103,7 +121,13 @@ export const DUNMORE: EngineFile = {
     { name: "right girdle", valves: valvesOf(["2", "4", "6", "8"], "IE").map((v) => v.id), torqueNm: 34 },
   ],
   heat: { block: "iron", head: "alloy" },
-  layout: { kind: "vee", banks: [["1", "3", "5", "7"], ["2", "4", "6", "8"]] },
+  layout: {
+    kind: "vee",
+    banks: [
+      ["1", "3", "5", "7"],
+      ["2", "4", "6", "8"],
+    ],
+  },
 };
 
 export const HOB: EngineFile = {
@@ -166,7 +190,11 @@ export const PELLAM: EngineFile = {
   rotation: "clockwise",
   cylinders: count(4),
   firingOrder: ["1", "2", "4", "3"],
-  valves: count(4).flatMap((cylinder) => (["Ia", "Ib", "Ea", "Eb"] as const).map((end) => ({ id: `${cylinder}${end}`, cylinder, role: end.startsWith("I") ? "intake" : "exhaust" } as const))),
+  valves: count(4).flatMap((cylinder) =>
+    (["Ia", "Ib", "Ea", "Eb"] as const).map(
+      (end) => ({ id: `${cylinder}${end}`, cylinder, role: end.startsWith("I") ? "intake" : "exhaust" }) as const,
+    ),
+  ),
   cam: {
     atLift: "1 mm",
     intake: { opensDegBtdc: 22, closesDegAbdc: 52 },
@@ -181,8 +209,18 @@ export const PELLAM: EngineFile = {
   },
   adjuster: { kind: "bucket-shim", shimAt: "under", diameter: "9.5 mm" },
   camshafts: [
-    { name: "intake cam", valves: count(4).flatMap((c) => [`${c}Ia`, `${c}Ib`]), torqueNm: 10, caps: "caps from the middle outward, half a turn at a time" },
-    { name: "exhaust cam", valves: count(4).flatMap((c) => [`${c}Ea`, `${c}Eb`]), torqueNm: 10, caps: "caps from the middle outward, half a turn at a time" },
+    {
+      name: "intake cam",
+      valves: count(4).flatMap((c) => [`${c}Ia`, `${c}Ib`]),
+      torqueNm: 10,
+      caps: "caps from the middle outward, half a turn at a time",
+    },
+    {
+      name: "exhaust cam",
+      valves: count(4).flatMap((c) => [`${c}Ea`, `${c}Eb`]),
+      torqueNm: 10,
+      caps: "caps from the middle outward, half a turn at a time",
+    },
   ],
   layout: { kind: "inline" },
 };

@@ -2,7 +2,11 @@
 import type { EngineFile, ValveEntry } from "../core/engine/engineFile";
 
 const pairs = (cylinders: readonly string[], letters: string): ValveEntry[] =>
-  cylinders.flatMap((cylinder) => [...letters].map((letter) => ({ id: `${cylinder}${letter}`, cylinder, role: letter === "I" ? "intake" : "exhaust" } as const)));
+  cylinders.flatMap((cylinder) =>
+    [...letters].map(
+      (letter) => ({ id: `${cylinder}${letter}`, cylinder, role: letter === "I" ? "intake" : "exhaust" }) as const,
+    ),
+  );
 
 export const CORRIEMOOR: EngineFile = {
   format: "fulcrata-engine/1",
@@ -22,11 +26,23 @@ export const CORRIEMOOR: EngineFile = {
   marksDeg: [0],
   follower: "flat",
   adjuster: {
-    kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 24, lock: "self-locking", swingDeg: 110,
-    plunger: { travel: "4 mm", fromTop: "0.5 mm", fromBottom: "0.5 mm" }, preload: { turns: 0.5 },
+    kind: "hydraulic",
+    at: "stud-nut",
+    ratio: 1.6,
+    tpi: 24,
+    lock: "self-locking",
+    swingDeg: 110,
+    plunger: { travel: "4 mm", fromTop: "0.5 mm", fromBottom: "0.5 mm" },
+    preload: { turns: 0.5 },
   },
   heat: { block: "iron", head: "iron" },
-  layout: { kind: "vee", banks: [["1", "3", "5"], ["2", "4", "6"]] },
+  layout: {
+    kind: "vee",
+    banks: [
+      ["1", "3", "5"],
+      ["2", "4", "6"],
+    ],
+  },
   notes: "Lifters in the valley: with the inlet manifold off, wires reach their plungers.",
 };
 
@@ -51,9 +67,22 @@ export const LARKFIELD: EngineFile = {
     intake: { nominal: "1.40 mm", low: "0.70 mm", high: "2.05 mm" },
     exhaust: { nominal: "1.40 mm", low: "0.70 mm", high: "2.05 mm" },
   },
-  adjuster: { kind: "fixed", part: "pushrod", ratio: 1.3, lengths: ["228.6 mm", "229.4 mm", "230.2 mm", "231.0 mm"], fitted: "229.4 mm", gapAt: "valve" },
+  adjuster: {
+    kind: "fixed",
+    part: "pushrod",
+    ratio: 1.3,
+    lengths: ["228.6 mm", "229.4 mm", "230.2 mm", "231.0 mm"],
+    fitted: "229.4 mm",
+    gapAt: "valve",
+  },
   barring: { at: "propeller", ratio: 1 },
-  layout: { kind: "flat", banks: [["1", "3"], ["2", "4"]] },
+  layout: {
+    kind: "flat",
+    banks: [
+      ["1", "3"],
+      ["2", "4"],
+    ],
+  },
 };
 
 /** All alloy, with a cam that wants little lash hot: cold there would be none left. */
@@ -81,5 +110,11 @@ export const TAMBLIN: EngineFile = {
   },
   adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 24, lock: "poly-lock" },
   heat: { block: "alloy", head: "alloy" },
-  layout: { kind: "vee", banks: [["1", "3", "5", "7"], ["2", "4", "6", "8"]] },
+  layout: {
+    kind: "vee",
+    banks: [
+      ["1", "3", "5", "7"],
+      ["2", "4", "6", "8"],
+    ],
+  },
 };

@@ -40,22 +40,61 @@ const steps = (from: number, to: number, step: number, digits: number): string[]
 const inchOf = (mm: string): string => (Number(mm) / 25.4).toFixed(3).replace(/^0/, "");
 
 const SETS = {
-  coarse: { name: "Metric set, twenty leaves", system: "metric", marks: steps(0.05, 1, 0.05, 2).map((m) => `${m}/${inchOf(m)}`).join(" ") },
-  fine: { name: "Fine metric set", system: "metric", marks: [...steps(0.03, 0.3, 0.01, 2), ...steps(0.35, 0.6, 0.05, 2)].join(" ") },
+  coarse: {
+    name: "Metric set, twenty leaves",
+    system: "metric",
+    marks: steps(0.05, 1, 0.05, 2)
+      .map((m) => `${m}/${inchOf(m)}`)
+      .join(" "),
+  },
+  fine: {
+    name: "Fine metric set",
+    system: "metric",
+    marks: [...steps(0.03, 0.3, 0.01, 2), ...steps(0.35, 0.6, 0.05, 2)].join(" "),
+  },
   gap: { name: "Gap gauges", system: "metric", marks: steps(0.4, 2.4, 0.1, 2).join(" ") },
-  inch: { name: "Inch set", system: "inch", marks: steps(0.004, 0.03, 0.001, 3).map((m) => m.replace(/^0/, "")).join(" ") },
+  inch: {
+    name: "Inch set",
+    system: "inch",
+    marks: steps(0.004, 0.03, 0.001, 3)
+      .map((m) => m.replace(/^0/, ""))
+      .join(" "),
+  },
 } as const;
 
 /** Eleven odd shims: mark, what the micrometer showed, whether it is used. */
 const KIT = [
-  ["172", "1.721", false], ["175", "1.751", false], ["180", "1.79", true], ["182", "1.822", false], ["185", "1.849", false], ["188", "1.87", true],
-  ["190", "1.901", false], ["195", "1.96", true], ["198", "1.979", false], ["205", "2.049", false], ["210", "2.09", true],
+  ["172", "1.721", false],
+  ["175", "1.751", false],
+  ["180", "1.79", true],
+  ["182", "1.822", false],
+  ["185", "1.849", false],
+  ["188", "1.87", true],
+  ["190", "1.901", false],
+  ["195", "1.96", true],
+  ["198", "1.979", false],
+  ["205", "2.049", false],
+  ["210", "2.09", true],
 ] as const;
 
 /** What came out of the sixteen-valve four, as the bench micrometer shows it: moved round they serve nearly all; each staying in its place, five would have to be bought. */
 const PELLAM_OUT = {
-  "1Ia": "2.000", "1Ib": "1.750", "1Ea": "1.975", "1Eb": "1.875", "2Ia": "1.900", "2Ib": "2.000", "2Ea": "1.750", "2Eb": "1.800",
-  "3Ia": "2.025", "3Ib": "1.900", "3Ea": "1.900", "3Eb": "2.050", "4Ia": "1.700", "4Ib": "1.900", "4Ea": "2.000", "4Eb": "1.950",
+  "1Ia": "2.000",
+  "1Ib": "1.750",
+  "1Ea": "1.975",
+  "1Eb": "1.875",
+  "2Ia": "1.900",
+  "2Ib": "2.000",
+  "2Ea": "1.750",
+  "2Eb": "1.800",
+  "3Ia": "2.025",
+  "3Ib": "1.900",
+  "3Ea": "1.900",
+  "3Eb": "2.050",
+  "4Ia": "1.700",
+  "4Ib": "1.900",
+  "4Ea": "2.000",
+  "4Eb": "1.950",
 } as const;
 
 /** The other sixteen-valve four: what came out of it this time, and over the years. */
@@ -67,11 +106,23 @@ const VANTRY_PAIRS = { plugs: 4, gear: "belts off, closing springs on, side clip
 
 /** Opener and closer as they are found, and the closer that would be right, by valve. */
 const pairsOf = (all: Readonly<Record<string, readonly [openerMm: number, closerMm: number, rightMm: number]>>) =>
-  Object.fromEntries(Object.entries(all).map(([valve, [openerMm, closerMm, rightMm]]) => [valve, { openerMm, closerMm, rightMm }]));
+  Object.fromEntries(
+    Object.entries(all).map(([valve, [openerMm, closerMm, rightMm]]) => [valve, { openerMm, closerMm, rightMm }]),
+  );
 
 /** Openers and closers on the shelf: kind and what the bench micrometer showed. */
 const PAIR_KIT = [
-  ["opener", "2.853"], ["opener", "2.949"], ["opener", "3.102"], ["opener", "3.151"], ["opener", "3.203"], ["closer", "6.402"], ["closer", "6.448"], ["closer", "6.551"], ["closer", "6.899"], ["closer", "6.951"], ["closer", "7.003"],
+  ["opener", "2.853"],
+  ["opener", "2.949"],
+  ["opener", "3.102"],
+  ["opener", "3.151"],
+  ["opener", "3.203"],
+  ["closer", "6.402"],
+  ["closer", "6.448"],
+  ["closer", "6.551"],
+  ["closer", "6.899"],
+  ["closer", "6.951"],
+  ["closer", "7.003"],
 ] as const;
 
 /** Loads the demo into an empty database; false when there is a shop already. */
@@ -150,55 +201,254 @@ class DemoShop {
     const sister4 = await this.engine(PELLAM, "R4 20877", null);
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
-    await this.visit({ ...lastYear, by: 1, startedAt: addDays(now, -231), temperatureC: 14, hours: 6210, off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 }, lockShiftMm: -0.02, signedBy: 0 });
+    await this.visit({
+      ...lastYear,
+      by: 1,
+      startedAt: addDays(now, -231),
+      temperatureC: 14,
+      hours: 6210,
+      off: { "1E": 1, "3E": 2, "5I": 8, "2E": -8 },
+      lockShiftMm: -0.02,
+      signedBy: 0,
+    });
     await this.hours(tidewater, 6622);
-    const outing = { engineId: dunmore, file: DUNMORE, set: inch, by: 2, hours: 41, temperatureC: 84, purpose: "race-check" as const, survey: true };
-    const signed = await this.visit({ ...outing, method: "firing-order", startedAt: addDays(now, -12), off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 }, signedBy: 0 });
+    const outing = {
+      engineId: dunmore,
+      file: DUNMORE,
+      set: inch,
+      by: 2,
+      hours: 41,
+      temperatureC: 84,
+      purpose: "race-check" as const,
+      survey: true,
+    };
+    const signed = await this.visit({
+      ...outing,
+      method: "firing-order",
+      startedAt: addDays(now, -12),
+      off: { "3I": 8, "5E": 9, "6I": -8, "8E": 10 },
+      signedBy: 0,
+    });
     await this.readCold(signed, DUNMORE, ["1I", "1E", "3I", "3E", "5I", "5E", "7I", "7E"], addDays(now, -11));
     await this.hours(dunmore, 43);
-    await this.visit({ ...outing, hours: 43, method: "opening-closing", startedAt: addMinutes(now, -95), off: { "7E": -24 }, until: (next) => next.kind === "answer", note: "After Sunday's second outing" });
-    await this.visit({ engineId: hob, file: HOB, set: fine, method: "fewest", by: 3, startedAt: addDays(now, -1), temperatureC: 18, hours: 260, purpose: "noise", off: { "1E": 6 }, until: (next) => next.kind === "check" && next.item === "started" });
     await this.visit({
-      engineId: sister, file: DUNMORE, set: inch, by: 2, hours: 3, temperatureC: 16, state: "cold", heatWay: "pairs-model", bank: 1, method: "firing-order", purpose: "after-work", survey: true,
-      note: "Right head was off; its cover takes too long to reach while it is hot", startedAt: addDays(now, -3), off: { "4E": 8 }, until: (next) => next.kind === "set", paused: "Waits for a cover gasket",
+      ...outing,
+      hours: 43,
+      method: "opening-closing",
+      startedAt: addMinutes(now, -95),
+      off: { "7E": -24 },
+      until: (next) => next.kind === "answer",
+      note: "After Sunday's second outing",
     });
     await this.visit({
-      engineId: corriemoor, file: CORRIEMOOR, set: coarse, by: 1, hours: null, temperatureC: 17, lifters: "run", heatWay: "rule", method: "firing-order", purpose: "noise", note: "Ticks at idle since the rockers were off",
-      startedAt: addMinutes(now, -1800), off: {}, lifter: { turns: { "5I": 0.375 }, schools: { "2E": "spin" }, apart: { "2E": -0.125 }, found: { "5I": 0.25, "3E": 0.5 }, ticks: "5I" }, until: (next) => next.kind === "step",
+      engineId: hob,
+      file: HOB,
+      set: fine,
+      method: "fewest",
+      by: 3,
+      startedAt: addDays(now, -1),
+      temperatureC: 18,
+      hours: 260,
+      purpose: "noise",
+      off: { "1E": 6 },
+      until: (next) => next.kind === "check" && next.item === "started",
     });
     await this.visit({
-      engineId: larkfield, file: LARKFIELD, set: gap, by: 3, hours: 1240, temperatureC: 15, licensed: "Maud Fenwick, licence 4471", method: "firing-order", startedAt: addMinutes(now, -260),
-      off: { "2E": -90, "3I": 85 }, until: (next) => next.kind === "order",
+      engineId: sister,
+      file: DUNMORE,
+      set: inch,
+      by: 2,
+      hours: 3,
+      temperatureC: 16,
+      state: "cold",
+      heatWay: "pairs-model",
+      bank: 1,
+      method: "firing-order",
+      purpose: "after-work",
+      survey: true,
+      note: "Right head was off; its cover takes too long to reach while it is hot",
+      startedAt: addDays(now, -3),
+      off: { "4E": 8 },
+      until: (next) => next.kind === "set",
+      paused: "Waits for a cover gasket",
+    });
+    await this.visit({
+      engineId: corriemoor,
+      file: CORRIEMOOR,
+      set: coarse,
+      by: 1,
+      hours: null,
+      temperatureC: 17,
+      lifters: "run",
+      heatWay: "rule",
+      method: "firing-order",
+      purpose: "noise",
+      note: "Ticks at idle since the rockers were off",
+      startedAt: addMinutes(now, -1800),
+      off: {},
+      lifter: {
+        turns: { "5I": 0.375 },
+        schools: { "2E": "spin" },
+        apart: { "2E": -0.125 },
+        found: { "5I": 0.25, "3E": 0.5 },
+        ticks: "5I",
+      },
+      until: (next) => next.kind === "step",
+    });
+    await this.visit({
+      engineId: larkfield,
+      file: LARKFIELD,
+      set: gap,
+      by: 3,
+      hours: 1240,
+      temperatureC: 15,
+      licensed: "Maud Fenwick, licence 4471",
+      method: "firing-order",
+      startedAt: addMinutes(now, -260),
+      off: { "2E": -90, "3I": 85 },
+      until: (next) => next.kind === "order",
     });
     const puzzle = await this.visit({
-      engineId: pellam, file: PELLAM, set: fine, by: 1, hours: null, temperatureC: 18, method: "two-stop", startedAt: addMinutes(now, -1200),
-      off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 }, until: (next) => next.kind === "parts",
+      engineId: pellam,
+      file: PELLAM,
+      set: fine,
+      by: 1,
+      hours: null,
+      temperatureC: 18,
+      method: "two-stop",
+      startedAt: addMinutes(now, -1200),
+      off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 },
+      until: (next) => next.kind === "parts",
     });
-    for (const [valve, text] of Object.entries(PELLAM_OUT)) await keepPartOut(this.db, this.as(1), puzzle, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
-    const four = { engineId: sister4, file: PELLAM, set: fine, by: 1, hours: null, temperatureC: 18, method: "two-stop" as const };
-    for (const [days, off] of [[-402, { "1Ib": 7, "2Ea": -8, "4Eb": 9 }], [-221, { "2Ia": -6, "3Ea": -7 }], [-64, { "1Ea": 8, "3Ib": 7, "4Ea": -9, "4Ib": -6 }]] as const) {
+    for (const [valve, text] of Object.entries(PELLAM_OUT))
+      await keepPartOut(this.db, this.as(1), puzzle, {
+        id: randomUUID(),
+        valve,
+        kind: "part",
+        text,
+        micrometerId: benchMicrometer,
+      });
+    const four = {
+      engineId: sister4,
+      file: PELLAM,
+      set: fine,
+      by: 1,
+      hours: null,
+      temperatureC: 18,
+      method: "two-stop" as const,
+    };
+    for (const [days, off] of [
+      [-402, { "1Ib": 7, "2Ea": -8, "4Eb": 9 }],
+      [-221, { "2Ia": -6, "3Ea": -7 }],
+      [-64, { "1Ea": 8, "3Ib": 7, "4Ea": -9, "4Ib": -6 }],
+    ] as const) {
       await this.visit({ ...four, startedAt: addDays(now, days), off, shimsMm: SISTER_SHIMS, signedBy: 0 });
     }
-    const waiting = await this.visit({ ...four, startedAt: addMinutes(now, -1300), off: { "1Ib": -7, "2Ea": 8, "3Eb": -7, "4Ia": 7 }, until: (next) => next.kind === "parts" });
-    for (const [valve, text] of Object.entries(SISTER_OUT)) await keepPartOut(this.db, this.as(1), waiting, { id: randomUUID(), valve, kind: "part", text, micrometerId: benchMicrometer });
+    const waiting = await this.visit({
+      ...four,
+      startedAt: addMinutes(now, -1300),
+      off: { "1Ib": -7, "2Ea": 8, "3Eb": -7, "4Ia": 7 },
+      until: (next) => next.kind === "parts",
+    });
+    for (const [valve, text] of Object.entries(SISTER_OUT))
+      await keepPartOut(this.db, this.as(1), waiting, {
+        id: randomUUID(),
+        valve,
+        kind: "part",
+        text,
+        micrometerId: benchMicrometer,
+      });
     await this.visit({
-      engineId: vantry, file: VANTRY, set: fine, by: 2, hours: null, temperatureC: 19, method: "firing-order", startedAt: addDays(now, -190), off: { "1I": 8, "2E": -2 }, signedBy: 0,
-      pairs: { ...VANTRY_PAIRS, valves: pairsOf({ "1I": [2.85, 6.4, 6.47], "1E": [3.1, 6.85, 6.9], "2I": [2.7, 6.3, 6.36], "2E": [2.95, 6.55, 6.55] }) },
+      engineId: vantry,
+      file: VANTRY,
+      set: fine,
+      by: 2,
+      hours: null,
+      temperatureC: 19,
+      method: "firing-order",
+      startedAt: addDays(now, -190),
+      off: { "1I": 8, "2E": -2 },
+      signedBy: 0,
+      pairs: {
+        ...VANTRY_PAIRS,
+        valves: pairsOf({
+          "1I": [2.85, 6.4, 6.47],
+          "1E": [3.1, 6.85, 6.9],
+          "2I": [2.7, 6.3, 6.36],
+          "2E": [2.95, 6.55, 6.55],
+        }),
+      },
     });
     await this.visit({
-      engineId: vantry, file: VANTRY, set: fine, by: 2, hours: null, temperatureC: 17, method: "firing-order", note: "Rattles on the overrun", purpose: "noise", startedAt: addMinutes(now, -700), off: { "1E": 7, "2I": 1 },
-      pairs: { ...VANTRY_PAIRS, valves: pairsOf({ "1I": [2.93, 6.48, 6.49], "1E": [3.1, 6.88, 7.0], "2I": [2.7, 6.34, 6.36], "2E": [2.95, 6.55, 6.57] }) },
+      engineId: vantry,
+      file: VANTRY,
+      set: fine,
+      by: 2,
+      hours: null,
+      temperatureC: 17,
+      method: "firing-order",
+      note: "Rattles on the overrun",
+      purpose: "noise",
+      startedAt: addMinutes(now, -700),
+      off: { "1E": 7, "2I": 1 },
+      pairs: {
+        ...VANTRY_PAIRS,
+        valves: pairsOf({
+          "1I": [2.93, 6.48, 6.49],
+          "1E": [3.1, 6.88, 7.0],
+          "2I": [2.7, 6.34, 6.36],
+          "2E": [2.95, 6.55, 6.57],
+        }),
+      },
       until: (next) => next.kind === "pair" && next.valve.valve.id === "1E" && next.valve.pair?.stage === "parts",
     });
     await this.visit({
-      engineId: teasel, file: TEASEL, set: fine, by: 3, hours: 96, temperatureC: 18, method: "firing-order", purpose: "after-work", note: "Valves were lapped in", startedAt: addMinutes(now, -1500), off: { "1E": -13, "1I": -6, "2E": -4 },
+      engineId: teasel,
+      file: TEASEL,
+      set: fine,
+      by: 3,
+      hours: 96,
+      temperatureC: 18,
+      method: "firing-order",
+      purpose: "after-work",
+      note: "Valves were lapped in",
+      startedAt: addMinutes(now, -1500),
+      off: { "1E": -13, "1I": -6, "2E": -4 },
       until: (next) => next.kind === "set" && next.valve.valve.id === "1E",
     });
-    await this.visit({ engineId: brae, file: BRAE, set: inch, others: [fine], method: "firing-order", by: 1, startedAt: addDays(now, -2), temperatureC: 16, hours: 818, off: { "4E": -4 }, until: (next) => next.kind === "turn" && next.to.letter === "E", paused: "Waits for a rocker pad" });
-    await this.visit({ engineId: calder, file: CALDER, set: coarse, method: "firing-order", by: 2, startedAt: addDays(now, -5), temperatureC: 19, hours: 3120, off: { "2E": 12, "4I": -8, "5E": -9 } });
     await this.visit({
-      ...lastYear, by: 1, startedAt: addMinutes(now, -38), temperatureC: 17, hours: 6622,
-      off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 }, until: (next) => next.kind === "read" && next.valve.valve.id === "2I",
+      engineId: brae,
+      file: BRAE,
+      set: inch,
+      others: [fine],
+      method: "firing-order",
+      by: 1,
+      startedAt: addDays(now, -2),
+      temperatureC: 16,
+      hours: 818,
+      off: { "4E": -4 },
+      until: (next) => next.kind === "turn" && next.to.letter === "E",
+      paused: "Waits for a rocker pad",
+    });
+    await this.visit({
+      engineId: calder,
+      file: CALDER,
+      set: coarse,
+      method: "firing-order",
+      by: 2,
+      startedAt: addDays(now, -5),
+      temperatureC: 19,
+      hours: 3120,
+      off: { "2E": 12, "4I": -8, "5E": -9 },
+    });
+    await this.visit({
+      ...lastYear,
+      by: 1,
+      startedAt: addMinutes(now, -38),
+      temperatureC: 17,
+      hours: 6622,
+      off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 },
+      until: (next) => next.kind === "read" && next.valve.valve.id === "2I",
     });
   }
 
@@ -208,13 +458,47 @@ class DemoShop {
     const lead = this.as(0);
     await addMicrometer(this.db, lead, { id: bench, name: "Bench micrometer", step: "0.001" });
     await addMicrometer(this.db, lead, { id: old, name: "Old micrometer", step: "0.01" });
-    await checkMicrometer(this.db, lead, { id: randomUUID(), micrometerId: bench, piece: "2.500", read: "2.500" }, addDays(now, -20));
-    await checkMicrometer(this.db, lead, { id: randomUUID(), micrometerId: old, piece: "2.500", read: "2.51" }, addDays(now, -20));
+    await checkMicrometer(
+      this.db,
+      lead,
+      { id: randomUUID(), micrometerId: bench, piece: "2.500", read: "2.500" },
+      addDays(now, -20),
+    );
+    await checkMicrometer(
+      this.db,
+      lead,
+      { id: randomUUID(), micrometerId: old, piece: "2.500", read: "2.51" },
+      addDays(now, -20),
+    );
     for (const [mark, read, worn] of KIT) {
-      await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind: "shim-under", diameter: "9.5 mm", mark, thickness: read, micrometerId: worn ? old : bench, worn, place: "drawer 2", cost: null, count: 1 });
+      await addPart(this.db, lead, {
+        id: randomUUID(),
+        moveId: randomUUID(),
+        kind: "shim-under",
+        diameter: "9.5 mm",
+        mark,
+        thickness: read,
+        micrometerId: worn ? old : bench,
+        worn,
+        place: "drawer 2",
+        cost: null,
+        count: 1,
+      });
     }
     for (const [kind, read] of PAIR_KIT) {
-      await addPart(this.db, lead, { id: randomUUID(), moveId: randomUUID(), kind, diameter: null, mark: Number(read).toFixed(2), thickness: read, micrometerId: bench, worn: false, place: "drawer 4", cost: null, count: 1 });
+      await addPart(this.db, lead, {
+        id: randomUUID(),
+        moveId: randomUUID(),
+        kind,
+        diameter: null,
+        mark: Number(read).toFixed(2),
+        thickness: read,
+        micrometerId: bench,
+        worn: false,
+        place: "drawer 4",
+        cost: null,
+        count: 1,
+      });
     }
     return bench;
   }
@@ -244,7 +528,12 @@ class DemoShop {
       const hot = Math.round((toMm(file.lash?.[exhaust ? "exhaust" : "intake"]?.nominal ?? 0) / 25.4) * 1000);
       // About nine thou of growth at the intakes, eight at the exhausts, and a hand that is not always the same.
       const cold = hot - (exhaust ? 8 : 9) + (i % 4 === 3 ? 1 : 0);
-      return { id: randomUUID(), valve, goes: `.${String(cold).padStart(3, "0")} in`, noGo: `.${String(cold + 1).padStart(3, "0")} in` };
+      return {
+        id: randomUUID(),
+        valve,
+        goes: `.${String(cold).padStart(3, "0")} in`,
+        noGo: `.${String(cold + 1).padStart(3, "0")} in`,
+      };
     });
     await keepPairs(this.db, this.as(2), jobId, { temperatureC: 18, unit: "in", readings }, at);
   }
@@ -256,10 +545,31 @@ class DemoShop {
       this.db,
       actor,
       {
-        id: randomUUID(), engineId: v.engineId, state, temperatureC: v.temperatureC, temperatureSure: false, feelerSetId: v.set.id, method: v.method,
-        otherSetIds: (v.others ?? []).map((s) => s.id), purpose: v.purpose ?? "routine", note: v.note ?? null, survey: v.survey ?? false, allToAimMm: null, source: 0,
-        requiredMarginDeg: 10, servingOrder: "crank", openingShare: 0.1, closingShare: 0.25, marksOnly: false, cautions: cautionsFor(v.file, state, v.lifters ?? null).map((c) => c.id),
-        heatWay: v.heatWay ?? null, targetTurns: null, lifters: v.lifters ?? null, airC: state === "hot" ? 19 : null, licensed: v.licensed ?? null, bank: v.bank ?? null,
+        id: randomUUID(),
+        engineId: v.engineId,
+        state,
+        temperatureC: v.temperatureC,
+        temperatureSure: false,
+        feelerSetId: v.set.id,
+        method: v.method,
+        otherSetIds: (v.others ?? []).map((s) => s.id),
+        purpose: v.purpose ?? "routine",
+        note: v.note ?? null,
+        survey: v.survey ?? false,
+        allToAimMm: null,
+        source: 0,
+        requiredMarginDeg: 10,
+        servingOrder: "crank",
+        openingShare: 0.1,
+        closingShare: 0.25,
+        marksOnly: false,
+        cautions: cautionsFor(v.file, state, v.lifters ?? null).map((c) => c.id),
+        heatWay: v.heatWay ?? null,
+        targetTurns: null,
+        lifters: v.lifters ?? null,
+        airC: state === "hot" ? 19 : null,
+        licensed: v.licensed ?? null,
+        bank: v.bank ?? null,
       },
       v.startedAt,
     );
@@ -267,7 +577,14 @@ class DemoShop {
     const valves = (await findJob(this.db, actor.shopId, jobId))?.job.valves ?? [];
     const lashMm = Object.fromEntries(valves.map((x) => [x.id, x.spec.nominalMm + 0.004 + (v.off[x.id] ?? 0) / 100]));
     await play(this.db, actor, { jobId, ...v, lashMm });
-    if (v.signedBy !== undefined) await record(this.db, this.as(v.signedBy), jobId, { entries: [{ id: randomUUID(), supersedes: null, kind: "signed" }] }, addDays(v.startedAt, 1));
+    if (v.signedBy !== undefined)
+      await record(
+        this.db,
+        this.as(v.signedBy),
+        jobId,
+        { entries: [{ id: randomUUID(), supersedes: null, kind: "signed" }] },
+        addDays(v.startedAt, 1),
+      );
     return jobId;
   }
 }

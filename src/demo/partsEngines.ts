@@ -2,7 +2,13 @@
 import type { EngineFile } from "../core/engine/engineFile";
 
 const both = (cylinders: readonly string[]): EngineFile["valves"] =>
-  cylinders.flatMap((cylinder) => [{ id: `${cylinder}I`, cylinder, role: "intake" }, { id: `${cylinder}E`, cylinder, role: "exhaust" }] as const);
+  cylinders.flatMap(
+    (cylinder) =>
+      [
+        { id: `${cylinder}I`, cylinder, role: "intake" },
+        { id: `${cylinder}E`, cylinder, role: "exhaust" },
+      ] as const,
+  );
 
 /** A 75-degree vee, so that the second cylinder fires 75 degrees late. */
 export const VANTRY: EngineFile = {
@@ -41,7 +47,12 @@ export const TEASEL: EngineFile = {
   cylinders: ["1", "2"],
   firingOrder: ["1", "2"],
   firingAnglesDeg: [0, 360],
-  valves: [{ id: "1E", cylinder: "1", role: "exhaust" }, { id: "1I", cylinder: "1", role: "intake" }, { id: "2I", cylinder: "2", role: "intake" }, { id: "2E", cylinder: "2", role: "exhaust" }],
+  valves: [
+    { id: "1E", cylinder: "1", role: "exhaust" },
+    { id: "1I", cylinder: "1", role: "intake" },
+    { id: "2I", cylinder: "2", role: "intake" },
+    { id: "2E", cylinder: "2", role: "exhaust" },
+  ],
   cam: {
     atLift: "0.15 mm",
     intake: { opensDegBtdc: 12, closesDegAbdc: 46 },

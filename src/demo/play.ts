@@ -37,7 +37,9 @@ export interface Play {
     readonly gear: string;
     /** What this hand's loaded gap overstates. */
     readonly overstatesMm: number;
-    readonly valves: Readonly<Record<string, { readonly openerMm: number; readonly closerMm: number; readonly rightMm: number }>>;
+    readonly valves: Readonly<
+      Record<string, { readonly openerMm: number; readonly closerMm: number; readonly rightMm: number }>
+    >;
   };
   /** Of hydraulic lifters: turns in, the school of zero lash, where the other school is, how far in it was found, and which one ticks. */
   readonly lifter?: {
@@ -109,7 +111,10 @@ class Bench {
       case "confirm":
         return [{ ...fresh(), kind: "arrived", stop: next.at.letter }];
       case "bar":
-        return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
+        return [
+          { ...fresh(), kind: "barred" },
+          { ...fresh(), kind: "arrived", stop: next.to.letter },
+        ];
       case "tighten":
         return [{ ...fresh(), kind: "tightened", part: next.part.name }];
       case "answer":
@@ -124,17 +129,37 @@ class Bench {
       case "parts":
         return this.fitShims(next.valves, stop);
       case "plug":
-        return [{ ...fresh(), kind: "plugged", count: this.given.pairs?.plugs ?? 0, gear: this.given.pairs?.gear ?? "as found" }];
+        return [
+          {
+            ...fresh(),
+            kind: "plugged",
+            count: this.given.pairs?.plugs ?? 0,
+            gear: this.given.pairs?.gear ?? "as found",
+          },
+        ];
       case "bridge":
         return [{ ...fresh(), kind: "bridged", valve: next.valve.valve.id, stop, turned: false }];
       case "pair":
         return this.pair(next.valve, stop);
       case "seat":
-        return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
+        return [
+          { ...fresh(), kind: "barred" },
+          { ...fresh(), kind: "arrived", stop: next.to.letter },
+        ];
       case "order":
-        return [{ ...fresh(), kind: "ordered", list: this.job.fixed === null ? "parts" : orderLines(next.wants, this.job.fixed).join("; ") }];
+        return [
+          {
+            ...fresh(),
+            kind: "ordered",
+            list: this.job.fixed === null ? "parts" : orderLines(next.wants, this.job.fixed).join("; "),
+          },
+        ];
       case "check":
-        if (next.item === "started" && this.given.lifter?.ticks !== undefined && !ledger.some((e) => e.kind === "reopened")) {
+        if (
+          next.item === "started" &&
+          this.given.lifter?.ticks !== undefined &&
+          !ledger.some((e) => e.kind === "reopened")
+        ) {
           return [{ ...fresh(), kind: "reopened", valve: this.given.lifter.ticks, reason: "Ticks after start" }];
         }
         return [{ ...fresh(), kind: "checked", item: next.item, reason: null }];
@@ -150,15 +175,42 @@ class Bench {
     }
   }
 
-  private lifter(kind: "zero" | "turn-in" | "step" | "depth", { valve: { id }, preload }: ValveState, stop: string, ledger: readonly Made[]): Entry[] {
+  private lifter(
+    kind: "zero" | "turn-in" | "step" | "depth",
+    { valve: { id }, preload }: ValveState,
+    stop: string,
+    ledger: readonly Made[],
+  ): Entry[] {
     const { lifter = {} } = this.given;
     if (kind === "zero") {
       const school = lifter.schools?.[id] ?? "up-down";
-      return [{ ...fresh(), kind: "zeroed", valve: id, stop, school, foundTurns: lifter.found?.[id] ?? null, apartTurns: null, reason: null }];
+      return [
+        {
+          ...fresh(),
+          kind: "zeroed",
+          valve: id,
+          stop,
+          school,
+          foundTurns: lifter.found?.[id] ?? null,
+          apartTurns: null,
+          reason: null,
+        },
+      ];
     }
     const apart = lifter.apart?.[id];
     if (kind === "turn-in" && apart !== undefined && preload?.apartTurns === null) {
-      return [{ ...fresh(), kind: "zeroed", valve: id, stop, school: otherSchool(preload.school ?? "up-down"), foundTurns: null, apartTurns: apart, reason: null }];
+      return [
+        {
+          ...fresh(),
+          kind: "zeroed",
+          valve: id,
+          stop,
+          school: otherSchool(preload.school ?? "up-down"),
+          foundTurns: null,
+          apartTurns: apart,
+          reason: null,
+        },
+      ];
     }
     if (kind === "depth") {
       const last = liveEntries<Made>(ledger).findLast((e) => "valve" in e && e.valve === id);
@@ -178,7 +230,20 @@ class Bench {
       const fromMm = shimsMm[id] ?? 0;
       const lengthMm = sizeOf(newThicknessMm(fromMm, middleOf(last), spec.nominalMm));
       this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
-      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part: null, rings: null, instrument: null }];
+      return [
+        {
+          ...fresh(),
+          kind: "fitted",
+          valve: id,
+          stop,
+          fromMm,
+          lengthMm,
+          partFrom: null,
+          part: null,
+          rings: null,
+          instrument: null,
+        },
+      ];
     });
   }
 
@@ -190,12 +255,21 @@ class Bench {
     const openerMm = pair.openerMm ?? known.openerMm;
     const closerMm = pair.closerMm ?? known.closerMm;
     if (pair.stage === "load") {
-      const gap = (this.lashMm[id] ?? 0) + Math.max(0, known.rightMm - closerMm) + (this.given.pairs?.overstatesMm ?? 0);
+      const gap =
+        (this.lashMm[id] ?? 0) + Math.max(0, known.rightMm - closerMm) + (this.given.pairs?.overstatesMm ?? 0);
       return [{ ...fresh(), kind: "loaded", valve: id, stop, ...feel(gap, this.given.set) }];
     }
     if (pair.stage === "feel") {
       const off = closerMm - known.rightMm;
-      return [{ ...fresh(), kind: "tried", valve: id, stop, felt: off > 0.02 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement" }];
+      return [
+        {
+          ...fresh(),
+          kind: "tried",
+          valve: id,
+          stop,
+          felt: off > 0.02 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement",
+        },
+      ];
     }
     const advice = advisePair(plan, pair, spec.nominalMm, last, { openerMm, closerMm }, 0);
     const fit = (part: "opener" | "closer", fromMm: number, mm: number | null): Entry[] => {
@@ -203,20 +277,53 @@ class Bench {
       // Ground to the hundredth: what a shop of this kind does with a part that is a little thick.
       const lengthMm = Math.round(mm * 100) / 100;
       if (part === "opener") this.lashMm[id] = (this.lashMm[id] ?? 0) + fromMm - lengthMm;
-      return [{ ...fresh(), kind: "fitted", valve: id, stop, fromMm, lengthMm, partFrom: null, part, rings: part === "closer" ? "as they were, gap to the carburetor" : null, instrument: "Bench micrometer" }];
+      return [
+        {
+          ...fresh(),
+          kind: "fitted",
+          valve: id,
+          stop,
+          fromMm,
+          lengthMm,
+          partFrom: null,
+          part,
+          rings: part === "closer" ? "as they were, gap to the carburetor" : null,
+          instrument: "Bench micrometer",
+        },
+      ];
     };
     return [...fit("opener", openerMm, advice.openerMm), ...fit("closer", closerMm, advice.closerMm)];
   }
 
   private read({ valve, status, verdict, last, pair }: ValveState, stop: string, ledger: readonly Entry[]): Entry[] {
     const { spec } = valve;
-    if (status === "read" && verdict === "in" && last !== null) return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
+    if (status === "read" && verdict === "in" && last !== null)
+      return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
     const felt = feel(this.lashMm[valve.id] ?? spec.nominalMm, this.given.set);
     const pass = passNow(ledger, valve.id);
-    const reading: ReadingEntry = { ...fresh(), kind: "reading", valve: valve.id, stop, pass, ...felt, school: "go-no-go", value: null, instrument: null, reason: null };
-    const asks = runState(this.job, [...ledger, reading]).questions.some((q) => q.valve === valve.id || q.valve === null);
-    const stays = pass !== "set" && verdictOf(reading, spec) === "in" && !asks && (pair === null || (pair.felt !== null && isRight(pair.felt)));
-    return stays ? [reading, { ...fresh(), kind: "left", valve: valve.id, reading: reading.id, reason: null }] : [reading];
+    const reading: ReadingEntry = {
+      ...fresh(),
+      kind: "reading",
+      valve: valve.id,
+      stop,
+      pass,
+      ...felt,
+      school: "go-no-go",
+      value: null,
+      instrument: null,
+      reason: null,
+    };
+    const asks = runState(this.job, [...ledger, reading]).questions.some(
+      (q) => q.valve === valve.id || q.valve === null,
+    );
+    const stays =
+      pass !== "set" &&
+      verdictOf(reading, spec) === "in" &&
+      !asks &&
+      (pair === null || (pair.felt !== null && isRight(pair.felt)));
+    return stays
+      ? [reading, { ...fresh(), kind: "left", valve: valve.id, reading: reading.id, reason: null }]
+      : [reading];
   }
 
   private set(state: ValveState, stop: string): Entry {
@@ -225,20 +332,47 @@ class Bench {
     const want = wantedPart(this.job, state);
     if (want?.advice?.kind === "fit") {
       this.lashMm[valve.id] = want.advice.gapMm;
-      return { ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: want.fromMm, lengthMm: want.advice.lengthMm, partFrom: null, part: null, rings: null, instrument: null };
+      return {
+        ...fresh(),
+        kind: "fitted",
+        valve: valve.id,
+        stop,
+        fromMm: want.fromMm,
+        lengthMm: want.advice.lengthMm,
+        partFrom: null,
+        part: null,
+        rings: null,
+        instrument: null,
+      };
     }
     if (this.job.grinds && last !== null) {
       const step = grindStep(middleOf(last), spec.nominalMm);
       const offMm = step.kind === "grind" ? step.offMm : 0;
       this.lashMm[valve.id] = (this.lashMm[valve.id] ?? 0) + offMm;
-      return { ...fresh(), kind: "set", valve: valve.id, stop, turns: null, aimMm: step.kind === "grind" ? middleOf(last) + offMm : null, locked: true };
+      return {
+        ...fresh(),
+        kind: "set",
+        valve: valve.id,
+        stop,
+        turns: null,
+        aimMm: step.kind === "grind" ? middleOf(last) + offMm : null,
+        locked: true,
+      };
     }
     const aim = aimMm(spec.nominalMm, this.given.lockShiftMm ?? 0);
     const turn = last === null || !isScrew(this.adjuster) ? null : turnFor(middleOf(last), aim, this.adjuster);
     this.lashMm[valve.id] = aim + 0.004;
     const learns = this.given.lockShiftMm !== undefined;
     if (!learns) this.shift(valve.id);
-    return { ...fresh(), kind: "set", valve: valve.id, stop, turns: turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim, locked: !learns };
+    return {
+      ...fresh(),
+      kind: "set",
+      valve: valve.id,
+      stop,
+      turns: turn === null ? null : turn.direction === "out" ? -turn.turns : turn.turns,
+      aimMm: aim,
+      locked: !learns,
+    };
   }
 
   private shift(id: string): void {

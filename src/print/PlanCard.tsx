@@ -30,16 +30,43 @@ export interface Card {
 const mm = (length: number): number => length * PT_PER_MM;
 
 const styles = StyleSheet.create({
-  page: { fontFamily: "Stamp", fontWeight: 500, fontSize: 12, color: "#20302F", padding: mm(MARGIN_MM), paddingBottom: mm(MARGIN_MM + 6) },
+  page: {
+    fontFamily: "Stamp",
+    fontWeight: 500,
+    fontSize: 12,
+    color: "#20302F",
+    padding: mm(MARGIN_MM),
+    paddingBottom: mm(MARGIN_MM + 6),
+  },
   title: { fontWeight: 600, fontSize: 26, lineHeight: 1.1 },
   method: { fontWeight: 600, fontSize: 17, paddingTop: 2 },
   row: { flexDirection: "row", borderTopWidth: 1, borderColor: "#20302F", paddingVertical: 5 },
   letter: { width: 44, fontWeight: 600, fontSize: 26, lineHeight: 1 },
   bold: { fontWeight: 600, fontSize: 14 },
-  foot: { position: "absolute", left: mm(MARGIN_MM), right: mm(MARGIN_MM), bottom: mm(MARGIN_MM) - 4, fontSize: 10, flexDirection: "row", justifyContent: "space-between" },
+  foot: {
+    position: "absolute",
+    left: mm(MARGIN_MM),
+    right: mm(MARGIN_MM),
+    bottom: mm(MARGIN_MM) - 4,
+    fontSize: 10,
+    flexDirection: "row",
+    justifyContent: "space-between",
+  },
 });
 
-export function PlanCard({ title, engine, method, how, requiredDeg, rotation, stops, unserved, assumptions, after, paper }: Card) {
+export function PlanCard({
+  title,
+  engine,
+  method,
+  how,
+  requiredDeg,
+  rotation,
+  stops,
+  unserved,
+  assumptions,
+  after,
+  paper,
+}: Card) {
   registerFonts();
   const { width, height } = LANDSCAPE_MM[paper];
   return (
@@ -54,7 +81,10 @@ export function PlanCard({ title, engine, method, how, requiredDeg, rotation, st
           </View>
           <View style={{ width: "30%" }}>
             <Text style={styles.bold}>Turn {rotation} only</Text>
-            <Text>Past a stop: go back 30° and come up again. Plugs out, starter made safe. Required margin {requiredDeg}°.</Text>
+            <Text>
+              Past a stop: go back 30° and come up again. Plugs out, starter made safe. Required margin {requiredDeg}
+              °.
+            </Text>
           </View>
         </View>
         {stops.map((s) => (
@@ -62,11 +92,26 @@ export function PlanCard({ title, engine, method, how, requiredDeg, rotation, st
             <Text style={styles.letter}>{s.letter}</Text>
             <View style={{ width: "47%", paddingRight: 10 }}>
               <Text style={styles.bold}>{s.where}</Text>
-              <Text>{s.turn === "" ? "" : `${s.turn}. `}{s.check}</Text>
+              <Text>
+                {s.turn === "" ? "" : `${s.turn}. `}
+                {s.check}
+              </Text>
             </View>
             <View style={{ flex: 1, flexDirection: "row", flexWrap: "wrap", gap: 6, alignContent: "flex-start" }}>
               {s.valves.map((v) => (
-                <View key={v.id} style={{ flexDirection: "row", alignItems: "center", borderWidth: 1, borderColor: "#20302F", borderRadius: 3, paddingHorizontal: 5, paddingVertical: 2, gap: 5 }}>
+                <View
+                  key={v.id}
+                  style={{
+                    flexDirection: "row",
+                    alignItems: "center",
+                    borderWidth: 1,
+                    borderColor: "#20302F",
+                    borderRadius: 3,
+                    paddingHorizontal: 5,
+                    paddingVertical: 2,
+                    gap: 5,
+                  }}
+                >
                   <View style={{ width: 11, height: 11, borderWidth: 1, borderColor: "#20302F" }} />
                   <Text style={styles.bold}>{v.id}</Text>
                   <Text style={{ fontSize: 10, color: "#52605C" }}>{Math.floor(v.marginDeg)}°</Text>
@@ -76,12 +121,22 @@ export function PlanCard({ title, engine, method, how, requiredDeg, rotation, st
           </View>
         ))}
         <View style={[styles.row, { flexDirection: "column" }]} wrap={false}>
-          {unserved.length > 0 && <Text style={styles.bold}>NOT SERVED by this method: {unserved.join(", ")}. Set them another way.</Text>}
-          {after.map((line) => <Text key={line}>{line}</Text>)}
-          {assumptions.map((line) => <Text key={line} style={{ color: "#52605C" }}>{line}</Text>)}
+          {unserved.length > 0 && (
+            <Text style={styles.bold}>NOT SERVED by this method: {unserved.join(", ")}. Set them another way.</Text>
+          )}
+          {after.map((line) => (
+            <Text key={line}>{line}</Text>
+          ))}
+          {assumptions.map((line) => (
+            <Text key={line} style={{ color: "#52605C" }}>
+              {line}
+            </Text>
+          ))}
         </View>
         <View style={styles.foot} fixed>
-          <Text>The maker&apos;s service data, local rules and licensed practice come first. Made with Fulcrata.</Text>
+          <Text>
+            The maker&apos;s service data, local rules and licensed practice come first. Made with Fulcrata.
+          </Text>
           <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
         </View>
       </Page>

@@ -10,9 +10,18 @@ import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
 export interface DrawnHead {
   readonly width: number;
   readonly height: number;
-  readonly spots: readonly { readonly valve: { readonly id: string }; readonly at: { readonly x: number; readonly y: number }; readonly radius: number }[];
+  readonly spots: readonly {
+    readonly valve: { readonly id: string };
+    readonly at: { readonly x: number; readonly y: number };
+    readonly radius: number;
+  }[];
   readonly cylinders: readonly { readonly id: string; readonly at: { readonly x: number; readonly y: number } }[];
-  readonly outlines: readonly { readonly x: number; readonly y: number; readonly width: number; readonly height: number }[];
+  readonly outlines: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+  }[];
 }
 export interface SheetPaper {
   readonly sheet: Sheet;
@@ -25,7 +34,11 @@ export interface SheetPaper {
   readonly paper: Paper;
 }
 
-const TITLES: Record<Sheet["work"], string> = { lash: "Lash sheet", preload: "Preload sheet", "dry-gap": "Dry gap sheet" };
+const TITLES: Record<Sheet["work"], string> = {
+  lash: "Lash sheet",
+  preload: "Preload sheet",
+  "dry-gap": "Dry gap sheet",
+};
 
 const mm = (length: number): number => length * PT_PER_MM;
 const INK = "#20302F";
@@ -34,13 +47,29 @@ const SET = "#2E6B4A";
 const NOW = "#C8401C";
 
 const styles = StyleSheet.create({
-  page: { fontFamily: "Stamp", fontWeight: 500, fontSize: 10, color: INK, padding: mm(MARGIN_MM), paddingBottom: mm(MARGIN_MM + 6) },
+  page: {
+    fontFamily: "Stamp",
+    fontWeight: 500,
+    fontSize: 10,
+    color: INK,
+    padding: mm(MARGIN_MM),
+    paddingBottom: mm(MARGIN_MM + 6),
+  },
   title: { fontWeight: 600, fontSize: 24, lineHeight: 1.1 },
   stamp: { fontWeight: 600, fontSize: 9, color: SOFT, textTransform: "uppercase" },
   row: { flexDirection: "row", borderTopWidth: 0.6, borderColor: "#C9C2AF", paddingVertical: 1.4 },
   head: { fontWeight: 600 },
   fact: { flexDirection: "row", paddingVertical: 1 },
-  foot: { position: "absolute", left: mm(MARGIN_MM), right: mm(MARGIN_MM), bottom: mm(MARGIN_MM) - 4, fontSize: 8, flexDirection: "row", justifyContent: "space-between", color: SOFT },
+  foot: {
+    position: "absolute",
+    left: mm(MARGIN_MM),
+    right: mm(MARGIN_MM),
+    bottom: mm(MARGIN_MM) - 4,
+    fontSize: 8,
+    flexDirection: "row",
+    justifyContent: "space-between",
+    color: SOFT,
+  },
 });
 
 export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: SheetPaper) {
@@ -51,11 +80,26 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
   return (
     <Document title={`${TITLES[sheet.work]} of ${sheet.engine.name}`} creator="Fulcrata">
       <Page size={[mm(width), mm(height)]} style={styles.page}>
-        <View style={{ flexDirection: "row", justifyContent: "space-between", borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 5 }}>
+        <View
+          style={{
+            flexDirection: "row",
+            justifyContent: "space-between",
+            borderBottomWidth: 1.5,
+            borderColor: INK,
+            paddingBottom: 5,
+          }}
+        >
           <View>
-            <Text style={styles.stamp}>{sheet.shop} · {TITLES[sheet.work].toLowerCase()}{sheet.closedAt === null ? ", not closed yet" : ""}</Text>
+            <Text style={styles.stamp}>
+              {sheet.shop} · {TITLES[sheet.work].toLowerCase()}
+              {sheet.closedAt === null ? ", not closed yet" : ""}
+            </Text>
             <Text style={styles.title}>{sheet.engine.name}</Text>
-            <Text>{[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`].filter((x) => x !== null).join(" · ")}</Text>
+            <Text>
+              {[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`]
+                .filter((x) => x !== null)
+                .join(" · ")}
+            </Text>
           </View>
           <Signatures sheet={sheet} date={date} />
         </View>
@@ -71,11 +115,19 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
         {sheet.notes.length > 0 && (
           <View style={{ paddingTop: 8 }}>
             <Text style={styles.stamp}>What was said and done</Text>
-            {sheet.notes.map((n, i) => <Text key={i} style={{ paddingTop: 1, fontSize: 9 }}>{date(n.at)}, {n.by}: {n.what}</Text>)}
+            {sheet.notes.map((n, i) => (
+              <Text key={i} style={{ paddingTop: 1, fontSize: 9 }}>
+                {date(n.at)}, {n.by}: {n.what}
+              </Text>
+            ))}
           </View>
         )}
         <View style={styles.foot} fixed>
-          <Text>{sheet.cautionsAccepted.length} cautions accepted. The maker&apos;s service data, local rules and licensed practice come first.{aircraft ? " Return to service is for the licensed person, on the approved data." : ""}</Text>
+          <Text>
+            {sheet.cautionsAccepted.length} cautions accepted. The maker&apos;s service data, local rules and licensed
+            practice come first.
+            {aircraft ? " Return to service is for the licensed person, on the approved data." : ""}
+          </Text>
           <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
         </View>
       </Page>
@@ -84,7 +136,10 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
 }
 
 function Signatures({ sheet, date }: Pick<SheetPaper, "sheet" | "date">) {
-  const lines: readonly [string, string | null, string | null][] = [["Done", sheet.closedBy, sheet.closedAt], ["Checked", sheet.signedBy, sheet.signedAt]];
+  const lines: readonly [string, string | null, string | null][] = [
+    ["Done", sheet.closedBy, sheet.closedAt],
+    ["Checked", sheet.signedBy, sheet.signedAt],
+  ];
   return (
     <View style={{ flexDirection: "row", gap: 12 }}>
       {lines.map(([name, by, at]) => (
@@ -107,13 +162,21 @@ function factsOf(sheet: Sheet, date: SheetPaper["date"]): Fact[] {
     ...(sheet.work === "preload" ? [["Evenness", sheet.spread ?? "not known"] as const] : []),
     ...(sheet.offset === null ? [] : [["Judged as", sheet.offset] as const]),
     ...(sheet.licensed === null ? [] : [["Released by", sheet.licensed] as const]),
-    ["Spec from", `${sheet.specSource ?? "not given"}${sheet.otherSources.length === 0 ? "" : ` (not: ${sheet.otherSources.join("; ")})`}`],
+    [
+      "Spec from",
+      `${sheet.specSource ?? "not given"}${sheet.otherSources.length === 0 ? "" : ` (not: ${sheet.otherSources.join("; ")})`}`,
+    ],
     ["Read with", sheet.feelerSets.join(", ")],
     ["Begun", `${date(sheet.openedAt)}, ${sheet.openedBy}`],
     ["Method", `${sheet.method}, margin ${sheet.requiredMarginDeg}°`],
     ["Stops", sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")],
-    ["Passes", `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}`],
-    ...(sheet.lockShiftMm === null ? [] : [["Locking", `moved the lash ${sheet.lockShiftMm.toFixed(3)} mm`] as const]),
+    [
+      "Passes",
+      `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}`,
+    ],
+    ...(sheet.lockShiftMm === null
+      ? []
+      : [["Locking", `moved the lash ${sheet.lockShiftMm.toFixed(3)} mm`] as const]),
   ];
 }
 
@@ -140,19 +203,65 @@ function Drawn({ title, head, width, sheet, pick }: DrawnProps) {
     <View style={{ width }} wrap={false}>
       <Text style={styles.stamp}>{title}</Text>
       <Svg width={head.width * scale} height={head.height * scale} viewBox={`0 0 ${head.width} ${head.height}`}>
-        {head.outlines.map((o, i) => <Rect key={i} x={o.x} y={o.y} width={o.width} height={o.height} rx={10} stroke={INK} strokeWidth={2} fill="none" />)}
+        {head.outlines.map((o, i) => (
+          <Rect
+            key={i}
+            x={o.x}
+            y={o.y}
+            width={o.width}
+            height={o.height}
+            rx={10}
+            stroke={INK}
+            strokeWidth={2}
+            fill="none"
+          />
+        ))}
         {head.spots.map((spot) => {
           const valve = byId.get(spot.valve.id);
           const reading = valve === undefined ? null : pick(valve);
           const inBand = reading?.verdict === "in";
           const color = inBand ? "#FFFFFF" : INK;
           return [
-            <Circle key={spot.valve.id} cx={spot.at.x} cy={spot.at.y} r={spot.radius} fill={inBand ? SET : "#FFFFFF"} stroke={reading === null ? "#C9C2AF" : inBand ? SET : NOW} strokeWidth={reading === null ? 2 : 5} />,
-            <Text key={`${spot.valve.id} text`} x={spot.at.x} y={spot.at.y + 4} textAnchor="middle" style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: spot.radius * 0.62, fill: color }}>{reading === null ? spot.valve.id : figureOf(reading)}</Text>,
-            <Text key={`${spot.valve.id} word`} x={spot.at.x} y={spot.at.y + spot.radius * 0.68} textAnchor="middle" style={{ fontFamily: "Stamp", fontSize: spot.radius * 0.4, fill: color }}>{reading === null ? "" : inBand ? "in" : reading.verdict === "undecided" ? "?" : reading.verdict}</Text>,
+            <Circle
+              key={spot.valve.id}
+              cx={spot.at.x}
+              cy={spot.at.y}
+              r={spot.radius}
+              fill={inBand ? SET : "#FFFFFF"}
+              stroke={reading === null ? "#C9C2AF" : inBand ? SET : NOW}
+              strokeWidth={reading === null ? 2 : 5}
+            />,
+            <Text
+              key={`${spot.valve.id} text`}
+              x={spot.at.x}
+              y={spot.at.y + 4}
+              textAnchor="middle"
+              style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: spot.radius * 0.62, fill: color }}
+            >
+              {reading === null ? spot.valve.id : figureOf(reading)}
+            </Text>,
+            <Text
+              key={`${spot.valve.id} word`}
+              x={spot.at.x}
+              y={spot.at.y + spot.radius * 0.68}
+              textAnchor="middle"
+              style={{ fontFamily: "Stamp", fontSize: spot.radius * 0.4, fill: color }}
+            >
+              {reading === null ? "" : inBand ? "in" : reading.verdict === "undecided" ? "?" : reading.verdict}
+            </Text>,
           ];
         })}
-        {head.cylinders.map((c) => <Text key={`c${c.id}`} x={c.at.x} y={c.at.y} textAnchor="middle" style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: 22 }}>{c.id}</Text>)}
+        {head.cylinders.map((c) => (
+          <Text
+            key={`c${c.id}`}
+            x={c.at.x}
+            y={c.at.y}
+            textAnchor="middle"
+            style={{ fontFamily: "Stamp", fontWeight: 600, fontSize: 22 }}
+          >
+            {c.id}
+          </Text>
+        ))}
       </Svg>
     </View>
   );
@@ -161,20 +270,42 @@ function Drawn({ title, head, width, sheet, pick }: DrawnProps) {
 const figureOf = ({ goes, goesMm, read }: SheetReading): string =>
   goesMm === 0 ? "0" : goes.includes("+") ? goesMm.toFixed(2) : (read.split(/[–\s]/)[0] ?? "");
 
-const COLUMNS: readonly (readonly [string, string])[] = [["Valve", "8%"], ["Band", "17%"], ["As found", "23%"], ["Turned", "9%"], ["As left", "23%"], ["By, with", "20%"]];
+const COLUMNS: readonly (readonly [string, string])[] = [
+  ["Valve", "8%"],
+  ["Band", "17%"],
+  ["As found", "23%"],
+  ["Turned", "9%"],
+  ["As left", "23%"],
+  ["By, with", "20%"],
+];
 
 function Table({ sheet, unitOf }: Pick<SheetPaper, "sheet" | "unitOf">) {
-  const told = (r: SheetReading | null): string => (r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`);
+  const told = (r: SheetReading | null): string =>
+    r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
   const cells = (v: SheetValve): string[] => [
-    v.valve, bandWords({ ...v, assumedBand: false }, unitOf(v)), told(v.asFound), v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
-    `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`, v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
+    v.valve,
+    bandWords({ ...v, assumedBand: false }, unitOf(v)),
+    told(v.asFound),
+    v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
+    `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
+    v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
   ];
   return (
     <View style={{ paddingTop: 6 }}>
-      <View style={[styles.row, { borderTopWidth: 0 }]} fixed>{COLUMNS.map(([name, width]) => <Text key={name} style={[styles.head, { width }]}>{name}</Text>)}</View>
+      <View style={[styles.row, { borderTopWidth: 0 }]} fixed>
+        {COLUMNS.map(([name, width]) => (
+          <Text key={name} style={[styles.head, { width }]}>
+            {name}
+          </Text>
+        ))}
+      </View>
       {sheet.valves.map((v) => (
         <View key={v.valve} style={styles.row} wrap={false}>
-          {cells(v).map((text, i) => <Text key={i} style={[{ width: COLUMNS[i]?.[1] ?? "10%", paddingRight: 6 }, i === 0 ? styles.head : {}]}>{text}</Text>)}
+          {cells(v).map((text, i) => (
+            <Text key={i} style={[{ width: COLUMNS[i]?.[1] ?? "10%", paddingRight: 6 }, i === 0 ? styles.head : {}]}>
+              {text}
+            </Text>
+          ))}
         </View>
       ))}
     </View>

@@ -2,7 +2,8 @@
 import path from "node:path";
 import { Font } from "@react-pdf/renderer";
 
-const file = (name: string, weight: number): string => path.join(process.cwd(), "node_modules/@fontsource", name, `files/${name}-latin-${weight}-normal.woff`);
+const file = (name: string, weight: number): string =>
+  path.join(process.cwd(), "node_modules/@fontsource", name, `files/${name}-latin-${weight}-normal.woff`);
 
 let done = false;
 
@@ -10,7 +11,10 @@ let done = false;
 export function registerFonts(): void {
   if (done) return;
   done = true;
-  Font.register({ family: "Stamp", fonts: [500, 600].map((weight) => ({ src: file("barlow-semi-condensed", weight), fontWeight: weight })) });
+  Font.register({
+    family: "Stamp",
+    fonts: [500, 600].map((weight) => ({ src: file("barlow-semi-condensed", weight), fontWeight: weight })),
+  });
   Font.register({ family: "Mono", src: file("atkinson-hyperlegible-mono", 400) });
   // Words of the trade are not broken.
   Font.registerHyphenationCallback((word) => [word]);

@@ -38,7 +38,10 @@ function linesOf(content: string): Omit<Segment, "page">[] {
   let matrix: Matrix = [1, 0, 0, 1, 0, 0];
   let numbers: number[] = [];
   let pen = { x: 0, y: 0 };
-  const place = (x: number, y: number) => ({ x: (matrix[0] * x + matrix[2] * y + matrix[4]) * MM_PER_PT, y: (matrix[1] * x + matrix[3] * y + matrix[5]) * MM_PER_PT });
+  const place = (x: number, y: number) => ({
+    x: (matrix[0] * x + matrix[2] * y + matrix[4]) * MM_PER_PT,
+    y: (matrix[1] * x + matrix[3] * y + matrix[5]) * MM_PER_PT,
+  });
   for (const token of content.split(/\s+/)) {
     if (/^[-+.\d]+$/.test(token)) {
       numbers.push(Number(token));
@@ -64,7 +67,16 @@ function linesOf(content: string): Omit<Segment, "page">[] {
 function sheet(circumferenceMm: number, paper: Paper) {
   const marks = tapeMarks(circumferenceMm, [0, 144, 288, 432, 576]);
   const pieces = tapePieces(circumferenceMm, marks, LANDSCAPE_MM[paper].width - 2 * MARGIN_MM);
-  return { title: "Bench five", method: "Firing order", circumferenceMm, rotation: "clockwise" as const, marks, pieces, overlapMm: 10, paper };
+  return {
+    title: "Bench five",
+    method: "Firing order",
+    circumferenceMm,
+    rotation: "clockwise" as const,
+    marks,
+    pieces,
+    overlapMm: 10,
+    paper,
+  };
 }
 
 const upright = (s: Segment): boolean => Math.abs(s.x1 - s.x2) < 1e-3;
@@ -82,17 +94,23 @@ describe("the tape's PDF", () => {
     const measured = marks.flatMap((m) => {
       const top = `${m.page} ${(Math.min(m.y1, m.y2) + 20).toFixed(1)}`;
       const piece = tape.pieces[tops.indexOf(top)];
-      const left = Math.min(...ends.filter((e) => `${e.page} ${Math.max(e.y1, e.y2).toFixed(1)}` === top).map((e) => e.x1));
+      const left = Math.min(
+        ...ends.filter((e) => `${e.page} ${Math.max(e.y1, e.y2).toFixed(1)}` === top).map((e) => e.x1),
+      );
       return piece === undefined ? [] : [piece.fromMm + m.x1 - left];
     });
     const expected = tape.pieces.flatMap((p) => p.marks.map((m) => m.alongMm));
     expect(measured).toHaveLength(expected.length);
     expect(Math.max(...measured)).toBeGreaterThan(500);
-    measured.sort((a, b) => a - b).forEach((mm, i) => expect(Math.abs(mm - ([...expected].sort((a, b) => a - b)[i] ?? NaN))).toBeLessThan(0.1));
+    measured
+      .sort((a, b) => a - b)
+      .forEach((mm, i) => expect(Math.abs(mm - ([...expected].sort((a, b) => a - b)[i] ?? NaN))).toBeLessThan(0.1));
   });
   it("carries a check rule of 100 mm under every piece", async () => {
     const tape = sheet(540, "a4");
-    const rules = segmentsIn(await pdfOf(TapeDocument(tape))).filter((s) => Math.abs(s.y1 - s.y2) < 1e-3 && Math.abs(Math.abs(s.x1 - s.x2) - 100) < 0.05);
+    const rules = segmentsIn(await pdfOf(TapeDocument(tape))).filter(
+      (s) => Math.abs(s.y1 - s.y2) < 1e-3 && Math.abs(Math.abs(s.x1 - s.x2) - 100) < 0.05,
+    );
     expect(rules).toHaveLength(tape.pieces.length);
   });
 });
@@ -110,8 +128,32 @@ describe("the tape's SVG", () => {
 
 describe("the card", () => {
   it("prints, also when stops run over a page and a valve is not served", async () => {
-    const stops = Array.from({ length: 16 }, (_, i) => ({ letter: String.fromCharCode(65 + i), where: "Mark at 90°", turn: "90° on", check: "Cylinder 1 rocks.", valves: [{ id: "1I", marginDeg: 40.6 }] }));
-    const pdf = await pdfOf(PlanCard({ title: "Bench five", engine: "5 cylinders", method: "Firing order", how: "Each at its own TDC", requiredDeg: 10, rotation: "clockwise", stops, unserved: ["4E"], assumptions: ["A ramp is assumed."], after: ["Turn two turns."], paper: "letter" }));
-    expect(Buffer.from(pdf).toString("latin1").match(/\/Type \/Page\n/g)?.length).toBeGreaterThan(1);
+    const stops = Array.from({ length: 16 }, (_, i) => ({
+      letter: String.fromCharCode(65 + i),
+      where: "Mark at 90°",
+      turn: "90° on",
+      check: "Cylinder 1 rocks.",
+      valves: [{ id: "1I", marginDeg: 40.6 }],
+    }));
+    const pdf = await pdfOf(
+      PlanCard({
+        title: "Bench five",
+        engine: "5 cylinders",
+        method: "Firing order",
+        how: "Each at its own TDC",
+        requiredDeg: 10,
+        rotation: "clockwise",
+        stops,
+        unserved: ["4E"],
+        assumptions: ["A ramp is assumed."],
+        after: ["Turn two turns."],
+        paper: "letter",
+      }),
+    );
+    expect(
+      Buffer.from(pdf)
+        .toString("latin1")
+        .match(/\/Type \/Page\n/g)?.length,
+    ).toBeGreaterThan(1);
   });
 });

@@ -39,17 +39,34 @@ export function drawPiece(piece: TapePiece, isLast: boolean, overlapMm: number):
   const widthMm = piece.toMm - piece.fromMm;
   const at = (mark: TapeMark): number => mark.alongMm - piece.fromMm;
   const edge = (y: number): Line => ({ x1: 0, y1: y, x2: widthMm, y2: y, widthMm: 0.25 });
-  const cut = (x: number, dashed: boolean): Line => ({ x1: x, y1: 0, x2: x, y2: STRIP_HEIGHT_MM, widthMm: 0.25, dashed });
+  const cut = (x: number, dashed: boolean): Line => ({
+    x1: x,
+    y1: 0,
+    x2: x,
+    y2: STRIP_HEIGHT_MM,
+    widthMm: 0.25,
+    dashed,
+  });
   const ruleY = STRIP_HEIGHT_MM + 7;
   return {
     // A short last piece still carries the whole rule.
-    widthMm: Math.max(widthMm, CHECK_MM + 32), heightMm: PIECE_HEIGHT_MM,
+    widthMm: Math.max(widthMm, CHECK_MM + 32),
+    heightMm: PIECE_HEIGHT_MM,
     lines: [
-      edge(0), edge(STRIP_HEIGHT_MM), cut(0, false), cut(widthMm, false),
+      edge(0),
+      edge(STRIP_HEIGHT_MM),
+      cut(0, false),
+      cut(widthMm, false),
       ...(isLast ? [] : [cut(widthMm - overlapMm, true)]),
       ...piece.marks.map((m): Line => ({ x1: at(m), y1: 6, x2: at(m), y2: STRIP_HEIGHT_MM, widthMm: 0.5 })),
       { x1: 0, y1: ruleY, x2: CHECK_MM, y2: ruleY, widthMm: 0.3 },
-      ...Array.from({ length: CHECK_MM / 10 + 1 }, (_, i): Line => ({ x1: i * 10, y1: ruleY - (i % 5 === 0 ? 3 : 1.5), x2: i * 10, y2: ruleY, widthMm: 0.3 })),
+      ...Array.from({ length: CHECK_MM / 10 + 1 }, (_, i): Line => ({
+        x1: i * 10,
+        y1: ruleY - (i % 5 === 0 ? 3 : 1.5),
+        x2: i * 10,
+        y2: ruleY,
+        widthMm: 0.3,
+      })),
     ],
     words: [
       ...piece.marks.flatMap((m): Word[] => {
@@ -60,7 +77,9 @@ export function drawPiece(piece: TapePiece, isLast: boolean, overlapMm: number):
           { x, anchor, y: 17, sizeMm: 3.2, text: `${Math.round(m.markDeg * 10) / 10}°` },
         ];
       }),
-      ...(isLast ? [] : [{ x: widthMm - overlapMm / 2, anchor: "middle" as const, y: 4.5, sizeMm: 2.8, text: "glue" }]),
+      ...(isLast
+        ? []
+        : [{ x: widthMm - overlapMm / 2, anchor: "middle" as const, y: 4.5, sizeMm: 2.8, text: "glue" }]),
       { x: CHECK_MM + 2, anchor: "start", y: ruleY, sizeMm: 3.4, text: `${CHECK_MM} mm: measure it` },
     ],
   };

@@ -31,7 +31,8 @@ export async function viewer(): Promise<Viewer> {
     .from(shops)
     .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, UUID.test(chosen) ? chosen : NOBODY)))
     .limit(1);
-  if (found === undefined) throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
+  if (found === undefined)
+    throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
   return { shopId: found.shop.id, shopName: found.shop.name, person: found.person };
 }
 
@@ -44,5 +45,9 @@ export async function actor(): Promise<Actor> {
 
 /** Everybody in the shop, by name. */
 export async function listPeople(shopId: string): Promise<Person[]> {
-  return database().select({ id: people.id, name: people.name, role: people.role, school: people.school }).from(people).where(eq(people.shopId, shopId)).orderBy(asc(people.name));
+  return database()
+    .select({ id: people.id, name: people.name, role: people.role, school: people.school })
+    .from(people)
+    .where(eq(people.shopId, shopId))
+    .orderBy(asc(people.name));
 }

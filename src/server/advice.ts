@@ -27,7 +27,13 @@ export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvi
     .select({ jobId: entries.jobId, part: entries.part, mm: entries.lengthMm, shims: jobs.shims })
     .from(entries)
     .innerJoin(jobs, eq(jobs.id, entries.jobId))
-    .where(and(eq(entries.shopId, shopId), eq(entries.kind, "fitted"), or(isNull(entries.partFrom), not(like(entries.partFrom, "valve %")))))
+    .where(
+      and(
+        eq(entries.shopId, shopId),
+        eq(entries.kind, "fitted"),
+        or(isNull(entries.partFrom), not(like(entries.partFrom, "valve %"))),
+      ),
+    )
     .orderBy(desc(entries.at))
     .limit(NEWEST);
   const groups = new Map<string, Wants>();
@@ -40,8 +46,12 @@ export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvi
     groups.set(`${kind} ${diameterMm}`, group);
   }
   const stock = await listParts(db, shopId);
-  return [...groups.values()].sort((a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind)).map(({ kind, diameterMm, byJob }) => {
-    const have = stock.filter((p) => p.kind === kind && p.diameterMm === diameterMm).flatMap((p) => Array.from({ length: p.count }, () => p.thicknessMm));
-    return { kind, diameterMm, advice: adviseStock([...byJob.values()], have) };
-  });
+  return [...groups.values()]
+    .sort((a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind))
+    .map(({ kind, diameterMm, byJob }) => {
+      const have = stock
+        .filter((p) => p.kind === kind && p.diameterMm === diameterMm)
+        .flatMap((p) => Array.from({ length: p.count }, () => p.thicknessMm));
+      return { kind, diameterMm, advice: adviseStock([...byJob.values()], have) };
+    });
 }

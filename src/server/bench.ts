@@ -44,15 +44,24 @@ export interface Bench {
 const NEWEST_CLOSED = 60;
 
 export async function loadBench(db: Database, shopId: string): Promise<Bench> {
-  const [engines, open, closed, orders] = await Promise.all([listEngines(db, shopId), listOpenJobs(db, shopId), listClosedJobs(db, shopId, NEWEST_CLOSED), listOrders(db, shopId)]);
+  const [engines, open, closed, orders] = await Promise.all([
+    listEngines(db, shopId),
+    listOpenJobs(db, shopId),
+    listClosedJobs(db, shopId, NEWEST_CLOSED),
+    listOrders(db, shopId),
+  ]);
   const records = [...open, ...closed];
   const ids = records.map((r) => r.row.id);
-  const rows = ids.length === 0 ? [] : await db.select().from(entries).where(inArray(entries.jobId, ids)).orderBy(asc(entries.seq));
+  const rows =
+    ids.length === 0
+      ? []
+      : await db.select().from(entries).where(inArray(entries.jobId, ids)).orderBy(asc(entries.seq));
   const jobs = records.map(({ row, job }): BenchJob => {
     const own = rows.filter((e) => e.jobId === row.id);
     const state = runState(job, own.map(entryOf));
     const ordered = orders.find((o) => o.jobId === row.id && o.state !== "given-up");
-    const fittedSince = ordered !== undefined && own.some((e) => e.kind === "fitted" && e.at.toISOString() > ordered.at);
+    const fittedSince =
+      ordered !== undefined && own.some((e) => e.kind === "fitted" && e.at.toISOString() > ordered.at);
     return {
       id: row.id,
       engineId: row.engineId,
@@ -65,11 +74,17 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
       touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
       file: row.engineFile,
       order: ordered === undefined || fittedSince || state.closed ? null : ordered,
-      valves: [...state.valves.values()].map((v) => ({ id: v.valve.id, status: v.status, figure: v.preload?.coldMm != null ? v.preload.coldMm.toFixed(2) : v.last === null ? null : shortReading(v.last) })),
+      valves: [...state.valves.values()].map((v) => ({
+        id: v.valve.id,
+        status: v.status,
+        figure:
+          v.preload?.coldMm != null ? v.preload.coldMm.toFixed(2) : v.last === null ? null : shortReading(v.last),
+      })),
     };
   });
   return { jobs: jobs.sort((a, b) => turnOf(a) - turnOf(b)), engines };
 }
 
 /** A job whose parts have come is back on the bench, first; one that waits lies behind the others. */
-const turnOf = ({ order }: BenchJob): number => (order === null ? 1 : order.state === "delivered" || order.state === "refused" ? 0 : isOpen(order) ? 2 : 1);
+const turnOf = ({ order }: BenchJob): number =>
+  order === null ? 1 : order.state === "delivered" || order.state === "refused" ? 0 : isOpen(order) ? 2 : 1;

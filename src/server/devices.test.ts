@@ -8,14 +8,29 @@ const open: net.Server[] = [];
 const stops: AbortController[] = [];
 afterEach(async () => {
   for (const stop of stops.splice(0)) stop.abort();
-  await Promise.all(open.splice(0).map((s) => new Promise((done) => { s.close(done); (s as net.Server & { all?: Set<net.Socket> }).all?.forEach((x) => x.destroy()); })));
+  await Promise.all(
+    open.splice(0).map(
+      (s) =>
+        new Promise((done) => {
+          s.close(done);
+          (s as net.Server & { all?: Set<net.Socket> }).all?.forEach((x) => x.destroy());
+        }),
+    ),
+  );
   delete process.env["FULCRATA_GAUGE_PORT"];
 });
 
 /** A device that does with every listener what is given. */
 async function device(serve: (socket: net.Socket) => void, port = 0): Promise<number> {
   const all = new Set<net.Socket>();
-  const server = Object.assign(net.createServer((socket) => { all.add(socket); socket.on("error", () => {}); serve(socket); }), { all });
+  const server = Object.assign(
+    net.createServer((socket) => {
+      all.add(socket);
+      socket.on("error", () => {});
+      serve(socket);
+    }),
+    { all },
+  );
   open.push(server);
   await new Promise<void>((done) => server.listen(port, "127.0.0.1", done));
   const at = (server.address() as net.AddressInfo).port;
@@ -39,11 +54,13 @@ async function until(fits: (said: Assessment) => boolean): Promise<Assessment> {
   }
 }
 
-const speaking = (line: string) => (socket: net.Socket): void => {
-  socket.write("# simulated bench gauge\n");
-  const timer = setInterval(() => socket.write(line), 50);
-  socket.on("close", () => clearInterval(timer));
-};
+const speaking =
+  (line: string) =>
+  (socket: net.Socket): void => {
+    socket.write("# simulated bench gauge\n");
+    const timer = setInterval(() => socket.write(line), 50);
+    socket.on("close", () => clearInterval(timer));
+  };
 
 describe("the bridge", () => {
   it("says that nothing is plugged in, and goes on when something is", async () => {
@@ -52,16 +69,26 @@ describe("the bridge", () => {
     expect(await until((s) => s.state === "steady")).toMatchObject({ value: 0.3, id: "G1", simulated: true });
   });
   it("says when the plug is pulled in the middle", async () => {
-    await device((socket) => { speaking("G1 0.300 mm\n")(socket); setTimeout(() => socket.destroy(), 700); });
+    await device((socket) => {
+      speaking("G1 0.300 mm\n")(socket);
+      setTimeout(() => socket.destroy(), 700);
+    });
     await until((s) => s.state === "steady");
     expect((await until((s) => s.state === "unplugged")).words).toMatch(/Not plugged in/);
   });
   it("lives through a flood that never ends in a line", async () => {
-    await device((socket) => { const timer = setInterval(() => socket.write("x".repeat(50_000)), 20); socket.on("close", () => clearInterval(timer)); });
+    await device((socket) => {
+      const timer = setInterval(() => socket.write("x".repeat(50_000)), 20);
+      socket.on("close", () => clearInterval(timer));
+    });
     expect((await until((s) => s.state !== "unplugged")).state).toMatch(/silent|garbage/);
   });
   it("puts lines together that come in pieces, and lets two listen at once", async () => {
-    await device((socket) => { let n = 0; const timer = setInterval(() => socket.write(n++ % 2 === 0 ? "G1 0.2" : "50 mm\n"), 40); socket.on("close", () => clearInterval(timer)); });
+    await device((socket) => {
+      let n = 0;
+      const timer = setInterval(() => socket.write(n++ % 2 === 0 ? "G1 0.2" : "50 mm\n"), 40);
+      socket.on("close", () => clearInterval(timer));
+    });
     const said = await Promise.all([until((s) => s.state === "steady"), until((s) => s.state === "steady")]);
     expect(said.map((s) => s.value)).toEqual([0.25, 0.25]);
   });

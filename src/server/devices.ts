@@ -60,7 +60,9 @@ class Connection {
     if (port === null || this.ended) return;
     const socket = net.connect({ port, host: "127.0.0.1" });
     socket.setEncoding("utf8");
-    socket.on("connect", () => { this.socket = socket; });
+    socket.on("connect", () => {
+      this.socket = socket;
+    });
     socket.on("data", (text: string) => this.take(text));
     socket.on("error", () => {});
     socket.on("close", () => {

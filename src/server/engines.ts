@@ -18,16 +18,30 @@ export interface EngineRecord {
   readonly file: EngineFile;
 }
 
-const columns = { id: engines.id, serial: engines.serial, runningHours: engines.runningHours, file: engineModels.file };
+const columns = {
+  id: engines.id,
+  serial: engines.serial,
+  runningHours: engines.runningHours,
+  file: engineModels.file,
+};
 const withModel = and(eq(engineModels.id, engines.modelId), eq(engineModels.shopId, engines.shopId));
 
 export async function listEngines(db: Database, shopId: string): Promise<EngineRecord[]> {
-  return db.select(columns).from(engines).innerJoin(engineModels, withModel).where(eq(engines.shopId, shopId)).orderBy(asc(engines.addedAt));
+  return db
+    .select(columns)
+    .from(engines)
+    .innerJoin(engineModels, withModel)
+    .where(eq(engines.shopId, shopId))
+    .orderBy(asc(engines.addedAt));
 }
 
 export async function findEngine(db: Database, shopId: string, id: string): Promise<EngineRecord | null> {
   if (!UUID.test(id)) return null;
-  const [found] = await db.select(columns).from(engines).innerJoin(engineModels, withModel).where(and(eq(engines.shopId, shopId), eq(engines.id, id)));
+  const [found] = await db
+    .select(columns)
+    .from(engines)
+    .innerJoin(engineModels, withModel)
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, id)));
   return found ?? null;
 }
 
@@ -35,8 +49,16 @@ export const addEngineInput = z.strictObject({
   id: z.string().regex(UUID),
   /** The engine file as text, so that a broken one gets the sentence that says where. */
   text: z.string("Choose a file, or paste its text."),
-  serial: z.string().trim().max(60, "Keep the serial within 60 characters.").transform((s) => (s === "" ? null : s)),
-  runningHours: z.number("Give the hours as a number.").min(0, "Hours can't be negative.").max(9_999_999, "That is more hours than any engine runs.").nullable(),
+  serial: z
+    .string()
+    .trim()
+    .max(60, "Keep the serial within 60 characters.")
+    .transform((s) => (s === "" ? null : s)),
+  runningHours: z
+    .number("Give the hours as a number.")
+    .min(0, "Hours can't be negative.")
+    .max(9_999_999, "That is more hours than any engine runs.")
+    .nullable(),
 });
 export type AddEngine = z.infer<typeof addEngineInput>;
 
@@ -46,7 +68,10 @@ export function readEngineFile(text: string): EngineFile {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new CalcProblem(`This is not an engine file: it is not JSON${placeOf(error)}. Check for a missing comma, quote or brace there.`, "");
+    throw new CalcProblem(
+      `This is not an engine file: it is not JSON${placeOf(error)}. Check for a missing comma, quote or brace there.`,
+      "",
+    );
   }
   return asEngineFile(parseInput(engineFileSchema, json));
 }
@@ -73,7 +98,15 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
   await db.transaction(async (tx) => {
     const modelId = randomUUID();
     await tx.insert(engineModels).values({ id: modelId, shopId: actor.shopId, file });
-    await tx.insert(engines).values({ id: input.id, shopId: actor.shopId, modelId, serial: input.serial, runningHours: input.runningHours });
+    await tx
+      .insert(engines)
+      .values({
+        id: input.id,
+        shopId: actor.shopId,
+        modelId,
+        serial: input.serial,
+        runningHours: input.runningHours,
+      });
   });
   return { id: input.id, unknown };
 }
@@ -99,12 +132,22 @@ export async function changeHeat(db: Database, actor: Actor, id: string, part: u
   await keepFile(db, actor, id, ({ heat: _, ...before }) => (heat == null ? before : { ...before, heat }));
 }
 
-async function keepFile(db: Database, actor: Actor, id: string, change: (before: EngineFile) => unknown): Promise<void> {
+async function keepFile(
+  db: Database,
+  actor: Actor,
+  id: string,
+  change: (before: EngineFile) => unknown,
+): Promise<void> {
   const engine = await findEngine(db, actor.shopId, id);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   const file = asEngineFile(parseInput(engineFileSchema, change(engine.file)));
   await db
     .update(engineModels)
     .set({ file, changedAt: new Date() })
-    .where(and(eq(engineModels.shopId, actor.shopId), eq(engineModels.id, db.select({ id: engines.modelId }).from(engines).where(eq(engines.id, id)))));
+    .where(
+      and(
+        eq(engineModels.shopId, actor.shopId),
+        eq(engineModels.id, db.select({ id: engines.modelId }).from(engines).where(eq(engines.id, id))),
+      ),
+    );
 }

@@ -22,7 +22,8 @@ export async function bodyText(request: NextRequest): Promise<string> {
  * @throws Refused when it is no JSON, CalcProblem when it has another shape
  */
 export async function readCommand<T>(request: NextRequest, schema: z.ZodType<T>): Promise<T> {
-  if (!(request.headers.get("content-type") ?? "").startsWith("application/json")) throw new Refused("Commands are sent as application/json.", 400);
+  if (!(request.headers.get("content-type") ?? "").startsWith("application/json"))
+    throw new Refused("Commands are sent as application/json.", 400);
   const text = await bodyText(request);
   let body: unknown;
   try {
@@ -41,7 +42,11 @@ export async function respond(work: () => Promise<NextResponse>): Promise<NextRe
     if (error instanceof Refused) return refusedJson(error.message, error.path, error.status);
     if (error instanceof CalcProblem) return refusedJson(error.message, error.path, 422);
     console.error(error);
-    return refusedJson("The shop's server could not do that just now. What you entered is still here: try again.", "", 503);
+    return refusedJson(
+      "The shop's server could not do that just now. What you entered is still here: try again.",
+      "",
+      503,
+    );
   }
 }
 
@@ -49,5 +54,10 @@ export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{1
 
 /** Headers that make a browser keep the answer as a file, under a name any system takes. */
 export const fileNamed = (name: string, extension: string): { "content-disposition": string } => ({
-  "content-disposition": `attachment; filename="${name.replace(/[^A-Za-z0-9]+/g, "-").replace(/^-|-$/g, "").toLowerCase() || "file"}.${extension}"`,
+  "content-disposition": `attachment; filename="${
+    name
+      .replace(/[^A-Za-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "")
+      .toLowerCase() || "file"
+  }.${extension}"`,
 });

@@ -28,8 +28,16 @@ let actor: Actor;
 let engineId: string;
 let setId: string;
 
-const LASH = { state: "cold" as const, intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" }, exhaust: { nominal: 0.3, low: 0.25, high: 0.35 } };
-const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM, lash: LASH, adjuster: { kind: "screw", at: "valve-end", pitch: 1 } });
+const LASH = {
+  state: "cold" as const,
+  intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+  exhaust: { nominal: 0.3, low: 0.25, high: 0.35 },
+};
+const FILE = engineFile(["1", "2", "4", "3"], {
+  cam: MILD_CAM,
+  lash: LASH,
+  adjuster: { kind: "screw", at: "valve-end", pitch: 1 },
+});
 
 beforeAll(async () => {
   const url = await freshDatabase(inject("databaseUrl"));
@@ -54,15 +62,37 @@ beforeEach(async () => {
 });
 
 /** Through the validator, as a request would come. */
-const opening = (more: Partial<OpenJob> = {}): OpenJob => openJobInput.parse({
-  id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: setId, method: "two-stop",
-  cautions: cautionsFor({}, "cold").map((c) => c.id), ...more,
-});
+const opening = (more: Partial<OpenJob> = {}): OpenJob =>
+  openJobInput.parse({
+    id: randomUUID(),
+    engineId,
+    state: "cold",
+    temperatureC: 18,
+    feelerSetId: setId,
+    method: "two-stop",
+    cautions: cautionsFor({}, "cold").map((c) => c.id),
+    ...more,
+  });
 const fresh = () => ({ id: randomUUID(), supersedes: null });
 const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
-const reading = (valve: string, stop: string, goes: number, noGo: number): Entry & { kind: "reading" } =>
-  ({ ...fresh(), kind: "reading", valve, stop, pass: "as-found", goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null });
-const sentence = (work: Promise<unknown>): Promise<string> => work.then(() => "taken", (e: Error) => e.message);
+const reading = (valve: string, stop: string, goes: number, noGo: number): Entry & { kind: "reading" } => ({
+  ...fresh(),
+  kind: "reading",
+  valve,
+  stop,
+  pass: "as-found",
+  goes: mark(goes),
+  noGo: mark(noGo),
+  school: "go-no-go",
+  value: null,
+  instrument: null,
+  reason: null,
+});
+const sentence = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => "taken",
+    (e: Error) => e.message,
+  );
 /** Through the validator, as a request would come. */
 const add = (jobId: string, ...entries: Entry[]) => record(db, actor, jobId, recordInput.parse({ entries }));
 
@@ -76,7 +106,15 @@ async function whole(jobId: string): Promise<void> {
     }
   }
   const checks = ["recheck", ...CLOSING_ORDER] as const;
-  await add(jobId, ...checks.map((item): Entry => ({ ...fresh(), kind: "checked", item, reason: item === "recheck" ? "told so" : null })));
+  await add(
+    jobId,
+    ...checks.map((item): Entry => ({
+      ...fresh(),
+      kind: "checked",
+      item,
+      reason: item === "recheck" ? "told so" : null,
+    })),
+  );
 }
 
 describe("opening a job", () => {
@@ -91,24 +129,51 @@ describe("opening a job", () => {
   });
   it.each<[string, () => Partial<OpenJob>, RegExp]>([
     ["a caution that was not ticked", () => ({ cautions: ["data-first"] }), /tick every caution/],
-    ["the other state of the engine", () => ({ state: "hot", cautions: cautionsFor({}, "hot").map((c) => c.id) }), /spec is for a cold engine/],
+    [
+      "the other state of the engine",
+      () => ({ state: "hot", cautions: cautionsFor({}, "hot").map((c) => c.id) }),
+      /spec is for a cold engine/,
+    ],
     ["a set of no shop", () => ({ feelerSetId: randomUUID() }), /feeler set of this shop/],
     ["an engine that is not there", () => ({ engineId: randomUUID() }), /not in the shop/],
-  ])("refuses %s", async (_name, more, why) => expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why));
+  ])("refuses %s", async (_name, more, why) =>
+    expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why),
+  );
   it("refuses a method that has no stop on this engine, and keeps the settings that a route was laid with", async () => {
     const twin = randomUUID();
-    await addEngine(db, actor, { id: twin, text: JSON.stringify({ ...FILE, firingAnglesDeg: FILE.firingOrder.map((_, i) => i * 50) }), serial: "S2", runningHours: null });
-    expect(await sentence(openJob(db, actor, opening({ engineId: twin, method: "rocking" })))).toMatch(/no stop on this engine/);
-    const id = await openJob(db, actor, opening({ method: "opening-closing", servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5 }));
+    await addEngine(db, actor, {
+      id: twin,
+      text: JSON.stringify({ ...FILE, firingAnglesDeg: FILE.firingOrder.map((_, i) => i * 50) }),
+      serial: "S2",
+      runningHours: null,
+    });
+    expect(await sentence(openJob(db, actor, opening({ engineId: twin, method: "rocking" })))).toMatch(
+      /no stop on this engine/,
+    );
+    const id = await openJob(
+      db,
+      actor,
+      opening({ method: "opening-closing", servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5 }),
+    );
     const found = await findJob(db, actor.shopId, id);
-    expect(found?.row).toMatchObject({ servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5, marksOnly: false });
+    expect(found?.row).toMatchObject({
+      servingOrder: "cylinder",
+      openingShare: 0.2,
+      closingShare: 0.5,
+      marksOnly: false,
+    });
     expect(found?.job).toMatchObject({ order: "cylinder" });
     expect(found?.job.route[0]?.sights?.[0]).toMatchObject({ cylinder: "1" });
   });
   it("refuses hydraulic gear, and an engine without a spec", async () => {
     const other = async (part: object): Promise<string> => {
       const id = randomUUID();
-      await addEngine(db, actor, { id, text: JSON.stringify({ ...FILE, ...part }), serial: null, runningHours: null });
+      await addEngine(db, actor, {
+        id,
+        text: JSON.stringify({ ...FILE, ...part }),
+        serial: null,
+        runningHours: null,
+      });
       return sentence(openJob(db, actor, opening({ engineId: id })));
     };
     expect(await other({ adjuster: { kind: "hydraulic" } })).toMatch(/preload/);
@@ -121,7 +186,9 @@ describe("opening a job", () => {
     expect((await findJob(db, actor.shopId, id))?.job.valves.map((v) => v.id)).toEqual(["1E", "2E", "3E", "4E"]);
   });
   it("asks for the state in words", () => {
-    expect(openJobInput.safeParse({ ...opening(), state: "" }).error?.issues[0]?.message).toBe("Say whether the engine is cold or hot.");
+    expect(openJobInput.safeParse({ ...opening(), state: "" }).error?.issues[0]?.message).toBe(
+      "Say whether the engine is cold or hot.",
+    );
   });
 });
 
@@ -130,7 +197,15 @@ describe("adding entries", () => {
     const jobId = await openJob(db, actor, opening());
     await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
     const r = reading("1I", "A", 0.3, 0.35);
-    const set: Entry = { ...fresh(), kind: "set", valve: "1I", stop: "A", turns: 0.123456789, aimMm: 0.2, locked: true };
+    const set: Entry = {
+      ...fresh(),
+      kind: "set",
+      valve: "1I",
+      stop: "A",
+      turns: 0.123456789,
+      aimMm: 0.2,
+      locked: true,
+    };
     await Promise.all([add(jobId, r, set), add(jobId, r, set), add(jobId, r, set)]);
     const ledger = await add(jobId, r, set);
     expect(ledger.map((e) => e.kind)).toEqual(["arrived", "reading", "set"]);
@@ -155,15 +230,30 @@ describe("adding entries", () => {
     const jobId = await openJob(db, actor, opening());
     await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
     const valves = ["1I", "1E", "2E", "3I"];
-    await Promise.all(valves.map(async (valve) => {
-      for (let n = 0; n < 5; n++) await add(jobId, { ...reading(valve, "A", 0.1, 0.15) });
-    }));
+    await Promise.all(
+      valves.map(async (valve) => {
+        for (let n = 0; n < 5; n++) await add(jobId, { ...reading(valve, "A", 0.1, 0.15) });
+      }),
+    );
     const ledger = await readLedger(db, actor.shopId, jobId);
     expect(ledger).toHaveLength(21);
     expect(ledger.map((e) => e.seq)).toEqual(ledger.map((_, i) => i + 1));
   });
   it.each<[string, unknown, RegExp]>([
-    ["a reading of 40 mm", { ...fresh(), kind: "reading", valve: "1I", stop: "A", pass: "as-found", goes: mark(40), noGo: mark(41), reason: null }, /No lash is over 10 mm/],
+    [
+      "a reading of 40 mm",
+      {
+        ...fresh(),
+        kind: "reading",
+        valve: "1I",
+        stop: "A",
+        pass: "as-found",
+        goes: mark(40),
+        noGo: mark(41),
+        reason: null,
+      },
+      /No lash is over 10 mm/,
+    ],
     ["an unknown field", { ...fresh(), kind: "closed", note: "x" }, /unrecognized|Unrecognized/],
     ["no entry at all", undefined, /./],
   ])("validates again: %s", (_name, entry, why) => {
@@ -173,7 +263,9 @@ describe("adding entries", () => {
   it("knows no job of another shop", async () => {
     const jobId = await openJob(db, actor, opening());
     const stranger = await newShop();
-    expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(/no such job/);
+    expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(
+      /no such job/,
+    );
     expect(await sentence(readLedger(db, actor.shopId, "not-an-id"))).toMatch(/no such job/);
     expect(await loadRun(db, stranger, jobId)).toBeNull();
   });
@@ -185,7 +277,12 @@ describe("the sheet", () => {
     await whole(jobId);
     await add(jobId, { ...fresh(), kind: "closed" });
     const { sheet } = await loadSheet(db, actor, jobId);
-    expect(sheet).toMatchObject({ format: "fulcrata-sheet/1", closedBy: "Ada", state: "cold", engine: { serial: "S1", runningHours: 100 } });
+    expect(sheet).toMatchObject({
+      format: "fulcrata-sheet/1",
+      closedBy: "Ada",
+      state: "cold",
+      engine: { serial: "S1", runningHours: 100 },
+    });
     expect(sheet.valves).toHaveLength(8);
     for (const v of sheet.valves) expect(v.asLeft?.verdict).toBe("in");
     const lines = sheetCsv(sheet).trim().split("\r\n");
@@ -211,13 +308,21 @@ describe("two people", () => {
     const jobId = await openJob(db, actor, opening());
     const bo = await second();
     const [mine, theirs] = [randomUUID(), randomUUID()];
-    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toMatchObject({ entries: [], others: [] });
+    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toMatchObject({
+      entries: [],
+      others: [],
+    });
     await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
     const seen = await live(db, actor, jobId, { after: 0, device: mine, valve: "1I" });
     expect(seen.entries.map((e) => e.kind)).toEqual(["arrived"]);
     expect(seen.others).toEqual([{ person: "Bo", valve: "1E" }]);
-    expect(await live(db, bo, jobId, { after: 1, device: theirs, valve: null })).toMatchObject({ entries: [], others: [{ person: "Ada", valve: "1I" }] });
-    expect(await sentence(live(db, await newShop(), jobId, { after: 0, device: mine, valve: null }))).toMatch(/no such job/);
+    expect(await live(db, bo, jobId, { after: 1, device: theirs, valve: null })).toMatchObject({
+      entries: [],
+      others: [{ person: "Ada", valve: "1I" }],
+    });
+    expect(await sentence(live(db, await newShop(), jobId, { after: 0, device: mine, valve: null }))).toMatch(
+      /no such job/,
+    );
   });
   it("sign what the other one closed, and nobody their own", async () => {
     const jobId = await openJob(db, actor, opening());
@@ -239,7 +344,12 @@ describe("what a job is opened with", () => {
   it("another source may rule, and the first stays beside it", async () => {
     const id = randomUUID();
     const card = { state: "cold" as const, source: "Cam card", intake: { nominal: 0.5 }, exhaust: { nominal: 0.6 } };
-    await addEngine(db, actor, { id, text: JSON.stringify({ ...FILE, otherLash: [card] }), serial: "S9", runningHours: null });
+    await addEngine(db, actor, {
+      id,
+      text: JSON.stringify({ ...FILE, otherLash: [card] }),
+      serial: "S9",
+      runningHours: null,
+    });
     const found = await findJob(db, actor.shopId, await openJob(db, actor, opening({ engineId: id, source: 1 })));
     expect(found?.job.valves[0]?.spec.nominalMm).toBe(0.5);
     expect(found?.row.engineFile.otherLash?.[0]).toMatchObject({ intake: { nominal: "0.20 mm" } });
@@ -252,7 +362,12 @@ describe("what a job is opened with", () => {
   it("the other sets on hand, and what every valve was left at last time", async () => {
     const other = randomUUID();
     await addFeelerSet(db, actor, { id: other, name: "Second set", system: "inch", marks: ".008 .010" });
-    const first = await openJob(db, actor, opening({ otherSetIds: [other, setId, other] }), new Date(Date.now() - 1000));
+    const first = await openJob(
+      db,
+      actor,
+      opening({ otherSetIds: [other, setId, other] }),
+      new Date(Date.now() - 1000),
+    );
     expect((await loadRun(db, actor, first))?.sets.map((s) => s.name)).toEqual(["Set", "Second set"]);
     await whole(first);
     await add(first, { ...fresh(), kind: "closed" });
@@ -270,11 +385,22 @@ describe("engine files and feeler sets", () => {
   });
   it("come back as they went in", async () => {
     expect((await findEngine(db, actor.shopId, engineId))?.file).toEqual(FILE);
-    expect((await listFeelerSets(db, actor.shopId))[0]?.leaves.map((l) => l.mmMark)).toEqual(["0.10", "0.15", "0.20", "0.25", "0.30", "0.35"]);
+    expect((await listFeelerSets(db, actor.shopId))[0]?.leaves.map((l) => l.mmMark)).toEqual([
+      "0.10",
+      "0.15",
+      "0.20",
+      "0.25",
+      "0.30",
+      "0.35",
+    ]);
   });
   it.each<[string, "metric" | "inch", RegExp]>([
-    ["0.25/.020", "metric", /contradict each other/], ["0.05 0.05", "metric", /stands there twice/], ["0.05 x", "metric", /not the mark of a leaf/],
-    ["40", "metric", /up to 3 mm/], ["", "metric", /Type the marks/], ["0.5", "inch", /up to 0.12 in/],
+    ["0.25/.020", "metric", /contradict each other/],
+    ["0.05 0.05", "metric", /stands there twice/],
+    ["0.05 x", "metric", /not the mark of a leaf/],
+    ["40", "metric", /up to 3 mm/],
+    ["", "metric", /Type the marks/],
+    ["0.5", "inch", /up to 0.12 in/],
   ])("leaves %j are refused", (marks, system, why) => expect(() => readMarks(marks, system)).toThrow(why));
   it("keep both marks of a blade, and compute with the native one", () => {
     expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);

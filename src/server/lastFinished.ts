@@ -11,11 +11,24 @@ export interface Finished {
 }
 
 /** Null when none of the newest few was finished before that moment. */
-export async function lastFinished(db: Database, shopId: string, engineId: string, before: Date): Promise<Finished | null> {
+export async function lastFinished(
+  db: Database,
+  shopId: string,
+  engineId: string,
+  before: Date,
+): Promise<Finished | null> {
   for (const { row, job } of await listJobsOfEngine(db, shopId, engineId, before)) {
     const state = runState(job, await ledgerOf(db, row.id));
     if (!state.closed) continue;
-    return { row, asLeft: new Map([...state.valves].flatMap(([id, v]) => { const reading = asLeft(v); return reading === null ? [] : [[id, reading]]; })) };
+    return {
+      row,
+      asLeft: new Map(
+        [...state.valves].flatMap(([id, v]) => {
+          const reading = asLeft(v);
+          return reading === null ? [] : [[id, reading]];
+        }),
+      ),
+    };
   }
   return null;
 }

@@ -30,12 +30,28 @@ const GONE_S = 8;
 const REPEAT_S = 3;
 
 /** @throws Refused when the shop has no such job */
-export async function live(db: Database, { shopId, person }: Pick<Viewer, "shopId" | "person">, jobId: string, { after, device, valve }: LiveInput): Promise<Live> {
-  if (!UUID.test(jobId) || (await findJob(db, shopId, jobId)) === null) throw new Refused("There is no such job. Go back to the bench.", 404);
+export async function live(
+  db: Database,
+  { shopId, person }: Pick<Viewer, "shopId" | "person">,
+  jobId: string,
+  { after, device, valve }: LiveInput,
+): Promise<Live> {
+  if (!UUID.test(jobId) || (await findJob(db, shopId, jobId)) === null)
+    throw new Refused("There is no such job. Go back to the bench.", 404);
   const [fresh, seen] = await Promise.all([
-    db.select().from(entries).where(and(eq(entries.jobId, jobId), gt(entries.seq, after))).orderBy(asc(entries.seq)),
     db
-      .select({ person: people.name, valve: hands.valve, device: hands.device, personId: hands.personId, ageS: sql<number>`extract(epoch from now() - ${hands.seenAt})::float` })
+      .select()
+      .from(entries)
+      .where(and(eq(entries.jobId, jobId), gt(entries.seq, after)))
+      .orderBy(asc(entries.seq)),
+    db
+      .select({
+        person: people.name,
+        valve: hands.valve,
+        device: hands.device,
+        personId: hands.personId,
+        ageS: sql<number>`extract(epoch from now() - ${hands.seenAt})::float`,
+      })
       .from(hands)
       .innerJoin(people, eq(people.id, hands.personId))
       .where(and(eq(hands.jobId, jobId), gt(hands.seenAt, sql`now() - make_interval(secs => ${GONE_S})`))),
@@ -43,12 +59,19 @@ export async function live(db: Database, { shopId, person }: Pick<Viewer, "shopI
   const own = seen.find((h) => h.device === device);
   const said = own !== undefined && own.valve === valve && own.personId === person?.id && own.ageS < REPEAT_S;
   if (person !== null && !said) await hold(db, { jobId, device, shopId, personId: person.id, valve });
-  return { nowMs: Date.now(), entries: fresh.map(entryOf), others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })) };
+  return {
+    nowMs: Date.now(),
+    entries: fresh.map(entryOf),
+    others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })),
+  };
 }
 
 async function hold(db: Database, hand: Omit<typeof hands.$inferInsert, "seenAt">): Promise<void> {
-  await db.insert(hands).values(hand).onConflictDoUpdate({
-    target: [hands.jobId, hands.device],
-    set: { valve: hand.valve, personId: hand.personId, seenAt: sql`now()` },
-  });
+  await db
+    .insert(hands)
+    .values(hand)
+    .onConflictDoUpdate({
+      target: [hands.jobId, hands.device],
+      set: { valve: hand.valve, personId: hand.personId, seenAt: sql`now()` },
+    });
 }

@@ -19,8 +19,26 @@ export async function loadPairs(db: Database, shopId: string, jobId: string): Pr
   const read = new Map((await stateReadingsOf(db, jobId)).map((r) => [r.valve, r]));
   const valves = [...state.valves.values()].flatMap((v) => {
     const left = asLeft(v);
-    return left === null ? [] : [{ id: v.valve.id, role: v.valve.role, left: readingWords(left), leftMm: middleOf(left), leftHalfMm: (left.noGo.mm - left.goes.mm) / 2, read: read.get(v.valve.id) ?? null }];
+    return left === null
+      ? []
+      : [
+          {
+            id: v.valve.id,
+            role: v.valve.role,
+            left: readingWords(left),
+            leftMm: middleOf(left),
+            leftHalfMm: (left.noGo.mm - left.goes.mm) / 2,
+            read: read.get(v.valve.id) ?? null,
+          },
+        ];
   });
   const role = valves[0]?.role ?? "intake";
-  return { jobId, engineId: row.engineId, engine: row.engineFile.name, state: job.state, unit: specUnit(row.engineFile.lash?.[role]) === "mm" ? "mm" : "in", valves };
+  return {
+    jobId,
+    engineId: row.engineId,
+    engine: row.engineFile.name,
+    state: job.state,
+    unit: specUnit(row.engineFile.lash?.[role]) === "mm" ? "mm" : "in",
+    valves,
+  };
 }

@@ -10,18 +10,43 @@ import { UUID } from "./http";
 import { lastFinished } from "./lastFinished";
 
 /** Null when the shop has no such job. */
-export async function loadRun(db: Database, { shopId, person }: Pick<Viewer, "shopId" | "person">, id: string): Promise<RunGiven | null> {
+export async function loadRun(
+  db: Database,
+  { shopId, person }: Pick<Viewer, "shopId" | "person">,
+  id: string,
+): Promise<RunGiven | null> {
   if (!UUID.test(id)) return null;
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
   const [entries, set, others, lastTime, earlierShiftsMm] = await Promise.all([
-    ledgerOf(db, id), findFeelerSet(db, shopId, row.feelerSetId), setsOfJob(db, shopId, id), loadLastTime(db, shopId, row), loadShifts(db, shopId, row, person?.id ?? null),
+    ledgerOf(db, id),
+    findFeelerSet(db, shopId, row.feelerSetId),
+    setsOfJob(db, shopId, id),
+    loadLastTime(db, shopId, row),
+    loadShifts(db, shopId, row, person?.id ?? null),
   ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
   const returning = idleSince(entries) > AWAY_MS;
-  return { id, engineId, file, job, state, temperatureC, method, sets: [set, ...others], entries, returning, lastTime, earlierShiftsMm, openedAt: row.openedAt.toISOString(), nowMs: Date.now(), airC, licensed };
+  return {
+    id,
+    engineId,
+    file,
+    job,
+    state,
+    temperatureC,
+    method,
+    sets: [set, ...others],
+    entries,
+    returning,
+    lastTime,
+    earlierShiftsMm,
+    openedAt: row.openedAt.toISOString(),
+    nowMs: Date.now(),
+    airC,
+    licensed,
+  };
 }
 
 /** After so long a time away, somebody else may have turned the crank. */
@@ -34,16 +59,26 @@ const idleSince = (entries: RunGiven["entries"]): number => {
 
 type Before = Pick<JobRow, "engineId" | "openedAt" | "runningHours" | "state" | "work">;
 
-async function loadLastTime(db: Database, shopId: string, { engineId, openedAt, runningHours, state, work }: Before): Promise<RunGiven["lastTime"]> {
+async function loadLastTime(
+  db: Database,
+  shopId: string,
+  { engineId, openedAt, runningHours, state, work }: Before,
+): Promise<RunGiven["lastTime"]> {
   const last = await lastFinished(db, shopId, engineId, openedAt);
   // Hot and cold readings are not shown beside each other.
   if (last === null || last.row.state !== state || last.row.work !== work) return {};
-  const hoursAgo = runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
+  const hoursAgo =
+    runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
   return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, hoursAgo }]));
 }
 
 /** What locking did under this person's hand at this engine before. */
-async function loadShifts(db: Database, shopId: string, { engineId, openedAt }: Before, personId: string | null): Promise<number[]> {
+async function loadShifts(
+  db: Database,
+  shopId: string,
+  { engineId, openedAt }: Before,
+  personId: string | null,
+): Promise<number[]> {
   if (personId === null) return [];
   const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
   const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.id)));

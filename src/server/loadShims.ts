@@ -13,6 +13,21 @@ import { listPartsOut } from "./partsOut";
 export async function loadShims(db: Database, shopId: string, jobId: string): Promise<ShimsGiven | null> {
   const found = UUID.test(jobId) ? await findJob(db, shopId, jobId) : null;
   if (found === null || found.job.shims === null) return null;
-  const [entries, stock, micrometers, out, orders] = await Promise.all([ledgerOf(db, jobId), listParts(db, shopId), listMicrometers(db, shopId), listPartsOut(db, jobId), ordersOfJob(db, shopId, jobId)]);
-  return { jobId, file: found.row.engineFile, job: found.job, entries, micrometers, out, orders, stock: stock.filter((p) => p.kind === found.job.shims?.kind && p.count > 0) };
+  const [entries, stock, micrometers, out, orders] = await Promise.all([
+    ledgerOf(db, jobId),
+    listParts(db, shopId),
+    listMicrometers(db, shopId),
+    listPartsOut(db, jobId),
+    ordersOfJob(db, shopId, jobId),
+  ]);
+  return {
+    jobId,
+    file: found.row.engineFile,
+    job: found.job,
+    entries,
+    micrometers,
+    out,
+    orders,
+    stock: stock.filter((p) => p.kind === found.job.shims?.kind && p.count > 0),
+  };
 }

@@ -24,7 +24,9 @@ let port = 0;
 let running: ChildProcess | null = null;
 
 async function startSupplier(): Promise<void> {
-  const child = spawn(process.execPath, [TOOL, String(port), path.join(folder, "orders.json")], { stdio: ["ignore", "pipe", "inherit"] });
+  const child = spawn(process.execPath, [TOOL, String(port), path.join(folder, "orders.json")], {
+    stdio: ["ignore", "pipe", "inherit"],
+  });
   running = child;
   await new Promise<void>((done) => child.stdout.once("data", () => done()));
 }
@@ -65,17 +67,32 @@ async function sold(place = 0): Promise<CatalogueItem> {
   if (item === undefined) throw new Error("the supplier sells nothing");
   return item;
 }
-const ordering = ({ sku, kind, diameterMm, thicknessMm, price }: CatalogueItem, more: object = {}, quantity = 2) => placeOrderInput.parse({ id: randomUUID(), lines: [{ sku, kind, diameterMm, thicknessMm, price, quantity }], ...more });
+const ordering = ({ sku, kind, diameterMm, thicknessMm, price }: CatalogueItem, more: object = {}, quantity = 2) =>
+  placeOrderInput.parse({
+    id: randomUUID(),
+    lines: [{ sku, kind, diameterMm, thicknessMm, price, quantity }],
+    ...more,
+  });
 const states = async (): Promise<string[]> => (await listOrders(db, shop.actor.shopId)).map((o) => o.state);
-const lying = async () => (await listParts(db, shop.actor.shopId)).filter((p) => p.count > 0).map((p) => ({ mm: p.thicknessMm, count: p.count, place: p.place }));
+const lying = async () =>
+  (await listParts(db, shop.actor.shopId))
+    .filter((p) => p.count > 0)
+    .map((p) => ({ mm: p.thicknessMm, count: p.count, place: p.place }));
 
 describe("an order", () => {
   it("lets its job wait, and what is delivered lies in the drawer once, however often it is asked after", async () => {
     const jobId = await shop.readJob();
     const command = ordering(await sold(), { jobId });
-    expect(await order(db, shop.actor, command)).toMatchObject({ state: "accepted", dueAt: expect.stringMatching(/^20/), lines: [{ quantity: 2 }] });
+    expect(await order(db, shop.actor, command)).toMatchObject({
+      state: "accepted",
+      dueAt: expect.stringMatching(/^20/),
+      lines: [{ quantity: 2 }],
+    });
     expect(await order(db, shop.actor, command)).toMatchObject({ state: "accepted" });
-    expect((await readLedger(db, shop.actor.shopId, jobId)).slice(-2)).toMatchObject([{ kind: "ordered", list: "2 shim over bucket of 2.00 mm" }, { kind: "paused", reason: "Waits for parts" }]);
+    expect((await readLedger(db, shop.actor.shopId, jobId)).slice(-2)).toMatchObject([
+      { kind: "ordered", list: "2 shim over bucket of 2.00 mm" },
+      { kind: "paused", reason: "Waits for parts" },
+    ]);
     expect((await followOrders(db, shop.actor.shopId)).map((o) => o.state)).toEqual(["accepted"]);
     await setBench({ deliver: true });
     await Promise.all([1, 2, 3].map(() => followOrders(db, shop.actor.shopId)));
@@ -108,7 +125,12 @@ describe("an order", () => {
     expect(await lying()).toEqual([{ mm: 2.1, count: 2, place: "the delivery tray" }]);
   });
   it.each<[string, (sku: string) => object, RegExp]>([
-    ["a price that changed since", (sku) => ({ price: { [sku]: 99.5 } }), /the price of 2\.25 mm is 99\.50 now, not \d+\.\d\d/], ["too few left", (sku) => ({ stock: { [sku]: 1 } }), /of 2\.30 mm only 1 are left/],
+    [
+      "a price that changed since",
+      (sku) => ({ price: { [sku]: 99.5 } }),
+      /the price of 2\.25 mm is 99\.50 now, not \d+\.\d\d/,
+    ],
+    ["too few left", (sku) => ({ stock: { [sku]: 1 } }), /of 2\.30 mm only 1 are left/],
   ])("is refused with the reason, and nothing is taken: %s", async (name, how, words) => {
     const item = await sold(name.startsWith("a price") ? 5 : 6);
     await setBench(how(item.sku));
@@ -135,14 +157,21 @@ describe("an order", () => {
   });
   it("is told once what became of it, whoever tells the database", async () => {
     const { id } = await order(db, shop.actor, ordering(await sold()));
-    const told = (kind: "refused" | "given-up") => sentence(db.insert(orderEvents).values({ shopId: shop.actor.shopId, orderId: id, kind, ...(kind === "refused" ? { note: "no" } : {}) }));
+    const told = (kind: "refused" | "given-up") =>
+      sentence(
+        db
+          .insert(orderEvents)
+          .values({ shopId: shop.actor.shopId, orderId: id, kind, ...(kind === "refused" ? { note: "no" } : {}) }),
+      );
     expect(await told("given-up")).not.toBe("taken");
     expect(await told("refused")).not.toBe("taken");
     expect(await states()).toEqual(["accepted"]);
   });
   it("names each part once, and no part of nothing", () => {
     const line = { sku: "a", kind: "shim-over", diameterMm: 29, thicknessMm: 2, quantity: 1, price: 1 };
-    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [line, line] }).error?.issues[0]?.message).toMatch(/stands twice/);
+    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [line, line] }).error?.issues[0]?.message).toMatch(
+      /stands twice/,
+    );
     expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [{ ...line, quantity: 0 }] }).success).toBe(false);
   });
 });

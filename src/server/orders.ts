@@ -18,14 +18,32 @@ import { askOrder, placeOrder } from "./supplier";
 
 const id = z.string().regex(UUID, "This is not an id.");
 
-export const placeOrderInput = z.strictObject({
-  id,
-  jobId: id.nullable().default(null),
-  lines: z.array(z.strictObject({
-    sku: z.string().trim().min(1).max(80), kind: z.enum(PART_KINDS), diameterMm: z.number().positive().max(100).nullable(), thicknessMm: z.number("Give its thickness.").positive().max(50),
-    quantity: z.number("Give the quantity as a number.").int("Give a whole quantity.").min(1, "At least one.").max(1000, "At most 1000 at once."), price: z.number().min(0).max(20_000),
-  })).min(1, "Choose what to order.").max(100, "At most 100 lines."),
-}).refine((o) => new Set(o.lines.map((l) => l.sku)).size === o.lines.length, { message: "A part stands twice: put the quantities together.", path: ["lines"] });
+export const placeOrderInput = z
+  .strictObject({
+    id,
+    jobId: id.nullable().default(null),
+    lines: z
+      .array(
+        z.strictObject({
+          sku: z.string().trim().min(1).max(80),
+          kind: z.enum(PART_KINDS),
+          diameterMm: z.number().positive().max(100).nullable(),
+          thicknessMm: z.number("Give its thickness.").positive().max(50),
+          quantity: z
+            .number("Give the quantity as a number.")
+            .int("Give a whole quantity.")
+            .min(1, "At least one.")
+            .max(1000, "At most 1000 at once."),
+          price: z.number().min(0).max(20_000),
+        }),
+      )
+      .min(1, "Choose what to order.")
+      .max(100, "At most 100 lines."),
+  })
+  .refine((o) => new Set(o.lines.map((l) => l.sku)).size === o.lines.length, {
+    message: "A part stands twice: put the quantities together.",
+    path: ["lines"],
+  });
 export type PlaceOrder = z.infer<typeof placeOrderInput>;
 
 /** Keeps the order, lets its job wait, and sends it. The answer says where it stands. @throws Refused */
@@ -42,7 +60,11 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
   await db.transaction(async (raw) => {
     const tx = raw as unknown as Database;
     if (found !== null) await holdJob(tx, found.row.id);
-    const made = await tx.insert(orders).values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id }).onConflictDoNothing({ target: orders.id }).returning({ id: orders.id });
+    const made = await tx
+      .insert(orders)
+      .values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id })
+      .onConflictDoNothing({ target: orders.id })
+      .returning({ id: orders.id });
     if (made.length === 0) return;
     await tx.insert(orderLines).values(lines.map((l, line) => ({ ...l, line, orderId, shopId: actor.shopId })));
     if (found === null) return;
@@ -52,7 +74,8 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
       { ...base, id: rowId(orderId, "job", "paused"), kind: "paused", reason: "Waits for parts" },
     ];
     const kept = await ledgerOf(tx, found.row.id);
-    if (runState(found.job, kept).closed) throw new Refused("This job is closed: order for the drawers instead.", 409);
+    if (runState(found.job, kept).closed)
+      throw new Refused("This job is closed: order for the drawers instead.", 409);
     await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
   });
 }
@@ -61,12 +84,15 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
 const NEWEST = 500;
 
 /** Orders of the shop, newest first. */
-export const listOrders = (db: Database, shopId: string): Promise<Order[]> => ordersWhere(db, eq(orders.shopId, shopId));
+export const listOrders = (db: Database, shopId: string): Promise<Order[]> =>
+  ordersWhere(db, eq(orders.shopId, shopId));
 
 /** What was ordered for a job, newest first. */
-export const ordersOfJob = (db: Database, shopId: string, jobId: string): Promise<Order[]> => ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.jobId, jobId)));
+export const ordersOfJob = (db: Database, shopId: string, jobId: string): Promise<Order[]> =>
+  ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.jobId, jobId)));
 
-const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> => (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
+const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> =>
+  (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
 
 async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[]> {
   const rows = await db.select().from(orders).where(which).orderBy(desc(orders.at)).limit(NEWEST);
@@ -80,8 +106,23 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
     const own = events.filter((e) => e.orderId === r.id);
     const last = own.find((e) => e.kind === "delivered") ?? own[0];
     return {
-      id: r.id, jobId: r.jobId, personId: r.personId, at: r.at.toISOString(), state: last?.kind ?? "unsent", note: last?.note ?? null, dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
-      lines: lines.filter((l) => l.orderId === r.id).map(({ sku, kind, diameterMm, thicknessMm, quantity, price }): OrderLine => ({ sku, kind, diameterMm, thicknessMm, quantity, price })),
+      id: r.id,
+      jobId: r.jobId,
+      personId: r.personId,
+      at: r.at.toISOString(),
+      state: last?.kind ?? "unsent",
+      note: last?.note ?? null,
+      dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
+      lines: lines
+        .filter((l) => l.orderId === r.id)
+        .map(({ sku, kind, diameterMm, thicknessMm, quantity, price }): OrderLine => ({
+          sku,
+          kind,
+          diameterMm,
+          thicknessMm,
+          quantity,
+          price,
+        })),
     };
   });
 }
@@ -96,7 +137,8 @@ async function follow(db: Database, shopId: string, kept: Order): Promise<Order>
   if (kept.state === "unsent") {
     const placed = await placeOrder(kept.id, kept.lines);
     if (placed.kind === "down") return kept;
-    if (placed.data.state === "refused") return tell(db, shopId, kept, { kind: "refused", note: placed.data.note.slice(0, 300) });
+    if (placed.data.state === "refused")
+      return tell(db, shopId, kept, { kind: "refused", note: placed.data.note.slice(0, 300) });
     return tell(db, shopId, kept, { kind: "accepted", dueAt: new Date(placed.data.dueAt) });
   }
   if (kept.state !== "accepted") return kept;
@@ -107,10 +149,18 @@ async function follow(db: Database, shopId: string, kept: Order): Promise<Order>
   return deliver(db, shopId, kept);
 }
 
-type Event = { readonly kind: "accepted"; readonly dueAt: Date } | { readonly kind: "refused"; readonly note: string } | { readonly kind: "given-up" | "delivered" };
+type Event =
+  | { readonly kind: "accepted"; readonly dueAt: Date }
+  | { readonly kind: "refused"; readonly note: string }
+  | { readonly kind: "given-up" | "delivered" };
 
 async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
-  await unlessTold(db.insert(orderEvents).values({ shopId, orderId: kept.id, ...event }).onConflictDoNothing());
+  await unlessTold(
+    db
+      .insert(orderEvents)
+      .values({ shopId, orderId: kept.id, ...event })
+      .onConflictDoNothing(),
+  );
   return (await findOrder(db, shopId, kept.id)) ?? kept;
 }
 
@@ -124,15 +174,42 @@ async function unlessTold(work: Promise<unknown>): Promise<void> {
 /** What was delivered lies in the drawers once, whoever asked first. */
 async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
   const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
-  await unlessTold(db.transaction(async (tx) => {
-    const made = await tx.insert(orderEvents).values({ shopId, orderId: kept.id, kind: "delivered" }).onConflictDoNothing().returning({ kind: orderEvents.kind });
-    if (made.length === 0) return;
-    for (const l of kept.lines) {
-      const partId = rowId(kept.id, l.sku, "part");
-      await tx.insert(parts).values({ id: partId, shopId, kind: l.kind, diameterMm: l.diameterMm, thicknessMm: l.thicknessMm, mark: l.thicknessMm.toFixed(2), cost: l.price, place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60) });
-      await tx.insert(partMoves).values({ id: rowId(kept.id, l.sku, "delivered"), shopId, partId, change: l.quantity, reason: "delivered", jobId: kept.jobId, personId: kept.personId });
-    }
-  }));
+  await unlessTold(
+    db.transaction(async (tx) => {
+      const made = await tx
+        .insert(orderEvents)
+        .values({ shopId, orderId: kept.id, kind: "delivered" })
+        .onConflictDoNothing()
+        .returning({ kind: orderEvents.kind });
+      if (made.length === 0) return;
+      for (const l of kept.lines) {
+        const partId = rowId(kept.id, l.sku, "part");
+        await tx
+          .insert(parts)
+          .values({
+            id: partId,
+            shopId,
+            kind: l.kind,
+            diameterMm: l.diameterMm,
+            thicknessMm: l.thicknessMm,
+            mark: l.thicknessMm.toFixed(2),
+            cost: l.price,
+            place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60),
+          });
+        await tx
+          .insert(partMoves)
+          .values({
+            id: rowId(kept.id, l.sku, "delivered"),
+            shopId,
+            partId,
+            change: l.quantity,
+            reason: "delivered",
+            jobId: kept.jobId,
+            personId: kept.personId,
+          });
+      }
+    }),
+  );
   return (await findOrder(db, shopId, kept.id)) ?? kept;
 }
 
@@ -141,10 +218,13 @@ export async function giveUp(db: Database, actor: Actor, orderId: string): Promi
   const kept = UUID.test(orderId) ? await findOrder(db, actor.shopId, orderId) : null;
   if (kept === null) throw new Refused("There is no such order.", 404);
   if (kept.state === "given-up") return;
-  if (kept.state !== "unsent") throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  if (kept.state !== "unsent")
+    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
   // Its answer may have been lost on the way: then it is ordered after all.
   const stands = await askOrder(kept.id);
-  if (stands.kind === "down") throw new Refused("The supplier does not answer, and may have it: wait until it does.", 409);
-  if (stands.data !== "lost") throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  if (stands.kind === "down")
+    throw new Refused("The supplier does not answer, and may have it: wait until it does.", 409);
+  if (stands.data !== "lost")
+    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
   await tell(db, actor.shopId, kept, { kind: "given-up" });
 }

@@ -20,29 +20,59 @@ const id = z.string().regex(UUID, "This is not an id.");
 const figure = z.string("Type a length.").trim().min(1, "Type the leaf, like 0.35 or 0.014 in.").max(40);
 
 export const pairsInput = z.strictObject({
-  temperatureC: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").nullable().default(null),
+  temperatureC: z
+    .number("Give the temperature as a number.")
+    .min(-60, "A temperature below -60 °C can't be right.")
+    .max(250, "A temperature above 250 °C can't be right.")
+    .nullable()
+    .default(null),
   /** The unit of figures without one. */
   unit: z.enum(["mm", "in"]).default("mm"),
-  readings: z.array(z.strictObject({ id, valve: z.string().min(1).max(60), goes: figure, noGo: figure })).min(1, "Read at least one valve.").max(192),
+  readings: z
+    .array(z.strictObject({ id, valve: z.string().min(1).max(60), goes: figure, noGo: figure }))
+    .min(1, "Read at least one valve.")
+    .max(192),
 });
 export type PairsInput = z.infer<typeof pairsInput>;
 
 /** Keeps the readings. Sent twice, they are kept once. @throws Refused, CalcProblem with the path of what is wrong */
-export async function keepPairs(db: Database, actor: Actor, jobId: string, { temperatureC, unit, readings }: PairsInput, at?: Date): Promise<void> {
+export async function keepPairs(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  { temperatureC, unit, readings }: PairsInput,
+  at?: Date,
+): Promise<void> {
   const found = UUID.test(jobId) ? await findJob(db, actor.shopId, jobId) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { job } = found;
   if (job.work !== "lash") throw new Refused("Only lash is read in both states.", 409);
-  if (!runState(job, await ledgerOf(db, jobId)).closed) throw new Refused("Close the job first: a pair needs the lash that was left.", 409);
+  if (!runState(job, await ledgerOf(db, jobId)).closed)
+    throw new Refused("Close the job first: a pair needs the lash that was left.", 409);
   const rows = readings.map((r, i) => {
-    if (!job.valves.some((v) => v.id === r.valve)) throw new CalcProblem(`Valve ${r.valve} is not part of this job.`, `readings[${i}].valve`);
+    if (!job.valves.some((v) => v.id === r.valve))
+      throw new CalcProblem(`Valve ${r.valve} is not part of this job.`, `readings[${i}].valve`);
     const [goes, noGo] = [parseLength(r.goes, unit), parseLength(r.noGo, unit)];
-    if (goes === null || noGo === null) throw new CalcProblem(`"${goes === null ? r.goes : r.noGo}" is not a length: write it like 0.35 or 0.014 in.`, `readings[${i}].${goes === null ? "goes" : "noGo"}`);
+    if (goes === null || noGo === null)
+      throw new CalcProblem(
+        `"${goes === null ? r.goes : r.noGo}" is not a length: write it like 0.35 or 0.014 in.`,
+        `readings[${i}].${goes === null ? "goes" : "noGo"}`,
+      );
     const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
     if (problem !== null) throw new CalcProblem(problem.why, `readings[${i}].${problem.field}`);
     return {
-      id: r.id, shopId: actor.shopId, jobId, valve: r.valve, state: job.state === "hot" ? "cold" as const : "hot" as const, temperatureC, personId: actor.person.id,
-      goesMm: goes.mm, goesText: goes.text, noGoMm: noGo.mm, noGoText: noGo.text, ...(at === undefined ? {} : { at }),
+      id: r.id,
+      shopId: actor.shopId,
+      jobId,
+      valve: r.valve,
+      state: job.state === "hot" ? ("cold" as const) : ("hot" as const),
+      temperatureC,
+      personId: actor.person.id,
+      goesMm: goes.mm,
+      goesText: goes.text,
+      noGoMm: noGo.mm,
+      noGoText: noGo.text,
+      ...(at === undefined ? {} : { at }),
     };
   });
   await db.insert(stateReadings).values(rows).onConflictDoNothing({ target: stateReadings.id });
@@ -56,8 +86,17 @@ export interface StateReading {
 
 /** The last reading in the other state of every valve of a job that has one. */
 export async function stateReadingsOf(db: Database, jobId: string): Promise<StateReading[]> {
-  const rows = await db.select().from(stateReadings).where(eq(stateReadings.jobId, jobId)).orderBy(asc(stateReadings.at));
-  const last = new Map(rows.map((r) => [r.valve, { valve: r.valve, goes: { mm: r.goesMm, text: r.goesText }, noGo: { mm: r.noGoMm, text: r.noGoText } }]));
+  const rows = await db
+    .select()
+    .from(stateReadings)
+    .where(eq(stateReadings.jobId, jobId))
+    .orderBy(asc(stateReadings.at));
+  const last = new Map(
+    rows.map((r) => [
+      r.valve,
+      { valve: r.valve, goes: { mm: r.goesMm, text: r.goesText }, noGo: { mm: r.noGoMm, text: r.noGoText } },
+    ]),
+  );
   return [...last.values()];
 }
 
@@ -73,7 +112,15 @@ export async function pairsOfJob(db: Database, shopId: string, jobId: string): P
     if (valve === undefined || left === null) return [];
     const [own, other] = [middleOf(left), middleOf(r)];
     const unsureMm = (left.noGo.mm - left.goes.mm + r.noGo.mm - r.goes.mm) / 2;
-    return [{ valve: r.valve, role: valve.valve.role, hotMm: job.state === "hot" ? own : other, coldMm: job.state === "hot" ? other : own, unsureMm }];
+    return [
+      {
+        valve: r.valve,
+        role: valve.valve.role,
+        hotMm: job.state === "hot" ? own : other,
+        coldMm: job.state === "hot" ? other : own,
+        unsureMm,
+      },
+    ];
   });
 }
 
@@ -82,15 +129,28 @@ const LOOKED_AT = 12;
 
 /** All pairs of an engine, and of others of its model: the same model record, or the same name in this shop. */
 export async function measuredFor(db: Database, shopId: string, engineId: string): Promise<Measured> {
-  const own = db.select({ modelId: engines.modelId }).from(engines).where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
-  const name = db.select({ name: sql<string>`${engineModels.file}->>'name'` }).from(engineModels).where(inArray(engineModels.id, own));
+  const own = db
+    .select({ modelId: engines.modelId })
+    .from(engines)
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  const name = db
+    .select({ name: sql<string>`${engineModels.file}->>'name'` })
+    .from(engineModels)
+    .where(inArray(engineModels.id, own));
   const alike = db
     .select({ id: engines.id })
     .from(engines)
     .innerJoin(engineModels, eq(engineModels.id, engines.modelId))
-    .where(and(eq(engines.shopId, shopId), ne(engines.id, engineId), or(inArray(engines.modelId, own), inArray(sql`${engineModels.file}->>'name'`, name))));
+    .where(
+      and(
+        eq(engines.shopId, shopId),
+        ne(engines.id, engineId),
+        or(inArray(engines.modelId, own), inArray(sql`${engineModels.file}->>'name'`, name)),
+      ),
+    );
   const [mine, others] = await Promise.all([
-    jobsWithPairs(db, shopId, eq(jobs.engineId, engineId)), jobsWithPairs(db, shopId, inArray(jobs.engineId, alike)),
+    jobsWithPairs(db, shopId, eq(jobs.engineId, engineId)),
+    jobsWithPairs(db, shopId, inArray(jobs.engineId, alike)),
   ]);
   return { engine: mine, model: others };
 }

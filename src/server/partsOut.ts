@@ -24,26 +24,58 @@ export const partOutInput = z.strictObject({
 });
 
 /** A thickness as it was typed, put right for the zero of what measured it. @throws CalcProblem */
-export async function measuredMm(db: Database, shopId: string, text: string, micrometerId: string | null, path: string): Promise<number> {
-  const micrometer = micrometerId === null ? null : (await listMicrometers(db, shopId)).find((m) => m.id === micrometerId);
+export async function measuredMm(
+  db: Database,
+  shopId: string,
+  text: string,
+  micrometerId: string | null,
+  path: string,
+): Promise<number> {
+  const micrometer =
+    micrometerId === null ? null : (await listMicrometers(db, shopId)).find((m) => m.id === micrometerId);
   if (micrometer === undefined) throw new Refused("This micrometer is not in the shop.", 422, "micrometerId");
   const length = parseLength(text);
-  if (length === null || length.mm <= 0 || length.mm > 50) throw new CalcProblem(`"${text}" is not the thickness of a part: write it like 2.65.`, path);
+  if (length === null || length.mm <= 0 || length.mm > 50)
+    throw new CalcProblem(`"${text}" is not the thickness of a part: write it like 2.65.`, path);
   return micrometer === null ? length.mm : trueThicknessMm(length.mm, micrometer);
 }
 
 /** Keeps a measurement; the latest of a valve counts. @throws Refused, CalcProblem */
-export async function keepPartOut(db: Database, actor: Actor, jobId: string, { text, ...input }: z.infer<typeof partOutInput>): Promise<void> {
+export async function keepPartOut(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  { text, ...input }: z.infer<typeof partOutInput>,
+): Promise<void> {
   const found = UUID.test(jobId) ? await findJob(db, actor.shopId, jobId) : null;
-  if (found === null || !found.job.valves.some((v) => v.id === input.valve)) throw new Refused("There is no such valve in this job. Go back to the bench.", 404);
+  if (found === null || !found.job.valves.some((v) => v.id === input.valve))
+    throw new Refused("There is no such valve in this job. Go back to the bench.", 404);
   if (found.job.shims === null) throw new Refused("No part sets the gap on this engine.", 409);
   const micrometerId = input.kind === "open-gap" ? null : input.micrometerId;
   const thicknessMm = await measuredMm(db, actor.shopId, text, micrometerId, "text");
-  await db.insert(partsOut).values({ ...input, micrometerId, readText: text, thicknessMm, shopId: actor.shopId, jobId, personId: actor.person.id }).onConflictDoNothing({ target: partsOut.id });
+  await db
+    .insert(partsOut)
+    .values({
+      ...input,
+      micrometerId,
+      readText: text,
+      thicknessMm,
+      shopId: actor.shopId,
+      jobId,
+      personId: actor.person.id,
+    })
+    .onConflictDoNothing({ target: partsOut.id });
 }
 
 /** The latest of each valve, in the order in which they were measured. */
 export async function listPartsOut(db: Database, jobId: string): Promise<PartOut[]> {
   const rows = await db.select().from(partsOut).where(eq(partsOut.jobId, jobId)).orderBy(asc(partsOut.at));
-  return [...new Map(rows.map((r): [string, PartOut] => [r.valve, { valve: r.valve, kind: r.kind, text: r.readText, mm: r.thicknessMm, micrometerId: r.micrometerId }])).values()];
+  return [
+    ...new Map(
+      rows.map((r): [string, PartOut] => [
+        r.valve,
+        { valve: r.valve, kind: r.kind, text: r.readText, mm: r.thicknessMm, micrometerId: r.micrometerId },
+      ]),
+    ).values(),
+  ];
 }

@@ -10,5 +10,8 @@ export const schoolInput = z.strictObject({ school: z.enum(SCHOOLS, "Choose how 
 
 /** Says how this person feels a leaf from now on; readings made before keep theirs. */
 export async function setSchool(db: Database, { shopId, person }: Actor, school: School): Promise<void> {
-  await db.update(people).set({ school }).where(and(eq(people.shopId, shopId), eq(people.id, person.id)));
+  await db
+    .update(people)
+    .set({ school })
+    .where(and(eq(people.shopId, shopId), eq(people.id, person.id)));
 }

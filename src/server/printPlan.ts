@@ -27,7 +27,8 @@ async function planOf(db: Database, shopId: string, id: string, query: Query) {
   const { method, settings } = planFromQuery(query);
   const chosen = method ?? planStops(engine, settings, found.file.marksDeg).recommended ?? "firing-order";
   const plan = planMethod(chosen, engine, settings, found.file.marksDeg);
-  if (plan.stops.length === 0) throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
+  if (plan.stops.length === 0)
+    throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
   return { file: found.file, engine, plan, settings };
 }
 
@@ -39,7 +40,12 @@ function circumferenceFrom(query: Query): number {
   const measure: PulleyMeasure = round !== "" || across === "" ? "circumference" : "diameter";
   const read = pulleyRound(measure === "circumference" ? round : across, measure);
   if ("mm" in read) return read.mm;
-  throw new CalcProblem(read.why === "no-length" ? "Give the circumference or the diameter of the pulley, like 480 mm or 6 in." : read.words, measure);
+  throw new CalcProblem(
+    read.why === "no-length"
+      ? "Give the circumference or the diameter of the pulley, like 480 mm or 6 in."
+      : read.words,
+    measure,
+  );
 }
 
 /** @throws Refused, CalcProblem */
@@ -47,9 +53,21 @@ export async function tapeOf(db: Database, shopId: string, id: string, query: Qu
   const { file, plan } = await planOf(db, shopId, id, query);
   const circumferenceMm = circumferenceFrom(query);
   const paper = paperOf(query);
-  const marks = tapeMarks(circumferenceMm, plan.stops.map((s) => s.crankDeg));
+  const marks = tapeMarks(
+    circumferenceMm,
+    plan.stops.map((s) => s.crankDeg),
+  );
   const pieces = tapePieces(circumferenceMm, marks, LANDSCAPE_MM[paper].width - 2 * MARGIN_MM, OVERLAP_MM);
-  return { title: file.name, method: METHODS[plan.id].name, circumferenceMm, rotation: file.rotation ?? null, marks, pieces, overlapMm: OVERLAP_MM, paper };
+  return {
+    title: file.name,
+    method: METHODS[plan.id].name,
+    circumferenceMm,
+    rotation: file.rotation ?? null,
+    marks,
+    pieces,
+    overlapMm: OVERLAP_MM,
+    paper,
+  };
 }
 
 /** @throws Refused */
@@ -57,7 +75,10 @@ export async function cardOf(db: Database, shopId: string, id: string, query: Qu
   const { file, engine, plan, settings } = await planOf(db, shopId, id, query);
   const stops = plan.stops.map((s, i) => ({
     letter: stopLetter(i),
-    where: s.sights.length > 0 ? capital(s.sights.map(sightWords).join(", and ")) : `Mark at ${Math.round(s.markDeg * 10) / 10}°${engine.cycleDeg === 720 ? (s.crankDeg < 360 ? ", first time round" : ", second time round") : ""}`,
+    where:
+      s.sights.length > 0
+        ? capital(s.sights.map(sightWords).join(", and "))
+        : `Mark at ${Math.round(s.markDeg * 10) / 10}°${engine.cycleDeg === 720 ? (s.crankDeg < 360 ? ", first time round" : ", second time round") : ""}`,
     turn: i === 0 ? "" : `${turnWords(Math.round(s.turnDeg * 10) / 10)} on`,
     check: s.sights.length > 0 ? "" : signAt(engine, s.crankDeg).check,
     valves: s.set.map((v) => ({ id: v.valve, marginDeg: v.marginDeg })),
@@ -65,10 +86,23 @@ export async function cardOf(db: Database, shopId: string, id: string, query: Qu
   const rocking = signAt(engine, plan.stops.at(-1)?.crankDeg ?? 0).rocking;
   const after = [
     "Afterwards turn two full turns by hand, check every valve once more, and touch every lock.",
-    ...(rocking.length > 0 ? [`At the last stop cylinder ${rocking.join(", ")} rocks: mind that before a distributor or pump drive goes back in.`] : []),
+    ...(rocking.length > 0
+      ? [
+          `At the last stop cylinder ${rocking.join(", ")} rocks: mind that before a distributor or pump drive goes back in.`,
+        ]
+      : []),
   ];
   return {
-    title: file.name, engine: engineWords(file), method: METHODS[plan.id].name, how: METHODS[plan.id].how, requiredDeg: settings.requiredDeg,
-    rotation: file.rotation ?? "in the running direction", stops, unserved: plan.unserved.map((u) => u.valve), assumptions: engine.assumptions, after, paper: paperOf(query),
+    title: file.name,
+    engine: engineWords(file),
+    method: METHODS[plan.id].name,
+    how: METHODS[plan.id].how,
+    requiredDeg: settings.requiredDeg,
+    rotation: file.rotation ?? "in the running direction",
+    stops,
+    unserved: plan.unserved.map((u) => u.valve),
+    assumptions: engine.assumptions,
+    after,
+    paper: paperOf(query),
   };
 }

@@ -17,39 +17,115 @@ import { Refused } from "./refused";
 
 const id = z.string().regex(UUID, "This is not an id.");
 const name = z.string().min(1).max(60);
-const said = z.string().trim().min(1, "Give the reason in a few words.").max(300, "Keep the reason within 300 characters.");
+const said = z
+  .string()
+  .trim()
+  .min(1, "Give the reason in a few words.")
+  .max(300, "Keep the reason within 300 characters.");
 const reason = said.nullable();
 const base = { id, supersedes: id.nullable() };
 /** As the database keeps them, so that a repeated entry equals the kept one. */
 const sixPlaces = (value: number): number => Math.round(value * 1e6) / 1e6;
 const leaf = z.strictObject({
-  mm: z.number("A leaf has a thickness.").min(0, "A leaf can't be thinner than nothing.").max(MAX_LASH_MM, `No lash is over ${MAX_LASH_MM} mm: check the unit and read it again.`).transform(sixPlaces),
+  mm: z
+    .number("A leaf has a thickness.")
+    .min(0, "A leaf can't be thinner than nothing.")
+    .max(MAX_LASH_MM, `No lash is over ${MAX_LASH_MM} mm: check the unit and read it again.`)
+    .transform(sixPlaces),
   text: z.string().min(1).max(60),
 });
 
-const turns = (least: number, most: number) => z.number("Give the turns as a number.").min(least, `Turns lie between ${least} and ${most} here.`).max(most, `Turns lie between ${least} and ${most} here.`).transform(sixPlaces).nullable().default(null);
-const partMm = z.number("A part has a length.").positive("A part has a length.").max(999, "No part is over 999 mm long: check the unit.").transform(sixPlaces);
+const turns = (least: number, most: number) =>
+  z
+    .number("Give the turns as a number.")
+    .min(least, `Turns lie between ${least} and ${most} here.`)
+    .max(most, `Turns lie between ${least} and ${most} here.`)
+    .transform(sixPlaces)
+    .nullable()
+    .default(null);
+const partMm = z
+  .number("A part has a length.")
+  .positive("A part has a length.")
+  .max(999, "No part is over 999 mm long: check the unit.")
+  .transform(sixPlaces);
 
 const entry = z.discriminatedUnion("kind", [
   z.strictObject({ ...base, kind: z.literal("arrived"), stop: name }),
   z.strictObject({
-    ...base, kind: z.literal("reading"), valve: name, stop: name, pass: z.enum(PASSES), goes: leaf, noGo: leaf,
-    school: z.enum([...SCHOOLS, "gauge", "wire"]).default("go-no-go"), value: leaf.nullable().default(null), instrument: name.nullable().default(null), reason,
+    ...base,
+    kind: z.literal("reading"),
+    valve: name,
+    stop: name,
+    pass: z.enum(PASSES),
+    goes: leaf,
+    noGo: leaf,
+    school: z.enum([...SCHOOLS, "gauge", "wire"]).default("go-no-go"),
+    value: leaf.nullable().default(null),
+    instrument: name.nullable().default(null),
+    reason,
   }),
   z.strictObject({
-    ...base, kind: z.literal("set"), valve: name, stop: name, turns: z.number().min(-50).max(50).transform(sixPlaces).nullable(),
-    aimMm: z.number().min(-10).max(10).transform(sixPlaces).nullable().default(null), locked: z.boolean().default(true),
+    ...base,
+    kind: z.literal("set"),
+    valve: name,
+    stop: name,
+    turns: z.number().min(-50).max(50).transform(sixPlaces).nullable(),
+    aimMm: z.number().min(-10).max(10).transform(sixPlaces).nullable().default(null),
+    locked: z.boolean().default(true),
   }),
   z.strictObject({ ...base, kind: z.literal("locked"), valve: name, stop: name }),
-  z.strictObject({ ...base, kind: z.literal("zeroed"), valve: name, stop: name, school: z.enum(ZERO_SCHOOLS), foundTurns: turns(0, 20), apartTurns: turns(-5, 5), reason }),
-  z.strictObject({ ...base, kind: z.literal("fitted"), valve: name, stop: name, fromMm: partMm.nullable(), lengthMm: partMm, partFrom: z.null().default(null), part: z.null().default(null), rings: z.null().default(null), instrument: name.nullable().default(null) }),
+  z.strictObject({
+    ...base,
+    kind: z.literal("zeroed"),
+    valve: name,
+    stop: name,
+    school: z.enum(ZERO_SCHOOLS),
+    foundTurns: turns(0, 20),
+    apartTurns: turns(-5, 5),
+    reason,
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal("fitted"),
+    valve: name,
+    stop: name,
+    fromMm: partMm.nullable(),
+    lengthMm: partMm,
+    partFrom: z.null().default(null),
+    part: z.null().default(null),
+    rings: z.null().default(null),
+    instrument: name.nullable().default(null),
+  }),
   z.strictObject({ ...base, kind: z.literal("loaded"), valve: name, stop: name, goes: leaf, noGo: leaf }),
-  z.strictObject({ ...base, kind: z.literal("tried"), valve: name, stop: name, felt: z.enum(FELTS, "Say what was felt.") }),
-  z.strictObject({ ...base, kind: z.literal("plugged"), count: z.number("Give the count as a number.").int("Give a whole count.").min(0, "A count can't be negative.").max(99, "At most 99."), gear: z.string().trim().min(1).max(300) }),
+  z.strictObject({
+    ...base,
+    kind: z.literal("tried"),
+    valve: name,
+    stop: name,
+    felt: z.enum(FELTS, "Say what was felt."),
+  }),
+  z.strictObject({
+    ...base,
+    kind: z.literal("plugged"),
+    count: z
+      .number("Give the count as a number.")
+      .int("Give a whole count.")
+      .min(0, "A count can't be negative.")
+      .max(99, "At most 99."),
+    gear: z.string().trim().min(1).max(300),
+  }),
   z.strictObject({ ...base, kind: z.literal("bridged"), valve: name, stop: name, turned: z.boolean() }),
   z.strictObject({ ...base, kind: z.literal("ordered"), list: z.string().trim().min(1).max(2000) }),
   z.strictObject({ ...base, kind: z.literal("bled"), reason: said }),
-  z.strictObject({ ...base, kind: z.literal("warmth"), celsius: z.number("Give the temperature as a number.").min(-60, "A temperature below -60 °C can't be right.").max(250, "A temperature above 250 °C can't be right.").transform(sixPlaces) }),
+  z.strictObject({
+    ...base,
+    kind: z.literal("warmth"),
+    celsius: z
+      .number("Give the temperature as a number.")
+      .min(-60, "A temperature below -60 °C can't be right.")
+      .max(250, "A temperature above 250 °C can't be right.")
+      .transform(sixPlaces),
+  }),
   z.strictObject({ ...base, kind: z.literal("reopened"), valve: name, reason: said }),
   z.strictObject({ ...base, kind: z.literal("barred") }),
   z.strictObject({ ...base, kind: z.literal("tightened"), part: name }),
@@ -74,7 +150,13 @@ export interface Record {
 }
 
 /** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
-export async function record(db: Database, actor: Actor, jobId: string, input: Record, at?: Date): Promise<KeptEntry[]> {
+export async function record(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  input: Record,
+  at?: Date,
+): Promise<KeptEntry[]> {
   if (!UUID.test(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
@@ -87,13 +169,26 @@ export async function record(db: Database, actor: Actor, jobId: string, input: R
 }
 
 /** Adds to a ledger that is held: judged one by one, and pushed onto `kept` as it is kept. @throws Refused */
-export async function append(tx: Database, actor: Actor, { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] }, sent: readonly Entry[], at?: Date): Promise<void> {
+export async function append(
+  tx: Database,
+  actor: Actor,
+  { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] },
+  sent: readonly Entry[],
+  at?: Date,
+): Promise<void> {
   for (const next of newOnes(kept, sent)) {
     const why = refusal(job, kept, next, actor.person.id, (at ?? new Date()).getTime());
     if (why !== null) throw new Refused(why, 409);
     const made = await tx
       .insert(entries)
-      .values({ ...rowOf(next), shopId: actor.shopId, jobId, seq: kept.length + 1, personId: actor.person.id, ...(at === undefined ? {} : { at }) })
+      .values({
+        ...rowOf(next),
+        shopId: actor.shopId,
+        jobId,
+        seq: kept.length + 1,
+        personId: actor.person.id,
+        ...(at === undefined ? {} : { at }),
+      })
       .onConflictDoNothing({ target: entries.id })
       .returning();
     // The id is used in another job: none of this job's entries has it.
@@ -122,4 +217,8 @@ function newOnes(kept: readonly Entry[], sent: readonly Entry[]): Entry[] {
 
 const same = (old: Entry, sent: Entry): boolean => JSON.stringify(rowOf(old)) === JSON.stringify(rowOf(sent));
 const clash = (): Refused => new Refused("This entry's id is used by another entry. Make the entry again.", 409);
-const noSuchJob = (): Refused => new Refused("There is no such job. It may have been opened in another shop, or the address is mistyped. Go back to the bench.", 404);
+const noSuchJob = (): Refused =>
+  new Refused(
+    "There is no such job. It may have been opened in another shop, or the address is mistyped. Go back to the bench.",
+    404,
+  );

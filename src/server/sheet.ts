@@ -32,9 +32,24 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
   ]);
   const names = new Map(staff.map((p) => [p.id, p.name]));
   const sheet = sheetOf({
-    jobId: id, shop: viewer.shopName, serial: engine?.serial ?? null, runningHours: row.runningHours, file: row.engineFile, job,
-    state: row.state, temperatureC: row.temperatureC, method: row.method, feelerSets: [set?.name ?? "", ...others.map((s) => s.name)], purpose: row.purpose, note: row.note, licensed: row.licensed, cautions: row.cautions,
-    openedBy: names.get(row.openedBy) ?? "somebody", openedAt: row.openedAt.toISOString(), entries, names,
+    jobId: id,
+    shop: viewer.shopName,
+    serial: engine?.serial ?? null,
+    runningHours: row.runningHours,
+    file: row.engineFile,
+    job,
+    state: row.state,
+    temperatureC: row.temperatureC,
+    method: row.method,
+    feelerSets: [set?.name ?? "", ...others.map((s) => s.name)],
+    purpose: row.purpose,
+    note: row.note,
+    licensed: row.licensed,
+    cautions: row.cautions,
+    openedBy: names.get(row.openedBy) ?? "somebody",
+    openedAt: row.openedAt.toISOString(),
+    entries,
+    names,
   });
   return { sheet, file: row.engineFile };
 }
@@ -42,11 +57,35 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
 /** One line per valve, lengths in mm. */
 export function sheetCsv(sheet: Sheet): string {
   const rows = sheet.valves.map((v) => ({
-    valve: v.valve, cylinder: v.cylinder, role: v.role, nominal_mm: v.nominalMm, low_mm: v.lowMm, high_mm: v.highMm, stop: v.stop,
-    as_found_read: v.asFound?.read, as_found_goes: v.asFound?.goes, as_found_no_go: v.asFound?.noGo, as_found_goes_mm: v.asFound?.goesMm, as_found_no_go_mm: v.asFound?.noGoMm, as_found: v.asFound?.verdict,
-    times_set: v.timesSet, part: v.part, zero_lash_by: v.preload?.zeroSchool, turns: v.preload?.turns, plunger_mm: v.preload?.plungerMm, hot_plunger_mm: v.preload?.hotPlungerMm,
-    as_left_read: v.asLeft?.read, as_left_goes: v.asLeft?.goes, as_left_no_go: v.asLeft?.noGo, as_left_goes_mm: v.asLeft?.goesMm, as_left_no_go_mm: v.asLeft?.noGoMm, as_left: v.asLeft?.verdict,
-    instrument: v.asLeft?.instrument, by: v.asLeft?.by, at: v.asLeft?.at, reasons: v.reasons.join(" | "),
+    valve: v.valve,
+    cylinder: v.cylinder,
+    role: v.role,
+    nominal_mm: v.nominalMm,
+    low_mm: v.lowMm,
+    high_mm: v.highMm,
+    stop: v.stop,
+    as_found_read: v.asFound?.read,
+    as_found_goes: v.asFound?.goes,
+    as_found_no_go: v.asFound?.noGo,
+    as_found_goes_mm: v.asFound?.goesMm,
+    as_found_no_go_mm: v.asFound?.noGoMm,
+    as_found: v.asFound?.verdict,
+    times_set: v.timesSet,
+    part: v.part,
+    zero_lash_by: v.preload?.zeroSchool,
+    turns: v.preload?.turns,
+    plunger_mm: v.preload?.plungerMm,
+    hot_plunger_mm: v.preload?.hotPlungerMm,
+    as_left_read: v.asLeft?.read,
+    as_left_goes: v.asLeft?.goes,
+    as_left_no_go: v.asLeft?.noGo,
+    as_left_goes_mm: v.asLeft?.goesMm,
+    as_left_no_go_mm: v.asLeft?.noGoMm,
+    as_left: v.asLeft?.verdict,
+    instrument: v.asLeft?.instrument,
+    by: v.asLeft?.by,
+    at: v.asLeft?.at,
+    reasons: v.reasons.join(" | "),
   }));
   // A cell that a spreadsheet would run as a formula is quoted as text.
   return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;

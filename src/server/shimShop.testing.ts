@@ -17,11 +17,19 @@ import { addPart, addPartInput, listParts } from "./parts";
 import { record, recordInput } from "./record";
 
 const FIGURES = { nominal: 0.15, low: 0.1, high: 0.2 };
-export const SHIM_FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim", diameter: 29 }, lash: { state: "cold", intake: FIGURES, exhaust: FIGURES } });
+export const SHIM_FILE = engineFile(["1", "2"], {
+  cam: MILD_CAM,
+  adjuster: { kind: "bucket-shim", diameter: 29 },
+  lash: { state: "cold", intake: FIGURES, exhaust: FIGURES },
+});
 
 export const fresh = () => ({ id: randomUUID(), supersedes: null });
 /** What a refusal said; "taken" when there was none. */
-export const sentence = (work: Promise<unknown>): Promise<string> => work.then(() => "taken", (e: Error) => e.message);
+export const sentence = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => "taken",
+    (e: Error) => e.message,
+  );
 
 /** A database of one's own, brought up to date. */
 export async function testDatabase(clusterUrl: string): Promise<{ db: Database; end: () => Promise<void> }> {
@@ -42,36 +50,91 @@ export class ShimShop {
     const [shopId, personId] = [randomUUID(), randomUUID()];
     await db.insert(shops).values({ id: shopId, name: "Bench test" });
     await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
-    const shop = new ShimShop(db, { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } });
-    await addFeelerSet(db, shop.actor, { id: shop.setId, name: "Set", system: "metric", marks: "0.05 0.10 0.15 0.20" });
+    const shop = new ShimShop(db, {
+      shopId,
+      shopName: "Bench test",
+      person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" },
+    });
+    await addFeelerSet(db, shop.actor, {
+      id: shop.setId,
+      name: "Set",
+      system: "metric",
+      marks: "0.05 0.10 0.15 0.20",
+    });
     return shop;
   }
 
   async lay(thickness: string, count = 1): Promise<string> {
     const id = randomUUID();
-    await addPart(this.db, this.actor, addPartInput.parse({ id, moveId: randomUUID(), kind: "shim-over", diameter: "29", mark: thickness, thickness, count }));
+    await addPart(
+      this.db,
+      this.actor,
+      addPartInput.parse({
+        id,
+        moveId: randomUUID(),
+        kind: "shim-over",
+        diameter: "29",
+        mark: thickness,
+        thickness,
+        count,
+      }),
+    );
     return id;
   }
 
   /** The thickness of every part that lies there. */
   async lying(): Promise<number[]> {
-    return (await listParts(this.db, this.actor.shopId)).flatMap((p) => Array.from({ length: p.count }, () => p.thicknessMm));
+    return (await listParts(this.db, this.actor.shopId)).flatMap((p) =>
+      Array.from({ length: p.count }, () => p.thicknessMm),
+    );
   }
 
   async openJob(engineId: string): Promise<string> {
-    return openJob(this.db, this.actor, openJobInput.parse({ id: randomUUID(), engineId, state: "cold", temperatureC: 18, feelerSetId: this.setId, method: "firing-order", cautions: cautionsFor(SHIM_FILE, "cold").map((c) => c.id) }));
+    return openJob(
+      this.db,
+      this.actor,
+      openJobInput.parse({
+        id: randomUUID(),
+        engineId,
+        state: "cold",
+        temperatureC: 18,
+        feelerSetId: this.setId,
+        method: "firing-order",
+        cautions: cautionsFor(SHIM_FILE, "cold").map((c) => c.id),
+      }),
+    );
   }
 
   /** A job on an engine of its own with all read: what is given goes in by its leaf, all others 0.15. */
   async readJob(goesMm: Readonly<Record<string, number>> = { "1I": 0.05 }): Promise<string> {
     const engineId = randomUUID();
-    await addEngine(this.db, this.actor, { id: engineId, text: JSON.stringify(SHIM_FILE), serial: "", runningHours: null });
+    await addEngine(this.db, this.actor, {
+      id: engineId,
+      text: JSON.stringify(SHIM_FILE),
+      serial: "",
+      runningHours: null,
+    });
     const jobId = await this.openJob(engineId);
     for (const stop of (await findJob(this.db, this.actor.shopId, jobId))?.job.route ?? []) {
-      const entries: Entry[] = [{ ...fresh(), kind: "arrived", stop: stop.letter }, ...stop.valves.map(({ valve }): Entry => {
-        const goes = goesMm[valve] ?? 0.15;
-        return { ...fresh(), kind: "reading", valve, stop: stop.letter, pass: "as-found", goes: { mm: goes, text: `${goes} mm` }, noGo: { mm: goes + 0.02, text: `${goes + 0.02} mm` }, school: "go-no-go", value: null, instrument: null, reason: null };
-      })];
+      const entries: Entry[] = [
+        { ...fresh(), kind: "arrived", stop: stop.letter },
+        ...stop.valves.map(({ valve }): Entry => {
+          const goes = goesMm[valve] ?? 0.15;
+          return {
+            ...fresh(),
+            kind: "reading",
+            valve,
+            stop: stop.letter,
+            pass: "as-found",
+            goes: { mm: goes, text: `${goes} mm` },
+            noGo: { mm: goes + 0.02, text: `${goes + 0.02} mm` },
+            school: "go-no-go",
+            value: null,
+            instrument: null,
+            reason: null,
+          };
+        }),
+      ];
       await record(this.db, this.actor, jobId, recordInput.parse({ entries }));
     }
     return jobId;

@@ -7,13 +7,20 @@ import { shops } from "@/db/schema";
 import type { Actor } from "./actor";
 import { Refused } from "./refused";
 
-const wait = z.number("Give whole minutes.").int("Give whole minutes.").min(1, "The wait lies between 1 and 240 minutes.").max(240, "The wait lies between 1 and 240 minutes.");
+const wait = z
+  .number("Give whole minutes.")
+  .int("Give whole minutes.")
+  .min(1, "The wait lies between 1 and 240 minutes.")
+  .max(240, "The wait lies between 1 and 240 minutes.");
 
 export const bleedInput = z.strictObject({ usual: wait, cold: wait });
 
 /** How long this shop lets squeezed lifters bleed down. @throws Refused when there is no such shop */
 export async function bleedOf(db: Database, shopId: string): Promise<BleedMinutes> {
-  const [shop] = await db.select({ usual: shops.bleedMinutes, cold: shops.bleedColdMinutes }).from(shops).where(eq(shops.id, shopId));
+  const [shop] = await db
+    .select({ usual: shops.bleedMinutes, cold: shops.bleedColdMinutes })
+    .from(shops)
+    .where(eq(shops.id, shopId));
   if (shop === undefined) throw new Refused("There is no such shop.", 404);
   return shop;
 }

@@ -15,14 +15,24 @@ import { measuredMm } from "./partsOut";
 import { Refused } from "./refused";
 
 const id = z.string().regex(UUID, "This is not an id.");
-export const agreedInput = z.record(z.string().max(60), z.number()).refine((a) => Object.keys(a).length > 0, "Nothing would change.");
+export const agreedInput = z
+  .record(z.string().max(60), z.number())
+  .refine((a) => Object.keys(a).length > 0, "Nothing would change.");
 
 export const takeShimsInput = z.strictObject({
   id,
   /** What came out of each valve that was opened, as it was typed, and with what it was measured; null = by its mark, or by leaves. */
-  out: z.array(z.strictObject({
-    valve: z.string().min(1).max(60), kind: z.enum(OUT_KINDS).default("part"), text: z.string().trim().min(1, "Give its thickness, like 2.65.").max(40), micrometerId: id.nullable(),
-  })).min(1, "Measure at least one part.").max(192),
+  out: z
+    .array(
+      z.strictObject({
+        valve: z.string().min(1).max(60),
+        kind: z.enum(OUT_KINDS).default("part"),
+        text: z.string().trim().min(1, "Give its thickness, like 2.65.").max(40),
+        micrometerId: id.nullable(),
+      }),
+    )
+    .min(1, "Measure at least one part.")
+    .max(192),
   scope: z.enum(SHIM_SCOPES).default("all"),
   aim: z.enum(AIMS).default("nominal"),
   near: z.boolean().default(false),
@@ -33,21 +43,40 @@ export const takeShimsInput = z.strictObject({
 export type TakeShims = z.infer<typeof takeShimsInput>;
 
 /** @throws Refused when the drawers changed meanwhile, or the job is not there yet; CalcProblem naming the valve whose thickness makes no sense */
-export async function takeShims(db: Database, actor: Actor, jobId: string, input: TakeShims, at?: Date): Promise<void> {
+export async function takeShims(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  input: TakeShims,
+  at?: Date,
+): Promise<void> {
   const found = UUID.test(jobId) ? await findJob(db, actor.shopId, jobId) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { job } = found;
-  const came = await Promise.all(input.out.map(async (o): Promise<PartOut> => ({ ...o, mm: await measuredMm(db, actor.shopId, o.text, o.micrometerId, `out.${o.valve}`) })));
-  await db.transaction(async (raw) => {
-    const tx = raw as unknown as Database;
-    await holdJob(tx, jobId);
-    const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
-    // Sent again after it was done: the entries say so.
-    if (isFitted(held, input.id, input.agreed)) return;
-    const plan = planShimJob(job, runState(job, held.kept), outOf(came), { stock: await listParts(tx, actor.shopId), catalogue: null }, { ...input, buying: false });
-    await fitShims(tx, actor, held, input.id, plan, came, input.agreed, at);
-  }).catch((error: unknown) => {
-    // Another job was quicker by a moment.
-    throw tooFew(error) ?? error;
-  });
+  const came = await Promise.all(
+    input.out.map(async (o): Promise<PartOut> => ({
+      ...o,
+      mm: await measuredMm(db, actor.shopId, o.text, o.micrometerId, `out.${o.valve}`),
+    })),
+  );
+  await db
+    .transaction(async (raw) => {
+      const tx = raw as unknown as Database;
+      await holdJob(tx, jobId);
+      const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
+      // Sent again after it was done: the entries say so.
+      if (isFitted(held, input.id, input.agreed)) return;
+      const plan = planShimJob(
+        job,
+        runState(job, held.kept),
+        outOf(came),
+        { stock: await listParts(tx, actor.shopId), catalogue: null },
+        { ...input, buying: false },
+      );
+      await fitShims(tx, actor, held, input.id, plan, came, input.agreed, at);
+    })
+    .catch((error: unknown) => {
+      // Another job was quicker by a moment.
+      throw tooFew(error) ?? error;
+    });
 }

@@ -23,17 +23,38 @@ beforeEach(async () => {
 /** A job whose 1I is tight by a tenth, with what came out of it measured. */
 async function measuredJob(text = "2.60"): Promise<string> {
   const jobId = await shop.readJob();
-  await keepPartOut(db, shop.actor, jobId, partOutInput.parse({ id: randomUUID(), valve: "1I", text, micrometerId: null }));
+  await keepPartOut(
+    db,
+    shop.actor,
+    jobId,
+    partOutInput.parse({ id: randomUUID(), valve: "1I", text, micrometerId: null }),
+  );
   return jobId;
 }
 const CHOICE = { aim: "nominal", buying: false, near: false, stay: false } as const;
-const fittedAt = async (jobId: string) => (await readLedger(db, shop.actor.shopId, jobId)).flatMap((e) => (e.kind === "fitted" ? [e.lengthMm] : []));
+const fittedAt = async (jobId: string) =>
+  (await readLedger(db, shop.actor.shopId, jobId)).flatMap((e) => (e.kind === "fitted" ? [e.lengthMm] : []));
 
 /** What the page would send after looking at the plan. */
 async function command(ids: readonly string[]) {
   const { jobs, stock } = await loadWeek(db, shop.actor.shopId);
-  const week = planWeek(jobs.filter((j) => ids.includes(j.id)), { stock, catalogue: null }, CHOICE);
-  const asked = week.shares.flatMap((s) => (s.picks.some((p) => p.source !== "own") ? [{ id: s.id, agreed: Object.fromEntries(s.picks.filter((p) => p.source !== "own").map((p) => [p.position, p.thicknessMm])) }] : []));
+  const week = planWeek(
+    jobs.filter((j) => ids.includes(j.id)),
+    { stock, catalogue: null },
+    CHOICE,
+  );
+  const asked = week.shares.flatMap((s) =>
+    s.picks.some((p) => p.source !== "own")
+      ? [
+          {
+            id: s.id,
+            agreed: Object.fromEntries(
+              s.picks.filter((p) => p.source !== "own").map((p) => [p.position, p.thicknessMm]),
+            ),
+          },
+        ]
+      : [],
+  );
   return takeWeekInput.parse({ id: randomUUID(), together: ids, jobs: asked });
 }
 
@@ -57,7 +78,9 @@ describe("a week's jobs", () => {
     await takeWeek(db, shop.actor, alone);
     expect(await sentence(takeWeek(db, shop.actor, sent))).toMatch(/changed meanwhile|look at what is proposed/);
     expect(await fittedAt(jobs[1] ?? "")).toEqual([]);
-    expect(await sentence(takeWeek(db, shop.actor, { ...sent, id: randomUUID(), together: [randomUUID()] }))).toMatch(/not there any more/);
+    expect(await sentence(takeWeek(db, shop.actor, { ...sent, id: randomUUID(), together: [randomUUID()] }))).toMatch(
+      /not there any more/,
+    );
   });
   it("two who do it at once: the parts go once", async () => {
     await shop.lay("2.50", 2);
@@ -71,7 +94,16 @@ describe("a week's jobs", () => {
     await shop.lay("2.50", 1);
     const job = await measuredJob();
     await takeWeek(db, shop.actor, await command([job]));
-    expect(await loadAdvice(db, shop.actor.shopId)).toMatchObject([{ kind: "shim-over", diameterMm: 29, advice: { jobs: 1, sizes: [{ thicknessMm: 2.45, wanted: 0 }, { thicknessMm: 2.5, wanted: 1, have: 0 }, { thicknessMm: 2.55 }] } }]);
+    expect(await loadAdvice(db, shop.actor.shopId)).toMatchObject([
+      {
+        kind: "shim-over",
+        diameterMm: 29,
+        advice: {
+          jobs: 1,
+          sizes: [{ thicknessMm: 2.45, wanted: 0 }, { thicknessMm: 2.5, wanted: 1, have: 0 }, { thicknessMm: 2.55 }],
+        },
+      },
+    ]);
     expect(await loadAdvice(db, randomUUID())).toEqual([]);
   });
 });

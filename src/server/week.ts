@@ -24,20 +24,40 @@ const id = z.string().regex(UUID, "This is not an id.");
 export async function loadWeek(db: Database, shopId: string): Promise<WeekGiven> {
   // A job that waits for an order has its parts already, so to speak.
   const ordered = new Set((await listOrders(db, shopId)).filter(isOpen).map((o) => o.jobId));
-  const records = (await listOpenJobs(db, shopId)).filter(({ row, job }) => job.shims !== null && !ordered.has(row.id));
+  const records = (await listOpenJobs(db, shopId)).filter(
+    ({ row, job }) => job.shims !== null && !ordered.has(row.id),
+  );
   const serials = new Map((await listEngines(db, shopId)).map((e) => [e.id, e.serial]));
-  const jobs = await Promise.all(records.map(async ({ row, job }) => {
-    const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
-    const state = runState(job, entries);
-    const waits = !state.closed && !state.surveying && [...state.valves.values()].some((v) => v.status === "read" && v.verdict !== "in");
-    return waits ? [{ id: row.id, engine: [row.engineFile.name, serials.get(row.engineId) ?? null].filter((x) => x !== null).join(", "), job, entries, out: outOf(came) }] : [];
-  }));
+  const jobs = await Promise.all(
+    records.map(async ({ row, job }) => {
+      const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
+      const state = runState(job, entries);
+      const waits =
+        !state.closed &&
+        !state.surveying &&
+        [...state.valves.values()].some((v) => v.status === "read" && v.verdict !== "in");
+      return waits
+        ? [
+            {
+              id: row.id,
+              engine: [row.engineFile.name, serials.get(row.engineId) ?? null].filter((x) => x !== null).join(", "),
+              job,
+              entries,
+              out: outOf(came),
+            },
+          ]
+        : [];
+    }),
+  );
   return { jobs: jobs.flat(), stock: (await listParts(db, shopId)).filter((p) => p.count > 0) };
 }
 
 export const takeWeekInput = z.strictObject({
   id,
-  jobs: z.array(z.strictObject({ id, agreed: agreedInput })).min(1, "Choose at least one job.").max(40),
+  jobs: z
+    .array(z.strictObject({ id, agreed: agreedInput }))
+    .min(1, "Choose at least one job.")
+    .max(40),
   /** All jobs that were worked out together: who gets what depends on all of them. */
   together: z.array(id).min(1).max(40),
   aim: z.enum(AIMS).default("nominal"),
@@ -48,21 +68,39 @@ export const takeWeekInput = z.strictObject({
 /** Fits what was agreed to at every job named. @throws Refused when the drawers or a job changed meanwhile */
 export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof takeWeekInput>): Promise<void> {
   const records = (await listOpenJobs(db, actor.shopId)).filter(({ row }) => input.together.includes(row.id));
-  if (records.length < input.together.length) throw new Refused("One of these jobs is not there any more: look at what is proposed now.", 409);
-  await db.transaction(async (raw) => {
-    const tx = raw as unknown as Database;
-    // Always in the same order, so that two who do this at once wait for each other and not for ever.
-    for (const jobId of [...input.together].sort()) await holdJob(tx, jobId);
-    const held = await Promise.all(records.map(async ({ row, job }) => ({ id: row.id, engine: row.engineFile.name, job, kept: await ledgerOf(tx, row.id), came: await listPartsOut(tx, row.id) })));
-    const asked = input.jobs.flatMap((j) => held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })));
-    if (asked.length > 0 && asked.every((h) => isFitted(h, input.id + h.id, h.agreed))) return;
-    const week = planWeek(held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })), { stock: await listParts(tx, actor.shopId), catalogue: null }, { ...input, buying: false });
-    for (const h of asked) {
-      const share = week.shares.find((s) => s.id === h.id);
-      if (share === undefined) throw new Refused("One of these jobs has no share in the plan: look at what is proposed now.", 409);
-      await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
-    }
-  }).catch((error: unknown) => {
-    throw tooFew(error) ?? error;
-  });
+  if (records.length < input.together.length)
+    throw new Refused("One of these jobs is not there any more: look at what is proposed now.", 409);
+  await db
+    .transaction(async (raw) => {
+      const tx = raw as unknown as Database;
+      // Always in the same order, so that two who do this at once wait for each other and not for ever.
+      for (const jobId of [...input.together].sort()) await holdJob(tx, jobId);
+      const held = await Promise.all(
+        records.map(async ({ row, job }) => ({
+          id: row.id,
+          engine: row.engineFile.name,
+          job,
+          kept: await ledgerOf(tx, row.id),
+          came: await listPartsOut(tx, row.id),
+        })),
+      );
+      const asked = input.jobs.flatMap((j) =>
+        held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })),
+      );
+      if (asked.length > 0 && asked.every((h) => isFitted(h, input.id + h.id, h.agreed))) return;
+      const week = planWeek(
+        held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })),
+        { stock: await listParts(tx, actor.shopId), catalogue: null },
+        { ...input, buying: false },
+      );
+      for (const h of asked) {
+        const share = week.shares.find((s) => s.id === h.id);
+        if (share === undefined)
+          throw new Refused("One of these jobs has no share in the plan: look at what is proposed now.", 409);
+        await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
+      }
+    })
+    .catch((error: unknown) => {
+      throw tooFew(error) ?? error;
+    });
 }

@@ -47,11 +47,16 @@ function parse<T>(text: string | null): T | null {
 
 export const readStored = <T>(key: string): T | null => parse<T>(readText(key));
 
-export const writeStored = (key: string, value: unknown): void => writeText(key, value === null ? null : JSON.stringify(value));
+export const writeStored = (key: string, value: unknown): void =>
+  writeText(key, value === null ? null : JSON.stringify(value));
 
 /** A stored value that redraws when it changes; null on the server and while there is none. */
 export function useStored<T>(key: string): readonly [T | null, (value: T | null) => void] {
-  const text = useSyncExternalStore(subscribe, () => readText(key), () => null);
+  const text = useSyncExternalStore(
+    subscribe,
+    () => readText(key),
+    () => null,
+  );
   const value = useMemo(() => parse<T>(text), [text]);
   const write = useCallback((next: T | null) => writeStored(key, next), [key]);
   return [value, write];

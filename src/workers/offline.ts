@@ -15,7 +15,8 @@ declare const self: WorkerGlobalScope & typeof globalThis;
 /** A shop's network that takes longer than this is as good as none. */
 const PATIENCE_S = 4;
 /** A worker learns what to load from the end of its own address, which an answer from here would lose. */
-const ofWorker = (entry: PrecacheEntry | string): boolean => /turbopack-worker/.test(typeof entry === "string" ? entry : entry.url);
+const ofWorker = (entry: PrecacheEntry | string): boolean =>
+  /turbopack-worker/.test(typeof entry === "string" ? entry : entry.url);
 const RUN_PAGE = /^\/jobs\/[0-9a-f-]{36}$/;
 
 new Serwist({
@@ -24,8 +25,13 @@ new Serwist({
   clientsClaim: true,
   runtimeCaching: [
     {
-      matcher: ({ url, sameOrigin, request }) => sameOrigin && RUN_PAGE.test(url.pathname) && request.headers.get("rsc") === null,
-      handler: new NetworkFirst({ cacheName: "runs", networkTimeoutSeconds: PATIENCE_S, matchOptions: { ignoreVary: true } }),
+      matcher: ({ url, sameOrigin, request }) =>
+        sameOrigin && RUN_PAGE.test(url.pathname) && request.headers.get("rsc") === null,
+      handler: new NetworkFirst({
+        cacheName: "runs",
+        networkTimeoutSeconds: PATIENCE_S,
+        matchOptions: { ignoreVary: true },
+      }),
     },
   ],
 }).addEventListeners();

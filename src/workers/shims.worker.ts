@@ -7,7 +7,10 @@ import type { ShimAnswer, ShimQuestion } from "../core/run/shimQuestion";
 /** More often nobody can see. */
 const TELL_MS = 100;
 
-const page = self as unknown as { onmessage: ((event: MessageEvent<ShimQuestion>) => void) | null; postMessage: (answer: ShimAnswer) => void };
+const page = self as unknown as {
+  onmessage: ((event: MessageEvent<ShimQuestion>) => void) | null;
+  postMessage: (answer: ShimAnswer) => void;
+};
 
 page.onmessage = ({ data }) => {
   let toldAt = performance.now();
@@ -17,7 +20,16 @@ page.onmessage = ({ data }) => {
     page.postMessage({ kind: "progress", id: data.id, share: done / of });
     return true;
   };
-  if (data.kind === "week") return page.postMessage({ kind: "week", id: data.id, week: planWeek(data.jobs, data.sources, data.choice, onProgress) });
+  if (data.kind === "week")
+    return page.postMessage({
+      kind: "week",
+      id: data.id,
+      week: planWeek(data.jobs, data.sources, data.choice, onProgress),
+    });
   const { job, entries, out, sources, choice } = data;
-  page.postMessage({ kind: "offers", id: data.id, offers: shimOffers(job, runState(job, entries), out, sources, choice, onProgress) });
+  page.postMessage({
+    kind: "offers",
+    id: data.id,
+    offers: shimOffers(job, runState(job, entries), out, sources, choice, onProgress),
+  });
 };

@@ -13,7 +13,12 @@ export default async function ShopPage() {
   const { shopId, shopName } = await viewer();
   return (
     <Shell>
-      <ShopView shopName={shopName} people={await listPeople(shopId)} sets={await listFeelerSets(database(), shopId)} bleed={await bleedOf(database(), shopId)} />
+      <ShopView
+        shopName={shopName}
+        people={await listPeople(shopId)}
+        sets={await listFeelerSets(database(), shopId)}
+        bleed={await bleedOf(database(), shopId)}
+      />
     </Shell>
   );
 }

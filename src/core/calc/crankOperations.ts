@@ -19,20 +19,29 @@ export function stops(input: unknown): object {
   const { engine: file, requiredMarginDeg, stopCount, ...more } = parseInput(stopsInput, input);
   refuseCrossedLash(file);
   const engine = resolveEngine(file);
-  const settings = { ...definedOf(more), ...(requiredMarginDeg === undefined ? {} : { requiredDeg: requiredMarginDeg }) };
+  const settings = {
+    ...definedOf(more),
+    ...(requiredMarginDeg === undefined ? {} : { requiredDeg: requiredMarginDeg }),
+  };
   const answer = planStops(engine, settings, file.marksDeg);
-  const unknown = unknownFields(file).map((field) => `The field "${field}" is not known here: it is used for nothing.`);
+  const unknown = unknownFields(file).map(
+    (field) => `The field "${field}" is not known here: it is used for nothing.`,
+  );
   return {
     ...answer,
     // Where the lobes are in sight any place will do: there is no plan to tell.
     methods: answer.methods.filter((m) => m.id !== "lobe-in-sight"),
-    ...(stopCount === undefined ? {} : { withStops: withStops(engine, stopCount, more.marksOnly === true ? (file.marksDeg ?? [0]) : null) }),
+    ...(stopCount === undefined
+      ? {}
+      : { withStops: withStops(engine, stopCount, more.marksOnly === true ? (file.marksDeg ?? [0]) : null) }),
     assumptions: [...answer.assumptions, ...unknown],
   };
 }
 
 const definedOf = <T extends object>(values: T): { [K in keyof T]?: Exclude<T[K], undefined> } =>
-  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+  Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as {
+    [K in keyof T]?: Exclude<T[K], undefined>;
+  };
 
 function refuseCrossedLash(file: EngineFile): void {
   for (const role of ROLES) {
@@ -44,7 +53,11 @@ function refuseCrossedLash(file: EngineFile): void {
 /** The best that so many stops can do. */
 function withStops(engine: Engine, count: number, marksDeg: readonly number[] | null): object {
   const best = bestWorstMargin(engine, count, marksDeg === null ? null : markAngles(marksDeg, engine.cycleDeg));
-  return { count, worstMarginDeg: best === null ? null : tidy(best.worstDeg), crankDeg: best === null ? [] : best.stops.map(tidy).sort((a, b) => a - b) };
+  return {
+    count,
+    worstMarginDeg: best === null ? null : tidy(best.worstDeg),
+    crankDeg: best === null ? [] : best.stops.map(tidy).sort((a, b) => a - b),
+  };
 }
 
 export function locate(input: unknown): object {
@@ -53,7 +66,10 @@ export function locate(input: unknown): object {
   observations.forEach((seen, i) => refuseUnseeable(engine, seen, `observations[${i}]`));
   const { arcs, settable, contradiction, next } = locateCrank(engine, observations, requiredMarginDeg);
   return {
-    arcs: arcs.map((a) => ({ fromDeg: tidy(a.startDeg), toDeg: tidy(a.spanDeg >= engine.cycleDeg ? engine.cycleDeg : fold(a.startDeg + a.spanDeg, engine.cycleDeg)) })),
+    arcs: arcs.map((a) => ({
+      fromDeg: tidy(a.startDeg),
+      toDeg: tidy(a.spanDeg >= engine.cycleDeg ? engine.cycleDeg : fold(a.startDeg + a.spanDeg, engine.cycleDeg)),
+    })),
     settable,
     contradiction,
     ...(next === null ? {} : { next }),
@@ -62,10 +78,14 @@ export function locate(input: unknown): object {
 
 /** What this engine can't show is refused by name. @throws CalcProblem */
 function refuseUnseeable(engine: Engine, seen: Observation, path: string): void {
-  if ("cylinder" in seen && !engine.cylinders.some((c) => c.id === seen.cylinder)) throw new CalcProblem(`There is no cylinder ${seen.cylinder} on this engine.`, `${path}.cylinder`);
-  if ("valve" in seen && !engine.valves.some((v) => v.id === seen.valve)) throw new CalcProblem(`There is no valve ${seen.valve} on this engine.`, `${path}.valve`);
-  if (seen.kind === "rocking" && engine.cycleDeg === 360) throw new CalcProblem("A two-stroke has no overlap: nothing rocks.", `${path}.kind`);
-  if (arcsOf(engine, seen) === null && "valve" in seen) throw new CalcProblem(`No arc is known for ${seen.valve}: it tells nothing about the crank.`, `${path}.valve`);
+  if ("cylinder" in seen && !engine.cylinders.some((c) => c.id === seen.cylinder))
+    throw new CalcProblem(`There is no cylinder ${seen.cylinder} on this engine.`, `${path}.cylinder`);
+  if ("valve" in seen && !engine.valves.some((v) => v.id === seen.valve))
+    throw new CalcProblem(`There is no valve ${seen.valve} on this engine.`, `${path}.valve`);
+  if (seen.kind === "rocking" && engine.cycleDeg === 360)
+    throw new CalcProblem("A two-stroke has no overlap: nothing rocks.", `${path}.kind`);
+  if (arcsOf(engine, seen) === null && "valve" in seen)
+    throw new CalcProblem(`No arc is known for ${seen.valve}: it tells nothing about the crank.`, `${path}.valve`);
 }
 
 export function tape(input: unknown): object {

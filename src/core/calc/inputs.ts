@@ -12,7 +12,10 @@ const thin = lengthSchema({ minMm: 0, maxMm: MAX_LASH_MM });
 /** Lash figures; crossed limits are refused here. */
 export const specInput = z.strictObject({ nominal: thin, low: thin.optional(), high: thin.optional() });
 
-const share = z.number("Give the share as a number from 0 to 1.").min(0, "A share lies between 0 and 1.").max(1, "A share lies between 0 and 1.");
+const share = z
+  .number("Give the share as a number from 0 to 1.")
+  .min(0, "A share lies between 0 and 1.")
+  .max(1, "A share lies between 0 and 1.");
 
 const requiredMargin = z
   .number("Give the required margin in crank degrees.")
@@ -26,17 +29,34 @@ export const stopsInput = z.strictObject({
   openingShare: share.optional(),
   closingShare: share.optional(),
   marksOnly: z.boolean("Say true or false.").optional(),
-  stopCount: z.number("Give a number of stops.").int("Give a whole number of stops.").min(1, "Give at least one stop.").max(48, "At most 48 stops.").optional(),
+  stopCount: z
+    .number("Give a number of stops.")
+    .int("Give a whole number of stops.")
+    .min(1, "Give at least one stop.")
+    .max(48, "At most 48 stops.")
+    .optional(),
 });
 
-const within = z.number("Give the tolerance in degrees.").min(0, "A tolerance lies between 0 and 90 degrees.").max(90, "A tolerance lies between 0 and 90 degrees.").optional();
+const within = z
+  .number("Give the tolerance in degrees.")
+  .min(0, "A tolerance lies between 0 and 90 degrees.")
+  .max(90, "A tolerance lies between 0 and 90 degrees.")
+  .optional();
 const name = z.string("Give it as text, in quotes.");
 const no = z.boolean("Say true or false.").optional();
 
 export const observationInput = z.discriminatedUnion(
   "kind",
   [
-    z.strictObject({ kind: z.literal("mark"), markDeg: z.number("Give the mark in degrees.").min(-720, "A mark lies within -720 and 720 degrees.").max(720, "A mark lies within -720 and 720 degrees."), withinDeg: within, no }),
+    z.strictObject({
+      kind: z.literal("mark"),
+      markDeg: z
+        .number("Give the mark in degrees.")
+        .min(-720, "A mark lies within -720 and 720 degrees.")
+        .max(720, "A mark lies within -720 and 720 degrees."),
+      withinDeg: within,
+      no,
+    }),
     z.strictObject({ kind: z.literal("rotor"), cylinder: name, withinDeg: within, no }),
     ...CYLINDER_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), cylinder: name, no })),
     ...VALVE_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), valve: name, no })),
@@ -52,19 +72,39 @@ export const locateInput = z.strictObject({
 
 const around = lengthSchema({ minMm: 10, maxMm: 10_000 });
 
-export const tapeInput = z.strictObject({
-  circumference: around.optional(),
-  diameter: around.optional(),
-  stopsDeg: z.array(z.number("Give each stop in crank degrees.").min(-1440, "A stop lies within two cycles.").max(1440, "A stop lies within two cycles."), "List the stops.").min(1, "Give at least one stop.").max(200, "At most 200 stops."),
-}).superRefine((t, ctx) => {
-  if (t.circumference === undefined && t.diameter === undefined) ctx.addIssue({ code: "custom", message: "Give the circumference or the diameter." });
-  if (t.circumference !== undefined && t.diameter !== undefined) ctx.addIssue({ code: "custom", path: ["diameter"], message: "Give the circumference or the diameter, not both." });
-});
+export const tapeInput = z
+  .strictObject({
+    circumference: around.optional(),
+    diameter: around.optional(),
+    stopsDeg: z
+      .array(
+        z
+          .number("Give each stop in crank degrees.")
+          .min(-1440, "A stop lies within two cycles.")
+          .max(1440, "A stop lies within two cycles."),
+        "List the stops.",
+      )
+      .min(1, "Give at least one stop.")
+      .max(200, "At most 200 stops."),
+  })
+  .superRefine((t, ctx) => {
+    if (t.circumference === undefined && t.diameter === undefined)
+      ctx.addIssue({ code: "custom", message: "Give the circumference or the diameter." });
+    if (t.circumference !== undefined && t.diameter !== undefined)
+      ctx.addIssue({
+        code: "custom",
+        path: ["diameter"],
+        message: "Give the circumference or the diameter, not both.",
+      });
+  });
 
 const leafReading = z.strictObject({ goes: thin.optional(), noGo: thin.optional() });
 const valueReading = z.strictObject({ value: thin, within: thin.optional() });
 
-const ratio = z.number("Give the ratio as a number.").min(0.2, "A ratio lies between 0.2 and 5.").max(5, "A ratio lies between 0.2 and 5.");
+const ratio = z
+  .number("Give the ratio as a number.")
+  .min(0.2, "A ratio lies between 0.2 and 5.")
+  .max(5, "A ratio lies between 0.2 and 5.");
 
 export const screwInput = z.strictObject({
   kind: z.literal("screw", "Only a screw or nut is turned: the kind is screw.").optional(),
@@ -72,7 +112,11 @@ export const screwInput = z.strictObject({
   ratio: ratio.optional(),
   followerRatio: ratio.optional(),
   pitch: lengthSchema({ minMm: 0.1, maxMm: 6 }).optional(),
-  tpi: z.number("Give threads per inch as a number.").min(4, "Threads per inch lie between 4 and 100.").max(100, "Threads per inch lie between 4 and 100.").optional(),
+  tpi: z
+    .number("Give threads per inch as a number.")
+    .min(4, "Threads per inch lie between 4 and 100.")
+    .max(100, "Threads per inch lie between 4 and 100.")
+    .optional(),
 });
 
 export const lashInput = z.strictObject({
@@ -89,5 +133,10 @@ export const leafInput = z.strictObject({
     .max(60, "A set has at most 60 leaves."),
   known: leafReading.optional(),
   spec: specInput,
-  maxStack: z.number("Give the stack as a number of leaves.").int("A stack is 1, 2 or 3 leaves.").min(1, "A stack is 1, 2 or 3 leaves.").max(MAX_STACK, "A stack is 1, 2 or 3 leaves.").optional(),
+  maxStack: z
+    .number("Give the stack as a number of leaves.")
+    .int("A stack is 1, 2 or 3 leaves.")
+    .min(1, "A stack is 1, 2 or 3 leaves.")
+    .max(MAX_STACK, "A stack is 1, 2 or 3 leaves.")
+    .optional(),
 });

@@ -17,16 +17,31 @@ import { tidy } from "./tidy";
 
 type Operation = (input: unknown) => object;
 
-export const OPERATIONS: Record<string, Operation> = { stops, locate, tape, lash, leaf, preload, heat, shims, "positive-closing": positiveClosing };
+export const OPERATIONS: Record<string, Operation> = {
+  stops,
+  locate,
+  tape,
+  lash,
+  leaf,
+  preload,
+  heat,
+  shims,
+  "positive-closing": positiveClosing,
+};
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */
 export function calculateText(operation: string, text: string): object {
   const run = Object.hasOwn(OPERATIONS, operation) ? OPERATIONS[operation] : undefined;
   if (run === undefined) {
     const known = Object.keys(OPERATIONS).join(", ");
-    throw new CalcProblem(`There is no operation "${operation}". Known are: ${known}.`, "operation", "unknown-operation");
+    throw new CalcProblem(
+      `There is no operation "${operation}". Known are: ${known}.`,
+      "operation",
+      "unknown-operation",
+    );
   }
-  if (new TextEncoder().encode(text).length > MAX_FILE_BYTES) throw new CalcProblem("The input is over 1 MB.", "", "too-large");
+  if (new TextEncoder().encode(text).length > MAX_FILE_BYTES)
+    throw new CalcProblem("The input is over 1 MB.", "", "too-large");
   return run(parseJson(text));
 }
 
@@ -89,7 +104,11 @@ function leaf(input: unknown): object {
     if (problem !== null) throw new CalcProblem(problem.why, `known.${problem.field}`);
   }
   const leavesMm = given.set.map(toMm);
-  const advice = adviseLeaf(stacksOf(leavesMm, given.maxStack), { goesMm: goes ?? 0, noGoMm: noGo ?? Infinity }, spec);
+  const advice = adviseLeaf(
+    stacksOf(leavesMm, given.maxStack),
+    { goesMm: goes ?? 0, noGoMm: noGo ?? Infinity },
+    spec,
+  );
   if (advice.decided || advice.try === null) return advice;
   const thinFirst = [...advice.try.indices].reverse();
   return {

@@ -36,7 +36,12 @@ function plain(issue: z.core.$ZodIssue, input: unknown): string {
   if (field !== undefined && valueAt(input, issue.path) === undefined) return `"${String(field)}" is missing.`;
   if (issue.code === "unrecognized_keys") return `There is no such field here: ${issue.keys.join(", ")}.`;
   if (issue.code === "invalid_type" && issue.message.startsWith("Invalid input")) {
-    const wanted = issue.expected === "array" ? "a list" : issue.expected === "object" ? "an object in braces" : `a ${issue.expected}`;
+    const wanted =
+      issue.expected === "array"
+        ? "a list"
+        : issue.expected === "object"
+          ? "an object in braces"
+          : `a ${issue.expected}`;
     return `This should be ${wanted}.`;
   }
   return issue.message;

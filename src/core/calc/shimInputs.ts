@@ -6,14 +6,24 @@ import { specInput } from "./inputs";
 
 const thickness = lengthSchema({ minMm: 0.05, maxMm: 50 });
 const lash = lengthSchema({ minMm: 0, maxMm: MAX_LASH_MM });
-const name = z.string("Give it as text, in quotes.").min(1, "An id can't be empty.").max(60, "Keep an id within 60 characters.");
+const name = z
+  .string("Give it as text, in quotes.")
+  .min(1, "An id can't be empty.")
+  .max(60, "Keep an id within 60 characters.");
 
 export const shimsInput = z.strictObject({
   positions: z
     .array(
       z.strictObject({
-        id: name, fitted: thickness, spec: specInput, aim: lash.optional(), engine: name.optional(),
-        lash: z.union([lash, z.tuple([lash, lash])], "Give the lash as one figure, or as the two ends of its interval."),
+        id: name,
+        fitted: thickness,
+        spec: specInput,
+        aim: lash.optional(),
+        engine: name.optional(),
+        lash: z.union(
+          [lash, z.tuple([lash, lash])],
+          "Give the lash as one figure, or as the two ends of its interval.",
+        ),
       }),
       "List the positions.",
     )
@@ -22,9 +32,20 @@ export const shimsInput = z.strictObject({
   parts: z
     .array(
       z.strictObject({
-        id: name, thickness, source: z.enum(["stock", "buy"], "A part is in stock, or to buy."),
-        quantity: z.number("Give the quantity as a number.").int("Give a whole quantity.").min(0, "A quantity can't be negative.").max(100_000, "At most 100 000 of one part.").optional(),
-        cost: z.number("Give the cost as a number.").min(0, "A cost can't be negative.").max(20_000, "A part costs at most 20 000.").optional(),
+        id: name,
+        thickness,
+        source: z.enum(["stock", "buy"], "A part is in stock, or to buy."),
+        quantity: z
+          .number("Give the quantity as a number.")
+          .int("Give a whole quantity.")
+          .min(0, "A quantity can't be negative.")
+          .max(100_000, "At most 100 000 of one part.")
+          .optional(),
+        cost: z
+          .number("Give the cost as a number.")
+          .min(0, "A cost can't be negative.")
+          .max(20_000, "A part costs at most 20 000.")
+          .optional(),
       }),
       "List the parts.",
     )

@@ -32,33 +32,69 @@ const LIMITS: Record<DeviceKind, { readonly still: number; readonly wild: number
   encoder: { still: 0.5, wild: 90, least: 0.1 },
 };
 
-const nothing = (state: DeviceState, words: string, simulated: boolean): Assessment => ({ state, value: null, within: null, unit: null, id: null, words, simulated });
+const nothing = (state: DeviceState, words: string, simulated: boolean): Assessment => ({
+  state,
+  value: null,
+  within: null,
+  unit: null,
+  id: null,
+  words,
+  simulated,
+});
 
 export const UNPLUGGED: Assessment = nothing("unplugged", "Not plugged in: nothing answers.", false);
 
 /** @param heard lines in the order in which they came, older ones than {@link WINDOW_MS} are left out */
 export function assess(kind: DeviceKind, heard: readonly HeardLine[], nowMs: number): Assessment {
   const simulated = heard.some((h) => h.line.kind === "remark" && h.line.text.includes("simulated"));
-  const recent = heard.filter((h) => nowMs - h.atMs <= WINDOW_MS).map((h) => h.line).filter((l) => l.kind !== "remark");
+  const recent = heard
+    .filter((h) => nowMs - h.atMs <= WINDOW_MS)
+    .map((h) => h.line)
+    .filter((l) => l.kind !== "remark");
   if (recent.length === 0) return nothing("silent", "Plugged in, but silent: is it switched on?", simulated);
   const values = recent.filter((l) => l.kind === "value");
   const wrong = recent.find((l) => l.kind === "wrong-unit");
-  if (wrong !== undefined) return nothing("wrong-unit", `It speaks ${wrong.unit}: set it to ${kind === "gauge" ? "mm or in" : "degrees"}.`, simulated);
+  if (wrong !== undefined)
+    return nothing(
+      "wrong-unit",
+      `It speaks ${wrong.unit}: set it to ${kind === "gauge" ? "mm or in" : "degrees"}.`,
+      simulated,
+    );
   // One broken line in four is a loose plug; fewer are left out.
-  if (values.length * 4 < recent.length * 3) return nothing("garbage", "It sends lines that are no readings: check plug and cable.", simulated);
+  if (values.length * 4 < recent.length * 3)
+    return nothing("garbage", "It sends lines that are no readings: check plug and cable.", simulated);
   const ids = [...new Set(values.map((v) => v.id))];
   if (ids.length > 1) return nothing("two", `Two speak at once, ${ids.join(" and ")}: unplug one.`, simulated);
-  return settled(kind, values.map((v) => v.value), values.at(-1), simulated);
+  return settled(
+    kind,
+    values.map((v) => v.value),
+    values.at(-1),
+    simulated,
+  );
 }
 
-function settled(kind: DeviceKind, values: readonly number[], last: Extract<DeviceLine, { kind: "value" }> | undefined, simulated: boolean): Assessment {
+function settled(
+  kind: DeviceKind,
+  values: readonly number[],
+  last: Extract<DeviceLine, { kind: "value" }> | undefined,
+  simulated: boolean,
+): Assessment {
   const { still, wild, least } = LIMITS[kind];
   const spread = Math.max(...values) - Math.min(...values);
   const jumps = values.slice(1).filter((v, i) => Math.abs(v - (values[i] ?? v)) > still).length;
   const state = spread <= still ? "steady" : spread > wild && jumps * 2 > values.length ? "noisy" : "moving";
-  const words = { steady: "Steady.", moving: "Moving: wait until it rests.", noisy: "It jumps about: clamp it firmer, clean the tip." }[state];
+  const words = {
+    steady: "Steady.",
+    moving: "Moving: wait until it rests.",
+    noisy: "It jumps about: clamp it firmer, clean the tip.",
+  }[state];
   return {
-    state, words, simulated, id: last?.id ?? null, unit: last?.unit ?? null,
-    value: state === "steady" ? median(values) : (last?.value ?? null), within: Math.max(least, spread / 2),
+    state,
+    words,
+    simulated,
+    id: last?.id ?? null,
+    unit: last?.unit ?? null,
+    value: state === "steady" ? median(values) : (last?.value ?? null),
+    within: Math.max(least, spread / 2),
   };
 }

@@ -11,26 +11,36 @@ describe("readLine", () => {
     ["# simulated bench gauge", { kind: "remark", text: "simulated bench gauge" }],
     ["G1 0.3 furlong", { kind: "wrong-unit", unit: "furlong" }],
     ["G1 12.0 deg", { kind: "wrong-unit", unit: "deg" }],
-    ["", { kind: "garbage" }], ["G1 mm", { kind: "garbage" }], [`G1 ${"9".repeat(400)} mm`, { kind: "garbage" }],
+    ["", { kind: "garbage" }],
+    ["G1 mm", { kind: "garbage" }],
+    [`G1 ${"9".repeat(400)} mm`, { kind: "garbage" }],
   ])("%j from a gauge", (text, line) => expect(readLine("gauge", text)).toMatchObject(line));
   it("an encoder speaks degrees", () => {
     expect(readLine("encoder", "E1 123.4 deg")).toMatchObject({ kind: "value", value: 123.4, unit: "deg" });
     expect(readLine("encoder", "E1 0.3 mm")).toMatchObject({ kind: "wrong-unit" });
   });
   it("takes anything without falling", () => {
-    fc.assert(fc.property(fc.string(), (text) => {
-      const line = readLine("gauge", text);
-      if (line.kind === "value") expect(Number.isFinite(line.value)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        const line = readLine("gauge", text);
+        if (line.kind === "value") expect(Number.isFinite(line.value)).toBe(true);
+      }),
+    );
   });
 });
 
-const heard = (...lines: string[]): HeardLine[] => lines.map((text, i) => ({ line: readLine("gauge", text), atMs: i * 100 }));
+const heard = (...lines: string[]): HeardLine[] =>
+  lines.map((text, i) => ({ line: readLine("gauge", text), atMs: i * 100 }));
 const said = (...lines: string[]) => assess("gauge", heard(...lines), lines.length * 100);
 
 describe("assess", () => {
   it("a gauge at rest is steady, with its own spread", () => {
-    expect(said("G1 0.310 mm", "G1 0.312 mm", "G1 0.311 mm")).toMatchObject({ state: "steady", value: expect.closeTo(0.311, 9), within: 0.005, id: "G1" });
+    expect(said("G1 0.310 mm", "G1 0.312 mm", "G1 0.311 mm")).toMatchObject({
+      state: "steady",
+      value: expect.closeTo(0.311, 9),
+      within: 0.005,
+      id: "G1",
+    });
     expect(said("G1 0.300 mm", "G1 0.314 mm", "G1 0.300 mm").within).toBeCloseTo(0.007, 9);
   });
   it.each<[string, string[], string]>([
@@ -40,7 +50,9 @@ describe("assess", () => {
     ["another unit", ["G1 0.3 mm", "G1 0.3 furlong"], "wrong-unit"],
     ["broken lines", ["G1 0.3 mm", "%%", "%%"], "garbage"],
     ["nothing at all", ["# simulated bench gauge"], "silent"],
-  ])("%s", (_name, lines, state) => expect(said(...lines)).toMatchObject({ state, words: expect.stringMatching(/[.?]$/) }));
+  ])("%s", (_name, lines, state) =>
+    expect(said(...lines)).toMatchObject({ state, words: expect.stringMatching(/[.?]$/) }),
+  );
   it("lets one broken line in four pass, and forgets what is old", () => {
     expect(said("G1 0.3 mm", "G1 0.3 mm", "%", "G1 0.3 mm").state).toBe("steady");
     expect(assess("gauge", heard("G1 0.3 mm"), 5000).state).toBe("silent");

@@ -1,5 +1,13 @@
 /** What the shape of a cam entry can't say: lobes that fit the strokes, and arcs that are neither empty nor endless. */
-import { cycleOf, HEEL_LIFT_MM, type EngineFile, type Lobe, type PlainLobe, type ProfileLobe, type ValveRole } from "./engineFile";
+import {
+  cycleOf,
+  HEEL_LIFT_MM,
+  type EngineFile,
+  type Lobe,
+  type PlainLobe,
+  type ProfileLobe,
+  type ValveRole,
+} from "./engineFile";
 import { fold } from "../units/angle/arc";
 import { rampOf } from "./lobes";
 import { fullLift, stretchesAbove } from "./profile";
@@ -19,7 +27,8 @@ export function checkCam(file: CamPart, complain: Complain): void {
   for (const role of ["intake", "exhaust", "injector"] as const) {
     const lobe = file.cam?.[role];
     if (lobe === undefined) continue;
-    if (file.strokes === 2 && role === "intake") complain(["cam", role], "A two-stroke's cam has an exhaust lobe only.");
+    if (file.strokes === 2 && role === "intake")
+      complain(["cam", role], "A two-stroke's cam has an exhaust lobe only.");
     else checkLobe(file, role, lobe, complain);
   }
   file.cam?.releases?.forEach((release, i) => {
@@ -33,7 +42,9 @@ export function checkCam(file: CamPart, complain: Complain): void {
 function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complain): void {
   const path = ["cam", role];
   if ("profile" in lobe) return checkProfile(lobe, path, cycleOf(file), complain);
-  const fields = Object.keys(lobe).filter((key) => /^(opens|closes)Deg(Btdc|Bbdc|Atdc|Abdc)$/.test(key)).join(",");
+  const fields = Object.keys(lobe)
+    .filter((key) => /^(opens|closes)Deg(Btdc|Bbdc|Atdc|Abdc)$/.test(key))
+    .join(",");
   const wanted = EVENT_FIELDS[`${file.strokes} ${role}`] ?? "";
   const bare = "opensDeg" in lobe || "durationDeg" in lobe;
   if (!bare && fields !== wanted) {
@@ -54,14 +65,25 @@ function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complai
 /** Below this a measured lobe is no lobe: a dial left on the heel. */
 const LEAST_FULL_LIFT_MM = 0.5;
 
-function checkProfile({ profile }: ProfileLobe, path: (string | number)[], cycleDeg: number, complain: Complain): void {
+function checkProfile(
+  { profile }: ProfileLobe,
+  path: (string | number)[],
+  cycleDeg: number,
+  complain: Complain,
+): void {
   const at = profile.findIndex(([deg], i) => i > 0 && deg <= (profile[i - 1]?.[0] ?? deg));
   if (at > 0) return complain([...path, "profile", at], "The degrees of a profile must rise from point to point.");
   const span = (profile.at(-1)?.[0] ?? 0) - (profile[0]?.[0] ?? 0);
-  if (span > cycleDeg + 1e-9) return complain([...path, "profile"], `A profile is at most one cycle long: this one spans ${Math.round(span)} degrees of ${cycleDeg}.`);
-  if (fullLift(profile).liftMm < LEAST_FULL_LIFT_MM) return complain([...path, "profile"], `This profile never lifts ${LEAST_FULL_LIFT_MM} mm: check its unit.`);
+  if (span > cycleDeg + 1e-9)
+    return complain(
+      [...path, "profile"],
+      `A profile is at most one cycle long: this one spans ${Math.round(span)} degrees of ${cycleDeg}.`,
+    );
+  if (fullLift(profile).liftMm < LEAST_FULL_LIFT_MM)
+    return complain([...path, "profile"], `This profile never lifts ${LEAST_FULL_LIFT_MM} mm: check its unit.`);
   const worked = stretchesAbove(profile, HEEL_LIFT_MM).reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
-  if (worked >= cycleDeg - 1) complain([...path, "profile"], "This profile never rests on its heel: set its lift to 0 there.");
+  if (worked >= cycleDeg - 1)
+    complain([...path, "profile"], "This profile never rests on its heel: set its lift to 0 there.");
 }
 
 /** Degrees from opening to closing; zero or less when the entry makes no sense. */

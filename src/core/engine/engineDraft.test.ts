@@ -2,24 +2,42 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { CALDER, BRAE, DUNMORE, HOB, TIDEWATER } from "../../demo/engines";
 import { asEngineFile, engineFileSchema } from "./engineFileSchema";
-import { type DraftField, type EngineDraft, EMPTY_DRAFT, draftOf, firingOrderProblem, namesIn, readDraft } from "./engineDraft";
+import {
+  type DraftField,
+  type EngineDraft,
+  EMPTY_DRAFT,
+  draftOf,
+  firingOrderProblem,
+  namesIn,
+  readDraft,
+} from "./engineDraft";
 import { EMPTY_CAM } from "./camDraft";
 import { numbersIn } from "./numbersIn";
 import { PATTERN_NAMES, patternFile } from "./patterns";
 
 const FIVE: EngineDraft = { ...EMPTY_DRAFT, name: "Bench five", firingOrder: "1-2-4-5-3" };
-const problemOf = (change: Partial<EngineDraft>, field: DraftField): string | undefined => readDraft({ ...FIVE, ...change }).problems[field];
+const problemOf = (change: Partial<EngineDraft>, field: DraftField): string | undefined =>
+  readDraft({ ...FIVE, ...change }).problems[field];
 
 describe("a draft", () => {
   it("is an engine from a name and a firing order alone", () => {
     const { file, problems } = readDraft(FIVE);
     expect(problems).toEqual({});
     expect(engineFileSchema.safeParse(file).success).toBe(true);
-    expect(file).toMatchObject({ cylinders: ["1", "2", "3", "4", "5"], firingOrder: ["1", "2", "4", "5", "3"], marksDeg: [0] });
+    expect(file).toMatchObject({
+      cylinders: ["1", "2", "3", "4", "5"],
+      firingOrder: ["1", "2", "4", "5", "3"],
+      marksDeg: [0],
+    });
     expect(file?.valves.map((v) => v.id)).toEqual(["1I", "1E", "2I", "2E", "3I", "3E", "4I", "4E", "5I", "5E"]);
   });
   it.each<[string, string | null]>([
-    ["", "Type the firing order, like 1-3-4-2."], ["1-3-4-3", "Cylinder 3 stands twice."], ["1-3-4", "Missing: cylinder 2."], ["1 2 30", "There is no cylinder 30: at most 24."], ["1,3,4,2", null], ["A B", null],
+    ["", "Type the firing order, like 1-3-4-2."],
+    ["1-3-4-3", "Cylinder 3 stands twice."],
+    ["1-3-4", "Missing: cylinder 2."],
+    ["1 2 30", "There is no cylinder 30: at most 24."],
+    ["1,3,4,2", null],
+    ["A B", null],
   ])("firing order %j: %s", (text, problem) => expect(firingOrderProblem(namesIn(text))).toBe(problem));
   it.each<[DraftField, Partial<EngineDraft>, string]>([
     ["firingAngles", { firingAngles: "0 100 90 200 300" }, "90 comes after 100"],
@@ -38,19 +56,68 @@ describe("a draft", () => {
     ["cam", { cam: { ...EMPTY_CAM, known: "events", intakeOpens: "12" } }, "all four events"],
     ["cam", { cam: { ...EMPTY_CAM, known: "lobes", intakeDuration: "264" } }, "both durations"],
     ["cam", { cam: { ...EMPTY_CAM, known: "profile" } }, "Choose the file"],
-    ["cam", { cam: { ...EMPTY_CAM, known: "events", intakeOpens: "170", intakeCloses: "170", exhaustOpens: "170", exhaustCloses: "170", ramp: "110" } }, "no heel is left"],
-    ["ramp", { cam: { ...EMPTY_CAM, known: "events", intakeOpens: "1", intakeCloses: "1", exhaustOpens: "1", exhaustCloses: "1", ramp: "-3" } }, "0 to 120"],
+    [
+      "cam",
+      {
+        cam: {
+          ...EMPTY_CAM,
+          known: "events",
+          intakeOpens: "170",
+          intakeCloses: "170",
+          exhaustOpens: "170",
+          exhaustCloses: "170",
+          ramp: "110",
+        },
+      },
+      "no heel is left",
+    ],
+    [
+      "ramp",
+      {
+        cam: {
+          ...EMPTY_CAM,
+          known: "events",
+          intakeOpens: "1",
+          intakeCloses: "1",
+          exhaustOpens: "1",
+          exhaustCloses: "1",
+          ramp: "-3",
+        },
+      },
+      "0 to 120",
+    ],
     ["release", { cam: { ...EMPTY_CAM, releaseFrom: "60", releaseTo: "120" } }, "begins and ends"],
     ["name", { name: " " }, "Give the engine a name"],
   ])("says at %s what is wrong with %o", (field, change, words) => expect(problemOf(change, field)).toContain(words));
   it("counts the exhaust centerline from separation and intake centerline", () => {
-    const { file } = readDraft({ ...FIVE, cam: { ...EMPTY_CAM, known: "lobes", atLift: "0.050 in", intakeDuration: "264", exhaustDuration: "270", intakeCenterline: "106", separation: "110" } });
-    expect(file?.cam).toMatchObject({ atLift: "0.050 in", intake: { durationDeg: 264, centerlineDeg: 106 }, exhaust: { centerlineDeg: 114 } });
+    const { file } = readDraft({
+      ...FIVE,
+      cam: {
+        ...EMPTY_CAM,
+        known: "lobes",
+        atLift: "0.050 in",
+        intakeDuration: "264",
+        exhaustDuration: "270",
+        intakeCenterline: "106",
+        separation: "110",
+      },
+    });
+    expect(file?.cam).toMatchObject({
+      atLift: "0.050 in",
+      intake: { durationDeg: 264, centerlineDeg: 106 },
+      exhaust: { centerlineDeg: 114 },
+    });
   });
   it("reads valves in their order along a bank, several of a role told apart", () => {
     const { file } = readDraft({ ...FIVE, firingOrder: "1-2", valves: "E I I E", valvesFor: "bank" });
     expect(file?.valves.map((v) => v.id)).toEqual(["1E", "1I", "2I", "2E"]);
-    expect(readDraft({ ...FIVE, firingOrder: "1", valves: "IIEEJ" }).file?.valves.map((v) => v.id)).toEqual(["1Ia", "1Ib", "1Ea", "1Eb", "1J"]);
+    expect(readDraft({ ...FIVE, firingOrder: "1", valves: "IIEEJ" }).file?.valves.map((v) => v.id)).toEqual([
+      "1Ia",
+      "1Ib",
+      "1Ea",
+      "1Eb",
+      "1J",
+    ]);
   });
   it("marks each firing TDC once, though it comes up twice", () => {
     expect(readDraft({ ...FIVE, firingOrder: "1-3-4-2", marks: "firing" }).file?.marksDeg).toEqual([0, 180]);
@@ -58,21 +125,52 @@ describe("a draft", () => {
     expect(readDraft({ ...FIVE, marks: "none" }).file?.marksDeg).toEqual([]);
   });
   it("never throws, whatever is typed, and what it gives is valid", () => {
-    const text = fc.oneof(fc.string({ maxLength: 12 }), fc.constantFrom("1-2-3", "0 120 240", "I E", "I I E E", "12", "-5", "0.15 mm", "1/2", "E I I E"));
-    const cam = fc.record({ ...Object.fromEntries(Object.keys(EMPTY_CAM).filter((k) => typeof EMPTY_CAM[k as keyof typeof EMPTY_CAM] === "string").map((k) => [k, text])), known: fc.constantFrom("unknown", "events", "lobes", "profile"), profiles: fc.constant({}), otherReleases: fc.constant([]) }) as unknown as fc.Arbitrary<EngineDraft["cam"]>;
+    const text = fc.oneof(
+      fc.string({ maxLength: 12 }),
+      fc.constantFrom("1-2-3", "0 120 240", "I E", "I I E E", "12", "-5", "0.15 mm", "1/2", "E I I E"),
+    );
+    const cam = fc.record({
+      ...Object.fromEntries(
+        Object.keys(EMPTY_CAM)
+          .filter((k) => typeof EMPTY_CAM[k as keyof typeof EMPTY_CAM] === "string")
+          .map((k) => [k, text]),
+      ),
+      known: fc.constantFrom("unknown", "events", "lobes", "profile"),
+      profiles: fc.constant({}),
+      otherReleases: fc.constant([]),
+    }) as unknown as fc.Arbitrary<EngineDraft["cam"]>;
     const anyDraft = fc.record<EngineDraft>({
-      name: text, sector: fc.constantFrom("", "marine"), strokes: fc.constantFrom(2, 4), firingOrder: text, firingAngles: text, layout: fc.constantFrom("inline", "vee", "flat", "radial"),
-      banks: text, valves: text, valvesFor: fc.constantFrom("cylinder", "bank"), cam, marks: fc.constantFrom("none", "tdc", "firing", "list"), markList: text,
-      rotation: fc.constantFrom("", "clockwise"), follower: fc.constantFrom("", "flat"), barringAt: fc.constantFrom("crank", "wheel"), barringRatio: text,
+      name: text,
+      sector: fc.constantFrom("", "marine"),
+      strokes: fc.constantFrom(2, 4),
+      firingOrder: text,
+      firingAngles: text,
+      layout: fc.constantFrom("inline", "vee", "flat", "radial"),
+      banks: text,
+      valves: text,
+      valvesFor: fc.constantFrom("cylinder", "bank"),
+      cam,
+      marks: fc.constantFrom("none", "tdc", "firing", "list"),
+      markList: text,
+      rotation: fc.constantFrom("", "clockwise"),
+      follower: fc.constantFrom("", "flat"),
+      barringAt: fc.constantFrom("crank", "wheel"),
+      barringRatio: text,
     });
-    fc.assert(fc.property(anyDraft, (draft) => {
-      const { file, problems } = readDraft(draft);
-      if (Object.keys(problems).length > 0 || file === null) return;
-      const parsed = engineFileSchema.safeParse(file);
-      expect(parsed.success, JSON.stringify(parsed.error?.issues)).toBe(true);
-    }), { numRuns: 600 });
+    fc.assert(
+      fc.property(anyDraft, (draft) => {
+        const { file, problems } = readDraft(draft);
+        if (Object.keys(problems).length > 0 || file === null) return;
+        const parsed = engineFileSchema.safeParse(file);
+        expect(parsed.success, JSON.stringify(parsed.error?.issues)).toBe(true);
+      }),
+      { numRuns: 600 },
+    );
   });
-  it.each([...PATTERN_NAMES.map((p) => [p.name, patternFile(p.id)] as const), ...[TIDEWATER, CALDER, DUNMORE, HOB, BRAE].map((f) => [f.name, f] as const)])("%s comes back from its form as it was", (_name, file) => {
+  it.each([
+    ...PATTERN_NAMES.map((p) => [p.name, patternFile(p.id)] as const),
+    ...[TIDEWATER, CALDER, DUNMORE, HOB, BRAE].map((f) => [f.name, f] as const),
+  ])("%s comes back from its form as it was", (_name, file) => {
     if (file === null) throw new Error("no such pattern");
     const back = readDraft(draftOf(file), file);
     expect(back.problems).toEqual({});
@@ -82,11 +180,28 @@ describe("a draft", () => {
     expect(layout?.kind).toBe(before?.kind);
   });
   it("keeps what the form does not show", () => {
-    const before = { ...CALDER, cam: { ...CALDER.cam, ground: "north wall" }, shelf: 3, notes: "mine" } as typeof CALDER;
-    expect(readDraft({ ...draftOf(before), name: "Renamed" }, before).file).toMatchObject({ name: "Renamed", shelf: 3, notes: "mine", lash: CALDER.lash, cam: { ground: "north wall" } });
+    const before = {
+      ...CALDER,
+      cam: { ...CALDER.cam, ground: "north wall" },
+      shelf: 3,
+      notes: "mine",
+    } as typeof CALDER;
+    expect(readDraft({ ...draftOf(before), name: "Renamed" }, before).file).toMatchObject({
+      name: "Renamed",
+      shelf: 3,
+      notes: "mine",
+      lash: CALDER.lash,
+      cam: { ground: "north wall" },
+    });
   });
 });
 
 describe("numbersIn", () => {
-  it.each<[string, number[] | null]>([["0 120, 240", [0, 120, 240]], ["0;1,5", [0, 1.5]], ["", []], ["1 x", null], ["-3", [-3]]])("%j", (text, numbers) => expect(numbersIn(text)).toEqual(numbers));
+  it.each<[string, number[] | null]>([
+    ["0 120, 240", [0, 120, 240]],
+    ["0;1,5", [0, 1.5]],
+    ["", []],
+    ["1 x", null],
+    ["-3", [-3]],
+  ])("%j", (text, numbers) => expect(numbersIn(text)).toEqual(numbers));
 });

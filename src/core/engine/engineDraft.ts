@@ -2,7 +2,18 @@
  * An engine while it is being typed: every field as text, what is wrong with each said at once, and
  * the engine file as soon as there is one. Nothing typed is ever lost or changed.
  */
-import { type BarringPlace, type CamEntry, ENGINE_FORMAT, type EngineFile, type LayoutEntry, MAX_CYLINDERS, MAX_VALVES, type Sector, type ValveEntry, type ValveRole } from "./engineFile";
+import {
+  type BarringPlace,
+  type CamEntry,
+  ENGINE_FORMAT,
+  type EngineFile,
+  type LayoutEntry,
+  MAX_CYLINDERS,
+  MAX_VALVES,
+  type Sector,
+  type ValveEntry,
+  type ValveRole,
+} from "./engineFile";
 import { type CamDraft, EMPTY_CAM, camDraftOf, camOf } from "./camDraft";
 import { checkCam } from "./checkCam";
 import { numbersIn } from "./numbersIn";
@@ -30,12 +41,36 @@ export interface EngineDraft {
   readonly barringRatio: string;
 }
 
-export type DraftField = "name" | "firingOrder" | "firingAngles" | "banks" | "valves" | "cam" | "ramp" | "release" | "markList" | "barringRatio";
+export type DraftField =
+  | "name"
+  | "firingOrder"
+  | "firingAngles"
+  | "banks"
+  | "valves"
+  | "cam"
+  | "ramp"
+  | "release"
+  | "markList"
+  | "barringRatio";
 export type DraftProblems = Partial<Record<DraftField, string>>;
 
 export const EMPTY_DRAFT: EngineDraft = {
-  name: "", sector: "", strokes: 4, firingOrder: "", firingAngles: "", layout: "inline", banks: "", valves: "I E", valvesFor: "cylinder",
-  cam: EMPTY_CAM, marks: "tdc", markList: "", rotation: "", follower: "", barringAt: "crank", barringRatio: "",
+  name: "",
+  sector: "",
+  strokes: 4,
+  firingOrder: "",
+  firingAngles: "",
+  layout: "inline",
+  banks: "",
+  valves: "I E",
+  valvesFor: "cylinder",
+  cam: EMPTY_CAM,
+  marks: "tdc",
+  markList: "",
+  rotation: "",
+  follower: "",
+  barringAt: "crank",
+  barringRatio: "",
 };
 
 export interface DraftRead {
@@ -53,7 +88,8 @@ export function readDraft(draft: EngineDraft, rest: Partial<EngineFile> = {}): D
   const order = namesIn(draft.firingOrder);
   const orderProblem = firingOrderProblem(order);
   if (orderProblem !== null) problems.firingOrder = orderProblem;
-  if (order.length === 0 || new Set(order).size !== order.length || order.length > MAX_CYLINDERS) return { file: null, problems };
+  if (order.length === 0 || new Set(order).size !== order.length || order.length > MAX_CYLINDERS)
+    return { file: null, problems };
   const cylinders = [...order].sort(byNumber);
   const banks = banksOf(draft, cylinders, problems);
   const valves = valvesOf(draft, cylinders, banks, problems);
@@ -70,31 +106,54 @@ export function readDraft(draft: EngineDraft, rest: Partial<EngineFile> = {}): D
     strokes: draft.strokes,
     ...(draft.rotation === "" ? {} : { rotation: draft.rotation }),
     ...(draft.follower === "" ? {} : { follower: draft.follower }),
-    cylinders, firingOrder: order,
+    cylinders,
+    firingOrder: order,
     ...(firingAnglesDeg === null ? {} : { firingAnglesDeg }),
     valves,
     ...(cam === null ? {} : { cam }),
     marksDeg,
-    ...(rest.markLabels !== undefined && rest.markLabels.length === marksDeg.length ? { markLabels: rest.markLabels } : {}),
+    ...(rest.markLabels !== undefined && rest.markLabels.length === marksDeg.length
+      ? { markLabels: rest.markLabels }
+      : {}),
     ...(barring === null ? {} : { barring }),
     layout: { ...rest.layout, kind: draft.layout, ...(banks === null ? { banks: undefined } : { banks }) },
   };
-  checkCam(file, (_path, message) => { problems.cam ??= message; });
+  checkCam(file, (_path, message) => {
+    problems.cam ??= message;
+  });
   return { file: JSON.parse(JSON.stringify(file)) as EngineFile, problems };
 }
 
-const SHOWN = ["sector", "rotation", "firingAnglesDeg", "cam", "marksDeg", "markLabels", "barring", "follower"] as const;
+const SHOWN = [
+  "sector",
+  "rotation",
+  "firingAnglesDeg",
+  "cam",
+  "marksDeg",
+  "markLabels",
+  "barring",
+  "follower",
+] as const;
 
 const withoutShown = (rest: Partial<EngineFile>): Partial<EngineFile> =>
   Object.fromEntries(Object.entries(rest).filter(([key]) => !(SHOWN as readonly string[]).includes(key)));
 
 /** Fields of a cam that this version does not know stay with it. */
 function withUnshownCam(cam: CamEntry | null, before: CamEntry | undefined): CamEntry | null {
-  const known: readonly string[] = ["atLift", "rampDeg", "intake", "exhaust", "injector", "releases"] satisfies (keyof CamEntry)[];
-  return cam === null ? null : { ...Object.fromEntries(Object.entries(before ?? {}).filter(([key]) => !known.includes(key))), ...cam };
+  const known: readonly string[] = [
+    "atLift",
+    "rampDeg",
+    "intake",
+    "exhaust",
+    "injector",
+    "releases",
+  ] satisfies (keyof CamEntry)[];
+  return cam === null
+    ? null
+    : { ...Object.fromEntries(Object.entries(before ?? {}).filter(([key]) => !known.includes(key))), ...cam };
 }
 
-const byNumber = (a: string, b: string): number => (Number(a) - Number(b)) || a.localeCompare(b);
+const byNumber = (a: string, b: string): number => Number(a) - Number(b) || a.localeCompare(b);
 
 /** What is wrong with a firing order, the first thing first; null when it is whole. */
 export function firingOrderProblem(order: readonly string[]): string | null {
@@ -119,7 +178,8 @@ function anglesOf({ firingAngles, strokes }: EngineDraft, count: number, problem
     return null;
   };
   if (angles === null) return say("Type degrees, like 0 150 240 390 480 630.");
-  if (angles.length !== count) return say(`${angles.length} angles for ${count} cylinders: give one each, in firing order.`);
+  if (angles.length !== count)
+    return say(`${angles.length} angles for ${count} cylinders: give one each, in firing order.`);
   if (angles[0] !== 0) return say("The first angle is 0: the first cylinder of the order.");
   const falls = angles.findIndex((deg, i) => i > 0 && deg < (angles[i - 1] ?? 0));
   if (falls > 0) return say(`${angles[falls]} comes after ${angles[falls - 1]}: the angles must rise.`);
@@ -127,12 +187,19 @@ function anglesOf({ firingAngles, strokes }: EngineDraft, count: number, problem
   return angles;
 }
 
-function banksOf({ banks, layout }: EngineDraft, cylinders: readonly string[], problems: DraftProblems): string[][] | null {
+function banksOf(
+  { banks, layout }: EngineDraft,
+  cylinders: readonly string[],
+  problems: DraftProblems,
+): string[][] | null {
   if (layout !== "vee" && layout !== "flat") return null;
   const odd = cylinders.filter((_, i) => i % 2 === 0);
   const usual = [odd, cylinders.filter((id) => !odd.includes(id))].filter((b) => b.length > 0);
   if (banks.trim() === "") return usual;
-  const typed = banks.split("/").map(namesIn).filter((b) => b.length > 0);
+  const typed = banks
+    .split("/")
+    .map(namesIn)
+    .filter((b) => b.length > 0);
   const all = typed.flat();
   const say = (why: string): string[][] => {
     problems.banks = why;
@@ -149,7 +216,12 @@ function banksOf({ banks, layout }: EngineDraft, cylinders: readonly string[], p
 
 const ROLE_OF: Readonly<Record<string, ValveRole>> = { I: "intake", E: "exhaust", J: "injector" };
 
-function valvesOf(draft: EngineDraft, cylinders: readonly string[], banks: string[][] | null, problems: DraftProblems): ValveEntry[] {
+function valvesOf(
+  draft: EngineDraft,
+  cylinders: readonly string[],
+  banks: string[][] | null,
+  problems: DraftProblems,
+): ValveEntry[] {
   const usual = draft.strokes === 2 ? "E" : "IE";
   const say = (why: string): ValveEntry[] => {
     problems.valves = why;
@@ -158,22 +230,31 @@ function valvesOf(draft: EngineDraft, cylinders: readonly string[], banks: strin
   const letters = (text: string): string[] => [...text.toUpperCase().replace(/[\s,;.-]/g, "")];
   const wrong = letters(draft.valves.replaceAll("/", "")).find((l) => ROLE_OF[l] === undefined);
   if (wrong !== undefined) return say(`"${wrong}" is no valve: type I for intake, E for exhaust, J for an injector.`);
-  if (draft.strokes === 2 && draft.valves.toUpperCase().includes("I")) return say("A two-stroke has no intake valves: type E, or E J.");
+  if (draft.strokes === 2 && draft.valves.toUpperCase().includes("I"))
+    return say("A two-stroke has no intake valves: type E, or E J.");
   if (draft.valvesFor === "cylinder") {
     const own = letters(draft.valves.replaceAll("/", ""));
     if (own.length === 0) return say("Type the valves of one cylinder, front first, like I E.");
-    if (own.length * cylinders.length > MAX_VALVES) return say(`That makes ${own.length * cylinders.length} valves: ${MAX_VALVES} are the most.`);
+    if (own.length * cylinders.length > MAX_VALVES)
+      return say(`That makes ${own.length * cylinders.length} valves: ${MAX_VALVES} are the most.`);
     return (banks?.flat() ?? cylinders).flatMap((c) => named(c, own));
   }
   const rows = banks ?? [[...cylinders]];
   const parts = draft.valves.split("/").map(letters);
   const perBank = rows.map((_, b) => parts[parts.length === 1 ? 0 : b] ?? []);
-  const short = rows.findIndex((row, b) => (perBank[b]?.length ?? 0) === 0 || (perBank[b]?.length ?? 0) % row.length !== 0);
-  if (short >= 0) return say(`Bank ${short + 1} has ${rows[short]?.length} cylinders: ${perBank[short]?.length ?? 0} letters can't be shared out among them.`);
-  const all = rows.flatMap((row, b) => row.flatMap((c, i) => {
-    const each = (perBank[b]?.length ?? 0) / row.length;
-    return named(c, (perBank[b] ?? []).slice(i * each, (i + 1) * each));
-  }));
+  const short = rows.findIndex(
+    (row, b) => (perBank[b]?.length ?? 0) === 0 || (perBank[b]?.length ?? 0) % row.length !== 0,
+  );
+  if (short >= 0)
+    return say(
+      `Bank ${short + 1} has ${rows[short]?.length} cylinders: ${perBank[short]?.length ?? 0} letters can't be shared out among them.`,
+    );
+  const all = rows.flatMap((row, b) =>
+    row.flatMap((c, i) => {
+      const each = (perBank[b]?.length ?? 0) / row.length;
+      return named(c, (perBank[b] ?? []).slice(i * each, (i + 1) * each));
+    }),
+  );
   return all.length > MAX_VALVES ? say(`That makes ${all.length} valves: ${MAX_VALVES} are the most.`) : all;
 }
 
@@ -182,11 +263,20 @@ function named(cylinder: string, letters: readonly string[]): ValveEntry[] {
   return letters.map((letter, i) => {
     const several = letters.filter((l) => l === letter).length > 1;
     const nth = letters.slice(0, i).filter((l) => l === letter).length;
-    return { id: `${cylinder}${letter}${several ? String.fromCharCode(97 + nth) : ""}`, cylinder, role: ROLE_OF[letter] ?? "intake" };
+    return {
+      id: `${cylinder}${letter}${several ? String.fromCharCode(97 + nth) : ""}`,
+      cylinder,
+      role: ROLE_OF[letter] ?? "intake",
+    };
   });
 }
 
-function marksOf({ marks, markList, strokes }: EngineDraft, count: number, angles: readonly number[] | null, problems: DraftProblems): number[] {
+function marksOf(
+  { marks, markList, strokes }: EngineDraft,
+  count: number,
+  angles: readonly number[] | null,
+  problems: DraftProblems,
+): number[] {
   if (marks === "none") return [];
   if (marks === "tdc") return [0];
   const cycle = strokes === 2 ? 360 : 720;
@@ -205,7 +295,8 @@ function marksOf({ marks, markList, strokes }: EngineDraft, count: number, angle
 function barringOf({ barringAt, barringRatio }: EngineDraft, problems: DraftProblems): EngineFile["barring"] | null {
   if (barringAt === "crank") return null;
   const ratio = numbersIn(barringRatio);
-  if (ratio?.length === 1 && ratio[0] !== undefined && ratio[0] > 0 && ratio[0] <= 500) return { at: barringAt, ratio: ratio[0] };
+  if (ratio?.length === 1 && ratio[0] !== undefined && ratio[0] > 0 && ratio[0] <= 500)
+    return { at: barringAt, ratio: ratio[0] };
   problems.barringRatio = "Give the turns of what you turn for one turn of the crank, like 0.5.";
   return null;
 }
@@ -215,20 +306,33 @@ export function draftOf(file: EngineFile): EngineDraft {
   const even = file.firingAnglesDeg === undefined;
   const marks = file.marksDeg;
   return {
-    name: file.name, sector: file.sector ?? "", strokes: file.strokes, firingOrder: file.firingOrder.join("-"),
+    name: file.name,
+    sector: file.sector ?? "",
+    strokes: file.strokes,
+    firingOrder: file.firingOrder.join("-"),
     firingAngles: even ? "" : (file.firingAnglesDeg ?? []).join(" "),
-    layout: file.layout?.kind ?? "inline", banks: (file.layout?.banks ?? []).map((b) => b.join(" ")).join(" / "),
-    ...valveTextOf(file), cam: camDraftOf(file),
-    marks: marks === undefined || (marks.length === 1 && marks[0] === 0) ? "tdc" : marks.length === 0 ? "none" : "list",
-    markList: (marks ?? []).join(" "), rotation: file.rotation ?? "", follower: file.follower ?? "",
-    barringAt: file.barring?.at ?? "crank", barringRatio: file.barring === undefined ? "" : String(file.barring.ratio),
+    layout: file.layout?.kind ?? "inline",
+    banks: (file.layout?.banks ?? []).map((b) => b.join(" ")).join(" / "),
+    ...valveTextOf(file),
+    cam: camDraftOf(file),
+    marks:
+      marks === undefined || (marks.length === 1 && marks[0] === 0) ? "tdc" : marks.length === 0 ? "none" : "list",
+    markList: (marks ?? []).join(" "),
+    rotation: file.rotation ?? "",
+    follower: file.follower ?? "",
+    barringAt: file.barring?.at ?? "crank",
+    barringRatio: file.barring === undefined ? "" : String(file.barring.ratio),
   };
 }
 
 const LETTER: Readonly<Record<ValveRole, string>> = { intake: "I", exhaust: "E", injector: "J" };
 
 function valveTextOf(file: EngineFile): Pick<EngineDraft, "valves" | "valvesFor"> {
-  const of = (c: string): string => file.valves.filter((v) => v.cylinder === c).map((v) => LETTER[v.role]).join(" ");
+  const of = (c: string): string =>
+    file.valves
+      .filter((v) => v.cylinder === c)
+      .map((v) => LETTER[v.role])
+      .join(" ");
   const rows = file.layout?.banks ?? [file.cylinders];
   const all = new Set(file.cylinders.map(of));
   if (all.size === 1) return { valves: [...all][0] ?? "", valvesFor: "cylinder" };

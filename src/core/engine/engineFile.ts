@@ -88,7 +88,13 @@ export interface LashEntry {
 }
 
 export const ADJUSTER_KINDS = [
-  "screw", "bucket-shim", "bucket", "positive-closing", "hydraulic", "fixed", "grind",
+  "screw",
+  "bucket-shim",
+  "bucket",
+  "positive-closing",
+  "hydraulic",
+  "fixed",
+  "grind",
 ] as const;
 export type AdjusterKind = (typeof ADJUSTER_KINDS)[number];
 
@@ -136,9 +142,16 @@ export interface HeatEntry {
   readonly layout?: "pushrod" | "overhead";
   readonly block?: "iron" | "alloy";
   readonly head?: "iron" | "alloy";
-  readonly sizes?: { readonly deck?: LengthText; readonly pivot?: LengthText; readonly pushrod?: LengthText; readonly valve?: LengthText; readonly cam?: LengthText };
+  readonly sizes?: {
+    readonly deck?: LengthText;
+    readonly pivot?: LengthText;
+    readonly pushrod?: LengthText;
+    readonly valve?: LengthText;
+    readonly cam?: LengthText;
+  };
   /** Kelvin above the cold engine, one figure for all or one for each. */
-  readonly rise?: number | { readonly block: number; readonly head: number; readonly pushrod: number; readonly valve: number };
+  readonly rise?:
+    number | { readonly block: number; readonly head: number; readonly pushrod: number; readonly valve: number };
   readonly experience?: { readonly intake?: LengthText; readonly exhaust?: LengthText; readonly source?: string };
 }
 

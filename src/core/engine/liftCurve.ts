@@ -27,15 +27,21 @@ export function liftCurve(file: EngineFile, engine: Engine, role: ValveRole): Li
   const lobe = file.cam?.[role];
   if (lobe !== undefined && "profile" in lobe) {
     const first = lobe.profile[0]?.[0] ?? 0;
-    return { role, measured: true, peakMm: fullLift(lobe.profile).liftMm, at: (rel) => Math.max(0, liftAt(lobe.profile, first + fold(rel - first, cycleDeg)) - HEEL_LIFT_MM) };
+    return {
+      role,
+      measured: true,
+      peakMm: fullLift(lobe.profile).liftMm,
+      at: (rel) => Math.max(0, liftAt(lobe.profile, first + fold(rel - first, cycleDeg)) - HEEL_LIFT_MM),
+    };
   }
   const peakMm = (lobe?.lift === undefined ? null : parseLength(lobe.lift)?.mm) ?? null;
   const releases = engine.releases.filter((r) => r.role === role).map((r) => r.arc);
   const share = (rel: number): number => {
     const on = shape.workingFromDeg + fold(rel - shape.workingFromDeg, cycleDeg);
-    const main = on <= shape.fullLiftDeg
-      ? smooth((on - shape.workingFromDeg) / (shape.fullLiftDeg - shape.workingFromDeg))
-      : smooth((shape.workingToDeg - on) / (shape.workingToDeg - shape.fullLiftDeg));
+    const main =
+      on <= shape.fullLiftDeg
+        ? smooth((on - shape.workingFromDeg) / (shape.fullLiftDeg - shape.workingFromDeg))
+        : smooth((shape.workingToDeg - on) / (shape.workingToDeg - shape.fullLiftDeg));
     const bumps = releases.map((arc) => {
       const into = fold(rel - arc.startDeg, cycleDeg) / arc.spanDeg;
       return into < 1 ? RELEASE_SHARE * smooth(Math.min(1, 4 * Math.min(into, 1 - into))) : 0;

@@ -7,7 +7,15 @@ import { engineFile } from "./testEngines";
 describe("rampOf", () => {
   // Checking lifts and ramps as the trade tabulates them; both ends of each row.
   it.each<[string | number, number]>([
-    [0, 15], ["0.1 mm", 15], ["0.11 mm", 20], ["0.006 in", 20], [0.3, 20], [0.31, 35], ["1 mm", 35], [1.1, 35], ["0.050 in", 45],
+    [0, 15],
+    ["0.1 mm", 15],
+    ["0.11 mm", 20],
+    ["0.006 in", 20],
+    [0.3, 20],
+    [0.31, 35],
+    ["1 mm", 35],
+    [1.1, 35],
+    ["0.050 in", 45],
   ])("checking lift %s gives %d, and says that it is assumed", (atLift, rampDeg) => {
     const ramp = rampOf({ atLift }, 4);
     expect(ramp.rampDeg).toBe(rampDeg);
@@ -51,10 +59,22 @@ describe("lobeShape", () => {
     expect((mid(lobeArc(intake, "intake", 720)) - mid(lobeArc(exhaust, "exhaust", 720))) / 2).toBe(separationDeg);
   });
   it("ramps widen both sides, full lift stands in the middle", () => {
-    expect(lobeShape({ opensDegBtdc: 12, closesDegAbdc: 48 }, "intake", { rampDeg: 20 }, 4)).toEqual({ opensDeg: 348, fullLiftDeg: 468, closesDeg: 588, workingFromDeg: 328, workingToDeg: 608, bumps: [] });
+    expect(lobeShape({ opensDegBtdc: 12, closesDegAbdc: 48 }, "intake", { rampDeg: 20 }, 4)).toEqual({
+      opensDeg: 348,
+      fullLiftDeg: 468,
+      closesDeg: 588,
+      workingFromDeg: 328,
+      workingToDeg: 608,
+      bumps: [],
+    });
   });
   it("ramps that meet leave no heel and no more than a cycle", () => {
-    const { workingFromDeg, workingToDeg } = lobeShape({ opensDeg: 100, closesDeg: 700 }, "intake", { rampDeg: 100 }, 4);
+    const { workingFromDeg, workingToDeg } = lobeShape(
+      { opensDeg: 100, closesDeg: 700 },
+      "intake",
+      { rampDeg: 100 },
+      4,
+    );
     expect(workingToDeg - workingFromDeg).toBe(720);
   });
 });
@@ -62,7 +82,12 @@ describe("lobeShape", () => {
 describe("companions", () => {
   it("are half a cycle apart within a degree, the nearest first, and may be missing", () => {
     const of = (anglesDeg: number[]): (string | null)[] =>
-      resolveEngine(engineFile(anglesDeg.map((_, i) => String(i + 1)), { firingAnglesDeg: anglesDeg })).cylinders.map((c) => c.companion);
+      resolveEngine(
+        engineFile(
+          anglesDeg.map((_, i) => String(i + 1)),
+          { firingAnglesDeg: anglesDeg },
+        ),
+      ).cylinders.map((c) => c.companion);
     expect(of([0, 180, 360, 540])).toEqual(["3", "4", "1", "2"]);
     expect(of([0, 285])).toEqual([null, null]);
     expect(of([0, 359, 360.5])).toEqual(["3", "1", "1"]);

@@ -7,7 +7,15 @@
  */
 import { arcBetween } from "../units/angle/arc";
 import { parseLength } from "../units/length";
-import { HEEL_LIFT_MM, type CamEntry, type Lobe, type OwnTdcLobe, type PlainLobe, type ProfileLobe, type ValveRole } from "./engineFile";
+import {
+  HEEL_LIFT_MM,
+  type CamEntry,
+  type Lobe,
+  type OwnTdcLobe,
+  type PlainLobe,
+  type ProfileLobe,
+  type ValveRole,
+} from "./engineFile";
 import { type Stretch, bumpsOf, fullLift, mainStretch } from "./profile";
 
 /** Assumed when neither checking lift nor ramp is given. */
@@ -77,7 +85,9 @@ const SEEN_LIFT_MM = 0.15;
 
 /** The shape of a lobe. `cam` gives checking lift and ramp. */
 export function lobeShape(lobe: Lobe, role: ValveRole, cam: CamEntry | undefined, strokes: 2 | 4): LobeShape {
-  return "profile" in lobe ? profileShape(lobe, cam) : plainShape(lobe, role, rampOf(cam, strokes).rampDeg, strokes === 2 ? 360 : 720);
+  return "profile" in lobe
+    ? profileShape(lobe, cam)
+    : plainShape(lobe, role, rampOf(cam, strokes).rampDeg, strokes === 2 ? 360 : 720);
 }
 
 function plainShape(lobe: PlainLobe, role: ValveRole, rampDeg: number, cycleDeg: number): LobeShape {
@@ -86,7 +96,14 @@ function plainShape(lobe: PlainLobe, role: ValveRole, rampDeg: number, cycleDeg:
   // Ramps that meet leave no heel: the whole cycle is worked.
   const spare = Math.max(0, (cycleDeg - (closesDeg - opensDeg)) / 2);
   const ramp = Math.min(rampDeg, spare);
-  return { opensDeg, fullLiftDeg: (opensDeg + closesDeg) / 2, closesDeg, workingFromDeg: opensDeg - ramp, workingToDeg: closesDeg + ramp, bumps: [] };
+  return {
+    opensDeg,
+    fullLiftDeg: (opensDeg + closesDeg) / 2,
+    closesDeg,
+    workingFromDeg: opensDeg - ramp,
+    workingToDeg: closesDeg + ramp,
+    bumps: [],
+  };
 }
 
 function profileShape({ profile }: ProfileLobe, cam: CamEntry | undefined): LobeShape {
@@ -94,7 +111,14 @@ function profileShape({ profile }: ProfileLobe, cam: CamEntry | undefined): Lobe
   const seenMm = (cam?.atLift === undefined ? null : parseLength(cam.atLift)?.mm) ?? SEEN_LIFT_MM;
   const working = mainStretch(profile, HEEL_LIFT_MM) ?? { fromDeg: fullLiftDeg, toDeg: fullLiftDeg };
   const seen = mainStretch(profile, Math.min(seenMm, liftMm / 2)) ?? working;
-  return { opensDeg: seen.fromDeg, fullLiftDeg, closesDeg: seen.toDeg, workingFromDeg: working.fromDeg, workingToDeg: working.toDeg, bumps: bumpsOf(profile) };
+  return {
+    opensDeg: seen.fromDeg,
+    fullLiftDeg,
+    closesDeg: seen.toDeg,
+    workingFromDeg: working.fromDeg,
+    workingToDeg: working.toDeg,
+    bumps: bumpsOf(profile),
+  };
 }
 
 function lobeEvents(lobe: PlainLobe, role: ValveRole): OwnTdcLobe {

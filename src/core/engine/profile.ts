@@ -62,6 +62,7 @@ export const bumpsOf = (profile: readonly LiftPoint[]): Stretch[] => {
 export function liftAt(profile: readonly LiftPoint[], deg: number): number {
   const i = profile.findIndex(([d]) => d > deg);
   const [before, after] = [profile[i - 1], profile[i]];
-  if (before === undefined || after === undefined) return profile.at(-1)?.[0] === deg ? (profile.at(-1)?.[1] ?? 0) : 0;
+  if (before === undefined || after === undefined)
+    return profile.at(-1)?.[0] === deg ? (profile.at(-1)?.[1] ?? 0) : 0;
   return before[1] + ((deg - before[0]) / (after[0] - before[0])) * (after[1] - before[1]);
 }

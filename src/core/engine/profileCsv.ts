@@ -25,7 +25,9 @@ export interface CsvColumn {
   readonly points: readonly LiftPoint[];
   readonly notes: readonly string[];
 }
-export type CsvRead = { readonly kind: "read"; readonly columns: readonly CsvColumn[] } | { readonly kind: "refused"; readonly why: string };
+export type CsvRead =
+  | { readonly kind: "read"; readonly columns: readonly CsvColumn[] }
+  | { readonly kind: "refused"; readonly why: string };
 
 const MAX_ROWS = 20_000;
 /** A profile of half-degrees at the most: more says nothing more, and weighs the engine file down. */
@@ -33,14 +35,21 @@ const MAX_POINTS = 1440;
 
 /** Reads every lift column. `cycleDeg` bounds how far the angles may reach. */
 export function readProfileCsv(text: string, choices: CsvChoices, cycleDeg: 360 | 720): CsvRead {
-  if (text.trim() === "") return { kind: "refused", why: "The file is empty: it needs a column of degrees and one of lift." };
+  if (text.trim() === "")
+    return { kind: "refused", why: "The file is empty: it needs a column of degrees and one of lift." };
   const table = splitRows(text);
   const header = table.rows[0]?.every((cell) => numberIn(cell) === null) === true ? table.rows[0] : null;
   const body = header === null ? table.rows : table.rows.slice(1);
-  if (body.length > MAX_ROWS) return { kind: "refused", why: `The file has ${body.length} lines: ${MAX_ROWS} are the most.` };
+  if (body.length > MAX_ROWS)
+    return { kind: "refused", why: `The file has ${body.length} lines: ${MAX_ROWS} are the most.` };
   const width = Math.max(0, ...body.map((r) => r.length));
-  if (width < 2) return { kind: "refused", why: "Only one column was found: degrees and lift must be divided by a comma, a semicolon or a tab." };
-  if (choices.zero === "full-lift" && choices.fullLiftDeg === null) return { kind: "refused", why: "Say where full lift lies, in crank degrees from the cylinder's firing TDC." };
+  if (width < 2)
+    return {
+      kind: "refused",
+      why: "Only one column was found: degrees and lift must be divided by a comma, a semicolon or a tab.",
+    };
+  if (choices.zero === "full-lift" && choices.fullLiftDeg === null)
+    return { kind: "refused", why: "Say where full lift lies, in crank degrees from the cylinder's firing TDC." };
   const columns: CsvColumn[] = [];
   for (let c = 1; c < width; c++) {
     const read = readColumn(body, c, choices, cycleDeg);
@@ -65,7 +74,9 @@ const numberIn = (cell: string | undefined): number | null => {
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(plain) ? Number(plain) : null;
 };
 
-type ColumnRead = { readonly kind: "read"; readonly points: readonly LiftPoint[]; readonly notes: readonly string[] } | { readonly kind: "refused"; readonly why: string };
+type ColumnRead =
+  | { readonly kind: "read"; readonly points: readonly LiftPoint[]; readonly notes: readonly string[] }
+  | { readonly kind: "refused"; readonly why: string };
 
 function readColumn(body: readonly string[][], c: number, choices: CsvChoices, cycleDeg: 360 | 720): ColumnRead {
   const notes: string[] = [];
@@ -73,29 +84,43 @@ function readColumn(body: readonly string[][], c: number, choices: CsvChoices, c
   const unread: number[] = [];
   body.forEach((row, i) => {
     const [deg, lift] = [numberIn(row[0]), numberIn(row[c])];
-    if (deg !== null && lift !== null) raw.push([deg * (choices.angles === "cam" ? 2 : 1), lift * (choices.unit === "in" ? MM_PER_INCH : 1)]);
+    if (deg !== null && lift !== null)
+      raw.push([deg * (choices.angles === "cam" ? 2 : 1), lift * (choices.unit === "in" ? MM_PER_INCH : 1)]);
     else if ((row[c] ?? "").trim() !== "") unread.push(i + 1);
   });
-  if (raw.length < 8) return { kind: "refused", why: `only ${raw.length} lines hold two numbers, and at least 8 are needed.` };
-  if (unread.length > 0) notes.push(`${unread.length} ${unread.length === 1 ? "line was" : "lines were"} left out because no number stands there (first: line ${unread[0]} below the header).`);
+  if (raw.length < 8)
+    return { kind: "refused", why: `only ${raw.length} lines hold two numbers, and at least 8 are needed.` };
+  if (unread.length > 0)
+    notes.push(
+      `${unread.length} ${unread.length === 1 ? "line was" : "lines were"} left out because no number stands there (first: line ${unread[0]} below the header).`,
+    );
   const sorted = inOrder(raw, notes);
   const span = (sorted.at(-1)?.[0] ?? 0) - (sorted[0]?.[0] ?? 0);
   if (span > cycleDeg + 1e-6) {
     const hint = choices.angles === "cam" ? " Are these crank degrees already?" : "";
-    return { kind: "refused", why: `the angles span ${Math.round(span)} crank degrees, more than one cycle of ${cycleDeg}.${hint}` };
+    return {
+      kind: "refused",
+      why: `the angles span ${Math.round(span)} crank degrees, more than one cycle of ${cycleDeg}.${hint}`,
+    };
   }
   const clean = heelAtZero(withoutSpikes(sorted, notes), notes);
   tellGaps(clean, notes);
   const { liftMm } = fullLift(clean);
-  if (liftMm < 0.5) return { kind: "refused", why: `lift never reaches 0.5 mm (the most is ${liftMm.toFixed(3)} mm). Is it in inches?` };
-  if (liftMm > 30) return { kind: "refused", why: `lift reaches ${liftMm.toFixed(1)} mm, more than any valve's. Check its unit.` };
+  if (liftMm < 0.5)
+    return {
+      kind: "refused",
+      why: `lift never reaches 0.5 mm (the most is ${liftMm.toFixed(3)} mm). Is it in inches?`,
+    };
+  if (liftMm > 30)
+    return { kind: "refused", why: `lift reaches ${liftMm.toFixed(1)} mm, more than any valve's. Check its unit.` };
   return { kind: "read", points: thinned(moved(clean, choices)), notes };
 }
 
 /** Rising angles, one lift each. */
 function inOrder(raw: readonly [number, number][], notes: string[]): [number, number][] {
   const sorted = [...raw].sort((a, b) => a[0] - b[0]);
-  if (raw.some((p, i) => i > 0 && p[0] < (raw[i - 1]?.[0] ?? p[0]))) notes.push("The lines were not in order of rising angle: they were sorted.");
+  if (raw.some((p, i) => i > 0 && p[0] < (raw[i - 1]?.[0] ?? p[0])))
+    notes.push("The lines were not in order of rising angle: they were sorted.");
   const once: [number, number][] = [];
   let repeats = 0;
   let same = 1;
@@ -110,7 +135,8 @@ function inOrder(raw: readonly [number, number][], notes: string[]): [number, nu
     same += 1;
     last[1] += (lift - last[1]) / same;
   }
-  if (repeats > 0) notes.push(`${repeats} ${repeats === 1 ? "angle stands" : "angles stand"} more than once: their mean is used.`);
+  if (repeats > 0)
+    notes.push(`${repeats} ${repeats === 1 ? "angle stands" : "angles stand"} more than once: their mean is used.`);
   return once;
 }
 
@@ -128,7 +154,10 @@ function withoutSpikes(points: readonly [number, number][], notes: string[]): [n
     spikes.push(deg);
     return false;
   });
-  if (spikes.length > 0) notes.push(`${spikes.length} ${spikes.length === 1 ? "reading jumps" : "readings jump"} out of line and ${spikes.length === 1 ? "was" : "were"} left out (first at ${spikes[0]}°).`);
+  if (spikes.length > 0)
+    notes.push(
+      `${spikes.length} ${spikes.length === 1 ? "reading jumps" : "readings jump"} out of line and ${spikes.length === 1 ? "was" : "were"} left out (first at ${spikes[0]}°).`,
+    );
   return kept;
 }
 
@@ -145,7 +174,10 @@ function heelAtZero(points: readonly [number, number][], notes: string[]): LiftP
   const shift = onHeel && Math.abs(offset) > 0.001 ? offset : 0;
   if (shift !== 0) notes.push(`The heel reads ${shift.toFixed(3)} mm: that was taken off everywhere.`);
   const noise = onHeel ? spreadOf(heel.map((l) => l - offset)) : 0;
-  if (noise > HEEL_LIFT_MM / 2) notes.push(`The heel is noisy, about ${noise.toFixed(3)} mm: the lobe looks longer than it is by that, which is the safe side.`);
+  if (noise > HEEL_LIFT_MM / 2)
+    notes.push(
+      `The heel is noisy, about ${noise.toFixed(3)} mm: the lobe looks longer than it is by that, which is the safe side.`,
+    );
   return points.map(([deg, lift]) => [deg, Math.round((lift - shift) * 1e5) / 1e5]);
 }
 
@@ -159,7 +191,10 @@ function tellGaps(points: readonly LiftPoint[], notes: string[]): void {
   const steps = points.slice(1).map(([deg], i) => ({ from: points[i]?.[0] ?? 0, to: deg }));
   const usual = steps.map((s) => s.to - s.from).sort((a, b) => a - b)[Math.floor(steps.length / 2)] ?? 0;
   const gaps = steps.filter((s) => s.to - s.from > 3 * usual && s.to - s.from > 5);
-  if (gaps.length > 0) notes.push(`${gaps.length === 1 ? "There is a gap" : `There are ${gaps.length} gaps, the first`} from ${gaps[0]?.from}° to ${gaps[0]?.to}°: a straight line is drawn across.`);
+  if (gaps.length > 0)
+    notes.push(
+      `${gaps.length === 1 ? "There is a gap" : `There are ${gaps.length} gaps, the first`} from ${gaps[0]?.from}° to ${gaps[0]?.to}°: a straight line is drawn across.`,
+    );
 }
 
 /** From the file's zero to the cylinder's firing TDC. */

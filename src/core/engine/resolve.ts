@@ -60,7 +60,9 @@ export function resolveEngine(file: EngineFile): Engine {
   }
   const releases = [
     ...(file.cam?.releases ?? []).map((r) => ({ role: r.role, arc: arcBetween(r.fromDeg, r.toDeg, cycleDeg) })),
-    ...roles.flatMap((role) => (roleArcs[role]?.shape.bumps ?? []).map((b) => ({ role, arc: arcBetween(b.fromDeg, b.toDeg, cycleDeg) }))),
+    ...roles.flatMap((role) =>
+      (roleArcs[role]?.shape.bumps ?? []).map((b) => ({ role, arc: arcBetween(b.fromDeg, b.toDeg, cycleDeg) })),
+    ),
   ];
   const cylinders = resolveCylinders(file, cycleDeg);
   const firing = new Map(cylinders.map((c) => [c.id, c.firingDeg]));
@@ -71,14 +73,26 @@ export function resolveEngine(file: EngineFile): Engine {
     return complement(union([arcs.working, ...bumps], cycleDeg), cycleDeg);
   };
   const base: Record<ValveRole, Arc[] | null> = {
-    intake: baseOf("intake"), exhaust: baseOf("exhaust"), injector: baseOf("injector"),
+    intake: baseOf("intake"),
+    exhaust: baseOf("exhaust"),
+    injector: baseOf("injector"),
   };
   const valves = file.valves.map((v) => ({
     ...v,
     firingDeg: firing.get(v.cylinder) ?? fold(0, cycleDeg),
     baseArcs: base[v.role],
   }));
-  return { cycleDeg, rampDeg: ramp.rampDeg, cylinders, valves, roleArcs, releases, pressure: pressureArc(file, cycleDeg), follower: file.follower ?? null, assumptions };
+  return {
+    cycleDeg,
+    rampDeg: ramp.rampDeg,
+    cylinders,
+    valves,
+    roleArcs,
+    releases,
+    pressure: pressureArc(file, cycleDeg),
+    follower: file.follower ?? null,
+    assumptions,
+  };
 }
 
 /** Counted from the published closing of the intake (two-stroke: of the exhaust), also when it has no valve in the list. */
@@ -101,7 +115,8 @@ function lobeFor(file: EngineFile, role: ValveRole, assumptions: string[]): Lobe
   const assumed = role === "injector" ? null : (UNKNOWN_CAM[file.strokes].lobes[role] ?? null);
   if (assumed === null) assumptions.push(`No arc is known for the ${role} followers: they are served by no method.`);
   // A cam that is left out altogether has said so already.
-  else if (file.cam !== undefined) assumptions.push(`No ${role} lobe is given: the wide events of an unknown cam are assumed.`);
+  else if (file.cam !== undefined)
+    assumptions.push(`No ${role} lobe is given: the wide events of an unknown cam are assumed.`);
   return assumed;
 }
 
@@ -113,7 +128,9 @@ function resolveCylinders(file: EngineFile, cycleDeg: number): Cylinder[] {
   const firing = file.cylinders.map((id) => ({ id, firingDeg: angleOf.get(id) ?? fold(0, cycleDeg) }));
   return firing.map((c) => {
     const off = (o: { firingDeg: number }): number => cycleDeg / 2 - separation(c.firingDeg, o.firingDeg, cycleDeg);
-    const near = firing.filter((o) => o.id !== c.id && off(o) <= COMPANION_WITHIN_DEG).sort((a, b) => off(a) - off(b));
+    const near = firing
+      .filter((o) => o.id !== c.id && off(o) <= COMPANION_WITHIN_DEG)
+      .sort((a, b) => off(a) - off(b));
     return { ...c, companion: near[0]?.id ?? null };
   });
 }

@@ -25,8 +25,10 @@ export const anyFourStroke: fc.Arbitrary<EngineFile> = fc
     count: fc.integer({ min: 1, max: 12 }),
     uneven: fc.boolean(),
     seed: fc.array(fc.integer({ min: 0, max: 719 }), { minLength: 12, maxLength: 12 }),
-    ivo: fc.integer({ min: -20, max: 60 }), ivc: fc.integer({ min: 20, max: 95 }),
-    evo: fc.integer({ min: 20, max: 95 }), evc: fc.integer({ min: -20, max: 60 }),
+    ivo: fc.integer({ min: -20, max: 60 }),
+    ivc: fc.integer({ min: 20, max: 95 }),
+    evo: fc.integer({ min: 20, max: 95 }),
+    evc: fc.integer({ min: -20, max: 60 }),
     rampDeg: fc.integer({ min: 0, max: 50 }),
     release: fc.option(fc.integer({ min: -170, max: -70 }), { nil: undefined }),
   })
@@ -39,7 +41,9 @@ export const anyFourStroke: fc.Arbitrary<EngineFile> = fc
         rampDeg: r.rampDeg,
         intake: { opensDegBtdc: r.ivo, closesDegAbdc: r.ivc },
         exhaust: { opensDegBbdc: r.evo, closesDegAtdc: r.evc },
-        ...(r.release === undefined ? {} : { releases: [{ role: "exhaust" as const, fromDeg: r.release, toDeg: r.release + 40 }] }),
+        ...(r.release === undefined
+          ? {}
+          : { releases: [{ role: "exhaust" as const, fromDeg: r.release, toDeg: r.release + 40 }] }),
       },
     });
   });

@@ -9,7 +9,8 @@ export const LEAST_COLD_MM = 0.05;
 export type AimVerdict = "possible" | "too-small";
 
 const EPS_MM = 1e-9;
-export const judgeColdAim = (coldAimMm: number): AimVerdict => (coldAimMm < LEAST_COLD_MM - EPS_MM ? "too-small" : "possible");
+export const judgeColdAim = (coldAimMm: number): AimVerdict =>
+  coldAimMm < LEAST_COLD_MM - EPS_MM ? "too-small" : "possible";
 
 /** What is taken from a reading's spec to judge it in `state`, given the growth: positive shift = a wider band. */
 export const shiftInto = (state: EngineState, growthMm: number): number => (state === "cold" ? -growthMm : growthMm);
@@ -18,7 +19,12 @@ export const shiftInto = (state: EngineState, growthMm: number): number => (stat
 export function specIn(state: EngineState, spec: LashSpec, growthMm: number): LashSpec {
   const by = shiftInto(state, growthMm);
   const floor = state === "cold" ? LEAST_COLD_MM : 0;
-  return { ...spec, nominalMm: spec.nominalMm + by, lowMm: Math.max(Math.min(floor, spec.nominalMm + by), spec.lowMm + by), highMm: spec.highMm + by };
+  return {
+    ...spec,
+    nominalMm: spec.nominalMm + by,
+    lowMm: Math.max(Math.min(floor, spec.nominalMm + by), spec.lowMm + by),
+    highMm: spec.highMm + by,
+  };
 }
 
 /** The refusal of a cold aim that would hold a valve open; null when it may be set. */

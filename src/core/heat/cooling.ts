@@ -24,7 +24,13 @@ export function coolingOf(readings: readonly Warmth[], airC: number): Cooling {
 }
 
 /** Minutes left above `leastC` from `nowMs` on; negative once it has fallen below, null when it never does. */
-export function minutesAbove(last: Warmth, airC: number, halfMin: number, leastC: number, nowMs: number): number | null {
+export function minutesAbove(
+  last: Warmth,
+  airC: number,
+  halfMin: number,
+  leastC: number,
+  nowMs: number,
+): number | null {
   if (leastC <= airC) return null;
   const whole = halfMin * Math.log2((last.celsius - airC) / (leastC - airC));
   return whole - (nowMs - last.atMs) / 60_000;

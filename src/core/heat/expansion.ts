@@ -38,18 +38,27 @@ export interface Rise {
 export const evenRise = (kelvin: number): Rise => ({ block: kelvin, head: kelvin, pushrod: kelvin, valve: kelvin });
 
 export type HeatGear =
-  | { readonly layout: "pushrod"; readonly ratio: number; readonly sizes: PushrodSizes; readonly block: Metal; readonly head: Metal }
+  | {
+      readonly layout: "pushrod";
+      readonly ratio: number;
+      readonly sizes: PushrodSizes;
+      readonly block: Metal;
+      readonly head: Metal;
+    }
   | { readonly layout: "overhead"; readonly sizes: OverheadSizes; readonly head: Metal };
 
 /** Growth of a valve of this role, in mm. Injectors take the intake's steel. */
 export function growthMm(gear: HeatGear, role: ValveRole, rise: Rise): number {
   const valve = EXPANSION[role === "exhaust" ? "exhaustSteel" : "steel"];
-  if (gear.layout === "overhead") return gear.sizes.camMm * EXPANSION[gear.head] * rise.head - gear.sizes.valveMm * valve * rise.valve;
+  if (gear.layout === "overhead")
+    return gear.sizes.camMm * EXPANSION[gear.head] * rise.head - gear.sizes.valveMm * valve * rise.valve;
   const { ratio: r, sizes: s } = gear;
-  return r * s.deckMm * EXPANSION[gear.block] * rise.block
-    + (1 + r) * s.pivotMm * EXPANSION[gear.head] * rise.head
-    - r * s.pushrodMm * EXPANSION.steel * rise.pushrod
-    - s.valveMm * valve * rise.valve;
+  return (
+    r * s.deckMm * EXPANSION[gear.block] * rise.block +
+    (1 + r) * s.pivotMm * EXPANSION[gear.head] * rise.head -
+    r * s.pushrodMm * EXPANSION.steel * rise.pushrod -
+    s.valveMm * valve * rise.valve
+  );
 }
 
 /** How well a rise is known when sizes or temperatures are assumed (trade: vary each by a fifth). */
@@ -59,6 +68,13 @@ const RISE_SHARE = 0.2;
 export function growthRangeMm(gear: HeatGear, role: ValveRole, rise: Rise): readonly [number, number] {
   const parts = ["block", "head", "pushrod", "valve"] as const;
   const corners = Array.from({ length: 2 ** parts.length }, (_, bits) =>
-    growthMm(gear, role, Object.fromEntries(parts.map((p, i) => [p, rise[p] * (bits & (1 << i) ? 1 + RISE_SHARE : 1 - RISE_SHARE)])) as unknown as Rise));
+    growthMm(
+      gear,
+      role,
+      Object.fromEntries(
+        parts.map((p, i) => [p, rise[p] * (bits & (1 << i) ? 1 + RISE_SHARE : 1 - RISE_SHARE)]),
+      ) as unknown as Rise,
+    ),
+  );
   return [Math.min(...corners), Math.max(...corners)];
 }

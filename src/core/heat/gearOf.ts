@@ -15,7 +15,9 @@ const PUSHROD_SIZES: Readonly<Record<string, PushrodSizes>> = {
 };
 const USUAL_PUSHROD: PushrodSizes = { deckMm: 180, pivotMm: 120, pushrodMm: 290, valveMm: 118 };
 const OVERHEAD_SIZES: Readonly<Record<string, OverheadSizes>> = {
-  small: { camMm: 85, valveMm: 75 }, motorcycle: { camMm: 105, valveMm: 92 }, diesel: { camMm: 160, valveMm: 140 },
+  small: { camMm: 85, valveMm: 75 },
+  motorcycle: { camMm: 105, valveMm: 92 },
+  diesel: { camMm: 160, valveMm: 140 },
 };
 const USUAL_OVERHEAD: OverheadSizes = { camMm: 130, valveMm: 112 };
 const LARGE: Readonly<Record<string, string>> = { marine: "diesel" };
@@ -26,7 +28,11 @@ export function layoutOf({ heat, adjuster }: Pick<EngineFile, "heat" | "adjuster
   switch (adjuster?.kind) {
     case "screw":
     case "hydraulic":
-      return adjuster.at === "pushrod-end" || adjuster.at === "stud-nut" ? "pushrod" : adjuster.at === "cam" ? "overhead" : null;
+      return adjuster.at === "pushrod-end" || adjuster.at === "stud-nut"
+        ? "pushrod"
+        : adjuster.at === "cam"
+          ? "overhead"
+          : null;
     case "bucket":
     case "bucket-shim":
     case "positive-closing":
@@ -52,14 +58,22 @@ export function heatGearOf(file: EngineFile): HeatGearOf {
   const rise = riseOf(heat, assumed);
   const kind = LARGE[file.sector ?? ""] ?? file.sector ?? "";
   if (layout === "overhead") {
-    const sizes = filled(OVERHEAD_SIZES[kind] ?? USUAL_OVERHEAD, { camMm: heat.sizes?.cam, valveMm: heat.sizes?.valve }, assumed);
+    const sizes = filled(
+      OVERHEAD_SIZES[kind] ?? USUAL_OVERHEAD,
+      { camMm: heat.sizes?.cam, valveMm: heat.sizes?.valve },
+      assumed,
+    );
     return { kind: "gear", gear: { layout, sizes, head: heat.head }, rise, assumed };
   }
   const ratio = file.adjuster?.ratio;
   if (heat.block === undefined) return { kind: "missing", why: "Say what the block is made of." };
   if (ratio === undefined) return { kind: "missing", why: "Give the rocker ratio." };
   const { deck, pivot, pushrod, valve } = heat.sizes ?? {};
-  const sizes = filled(PUSHROD_SIZES[kind] ?? USUAL_PUSHROD, { deckMm: deck, pivotMm: pivot, pushrodMm: pushrod, valveMm: valve }, assumed);
+  const sizes = filled(
+    PUSHROD_SIZES[kind] ?? USUAL_PUSHROD,
+    { deckMm: deck, pivotMm: pivot, pushrodMm: pushrod, valveMm: valve },
+    assumed,
+  );
   return { kind: "gear", gear: { layout, ratio, sizes, block: heat.block, head: heat.head }, rise, assumed };
 }
 
@@ -70,8 +84,15 @@ function riseOf({ rise }: HeatEntry, assumed: string[]): Rise {
   return evenRise(USUAL_RISE_K);
 }
 
-function filled<T extends PushrodSizes | OverheadSizes>(usual: T, given: { readonly [K in keyof T]: LengthText | undefined }, assumed: string[]): T {
-  const known = Object.entries(given).filter(([, value]) => value !== undefined).map(([key, value]) => [key, toMm(value as LengthText)] as const);
-  if (known.length < Object.keys(usual).length) assumed.push(known.length === 0 ? "usual sizes of its kind" : "usual sizes where none are given");
+function filled<T extends PushrodSizes | OverheadSizes>(
+  usual: T,
+  given: { readonly [K in keyof T]: LengthText | undefined },
+  assumed: string[],
+): T {
+  const known = Object.entries(given)
+    .filter(([, value]) => value !== undefined)
+    .map(([key, value]) => [key, toMm(value as LengthText)] as const);
+  if (known.length < Object.keys(usual).length)
+    assumed.push(known.length === 0 ? "usual sizes of its kind" : "usual sizes where none are given");
   return { ...usual, ...Object.fromEntries(known) };
 }

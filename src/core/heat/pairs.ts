@@ -26,8 +26,9 @@ export function measuredGrowth(pairs: readonly Pair[], role: ValveRole): Measure
   if (own.length === 0) return null;
   const all = own.map(pairGrowthMm);
   const first = own[0];
-  const rangeMm: readonly [number, number] = own.length === 1 && first !== undefined
-    ? [pairGrowthMm(first) - first.unsureMm, pairGrowthMm(first) + first.unsureMm]
-    : [Math.min(...all), Math.max(...all)];
+  const rangeMm: readonly [number, number] =
+    own.length === 1 && first !== undefined
+      ? [pairGrowthMm(first) - first.unsureMm, pairGrowthMm(first) + first.unsureMm]
+      : [Math.min(...all), Math.max(...all)];
   return { growthMm: median(all), rangeMm, count: own.length };
 }

@@ -41,7 +41,9 @@ export function waysOf(file: EngineFile, measured: Measured): Ways {
   const ways = [
     measuredWay("pairs-engine", "Measured on this engine", measured.engine),
     measuredWay("pairs-model", "Measured on others of this model", measured.model),
-    experienceWay(file), ...rules, "id" in computed ? computed : null,
+    experienceWay(file),
+    ...rules,
+    "id" in computed ? computed : null,
   ].filter((w) => w !== null);
   return { ways, missing: "id" in computed ? [] : [computed.why] };
 }
@@ -52,8 +54,23 @@ function measuredWay(id: WayId, name: string, pairs: readonly Pair[]): Way | nul
     return own === null ? [] : [[role, own] as const];
   });
   if (known.length === 0) return null;
-  const evidence = known.map(([role, { count, rangeMm: [lo, hi] }]) => `${count} ${role} ${count === 1 ? "pair" : "pairs"}, ${lo.toFixed(2)} to ${hi.toFixed(2)} mm`).join("; ");
-  return { id, name, evidence: `Hot and cold read on the same valves: ${evidence}.`, growth: Object.fromEntries(known) };
+  const evidence = known
+    .map(
+      ([
+        role,
+        {
+          count,
+          rangeMm: [lo, hi],
+        },
+      ]) => `${count} ${role} ${count === 1 ? "pair" : "pairs"}, ${lo.toFixed(2)} to ${hi.toFixed(2)} mm`,
+    )
+    .join("; ");
+  return {
+    id,
+    name,
+    evidence: `Hot and cold read on the same valves: ${evidence}.`,
+    growth: Object.fromEntries(known),
+  };
 }
 
 function experienceWay({ heat }: EngineFile): Way | null {
@@ -61,30 +78,71 @@ function experienceWay({ heat }: EngineFile): Way | null {
   if (said === undefined) return null;
   const known = (["intake", "exhaust"] as const).flatMap((role) => {
     const figure = said[role];
-    return figure === undefined ? [] : [[role, { growthMm: toMm(figure), rangeMm: [toMm(figure), toMm(figure)] as const }] as const];
+    return figure === undefined
+      ? []
+      : [[role, { growthMm: toMm(figure), rangeMm: [toMm(figure), toMm(figure)] as const }] as const];
   });
-  return known.length === 0 ? null : { id: "experience", name: "Builder's experience", evidence: said.source ?? "Entered by the shop for this combination.", growth: Object.fromEntries(known) };
+  return known.length === 0
+    ? null
+    : {
+        id: "experience",
+        name: "Builder's experience",
+        evidence: said.source ?? "Entered by the shop for this combination.",
+        growth: Object.fromEntries(known),
+      };
 }
 
 /** What is said by material of pushrod engines. Two schools: the difference is how hot and how fast it is measured. */
 function ruleWays(file: EngineFile): Way[] {
   const { block, head } = file.heat ?? {};
   if (layoutOf(file) !== "pushrod" || block === undefined || head === undefined) return [];
-  if (head === "iron") return block === "alloy" ? [] : [{ id: "rule", name: "Rule of thumb, all iron", evidence: "All iron grows little: 0 to 0.05 mm.", growth: bothAlike({ growthMm: 0.025, rangeMm: [0, 0.05] }) }];
-  const most = block === "alloy" ? { mm: 0.5, what: "alloy head and alloy block, about 0.50 mm (0.020 in)" } : { mm: 0.25, what: "alloy head on an iron block, about 0.25 mm (0.010 in)" };
+  if (head === "iron")
+    return block === "alloy"
+      ? []
+      : [
+          {
+            id: "rule",
+            name: "Rule of thumb, all iron",
+            evidence: "All iron grows little: 0 to 0.05 mm.",
+            growth: bothAlike({ growthMm: 0.025, rangeMm: [0, 0.05] }),
+          },
+        ];
+  const most =
+    block === "alloy"
+      ? { mm: 0.5, what: "alloy head and alloy block, about 0.50 mm (0.020 in)" }
+      : { mm: 0.25, what: "alloy head on an iron block, about 0.25 mm (0.010 in)" };
   return [
-    { id: "rule", name: "Rule of thumb", evidence: `By material: ${most.what}. Measured hot through and at once.`, growth: bothAlike({ growthMm: most.mm, rangeMm: [most.mm, most.mm] }) },
-    { id: "rule-small", name: "Rule of thumb, second school", evidence: "Alloy heads, 0.05 to 0.08 mm: measured later, when much of the heat has gone.", growth: bothAlike({ growthMm: 0.065, rangeMm: [0.05, 0.08] }) },
+    {
+      id: "rule",
+      name: "Rule of thumb",
+      evidence: `By material: ${most.what}. Measured hot through and at once.`,
+      growth: bothAlike({ growthMm: most.mm, rangeMm: [most.mm, most.mm] }),
+    },
+    {
+      id: "rule-small",
+      name: "Rule of thumb, second school",
+      evidence: "Alloy heads, 0.05 to 0.08 mm: measured later, when much of the heat has gone.",
+      growth: bothAlike({ growthMm: 0.065, rangeMm: [0.05, 0.08] }),
+    },
   ];
 }
 
 function computedWay(file: EngineFile): Way | { readonly why: string } {
   const found = heatGearOf(file);
-  if (found.kind === "missing") return { why: `To compute it: ${found.why.charAt(0).toLowerCase()}${found.why.slice(1)}` };
+  if (found.kind === "missing")
+    return { why: `To compute it: ${found.why.charAt(0).toLowerCase()}${found.why.slice(1)}` };
   const { gear, rise, assumed } = found;
-  const of = (role: ValveRole): Growth => ({ growthMm: growthMm(gear, role, rise), rangeMm: growthRangeMm(gear, role, rise) });
+  const of = (role: ValveRole): Growth => ({
+    growthMm: growthMm(gear, role, rise),
+    rangeMm: growthRangeMm(gear, role, rise),
+  });
   const grounds = assumed.length === 0 ? "From the sizes and rises given" : `With ${assumed.join(" and ")} (assumed)`;
-  return { id: "computed", name: "Computed", evidence: `${grounds}; the range varies each rise by a fifth.`, growth: { intake: of("intake"), exhaust: of("exhaust"), injector: of("injector") } };
+  return {
+    id: "computed",
+    name: "Computed",
+    evidence: `${grounds}; the range varies each rise by a fifth.`,
+    growth: { intake: of("intake"), exhaust: of("exhaust"), injector: of("injector") },
+  };
 }
 
 export interface RoleAim {
@@ -104,7 +162,15 @@ export function aimsOf(way: Way, lash: LashEntry, state: EngineState): RoleAim[]
     if (figures === undefined || growth === undefined) return [];
     const aim = (mm: number): number => specIn(state, lashSpec(figures), mm).nominalMm;
     const ends = growth.rangeMm.map(aim);
-    return [{ role, growth, aimMm: aim(growth.growthMm), aimRangeMm: [Math.min(...ends), Math.max(...ends)] as const, refusal: state === "cold" ? coldAimRefusal(role, aim(growth.growthMm)) : null }];
+    return [
+      {
+        role,
+        growth,
+        aimMm: aim(growth.growthMm),
+        aimRangeMm: [Math.min(...ends), Math.max(...ends)] as const,
+        refusal: state === "cold" ? coldAimRefusal(role, aim(growth.growthMm)) : null,
+      },
+    ];
   });
 }
 
@@ -114,7 +180,8 @@ export function aimsOf(way: Way, lash: LashEntry, state: EngineState): RoleAim[]
  */
 export function wayRefusal({ ways }: Ways, way: Way, lash: LashEntry, state: EngineState): string | null {
   const roles = ROLES.filter((r) => lash[r] !== undefined);
-  const refusalOf = (w: Way): string | null => aimsOf(w, lash, state).find((a) => a.refusal !== null)?.refusal ?? null;
+  const refusalOf = (w: Way): string | null =>
+    aimsOf(w, lash, state).find((a) => a.refusal !== null)?.refusal ?? null;
   const own = refusalOf(way);
   if (own !== null) return own;
   const better = ways.slice(0, ways.indexOf(way)).find((w) => covers(w, roles) && refusalOf(w) !== null);
@@ -122,10 +189,14 @@ export function wayRefusal({ ways }: Ways, way: Way, lash: LashEntry, state: Eng
 }
 
 /** Whether a way knows all of these roles. */
-export const covers = (way: Way, roles: readonly ValveRole[]): boolean => roles.every((r) => way.growth[r] !== undefined);
+export const covers = (way: Way, roles: readonly ValveRole[]): boolean =>
+  roles.every((r) => way.growth[r] !== undefined);
 
 /** The way that is proposed and why; null when none covers these roles. */
-export function proposedWay({ ways }: Ways, roles: readonly ValveRole[]): { readonly way: Way; readonly why: string } | null {
+export function proposedWay(
+  { ways }: Ways,
+  roles: readonly ValveRole[],
+): { readonly way: Way; readonly why: string } | null {
   const way = ways.find((w) => covers(w, roles));
   if (way === undefined) return null;
   return { way, why: WHY[way.id] };
@@ -137,11 +208,15 @@ const WHY: Record<WayId, string> = {
   experience: "Nothing was measured yet: whoever built it knows it best.",
   rule: "Nothing was measured yet. Check it by reading some valves hot and cold after the first run.",
   "rule-small": "Nothing was measured yet. Check it by reading some valves hot and cold after the first run.",
-  computed: "Nothing was measured yet and no rule is known for it. Check it by reading some valves hot and cold after the first run.",
+  computed:
+    "Nothing was measured yet and no rule is known for it. Check it by reading some valves hot and cold after the first run.",
 };
 
 /** A figure in a unit, with a minus that reads as one, and none before nothing. */
-const signed = (mm: number, unit: LengthUnit): string => showFigure(mm, unit).replace(/^-(?=[0.]*$)/, "").replace(/^-/, "−");
+const signed = (mm: number, unit: LengthUnit): string =>
+  showFigure(mm, unit)
+    .replace(/^-(?=[0.]*$)/, "")
+    .replace(/^-/, "−");
 
 /** A growth with its range: "0.23 (0.18 to 0.27) mm". */
 export function growthWords({ growthMm: mm, rangeMm: [lo, hi] }: Growth, unit: LengthUnit = "mm"): string {

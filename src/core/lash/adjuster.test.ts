@@ -19,8 +19,12 @@ describe("screwAdjuster", () => {
   ])("%j moves lash by %d per unit of screw travel", (entry, k) => expect(screw(entry).k).toBe(k));
 
   it.each<[Omit<AdjusterEntry, "kind">, string]>([
-    [{ pitch: 1 }, "at"], [{ at: "stud-nut", pitch: 1 }, "ratio"], [{ at: "pushrod-end", pitch: 1 }, "ratio"],
-    [{ at: "cam", pitch: 1 }, "followerRatio"], [{ at: "tappet" }, "pitch"], [{ at: "tappet", pitch: 1, tpi: 24 }, "tpi"],
+    [{ pitch: 1 }, "at"],
+    [{ at: "stud-nut", pitch: 1 }, "ratio"],
+    [{ at: "pushrod-end", pitch: 1 }, "ratio"],
+    [{ at: "cam", pitch: 1 }, "followerRatio"],
+    [{ at: "tappet" }, "pitch"],
+    [{ at: "tappet", pitch: 1, tpi: 24 }, "tpi"],
   ])("%j lacks %s", (entry, field) => expect(screwAdjuster(entry)).toMatchObject({ field }));
 });
 
@@ -34,11 +38,19 @@ describe("turnFor", () => {
   it("aims wide when locking tightens", () => expect(aimMm(0.2, -0.02)).toBeCloseTo(0.22, 12));
   it("making the turn lands on the aim", () => {
     const mm = fc.double({ min: 0, max: 2, noNaN: true });
-    fc.assert(fc.property(mm, mm, fc.double({ min: 1, max: 2, noNaN: true }), fc.constantFrom("valve-end", "pushrod-end", "stud-nut", "tappet"), (from, aim, ratio, at) => {
-      const adjuster = screw({ at, ratio, pitch: 1.25 });
-      const turn = turnFor(from, aim, adjuster);
-      const signed = turn.direction === "out" ? -turn.turns : turn.turns;
-      expect(from - signed * adjuster.pitchMm * adjuster.k).toBeCloseTo(aim, 8);
-    }));
+    fc.assert(
+      fc.property(
+        mm,
+        mm,
+        fc.double({ min: 1, max: 2, noNaN: true }),
+        fc.constantFrom("valve-end", "pushrod-end", "stud-nut", "tappet"),
+        (from, aim, ratio, at) => {
+          const adjuster = screw({ at, ratio, pitch: 1.25 });
+          const turn = turnFor(from, aim, adjuster);
+          const signed = turn.direction === "out" ? -turn.turns : turn.turns;
+          expect(from - signed * adjuster.pitchMm * adjuster.k).toBeCloseTo(aim, 8);
+        },
+      ),
+    );
   });
 });

@@ -21,7 +21,8 @@ export type AdjusterProblem = { readonly field: string; readonly why: string };
 
 /** Reads a screw adjuster, or says which figure is missing. */
 export function screwAdjuster(entry: Omit<AdjusterEntry, "kind">): ScrewAdjuster | AdjusterProblem {
-  if (entry.at === undefined) return { field: "at", why: "Say where the screw sits: valve-end, pushrod-end, stud-nut, tappet or cam." };
+  if (entry.at === undefined)
+    return { field: "at", why: "Say where the screw sits: valve-end, pushrod-end, stud-nut, tappet or cam." };
   const pitchMm = threadPitch(entry);
   if (typeof pitchMm !== "number") return pitchMm;
   const k = leverage(entry.at, entry);
@@ -38,7 +39,9 @@ function leverage(at: ScrewPlace, { ratio, followerRatio }: Omit<AdjusterEntry, 
     case "pushrod-end":
       return ratio ?? { field: "ratio", why: "Give the rocker ratio: at the pushrod end it counts." };
     case "stud-nut":
-      return ratio === undefined ? { field: "ratio", why: "Give the rocker ratio: on a stud nut it counts." } : 1 + ratio;
+      return ratio === undefined
+        ? { field: "ratio", why: "Give the rocker ratio: on a stud nut it counts." }
+        : 1 + ratio;
     case "cam":
       return followerRatio === undefined
         ? { field: "followerRatio", why: "Give the follower ratio: lash read at the cam depends on it." }

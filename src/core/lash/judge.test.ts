@@ -8,34 +8,51 @@ const BAND = { lowMm: 0.15, highMm: 0.25 };
 
 describe("judge, by leaves", () => {
   it.each<[number | null, number | null, Verdict]>([
-    [0.15, 0.25, "in"], [0.2, 0.25, "in"], [0.15, 0.2, "in"],
+    [0.15, 0.25, "in"],
+    [0.2, 0.25, "in"],
+    [0.15, 0.2, "in"],
     [0.1, 0.15, "tight"], // no-go at the low limit
     [0.25, 0.3, "undecided"], // exactly the high limit goes: it may still be the limit
-    [0.26, 0.3, "loose"], [0.26, null, "loose"], [null, 0.15, "tight"], [null, 0.16, "undecided"],
-    [0.14, 0.2, "undecided"], [0.2, 0.26, "undecided"], [0.2, null, "undecided"],
-    [0, 0.05, "tight"], [0, null, "tight"], [0, 0.2, "tight"],
+    [0.26, 0.3, "loose"],
+    [0.26, null, "loose"],
+    [null, 0.15, "tight"],
+    [null, 0.16, "undecided"],
+    [0.14, 0.2, "undecided"],
+    [0.2, 0.26, "undecided"],
+    [0.2, null, "undecided"],
+    [0, 0.05, "tight"],
+    [0, null, "tight"],
+    [0, 0.2, "tight"],
   ])("goes %s, no-go %s: %s", (goesMm, noGoMm, verdict) => expect(judge({ goesMm, noGoMm }, BAND)).toBe(verdict));
 });
 
 describe("judge, by value", () => {
   it.each<[number, number, Verdict]>([
-    [0.15, 0, "in"], [0.25, 0, "in"], [0.2, 0.05, "in"], [0.14, 0, "tight"], [0.26, 0, "loose"], [0.15, 0.01, "undecided"], [0, 0, "tight"],
+    [0.15, 0, "in"],
+    [0.25, 0, "in"],
+    [0.2, 0.05, "in"],
+    [0.14, 0, "tight"],
+    [0.26, 0, "loose"],
+    [0.15, 0.01, "undecided"],
+    [0, 0, "tight"],
   ])("%d within %d: %s", (valueMm, withinMm, verdict) => expect(judge({ valueMm, withinMm }, BAND)).toBe(verdict));
 });
 
 describe("judgement and truth", () => {
   it("never contradicts a lash that the reading allows", () => {
     const mm = fc.integer({ min: 0, max: 1000 }).map((n) => n / 1000);
-    fc.assert(fc.property(mm, mm, mm, mm, fc.double({ min: 0, max: 0.999, noNaN: true }), (a, b, c, d, part) => {
-      fc.pre(Math.abs(a - b) > 1e-6);
-      const [lo, hi] = [Math.min(a, b), Math.max(a, b)];
-      const band = { lowMm: Math.min(c, d), highMm: Math.max(c, d) };
-      const truth = lo + (hi - lo) * part;
-      const verdict = judgeInterval(lo, hi, band);
-      if (verdict === "in") expect(truth >= band.lowMm - 1e-9 && truth <= band.highMm + 1e-9).toBe(true);
-      if (verdict === "tight") expect(truth).toBeLessThan(band.lowMm + 1e-9);
-      if (verdict === "loose") expect(truth).toBeGreaterThan(band.highMm);
-    }));
+    fc.assert(
+      fc.property(mm, mm, mm, mm, fc.double({ min: 0, max: 0.999, noNaN: true }), (a, b, c, d, part) => {
+        fc.pre(Math.abs(a - b) > 1e-6);
+        const [lo, hi] = [Math.min(a, b), Math.max(a, b)];
+        const band = { lowMm: Math.min(c, d), highMm: Math.max(c, d) };
+        const truth = lo + (hi - lo) * part;
+        const verdict = judgeInterval(lo, hi, band);
+        if (verdict === "in") expect(truth >= band.lowMm - 1e-9 && truth <= band.highMm + 1e-9).toBe(true);
+        if (verdict === "tight") expect(truth).toBeLessThan(band.lowMm + 1e-9);
+        if (verdict === "loose") expect(truth).toBeGreaterThan(band.highMm);
+      }),
+    );
   });
 });
 
@@ -63,7 +80,12 @@ describe("readings", () => {
 
 describe("specs", () => {
   it("assumes a band where none is given", () => {
-    expect(lashSpec({ nominal: "0.30 mm" })).toEqual({ nominalMm: 0.3, lowMm: expect.closeTo(0.275, 9), highMm: expect.closeTo(0.325, 9), assumedBand: true });
+    expect(lashSpec({ nominal: "0.30 mm" })).toEqual({
+      nominalMm: 0.3,
+      lowMm: expect.closeTo(0.275, 9),
+      highMm: expect.closeTo(0.325, 9),
+      assumedBand: true,
+    });
   });
   it("names a crossed limit", () => {
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.31 }))?.field).toBe("low");
@@ -71,11 +93,21 @@ describe("specs", () => {
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.3, high: 0.3 }))).toBeNull();
   });
   it("asks about what is odd without blocking it", () => {
-    const questions = specQuestions({ state: "cold", intake: { nominal: 0.3, low: 0.3, high: 0.35 }, exhaust: { nominal: 0.2 } });
+    const questions = specQuestions({
+      state: "cold",
+      intake: { nominal: 0.3, low: 0.3, high: 0.35 },
+      exhaust: { nominal: 0.2 },
+    });
     expect(questions.join(" ")).toMatch(/limit equals the nominal.*0\.025 mm is assumed.*exchanged/);
     const none = { nominal: 0.02, low: 0.01, high: 0.04 };
     expect(specQuestions({ state: "cold", intake: none }).join(" ")).toMatch(/intake valves would be held open/);
     expect(specQuestions({ state: "hot", intake: none })).toEqual([]);
-    expect(specQuestions({ state: "cold", intake: { nominal: 0.2, low: 0.15, high: 0.25 }, exhaust: { nominal: 0.3, low: 0.25, high: 0.35 } })).toEqual([]);
+    expect(
+      specQuestions({
+        state: "cold",
+        intake: { nominal: 0.2, low: 0.15, high: 0.25 },
+        exhaust: { nominal: 0.3, low: 0.25, high: 0.35 },
+      }),
+    ).toEqual([]);
   });
 });

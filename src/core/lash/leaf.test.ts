@@ -4,24 +4,42 @@ import { judgeInterval } from "./judge";
 import { adviseLeaf, stacksOf, type Stack } from "./leaf";
 import type { LashSpec } from "./spec";
 
-const spec = (nominalMm: number, lowMm: number, highMm: number): LashSpec => ({ nominalMm, lowMm, highMm, assumedBand: false });
+const spec = (nominalMm: number, lowMm: number, highMm: number): LashSpec => ({
+  nominalMm,
+  lowMm,
+  highMm,
+  assumedBand: false,
+});
 const COARSE = [0.05, 0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4];
-const leaves = fc.uniqueArray(fc.integer({ min: 2, max: 60 }), { minLength: 1, maxLength: 8 }).map((n) => n.map((x) => x / 100));
-const bands = fc.tuple(fc.integer({ min: 5, max: 50 }), fc.integer({ min: 1, max: 12 })).map(([low, width]) => spec((low + width / 2) / 100, low / 100, (low + width) / 100));
+const leaves = fc
+  .uniqueArray(fc.integer({ min: 2, max: 60 }), { minLength: 1, maxLength: 8 })
+  .map((n) => n.map((x) => x / 100));
+const bands = fc
+  .tuple(fc.integer({ min: 5, max: 50 }), fc.integer({ min: 1, max: 12 }))
+  .map(([low, width]) => spec((low + width / 2) / 100, low / 100, (low + width) / 100));
 
 describe("stacksOf", () => {
   it("lists each thickness once, with the fewest leaves", () => {
     const stacks = stacksOf([0.05, 0.1, 0.15]);
-    expect(stacks.map((s) => [s.thicknessMm.toFixed(2), s.indices.length])).toEqual([["0.05", 1], ["0.10", 1], ["0.15", 1], ["0.20", 2], ["0.25", 2], ["0.30", 3]]);
+    expect(stacks.map((s) => [s.thicknessMm.toFixed(2), s.indices.length])).toEqual([
+      ["0.05", 1],
+      ["0.10", 1],
+      ["0.15", 1],
+      ["0.20", 2],
+      ["0.25", 2],
+      ["0.30", 3],
+    ]);
   });
   it("uses each leaf once and never more than allowed", () => {
-    fc.assert(fc.property(leaves, fc.constantFrom(1, 2, 3), (set, max) => {
-      for (const s of stacksOf(set, max)) {
-        expect(new Set(s.indices).size).toBe(s.indices.length);
-        expect(s.indices.length).toBeLessThanOrEqual(max);
-        expect(s.indices.reduce((sum, i) => sum + (set[i] ?? NaN), 0)).toBeCloseTo(s.thicknessMm, 9);
-      }
-    }));
+    fc.assert(
+      fc.property(leaves, fc.constantFrom(1, 2, 3), (set, max) => {
+        for (const s of stacksOf(set, max)) {
+          expect(new Set(s.indices).size).toBe(s.indices.length);
+          expect(s.indices.length).toBeLessThanOrEqual(max);
+          expect(s.indices.reduce((sum, i) => sum + (set[i] ?? NaN), 0)).toBeCloseTo(s.thicknessMm, 9);
+        }
+      }),
+    );
   });
   it("refuses a stack of four", () => expect(() => stacksOf(COARSE, 4)).toThrow(RangeError));
 });
@@ -33,8 +51,14 @@ describe("adviseLeaf", () => {
   });
   it("says when nothing of the set can decide, and from where to where", () => {
     const advice = adviseLeaf(stacksOf([0.2, 0.25], 1), { goesMm: 0.2, noGoMm: 0.25 }, spec(0.22, 0.21, 0.24));
-    expect(advice).toMatchObject({ decided: false, try: null, why: expect.stringContaining("between 0.200 and 0.250 mm") });
-    expect(adviseLeaf(stacksOf([0.05], 1), { goesMm: 0.05, noGoMm: Infinity }, spec(0.3, 0.2, 0.4))).toMatchObject({ why: expect.stringContaining("thicker set") });
+    expect(advice).toMatchObject({
+      decided: false,
+      try: null,
+      why: expect.stringContaining("between 0.200 and 0.250 mm"),
+    });
+    expect(adviseLeaf(stacksOf([0.05], 1), { goesMm: 0.05, noGoMm: Infinity }, spec(0.3, 0.2, 0.4))).toMatchObject({
+      why: expect.stringContaining("thicker set"),
+    });
   });
   it("starts at a limit of the band: no other leaf splits the answers", () => {
     const first = adviseLeaf(stacksOf(COARSE), { goesMm: 0, noGoMm: Infinity }, spec(0.2, 0.15, 0.25));
@@ -47,11 +71,20 @@ describe("adviseLeaf", () => {
     const ends = [goes, ...open.map((s) => s.thicknessMm), noGo];
     const verdicts = new Set(ends.slice(1).map((hi, i) => judgeInterval(ends[i] ?? 0, hi, band)));
     if (verdicts.size === 1 || judgeInterval(goes, noGo, band) !== "undecided") return 0;
-    return 1 + Math.min(...open.map((s) => Math.max(fewestTries(stacks, s.thicknessMm, noGo, band), fewestTries(stacks, goes, s.thicknessMm, band))));
+    return (
+      1 +
+      Math.min(
+        ...open.map((s) =>
+          Math.max(fewestTries(stacks, s.thicknessMm, noGo, band), fewestTries(stacks, goes, s.thicknessMm, band)),
+        ),
+      )
+    );
   }
 
   it("follows to a verdict that fits the truth, in the fewest tries that brute force can find", () => {
-    const few = fc.uniqueArray(fc.integer({ min: 2, max: 60 }), { minLength: 1, maxLength: 4 }).map((n) => n.map((x) => x / 100));
+    const few = fc
+      .uniqueArray(fc.integer({ min: 2, max: 60 }), { minLength: 1, maxLength: 4 })
+      .map((n) => n.map((x) => x / 100));
     fc.assert(
       fc.property(few, bands, fc.double({ min: 0.0001, max: 0.7, noNaN: true }), (set, band, truth) => {
         const stacks = stacksOf(set, 2);

@@ -31,7 +31,8 @@ const SAME_MM = 1e-7;
  * @throws RangeError when maxStack is not 1, 2 or 3.
  */
 export function stacksOf(leavesMm: readonly number[], maxStack: number = MAX_STACK): Stack[] {
-  if (![1, 2, 3].includes(maxStack)) throw new RangeError(`stacksOf: maxStack must be 1 to ${MAX_STACK}: ${maxStack}`);
+  if (![1, 2, 3].includes(maxStack))
+    throw new RangeError(`stacksOf: maxStack must be 1 to ${MAX_STACK}: ${maxStack}`);
   const order = leavesMm.map((_, i) => i).sort((a, b) => (leavesMm[b] ?? 0) - (leavesMm[a] ?? 0));
   const all: Stack[] = [];
   const grow = (from: number, picked: readonly number[], mm: number): void => {
@@ -70,10 +71,13 @@ export function adviseLeaf(
 ): LeafAdvice {
   const now = judgeInterval(known.goesMm, known.noGoMm, spec);
   if (now !== "undecided") return { decided: true, verdict: now };
-  const inside = stacks.filter((s) => s.thicknessMm > known.goesMm + SAME_MM && s.thicknessMm < known.noGoMm - SAME_MM);
+  const inside = stacks.filter(
+    (s) => s.thicknessMm > known.goesMm + SAME_MM && s.thicknessMm < known.noGoMm - SAME_MM,
+  );
   const ends = [known.goesMm, ...inside.map((s) => s.thicknessMm), known.noGoMm];
   const labels = ends.slice(1).map((hi, i) => judgeInterval(ends[i] ?? 0, hi, spec));
-  if (labels.every((l) => l === "undecided")) return { decided: false, try: null, why: cannotWhy(known, inside.length) };
+  if (labels.every((l) => l === "undecided"))
+    return { decided: false, try: null, why: cannotWhy(known, inside.length) };
   // A cut is worth a try where the judgement changes across it; inside[i] parts cells i and i + 1.
   const cuts = inside.filter((_, i) => labels[i] !== labels[i + 1]);
   return { decided: false, try: bestCut(cuts, expectedMm) };
@@ -96,7 +100,8 @@ function bestCut(cuts: readonly Stack[], expectedMm: number): Stack {
 function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number): string {
   const from = known.goesMm === 0 ? "below" : `between ${known.goesMm.toFixed(3)} and`;
   const to = Number.isFinite(known.noGoMm) ? `${known.noGoMm.toFixed(3)} mm` : `${known.goesMm.toFixed(3)} mm`;
-  if (!Number.isFinite(known.noGoMm)) return `This set has no leaf or stack over ${known.goesMm.toFixed(3)} mm: take a thicker set.`;
+  if (!Number.isFinite(known.noGoMm))
+    return `This set has no leaf or stack over ${known.goesMm.toFixed(3)} mm: take a thicker set.`;
   return left === 0
     ? `This set has nothing ${from} ${to}, not even stacked.`
     : `What this set has ${from} ${to} can't tell whether the lash is in its band.`;

@@ -3,7 +3,13 @@ import { median, robustSpread } from "../units/median";
 import { learnK, lockShift } from "./learn";
 
 const pair = (shift: number) => ({ valve: "1I", beforeMm: 0.2, afterMm: 0.2 + shift });
-const turned = (turns: number, k: number, unsureMm = 0.01) => ({ valve: "1I", turns, beforeMm: 0.4, afterMm: 0.4 - turns * k, unsureMm });
+const turned = (turns: number, k: number, unsureMm = 0.01) => ({
+  valve: "1I",
+  turns,
+  beforeMm: 0.4,
+  afterMm: 0.4 - turns * k,
+  unsureMm,
+});
 
 describe("lockShift", () => {
   it("is the middle of what was seen, and nothing while one pair could be a slip", () => {
@@ -17,8 +23,15 @@ describe("lockShift", () => {
 describe("learnK", () => {
   const screw = { pitchMm: 1, k: 1 };
   it("agrees with the figures of the adjuster, or says by how much it does not", () => {
-    expect(learnK([turned(0.1, 1), turned(0.2, 1.1), turned(0.15, 0.9)], screw)).toMatchObject({ from: 3, disagrees: false });
-    expect(learnK([turned(0.1, 1.5), turned(0.2, 1.5), turned(-0.15, 1.5)], screw)).toMatchObject({ k: expect.closeTo(1.5, 9), off: expect.closeTo(0.5, 9), disagrees: true });
+    expect(learnK([turned(0.1, 1), turned(0.2, 1.1), turned(0.15, 0.9)], screw)).toMatchObject({
+      from: 3,
+      disagrees: false,
+    });
+    expect(learnK([turned(0.1, 1.5), turned(0.2, 1.5), turned(-0.15, 1.5)], screw)).toMatchObject({
+      k: expect.closeTo(1.5, 9),
+      off: expect.closeTo(0.5, 9),
+      disagrees: true,
+    });
   });
   it("takes no turn that its readings can't see, nor one that went the wrong way", () => {
     expect(learnK([turned(0.1, 1, 0.2), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();

@@ -50,8 +50,13 @@ const DISAGREES = 0.2;
  * k from turns made, against the computed one; null while fewer than three turns say anything. A turn
  * says something when the lash moved by more than its two readings can be off.
  */
-export function learnK(turns: readonly KnownTurn[], { pitchMm, k }: { readonly pitchMm: number; readonly k: number }): LearnedK | null {
-  const telling = turns.filter((t) => Math.abs(t.beforeMm - t.afterMm) > t.unsureMm && Math.sign(t.beforeMm - t.afterMm) === Math.sign(t.turns));
+export function learnK(
+  turns: readonly KnownTurn[],
+  { pitchMm, k }: { readonly pitchMm: number; readonly k: number },
+): LearnedK | null {
+  const telling = turns.filter(
+    (t) => Math.abs(t.beforeMm - t.afterMm) > t.unsureMm && Math.sign(t.beforeMm - t.afterMm) === Math.sign(t.turns),
+  );
   if (telling.length < MIN_TURNS) return null;
   const learned = median(telling.map((t) => (t.beforeMm - t.afterMm) / (t.turns * pitchMm)));
   const off = learned / k - 1;

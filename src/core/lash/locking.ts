@@ -15,16 +15,20 @@ export interface Locking {
 /** The lock of an engine's adjuster; where the file does not say, a nut on a stud counts as self-locking, all else as a lock nut. */
 export function lockingOf(adjuster: AdjusterEntry | undefined): Locking {
   const part = adjuster?.at === "stud-nut" ? "nut" : "screw";
-  const kind = adjuster?.lock ?? (adjuster?.at === "stud-nut" ? "self-locking" : adjuster?.at === "tappet" ? "tappet" : "lock-nut");
+  const kind =
+    adjuster?.lock ??
+    (adjuster?.at === "stud-nut" ? "self-locking" : adjuster?.at === "tappet" ? "tappet" : "lock-nut");
   const torque = adjuster?.lockTorqueNm === undefined ? "" : ` to ${adjuster.lockTorqueNm} Nm`;
   return { kind, part, inOneGo: kind === "poly-lock" || kind === "self-locking", how: HOW[kind](torque, part) };
 }
 
 const HOW: Record<LockKind, (torque: string, part: string) => string> = {
   "lock-nut": (torque, part) => `Hold the ${part} still, tighten its lock nut${torque}.`,
-  "poly-lock": (torque) => `Stop a sixteenth of a turn short, run the set screw home, then turn nut and set screw together to the mark${torque}.`,
+  "poly-lock": (torque) =>
+    `Stop a sixteenth of a turn short, run the set screw home, then turn nut and set screw together to the mark${torque}.`,
   "self-locking": () => "It holds itself. If it turns by hand, it is worn: fit a new one.",
-  tappet: (torque) => `One wrench on the tappet's body, one on its screw: tighten the lock nut${torque} without turning the body.`,
+  tappet: (torque) =>
+    `One wrench on the tappet's body, one on its screw: tighten the lock nut${torque} without turning the body.`,
 };
 
 /** The turn in bites, where the tool has no room to swing it in one go; null when it has. */

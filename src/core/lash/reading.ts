@@ -30,18 +30,24 @@ export function readingProblem(reading: Reading): ReadingProblem | null {
     const at = field as ReadingProblem["field"];
     if (mm === null) continue;
     if (!Number.isFinite(mm) || mm < 0) return { field: at, why: "A gap can't be negative: read it again." };
-    if (mm > MAX_LASH_MM) return { field: at, why: `${trim(mm)} mm can't be lash: the most that is taken is ${MAX_LASH_MM} mm. Check the unit and read it again.` };
+    if (mm > MAX_LASH_MM)
+      return {
+        field: at,
+        why: `${trim(mm)} mm can't be lash: the most that is taken is ${MAX_LASH_MM} mm. Check the unit and read it again.`,
+      };
   }
   if ("valueMm" in reading) return null;
   const { goesMm, noGoMm } = reading;
-  if (goesMm === null && noGoMm === null) return { field: "goes", why: "Say at least one leaf that goes or does not go." };
+  if (goesMm === null && noGoMm === null)
+    return { field: "goes", why: "Say at least one leaf that goes or does not go." };
   if (noGoMm === 0) return { field: "noGo", why: "A leaf that does not go has a thickness." };
   if (goesMm !== null && noGoMm !== null && goesMm >= noGoMm) {
     return {
       field: "noGo",
-      why: goesMm === noGoMm
-        ? `${trim(goesMm)} mm can't both go and not go: try it once more.`
-        : `${trim(goesMm)} mm goes but the thinner ${trim(noGoMm)} mm does not: one of the two is a slip. Try both once more.`,
+      why:
+        goesMm === noGoMm
+          ? `${trim(goesMm)} mm can't both go and not go: try it once more.`
+          : `${trim(goesMm)} mm goes but the thinner ${trim(noGoMm)} mm does not: one of the two is a slip. Try both once more.`,
     };
   }
   return null;

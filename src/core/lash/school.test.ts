@@ -16,14 +16,18 @@ describe("dragLash", () => {
     expect([felt.lo, felt.hi]).toEqual([expect.closeTo(lo, 9), expect.closeTo(hi, 9)]);
   });
   it("always holds the leaf that drags, and is never negative", () => {
-    const sets = fc.uniqueArray(fc.integer({ min: 1, max: 200 }), { minLength: 1, maxLength: 30 }).map((s) => s.sort((a, b) => a - b).map((n) => n / 100));
-    fc.assert(fc.property(sets, fc.nat(29), fc.constantFrom("drag" as const, "overshoot" as const), (set, pick, school) => {
-      const at = pick % set.length;
-      const { lo, hi } = dragLash(set, at, school);
-      expect(lo).toBeGreaterThanOrEqual(0);
-      expect(lo).toBeLessThanOrEqual((set[at] ?? 0) + 1e-9);
-      expect(hi).toBeGreaterThanOrEqual((set[at] ?? 0) - 1e-9);
-    }));
+    const sets = fc
+      .uniqueArray(fc.integer({ min: 1, max: 200 }), { minLength: 1, maxLength: 30 })
+      .map((s) => s.sort((a, b) => a - b).map((n) => n / 100));
+    fc.assert(
+      fc.property(sets, fc.nat(29), fc.constantFrom("drag" as const, "overshoot" as const), (set, pick, school) => {
+        const at = pick % set.length;
+        const { lo, hi } = dragLash(set, at, school);
+        expect(lo).toBeGreaterThanOrEqual(0);
+        expect(lo).toBeLessThanOrEqual((set[at] ?? 0) + 1e-9);
+        expect(hi).toBeGreaterThanOrEqual((set[at] ?? 0) - 1e-9);
+      }),
+    );
   });
   it("refuses a leaf that is not there", () => expect(() => dragLash(SET, 5, "drag")).toThrow(/no leaf 5/));
 });

@@ -12,9 +12,15 @@ export const SCHOOLS = ["go-no-go", "drag", "overshoot"] as const;
 export type School = (typeof SCHOOLS)[number];
 
 export const SCHOOL_NAMES: Record<School, { readonly name: string; readonly note: string }> = {
-  "go-no-go": { name: "One goes, the next does not", note: "The lash lies between the two. Surest without the feel for drag." },
+  "go-no-go": {
+    name: "One goes, the next does not",
+    note: "The lash lies between the two. Surest without the feel for drag.",
+  },
   drag: { name: "One leaf with light drag", note: "The lash is that leaf, give or take half a step of your set." },
-  overshoot: { name: "One step over, to a definite drag", note: "A leaf one step over the spec drags hard: just under it, on the safe side." },
+  overshoot: {
+    name: "One step over, to a definite drag",
+    note: "A leaf one step over the spec drags hard: just under it, on the safe side.",
+  },
 };
 
 /**

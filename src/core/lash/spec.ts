@@ -30,8 +30,10 @@ export function lashSpec(figures: LashFigures): LashSpec {
 
 /** The limit that can't be judged against, or null: low above nominal, or nominal above high. */
 export function crossedLimit(spec: LashSpec): { field: "low" | "high"; why: string } | null {
-  if (spec.lowMm > spec.nominalMm) return { field: "low", why: "The low limit is above the nominal lash: put one of them right." };
-  if (spec.highMm < spec.nominalMm) return { field: "high", why: "The high limit is below the nominal lash: put one of them right." };
+  if (spec.lowMm > spec.nominalMm)
+    return { field: "low", why: "The low limit is above the nominal lash: put one of them right." };
+  if (spec.highMm < spec.nominalMm)
+    return { field: "high", why: "The high limit is below the nominal lash: put one of them right." };
   return null;
 }
 
@@ -53,7 +55,8 @@ export function specQuestions(lash: LashEntry): string[] {
     else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {
       questions.push(`${title(role)}: a limit equals the nominal lash. Is there really no room on that side?`);
     }
-    if (spec.assumedBand) questions.push(`${title(role)}: no limits are given, so plus and minus ${DEFAULT_BAND_MM} mm is assumed.`);
+    if (spec.assumedBand)
+      questions.push(`${title(role)}: no limits are given, so plus and minus ${DEFAULT_BAND_MM} mm is assumed.`);
   }
   const { intake, exhaust } = lash;
   if (intake !== undefined && exhaust !== undefined && toMm(exhaust.nominal) < toMm(intake.nominal)) {

@@ -8,13 +8,26 @@ import { bestNext, intersect, locate } from "./locate";
 import { type Observation, arcsOf } from "./observation";
 
 const FOUR = resolveEngine(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
-const told = (engine: Engine, seen: Observation[]): (number | undefined)[][] => locate(engine, seen).arcs.map((a) => [a.startDeg, (a.startDeg + a.spanDeg) % engine.cycleDeg]);
+const told = (engine: Engine, seen: Observation[]): (number | undefined)[][] =>
+  locate(engine, seen).arcs.map((a) => [a.startDeg, (a.startDeg + a.spanDeg) % engine.cycleDeg]);
 
 describe("observations", () => {
   // Cam 12/48/50/10: intake 348 to 588, exhaust 130 to 370; ramp 20.
   it.each<[Observation, number[][]]>([
-    [{ kind: "mark", markDeg: 0 }, [[355, 365], [715, 5]]],
-    [{ kind: "mark", markDeg: 90, withinDeg: 10 }, [[80, 100], [440, 460]]],
+    [
+      { kind: "mark", markDeg: 0 },
+      [
+        [355, 365],
+        [715, 5],
+      ],
+    ],
+    [
+      { kind: "mark", markDeg: 90, withinDeg: 10 },
+      [
+        [80, 100],
+        [440, 460],
+      ],
+    ],
     [{ kind: "rotor", cylinder: "4" }, [[350, 370]]],
     [{ kind: "pressure", cylinder: "1" }, [[588, 0]]],
     [{ kind: "rocking", cylinder: "1" }, [[349, 371]]],
@@ -24,22 +37,40 @@ describe("observations", () => {
     [{ kind: "closing", valve: "1I" }, [[468, 516]]],
   ])("%o", (seen, arcs) => expect(told(FOUR, [seen])).toEqual(arcs));
   it("a release counts as pressed", () => {
-    const one = resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }));
-    expect(told(one, [{ kind: "pressed", valve: "1E" }])).toEqual([[130, 370], [600, 660]]);
+    const one = resolveEngine(
+      engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
+    );
+    expect(told(one, [{ kind: "pressed", valve: "1E" }])).toEqual([
+      [130, 370],
+      [600, 660],
+    ]);
   });
   it("rocking is seen 8 degrees to each side where lobes hardly overlap", () => {
-    const narrow = resolveEngine(engineFile(["1"], { cam: { rampDeg: 20, intake: { opensDegBtdc: -5, closesDegAbdc: 40 }, exhaust: { opensDegBbdc: 40, closesDegAtdc: 2 } } }));
+    const narrow = resolveEngine(
+      engineFile(["1"], {
+        cam: {
+          rampDeg: 20,
+          intake: { opensDegBtdc: -5, closesDegAbdc: 40 },
+          exhaust: { opensDegBbdc: 40, closesDegAtdc: 2 },
+        },
+      }),
+    );
     expect(told(narrow, [{ kind: "rocking", cylinder: "1" }])).toEqual([[352, 368]]);
   });
   it("on a two-stroke a mark comes up once, pressure is felt once the exhaust has shut, and nothing rocks", () => {
-    const two = resolveEngine(engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20, exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } } }));
+    const two = resolveEngine(
+      engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20, exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } } }),
+    );
     expect(told(two, [{ kind: "mark", markDeg: 0 }])).toEqual([[355, 5]]);
     expect(told(two, [{ kind: "pressure", cylinder: "2" }])).toEqual([[60, 180]]);
     expect(() => locate(two, [{ kind: "rocking", cylinder: "1" }])).toThrow(RangeError);
   });
   it("is turned round by a no", () => {
     expect(told(FOUR, [{ kind: "loose", valve: "1I", no: true }])).toEqual([[328, 608]]);
-    expect(told(FOUR, [{ kind: "mark", markDeg: 0, no: true }])).toEqual([[5, 355], [365, 715]]);
+    expect(told(FOUR, [{ kind: "mark", markDeg: 0, no: true }])).toEqual([
+      [5, 355],
+      [365, 715],
+    ]);
   });
   it("refuses what the engine does not have", () => {
     expect(() => locate(FOUR, [{ kind: "pressure", cylinder: "9" }])).toThrow("no cylinder 9");
@@ -53,72 +84,112 @@ describe("locate", () => {
     expect(first.arcs).toHaveLength(2);
     expect(first.settable).toEqual([]);
     expect(first.next).toEqual({ kind: "loose", valve: "1I" });
-    const second = locate(FOUR, [{ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "1I" }]);
+    const second = locate(FOUR, [
+      { kind: "mark", markDeg: 0 },
+      { kind: "loose", valve: "1I" },
+    ]);
     expect(second).toMatchObject({ next: null, contradiction: [], settable: ["1I", "1E", "2E", "3I"] });
   });
   it("names the one that does not fit the others", () => {
-    const seen: Observation[] = [{ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "1I" }, { kind: "rocking", cylinder: "1" }, { kind: "loose", valve: "1E" }];
+    const seen: Observation[] = [
+      { kind: "mark", markDeg: 0 },
+      { kind: "loose", valve: "1I" },
+      { kind: "rocking", cylinder: "1" },
+      { kind: "loose", valve: "1E" },
+    ];
     expect(locate(FOUR, seen)).toEqual({ arcs: [], settable: [], contradiction: [2], next: null });
   });
   it("pressed and loose at once contradict, even where ramps are none", () => {
     const bare = resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, rampDeg: 0 } }));
-    expect(locate(bare, [{ kind: "pressed", valve: "1I" }, { kind: "loose", valve: "1I" }]).contradiction).toEqual([0]);
+    expect(
+      locate(bare, [
+        { kind: "pressed", valve: "1I" },
+        { kind: "loose", valve: "1I" },
+      ]).contradiction,
+    ).toEqual([0]);
   });
 
   const anySeen = (engine: Engine): fc.Arbitrary<Observation> => {
     const cylinder = fc.constantFrom(...engine.cylinders.map((c) => c.id));
     const valve = fc.constantFrom(...engine.valves.map((v) => v.id));
     return fc.oneof(
-      fc.record({ kind: fc.constant("mark" as const), markDeg: fc.integer({ min: 0, max: 359 }), withinDeg: fc.integer({ min: 1, max: 20 }) }),
+      fc.record({
+        kind: fc.constant("mark" as const),
+        markDeg: fc.integer({ min: 0, max: 359 }),
+        withinDeg: fc.integer({ min: 1, max: 20 }),
+      }),
       fc.record({ kind: fc.constant("rotor" as const), cylinder, withinDeg: fc.integer({ min: 1, max: 20 }) }),
       fc.record({ kind: fc.constantFrom("pressure" as const, "rocking" as const), cylinder }),
-      fc.record({ kind: fc.constantFrom("pressed" as const, "loose" as const, "opening" as const, "closing" as const), valve }),
+      fc.record({
+        kind: fc.constantFrom("pressed" as const, "loose" as const, "opening" as const, "closing" as const),
+        valve,
+      }),
     );
   };
   const anyCase = anyFourStroke.chain((file) => {
     const engine = resolveEngine(file);
     return fc.record({ engine: fc.constant(engine), seen: fc.array(anySeen(engine), { maxLength: 5 }) });
   });
-  const inside = (engine: Engine, seen: Observation, deg: number): boolean => (arcsOf(engine, seen) ?? []).some((a) => ((deg - a.startDeg) % 720 + 720) % 720 < a.spanDeg);
+  const inside = (engine: Engine, seen: Observation, deg: number): boolean =>
+    (arcsOf(engine, seen) ?? []).some((a) => (((deg - a.startDeg) % 720) + 720) % 720 < a.spanDeg);
   // Quarter steps beside whole and half degrees, so that no probe lies on an end.
   const PROBES = Array.from({ length: 2880 }, (_, i) => i / 4 + 0.07);
 
   it("is where all observations hold, found by walking", () => {
-    fc.assert(fc.property(anyCase, ({ engine, seen }) => {
-      const { arcs, contradiction, settable } = locate(engine, seen);
-      const held = PROBES.map((deg) => seen.filter((o) => inside(engine, o, deg)).length);
-      const most = Math.max(...held);
-      PROBES.forEach((deg, i) => {
-        if (most === seen.length) expect(arcs.some((a) => ((deg - a.startDeg) % 720 + 720) % 720 < a.spanDeg)).toBe(held[i] === most);
-      });
-      expect(contradiction).toHaveLength(arcs.length === 0 ? seen.length - most : 0);
-      if (arcs.length === 0) expect(locate(engine, seen.filter((_, i) => !contradiction.includes(i))).arcs.length).toBeGreaterThan(0);
-      for (const v of engine.valves) {
-        const worst = Math.min(...PROBES.filter((_, i) => held[i] === most).map((deg) => marginDeg(v, deg, 720) ?? NaN));
-        if (arcs.length > 0 && Math.abs(worst - 10) > 0.5) expect(settable.includes(v.id), v.id).toBe(worst >= 10);
-      }
-    }), { numRuns: 120 });
+    fc.assert(
+      fc.property(anyCase, ({ engine, seen }) => {
+        const { arcs, contradiction, settable } = locate(engine, seen);
+        const held = PROBES.map((deg) => seen.filter((o) => inside(engine, o, deg)).length);
+        const most = Math.max(...held);
+        PROBES.forEach((deg, i) => {
+          if (most === seen.length)
+            expect(arcs.some((a) => (((deg - a.startDeg) % 720) + 720) % 720 < a.spanDeg)).toBe(held[i] === most);
+        });
+        expect(contradiction).toHaveLength(arcs.length === 0 ? seen.length - most : 0);
+        if (arcs.length === 0)
+          expect(
+            locate(
+              engine,
+              seen.filter((_, i) => !contradiction.includes(i)),
+            ).arcs.length,
+          ).toBeGreaterThan(0);
+        for (const v of engine.valves) {
+          const worst = Math.min(
+            ...PROBES.filter((_, i) => held[i] === most).map((deg) => marginDeg(v, deg, 720) ?? NaN),
+          );
+          if (arcs.length > 0 && Math.abs(worst - 10) > 0.5) expect(settable.includes(v.id), v.id).toBe(worst >= 10);
+        }
+      }),
+      { numRuns: 120 },
+    );
   });
   it("what it proposes next leaves the least in the worse case, of all that may be asked", () => {
-    fc.assert(fc.property(anyCase, ({ engine, seen }) => {
-      const { arcs, next } = locate(engine, seen);
-      if (arcs.length < 2) {
-        expect(next).toBeNull();
-        return;
-      }
-      const size = (set: readonly { spanDeg: number }[]): number => set.reduce((sum, a) => sum + a.spanDeg, 0);
-      const worse = (o: Observation): number => {
-        const yes = size(intersect(arcs, arcsOf(engine, o) ?? [], 720));
-        return Math.max(yes, size(arcs) - yes);
-      };
-      const all: Observation[] = [
-        ...engine.valves.flatMap((v) => (["loose", "pressed", "opening", "closing"] as const).map((kind) => ({ kind, valve: v.id }))),
-        ...engine.cylinders.flatMap((c) => (["pressure", "rocking"] as const).map((kind) => ({ kind, cylinder: c.id }))),
-      ].filter((o) => !seen.some((s) => JSON.stringify(s) === JSON.stringify(o)));
-      const least = Math.min(...all.map(worse));
-      if (next !== null) expect(worse(next)).toBeCloseTo(least, 4);
-      else expect(least).toBeCloseTo(size(arcs), 4);
-    }), { numRuns: 100 });
+    fc.assert(
+      fc.property(anyCase, ({ engine, seen }) => {
+        const { arcs, next } = locate(engine, seen);
+        if (arcs.length < 2) {
+          expect(next).toBeNull();
+          return;
+        }
+        const size = (set: readonly { spanDeg: number }[]): number => set.reduce((sum, a) => sum + a.spanDeg, 0);
+        const worse = (o: Observation): number => {
+          const yes = size(intersect(arcs, arcsOf(engine, o) ?? [], 720));
+          return Math.max(yes, size(arcs) - yes);
+        };
+        const all: Observation[] = [
+          ...engine.valves.flatMap((v) =>
+            (["loose", "pressed", "opening", "closing"] as const).map((kind) => ({ kind, valve: v.id })),
+          ),
+          ...engine.cylinders.flatMap((c) =>
+            (["pressure", "rocking"] as const).map((kind) => ({ kind, cylinder: c.id })),
+          ),
+        ].filter((o) => !seen.some((s) => JSON.stringify(s) === JSON.stringify(o)));
+        const least = Math.min(...all.map(worse));
+        if (next !== null) expect(worse(next)).toBeCloseTo(least, 4);
+        else expect(least).toBeCloseTo(size(arcs), 4);
+      }),
+      { numRuns: 100 },
+    );
   });
   it("proposes nothing where nothing tells", () => expect(bestNext(FOUR, [], [])).toBeNull());
 });

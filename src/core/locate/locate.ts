@@ -31,7 +31,8 @@ export function intersect(a: readonly Arc[], b: readonly Arc[], cycleDeg: number
       const into = fold(y.startDeg - x.startDeg, cycleDeg);
       if (into < x.spanDeg) both.push({ startDeg: y.startDeg, spanDeg: Math.min(x.spanDeg - into, y.spanDeg) });
       const back = cycleDeg - into;
-      if (into > 0 && back < y.spanDeg) both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - back, x.spanDeg) });
+      if (into > 0 && back < y.spanDeg)
+        both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - back, x.spanDeg) });
     }
   }
   return both.filter((arc) => arc.spanDeg > TOUCH_DEG).sort((p, q) => p.startDeg - q.startDeg);
@@ -40,12 +41,21 @@ export function intersect(a: readonly Arc[], b: readonly Arc[], cycleDeg: number
 const whole = (cycleDeg: number): Arc[] => [{ startDeg: fold(0, cycleDeg), spanDeg: cycleDeg }];
 
 /** @throws RangeError for observations that this engine can't have, see {@link arcsOf} */
-export function locate(engine: Engine, seen: readonly Observation[], requiredDeg: number = DEFAULT_REQUIRED_MARGIN_DEG): Located {
+export function locate(
+  engine: Engine,
+  seen: readonly Observation[],
+  requiredDeg: number = DEFAULT_REQUIRED_MARGIN_DEG,
+): Located {
   const { cycleDeg } = engine;
   const sets = seen.map((o) => arcsOf(engine, o) ?? whole(cycleDeg));
   const arcs = sets.reduce<Arc[]>((left, set) => intersect(left, set, cycleDeg), whole(cycleDeg));
   if (arcs.length === 0) return { arcs: [], settable: [], contradiction: contradicting(sets, cycleDeg), next: null };
-  return { arcs, settable: settableIn(engine, arcs, requiredDeg), contradiction: [], next: arcs.length === 1 ? null : bestNext(engine, arcs, seen) };
+  return {
+    arcs,
+    settable: settableIn(engine, arcs, requiredDeg),
+    contradiction: [],
+    next: arcs.length === 1 ? null : bestNext(engine, arcs, seen),
+  };
 }
 
 /** The valves whose heel, less the required margin, holds every one of the arcs. */
@@ -56,16 +66,22 @@ export function settableIn(engine: Engine, arcs: readonly Arc[], requiredDeg: nu
     const into = fold(arc.startDeg - heel.startDeg + 1e-9, cycleDeg);
     return into + arc.spanDeg <= heel.spanDeg + 2e-9;
   };
-  return engine.valves.filter((v) => {
-    const heels = (v.baseArcs ?? []).flatMap((a) => (a.spanDeg >= cycleDeg ? [a] : (widen(a, -requiredDeg, cycleDeg) ?? [])));
-    const own = heels.map((h) => ({ startDeg: fold(h.startDeg + v.firingDeg, cycleDeg), spanDeg: h.spanDeg }));
-    return arcs.every((arc) => own.some((h) => holds(h, arc)));
-  }).map((v) => v.id);
+  return engine.valves
+    .filter((v) => {
+      const heels = (v.baseArcs ?? []).flatMap((a) =>
+        a.spanDeg >= cycleDeg ? [a] : (widen(a, -requiredDeg, cycleDeg) ?? []),
+      );
+      const own = heels.map((h) => ({ startDeg: fold(h.startDeg + v.firingDeg, cycleDeg), spanDeg: h.spanDeg }));
+      return arcs.every((arc) => own.some((h) => holds(h, arc)));
+    })
+    .map((v) => v.id);
 }
 
 /** The fewest observations to leave out: all but those that hold at the place where most of them agree. */
 function contradicting(sets: readonly (readonly Arc[])[], cycleDeg: number): number[] {
-  const cuts = [...new Set(sets.flat().flatMap((a) => [a.startDeg, fold(a.startDeg + a.spanDeg, cycleDeg)]))].sort((a, b) => a - b);
+  const cuts = [...new Set(sets.flat().flatMap((a) => [a.startDeg, fold(a.startDeg + a.spanDeg, cycleDeg)]))].sort(
+    (a, b) => a - b,
+  );
   let least: number[] | null = null;
   cuts.forEach((cut, i) => {
     const next = cuts[(i + 1) % cuts.length] ?? cut;
@@ -73,7 +89,8 @@ function contradicting(sets: readonly (readonly Arc[])[], cycleDeg: number): num
     if (span <= TOUCH_DEG) return;
     const middle = fold(cut + span / 2, cycleDeg);
     const out = sets.flatMap((arcs, j) => (arcs.some((a) => contains(a, middle, cycleDeg)) ? [] : [j]));
-    if (least === null || out.length < least.length || (out.length === least.length && comesFirst(out, least))) least = out;
+    if (least === null || out.length < least.length || (out.length === least.length && comesFirst(out, least)))
+      least = out;
   });
   return least ?? [];
 }
@@ -125,9 +142,16 @@ function questionsOf(engine: Engine): Observation[] {
     const key = `${v.cylinder}|${v.role}`;
     return v.baseArcs !== null && !seen.has(key) && Boolean(seen.add(key));
   });
-  const ofValves = (kinds: readonly (typeof VALVE_SIGHTS)[number][]): Observation[] => kinds.flatMap((kind) => valves.map((v) => ({ kind, valve: v.id })));
-  const ofCylinders = (kind: "pressure" | "rocking"): Observation[] => engine.cylinders.map((c) => ({ kind, cylinder: c.id }));
-  return [...ofValves(["loose", "pressed"]), ...ofCylinders("pressure"), ...(engine.cycleDeg === 720 ? ofCylinders("rocking") : []), ...ofValves(["opening", "closing"])];
+  const ofValves = (kinds: readonly (typeof VALVE_SIGHTS)[number][]): Observation[] =>
+    kinds.flatMap((kind) => valves.map((v) => ({ kind, valve: v.id })));
+  const ofCylinders = (kind: "pressure" | "rocking"): Observation[] =>
+    engine.cylinders.map((c) => ({ kind, cylinder: c.id }));
+  return [
+    ...ofValves(["loose", "pressed"]),
+    ...ofCylinders("pressure"),
+    ...(engine.cycleDeg === 720 ? ofCylinders("rocking") : []),
+    ...ofValves(["opening", "closing"]),
+  ];
 }
 
 function sameThing(a: Observation, b: Observation): boolean {

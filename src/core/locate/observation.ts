@@ -38,11 +38,17 @@ export function arcsOf(engine: Engine, seen: Observation): Arc[] | null {
 
 function trueArcs(engine: Engine, seen: Sighting): Arc[] | null {
   const { cycleDeg } = engine;
-  const around = (deg: number, within: number): Arc => arcBetween(deg - Math.max(within, POINT_DEG), deg + Math.max(within, POINT_DEG), cycleDeg);
+  const around = (deg: number, within: number): Arc =>
+    arcBetween(deg - Math.max(within, POINT_DEG), deg + Math.max(within, POINT_DEG), cycleDeg);
   switch (seen.kind) {
     case "mark": {
       const within = seen.withinDeg ?? WITHIN_DEG.mark;
-      return union(cycleDeg === 720 ? [around(seen.markDeg, within), around(seen.markDeg + 360, within)] : [around(seen.markDeg, within)], cycleDeg);
+      return union(
+        cycleDeg === 720
+          ? [around(seen.markDeg, within), around(seen.markDeg + 360, within)]
+          : [around(seen.markDeg, within)],
+        cycleDeg,
+      );
     }
     case "rotor":
       return [around(firingOf(engine, seen.cylinder), seen.withinDeg ?? WITHIN_DEG.rotor)];
@@ -55,7 +61,8 @@ function trueArcs(engine: Engine, seen: Sighting): Arc[] | null {
   }
 }
 
-const shifted = (arc: Arc, byDeg: number, cycleDeg: number): Arc => arcBetween(arc.startDeg + byDeg, arc.startDeg + arc.spanDeg + byDeg, cycleDeg);
+const shifted = (arc: Arc, byDeg: number, cycleDeg: number): Arc =>
+  arcBetween(arc.startDeg + byDeg, arc.startDeg + arc.spanDeg + byDeg, cycleDeg);
 
 function rockingHalfDeg(engine: Engine): number {
   if (engine.cycleDeg === 360) throw new RangeError("arcsOf: a two-stroke has no overlap: nothing rocks");
@@ -78,11 +85,14 @@ function valveArcs(engine: Engine, valve: Valve, kind: (typeof VALVE_SIGHTS)[num
     case "opening":
       return [on(arcBetween(opensDeg, opensDeg + STARTING_SHARE.opening * (fullLiftDeg - opensDeg), cycleDeg))];
     case "closing":
-      return [on(arcBetween(fullLiftDeg, fullLiftDeg + STARTING_SHARE.closing * (closesDeg - fullLiftDeg), cycleDeg))];
+      return [
+        on(arcBetween(fullLiftDeg, fullLiftDeg + STARTING_SHARE.closing * (closesDeg - fullLiftDeg), cycleDeg)),
+      ];
   }
 }
 
-const releasesOf = (engine: Engine, role: ValveRole): Arc[] => engine.releases.filter((r) => r.role === role).map((r) => r.arc);
+const releasesOf = (engine: Engine, role: ValveRole): Arc[] =>
+  engine.releases.filter((r) => r.role === role).map((r) => r.arc);
 
 function firingOf(engine: Engine, id: string): number {
   const cylinder = engine.cylinders.find((c) => c.id === id);

@@ -17,7 +17,10 @@ export function seenWords(engine: Engine, seen: Observation): string {
     case "mark":
       return `the ${seen.markDeg === 0 ? "TDC mark" : `mark at ${seen.markDeg}°`} is${not} up`;
     case "rotor":
-      return `the rotor does${seen.no === true ? " not" : ""} point at tower ${seen.cylinder}`.replace("does point", "points");
+      return `the rotor does${seen.no === true ? " not" : ""} point at tower ${seen.cylinder}`.replace(
+        "does point",
+        "points",
+      );
     case "pressure":
       return `cylinder ${seen.cylinder} is${not} pushing air`;
     case "rocking":
@@ -73,10 +76,16 @@ export function foundWords(engine: Engine, arcs: readonly Arc[]): string {
   if (arcs.length === 1) {
     if (first.spanDeg >= engine.cycleDeg) return "Nothing is known yet: touch what you see.";
     const { firing, rocking } = signAt(engine, first.startDeg + first.spanDeg / 2);
-    const near = [firing.length > 0 ? `${firing.join(", ")} near firing TDC` : null, rocking.length > 0 ? `${rocking.join(", ")} near rocking` : null].filter((x) => x !== null);
+    const near = [
+      firing.length > 0 ? `${firing.join(", ")} near firing TDC` : null,
+      rocking.length > 0 ? `${rocking.join(", ")} near rocking` : null,
+    ].filter((x) => x !== null);
     return `The crank is ${placeWords(first, engine.cycleDeg)}${near.length > 0 && first.spanDeg <= 40 ? `: ${near.join(", ")}` : ""}.`;
   }
-  const apart = second !== undefined && arcs.length === 2 && Math.abs(Math.abs(second.startDeg - first.startDeg) - 360) < 1;
-  return `${arcs.length === 2 ? "Two" : arcs.length} places are possible${apart ? ", one turn apart" : ""}: ${arcs.slice(0, 4).map((a) => placeWords(a, engine.cycleDeg)).join("; or ")}${arcs.length > 4 ? "; and more" : ""}.`;
+  const apart =
+    second !== undefined && arcs.length === 2 && Math.abs(Math.abs(second.startDeg - first.startDeg) - 360) < 1;
+  return `${arcs.length === 2 ? "Two" : arcs.length} places are possible${apart ? ", one turn apart" : ""}: ${arcs
+    .slice(0, 4)
+    .map((a) => placeWords(a, engine.cycleDeg))
+    .join("; or ")}${arcs.length > 4 ? "; and more" : ""}.`;
 }
-

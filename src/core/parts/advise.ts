@@ -38,22 +38,45 @@ export interface Advice {
 export const sizeOf = (mm: number): number => Math.round(Math.round(mm / KEPT_STEP_MM) * KEPT_STEP_MM * 1000) / 1000;
 
 /** `wantsMm` holds what was put in, job by job; `haveMm` what lies there. @throws RangeError unless the chance lies above 0 and below 1 */
-export function adviseStock(wantsMm: readonly (readonly number[])[], haveMm: readonly number[], chance = 0.95): Advice {
+export function adviseStock(
+  wantsMm: readonly (readonly number[])[],
+  haveMm: readonly number[],
+  chance = 0.95,
+): Advice {
   if (!(chance > 0 && chance < 1)) throw new RangeError(`adviseStock: no chance: ${chance}`);
   const [wanted, rates, have] = [new Map<number, number>(), new Map<number, number>(), new Map<number, number>()];
-  const add = (to: Map<number, number>, mm: number, by: number): void => { to.set(mm, (to.get(mm) ?? 0) + by); };
+  const add = (to: Map<number, number>, mm: number, by: number): void => {
+    to.set(mm, (to.get(mm) ?? 0) + by);
+  };
   for (const mm of haveMm) add(have, sizeOf(mm), 1);
   for (const mm of wantsMm.flat()) {
     const size = sizeOf(mm);
     add(wanted, size, 1);
-    for (const [at, share] of [[size, OWN_SHARE], [size - KEPT_STEP_MM, BESIDE_SHARE], [size + KEPT_STEP_MM, BESIDE_SHARE]] as const) add(rates, sizeOf(at), share / wantsMm.length);
+    for (const [at, share] of [
+      [size, OWN_SHARE],
+      [size - KEPT_STEP_MM, BESIDE_SHARE],
+      [size + KEPT_STEP_MM, BESIDE_SHARE],
+    ] as const)
+      add(rates, sizeOf(at), share / wantsMm.length);
   }
   const sizes = [...rates].sort(([a], [b]) => a - b);
-  const keep = keepFor(sizes.map(([, rate]) => rate), chance);
-  const logChance = (counts: readonly number[]): number => sizes.reduce((sum, [, rate], i) => sum + Math.log(atMost(counts[i] ?? 0, rate)), 0);
+  const keep = keepFor(
+    sizes.map(([, rate]) => rate),
+    chance,
+  );
+  const logChance = (counts: readonly number[]): number =>
+    sizes.reduce((sum, [, rate], i) => sum + Math.log(atMost(counts[i] ?? 0, rate)), 0);
   return {
-    jobs: wantsMm.length, chanceNow: Math.exp(logChance(sizes.map(([mm]) => have.get(mm) ?? 0))), chanceKept: Math.exp(logChance(keep)),
-    sizes: sizes.map(([thicknessMm, rate], i) => ({ thicknessMm, rate, wanted: wanted.get(thicknessMm) ?? 0, keep: keep[i] ?? 0, have: have.get(thicknessMm) ?? 0 })),
+    jobs: wantsMm.length,
+    chanceNow: Math.exp(logChance(sizes.map(([mm]) => have.get(mm) ?? 0))),
+    chanceKept: Math.exp(logChance(keep)),
+    sizes: sizes.map(([thicknessMm, rate], i) => ({
+      thicknessMm,
+      rate,
+      wanted: wanted.get(thicknessMm) ?? 0,
+      keep: keep[i] ?? 0,
+      have: have.get(thicknessMm) ?? 0,
+    })),
   };
 }
 
@@ -61,7 +84,8 @@ export function adviseStock(wantsMm: readonly (readonly number[])[], haveMm: rea
 export function keepFor(rates: readonly number[], chance: number): number[] {
   const keep = rates.map(() => 0);
   const target = Math.log(chance);
-  const gain = (i: number): number => Math.log(atMost((keep[i] ?? 0) + 1, rates[i] ?? 0)) - Math.log(atMost(keep[i] ?? 0, rates[i] ?? 0));
+  const gain = (i: number): number =>
+    Math.log(atMost((keep[i] ?? 0) + 1, rates[i] ?? 0)) - Math.log(atMost(keep[i] ?? 0, rates[i] ?? 0));
   let reached = rates.reduce((sum, rate) => sum + Math.log(atMost(0, rate)), 0);
   for (let step = 0; reached < target - 1e-12 && step < MOST_OF_ONE * rates.length; step++) {
     let best = 0;
@@ -76,6 +100,6 @@ export function keepFor(rates: readonly number[], chance: number): number[] {
 export function atMost(count: number, rate: number): number {
   let term = Math.exp(-rate);
   let sum = term;
-  for (let k = 1; k <= count; k++) sum += (term *= rate / k);
+  for (let k = 1; k <= count; k++) sum += term *= rate / k;
   return Math.min(1, sum);
 }

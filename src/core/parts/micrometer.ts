@@ -13,10 +13,12 @@ export interface Micrometer {
 }
 
 /** What it shows too much: taken off every reading. Nothing while it was never checked. */
-export const zeroOffsetMm = ({ check }: Pick<Micrometer, "check">): number => (check === null ? 0 : check.readMm - check.pieceMm);
+export const zeroOffsetMm = ({ check }: Pick<Micrometer, "check">): number =>
+  check === null ? 0 : check.readMm - check.pieceMm;
 
 /** The true thickness behind a reading. */
-export const trueThicknessMm = (readMm: number, micrometer: Pick<Micrometer, "check">): number => readMm - zeroOffsetMm(micrometer);
+export const trueThicknessMm = (readMm: number, micrometer: Pick<Micrometer, "check">): number =>
+  readMm - zeroOffsetMm(micrometer);
 
 /** Rounding, far below any micrometer's step. */
 const EPS_MM = 1e-9;
@@ -31,8 +33,15 @@ export function micrometerWarnings(all: readonly Micrometer[]): string[] {
     if (a.check === null || b.check === null) return [];
     const by = Math.abs(zeroOffsetMm(a) - zeroOffsetMm(b));
     if (by <= Math.min(a.stepMm, b.stepMm) + EPS_MM) return [];
-    return [`${a.name} and ${b.name} show ${by.toFixed(3)} mm differently: what one measured is not mixed with what the other did before their zeros are taken off.`];
+    return [
+      `${a.name} and ${b.name} show ${by.toFixed(3)} mm differently: what one measured is not mixed with what the other did before their zeros are taken off.`,
+    ];
   });
-  const unknown = all.length > 1 ? all.filter((m) => m.check === null).map((m) => `${m.name} was never held to a check piece: measure one of known size with it.`) : [];
+  const unknown =
+    all.length > 1
+      ? all
+          .filter((m) => m.check === null)
+          .map((m) => `${m.name} was never held to a check piece: measure one of known size with it.`)
+      : [];
   return [...apart, ...unknown];
 }

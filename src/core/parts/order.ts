@@ -52,10 +52,16 @@ export const orderTotal = (lines: readonly Pick<OrderLine, "quantity" | "price">
 
 /** "2 of 2.60 mm, 1 of 2.65 mm": thinnest first. */
 export const linesWords = (lines: readonly Pick<OrderLine, "thicknessMm" | "quantity" | "kind">[]): string =>
-  [...lines].sort((a, b) => a.thicknessMm - b.thicknessMm).map((l) => `${l.quantity} ${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`).join(", ");
+  [...lines]
+    .sort((a, b) => a.thicknessMm - b.thicknessMm)
+    .map((l) => `${l.quantity} ${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`)
+    .join(", ");
 
 /** Where an order stands, and what that asks of whoever reads it. `when` says a moment in words. */
-export function orderWords({ state, dueAt, note }: Pick<Order, "state" | "dueAt" | "note">, when: (iso: string) => string): string {
+export function orderWords(
+  { state, dueAt, note }: Pick<Order, "state" | "dueAt" | "note">,
+  when: (iso: string) => string,
+): string {
   switch (state) {
     case "unsent":
       return "Not sent yet: the supplier does not answer. It is kept, and sent by itself when the supplier is back.";

@@ -1,9 +1,23 @@
 /** Parts that set a gap by their thickness, as they lie in the drawers. */
-export const PART_KINDS = ["shim-over", "shim-under", "bucket", "opener", "closer", "lash-cap", "rocker-shim"] as const;
+export const PART_KINDS = [
+  "shim-over",
+  "shim-under",
+  "bucket",
+  "opener",
+  "closer",
+  "lash-cap",
+  "rocker-shim",
+] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 
 export const PART_KIND_NAMES: Record<PartKind, string> = {
-  "shim-over": "shim over bucket", "shim-under": "shim under bucket", bucket: "bucket", opener: "opener", closer: "closer", "lash-cap": "lash cap", "rocker-shim": "rocker shim",
+  "shim-over": "shim over bucket",
+  "shim-under": "shim under bucket",
+  bucket: "bucket",
+  opener: "opener",
+  closer: "closer",
+  "lash-cap": "lash cap",
+  "rocker-shim": "rocker shim",
 };
 
 /** How a thickness is known: with which micrometer, or by the mark alone. */
@@ -35,14 +49,28 @@ export interface StockPart {
 export const MOVE_REASONS = ["counted", "taken", "returned", "delivered", "corrected", "scrapped"] as const;
 export type MoveReason = (typeof MOVE_REASONS)[number];
 export const MOVE_REASON_NAMES: Record<MoveReason, string> = {
-  counted: "counted in", taken: "taken for a job", returned: "put back", delivered: "delivered", corrected: "count put right", scrapped: "thrown away",
+  counted: "counted in",
+  taken: "taken for a job",
+  returned: "put back",
+  delivered: "delivered",
+  corrected: "count put right",
+  scrapped: "thrown away",
 };
 
 /** Parts by kind and diameter, thinnest first: as drawers are sorted. */
-export function drawers(parts: readonly StockPart[]): { readonly kind: PartKind; readonly diameterMm: number | null; readonly parts: readonly StockPart[] }[] {
+export function drawers(
+  parts: readonly StockPart[],
+): { readonly kind: PartKind; readonly diameterMm: number | null; readonly parts: readonly StockPart[] }[] {
   const groups = new Map<string, StockPart[]>();
-  for (const p of parts) groups.set(`${p.kind} ${p.diameterMm ?? ""}`, [...(groups.get(`${p.kind} ${p.diameterMm ?? ""}`) ?? []), p]);
+  for (const p of parts)
+    groups.set(`${p.kind} ${p.diameterMm ?? ""}`, [...(groups.get(`${p.kind} ${p.diameterMm ?? ""}`) ?? []), p]);
   return [...groups.values()]
-    .map((own) => ({ kind: own[0]?.kind ?? "shim-over", diameterMm: own[0]?.diameterMm ?? null, parts: own.sort((a, b) => a.thicknessMm - b.thicknessMm || (a.place ?? "").localeCompare(b.place ?? "")) }))
-    .sort((a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) || (a.diameterMm ?? 0) - (b.diameterMm ?? 0));
+    .map((own) => ({
+      kind: own[0]?.kind ?? "shim-over",
+      diameterMm: own[0]?.diameterMm ?? null,
+      parts: own.sort((a, b) => a.thicknessMm - b.thicknessMm || (a.place ?? "").localeCompare(b.place ?? "")),
+    }))
+    .sort(
+      (a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) || (a.diameterMm ?? 0) - (b.diameterMm ?? 0),
+    );
 }

@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { coldWindow, hotTravelMm, isGear, meaningOf, nutTravelMm, plungerTravelMm, preloadGear, turnsForMm, type PreloadGear } from "./gear";
+import {
+  coldWindow,
+  hotTravelMm,
+  isGear,
+  meaningOf,
+  nutTravelMm,
+  plungerTravelMm,
+  preloadGear,
+  turnsForMm,
+  type PreloadGear,
+} from "./gear";
 import { judgePlunger, noWindow, plungerOf } from "./plunger";
 
 const gear = (entry: Parameters<typeof preloadGear>[0]): PreloadGear => {
@@ -22,7 +32,11 @@ describe("turns to travel", () => {
     [0.25, 0.5, 0.75, 1].forEach((turns, i) => expect(nutTravelMm(turns, g)).toBeCloseTo(expected[i] ?? 0, 2.9));
   });
   // Right column of the trade's table of adjusters, for R 1.6.
-  it.each([["valve-end", 1 / 1.6], ["pushrod-end", 1], ["stud-nut", 1 + 1 / 1.6]] as const)("%s moves the plunger by its lever", (at, m) => {
+  it.each([
+    ["valve-end", 1 / 1.6],
+    ["pushrod-end", 1],
+    ["stud-nut", 1 + 1 / 1.6],
+  ] as const)("%s moves the plunger by its lever", (at, m) => {
     expect(gear({ at, ratio: 1.6, pitch: 1 }).m).toBeCloseTo(m, 12);
   });
   it("half a turn of a 3/8-24 stud nut is 0.53 mm of nut and 0.88 of plunger", () => {
@@ -31,15 +45,30 @@ describe("turns to travel", () => {
     expect(hotTravelMm(plungerTravelMm(0.5, STUD), 0.25, 1.5)).toBeCloseTo(0.715, 3);
   });
   it("turns and travel undo each other", () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 5, noNaN: true }), fc.double({ min: 0.4, max: 3, noNaN: true }), fc.double({ min: 1, max: 2.2, noNaN: true }), (turns, pitch, ratio) => {
-      const g = gear({ at: "stud-nut", ratio, pitch });
-      expect(turnsForMm(plungerTravelMm(turns, g), g)).toBeCloseTo(turns, 9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 5, noNaN: true }),
+        fc.double({ min: 0.4, max: 3, noNaN: true }),
+        fc.double({ min: 1, max: 2.2, noNaN: true }),
+        (turns, pitch, ratio) => {
+          const g = gear({ at: "stud-nut", ratio, pitch });
+          expect(turnsForMm(plungerTravelMm(turns, g), g)).toBeCloseTo(turns, 9);
+        },
+      ),
+    );
   });
   it.each([
-    ["at", {}], ["at", { at: "tappet" as const, pitch: 1 }], ["at", { at: "cam" as const, pitch: 1 }], ["pitch", { at: "stud-nut" as const, ratio: 1.5 }],
-    ["ratio", { at: "stud-nut" as const, pitch: 1 }], ["ratio", { at: "valve-end" as const, pitch: 1 }], ["tpi", { at: "pushrod-end" as const, pitch: 1, tpi: 24 }],
-    ["plunger.travel", { at: "pushrod-end" as const, pitch: 1, plunger: { travel: 1, fromTop: 0.8, fromBottom: 0.5 } }],
+    ["at", {}],
+    ["at", { at: "tappet" as const, pitch: 1 }],
+    ["at", { at: "cam" as const, pitch: 1 }],
+    ["pitch", { at: "stud-nut" as const, ratio: 1.5 }],
+    ["ratio", { at: "stud-nut" as const, pitch: 1 }],
+    ["ratio", { at: "valve-end" as const, pitch: 1 }],
+    ["tpi", { at: "pushrod-end" as const, pitch: 1, tpi: 24 }],
+    [
+      "plunger.travel",
+      { at: "pushrod-end" as const, pitch: 1, plunger: { travel: 1, fromTop: 0.8, fromBottom: 0.5 } },
+    ],
   ])("names what is missing or wrong: %s", (field, entry) => {
     expect(preloadGear(entry)).toMatchObject({ field });
   });
@@ -47,7 +76,12 @@ describe("turns to travel", () => {
 
 describe("the plunger's window", () => {
   const PLUNGER = plungerOf({ travel: "4 mm", fromTop: "0.5 mm", fromBottom: "0.5 mm" });
-  it.each([[0.49, "shallow"], [0.5, "in"], [3.5, "in"], [3.51, "deep"]] as const)("%f mm is %s", (mm, verdict) => expect(judgePlunger([mm], PLUNGER)).toBe(verdict));
+  it.each([
+    [0.49, "shallow"],
+    [0.5, "in"],
+    [3.5, "in"],
+    [3.51, "deep"],
+  ] as const)("%f mm is %s", (mm, verdict) => expect(judgePlunger([mm], PLUNGER)).toBe(verdict));
   it("deep wins over shallow, and cold and hot both count", () => {
     expect(judgePlunger([3.6, 0.2], PLUNGER)).toBe("deep");
     expect(judgePlunger([0.6, 0.4], PLUNGER)).toBe("shallow");
@@ -58,12 +92,18 @@ describe("the plunger's window", () => {
     expect(noWindow({ travelMm: 1, fromTopMm: 0.6, fromBottomMm: 0.5 })).toMatch(/no room/);
   });
   it("cold window and verdict agree everywhere", () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 2.5, noNaN: true }), fc.double({ min: -0.3, max: 0.6, noNaN: true }), (turns, growth) => {
-      const { coldMm, verdict } = meaningOf(turns, STUD, growth);
-      const { lowMm, highMm } = coldWindow(STUD, growth);
-      fc.pre(Math.min(Math.abs(coldMm - lowMm), Math.abs(coldMm - highMm)) > 1e-6);
-      expect(verdict === "in").toBe(coldMm > lowMm && coldMm < highMm);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 2.5, noNaN: true }),
+        fc.double({ min: -0.3, max: 0.6, noNaN: true }),
+        (turns, growth) => {
+          const { coldMm, verdict } = meaningOf(turns, STUD, growth);
+          const { lowMm, highMm } = coldWindow(STUD, growth);
+          fc.pre(Math.min(Math.abs(coldMm - lowMm), Math.abs(coldMm - highMm)) > 1e-6);
+          expect(verdict === "in").toBe(coldMm > lowMm && coldMm < highMm);
+        },
+      ),
+    );
   });
   it("a quarter turn that is right on iron is nearly nothing on all alloy", () => {
     expect(meaningOf(0.25, { ...STUD, plunger: plungerOf({ travel: 4, fromTop: 0.4 }) }, 0.025).verdict).toBe("in");

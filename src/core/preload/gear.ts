@@ -26,14 +26,17 @@ type Thread = Pick<AdjusterEntry, "at" | "ratio" | "pitch" | "tpi" | "plunger">;
 
 /** Reads the gear that sets a preload, or says which figure is missing. */
 export function preloadGear(entry: Thread): PreloadGear | GearProblem {
-  if (entry.at === undefined) return { field: "at", why: "Say where the preload is set: stud-nut, pushrod-end or valve-end." };
+  if (entry.at === undefined)
+    return { field: "at", why: "Say where the preload is set: stud-nut, pushrod-end or valve-end." };
   const pitchMm = threadPitch(entry);
   if (typeof pitchMm !== "number") return pitchMm;
   const m = lever(entry.at, entry.ratio);
   if (typeof m !== "number") return m;
   const plunger = plungerOf(entry.plunger);
   const closed = noWindow(plunger);
-  return closed === null ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger } : { field: "plunger.travel", why: closed };
+  return closed === null
+    ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger }
+    : { field: "plunger.travel", why: closed };
 }
 
 function lever(at: ScrewPlace, ratio: number | undefined): number | GearProblem {
@@ -41,13 +44,20 @@ function lever(at: ScrewPlace, ratio: number | undefined): number | GearProblem 
     case "pushrod-end":
       return 1;
     case "valve-end":
-      return ratio === undefined ? { field: "ratio", why: "Give the rocker ratio: at the valve end it counts." } : 1 / ratio;
+      return ratio === undefined
+        ? { field: "ratio", why: "Give the rocker ratio: at the valve end it counts." }
+        : 1 / ratio;
     case "stud-nut":
-      return ratio === undefined ? { field: "ratio", why: "Give the rocker ratio: on a stud nut it counts." } : 1 + 1 / ratio;
+      return ratio === undefined
+        ? { field: "ratio", why: "Give the rocker ratio: on a stud nut it counts." }
+        : 1 + 1 / ratio;
     case "tappet":
       return { field: "at", why: "A tappet screw sets lash, not preload: there is no plunger under it." };
     case "cam":
-      return { field: "at", why: "Lash read at the cam is set with a screw, not as preload: there is no plunger here." };
+      return {
+        field: "at",
+        why: "Lash read at the cam is set with a screw, not as preload: there is no plunger here.",
+      };
   }
 }
 
@@ -55,10 +65,12 @@ function lever(at: ScrewPlace, ratio: number | undefined): number | GearProblem 
 export const nutTravelMm = (turns: number, { pitchMm }: Pick<PreloadGear, "pitchMm">): number => turns * pitchMm;
 
 /** How far the plunger goes for so many turns past zero lash. */
-export const plungerTravelMm = (turns: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number => turns * pitchMm * m;
+export const plungerTravelMm = (turns: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number =>
+  turns * pitchMm * m;
 
 /** The turns that bring the plunger so far in. */
-export const turnsForMm = (travelMm: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number => travelMm / (pitchMm * m);
+export const turnsForMm = (travelMm: number, { pitchMm, m }: Pick<PreloadGear, "pitchMm" | "m">): number =>
+  travelMm / (pitchMm * m);
 
 /**
  * Where heat takes the plunger: as the valve tip's gap grows by `growthMm`, the plunger comes up by that
@@ -86,11 +98,23 @@ export interface TurnMeaning {
 export function meaningOf(turns: number, gear: PreloadGear, growthMm: number): TurnMeaning {
   const coldMm = plungerTravelMm(turns, gear);
   const hotMm = hotTravelMm(coldMm, growthMm, gear.ratio);
-  return { turns, nutMm: nutTravelMm(turns, gear), coldMm, hotMm, verdict: judgePlunger([coldMm, hotMm], gear.plunger) };
+  return {
+    turns,
+    nutMm: nutTravelMm(turns, gear),
+    coldMm,
+    hotMm,
+    verdict: judgePlunger([coldMm, hotMm], gear.plunger),
+  };
 }
 
 /** Where the plunger may stand cold, so that it is in its window cold and hot. */
-export function coldWindow({ plunger, ratio }: PreloadGear, growthMm: number): { readonly lowMm: number; readonly highMm: number } {
+export function coldWindow(
+  { plunger, ratio }: PreloadGear,
+  growthMm: number,
+): { readonly lowMm: number; readonly highMm: number } {
   const comesUp = growthMm === 0 ? 0 : growthMm / (ratio ?? 1);
-  return { lowMm: plunger.fromTopMm + Math.max(0, comesUp), highMm: plunger.travelMm - plunger.fromBottomMm + Math.min(0, comesUp) };
+  return {
+    lowMm: plunger.fromTopMm + Math.max(0, comesUp),
+    highMm: plunger.travelMm - plunger.fromBottomMm + Math.min(0, comesUp),
+  };
 }

@@ -11,7 +11,11 @@ import { type LengthUnit, parseLength, showLength, toMm } from "../units/length"
 
 export const PART_KINDS = ["pushrod", "rocker-shim", "lash-cap"] as const;
 export type PartKind = (typeof PART_KINDS)[number];
-export const PART_NAMES: Record<PartKind, string> = { pushrod: "pushrod", "rocker-shim": "rocker shim", "lash-cap": "lash cap" };
+export const PART_NAMES: Record<PartKind, string> = {
+  pushrod: "pushrod",
+  "rocker-shim": "rocker shim",
+  "lash-cap": "lash cap",
+};
 
 export interface FixedGear {
   readonly part: PartKind;
@@ -25,13 +29,27 @@ export interface FixedGear {
 }
 
 /** Reads fixed gear, or says which figure is missing. */
-export function fixedGear({ part = "pushrod", gapAt = "valve", ratio, lengths = [], fitted }: AdjusterEntry): FixedGear | { readonly field: string; readonly why: string } {
-  if (lengths.length === 0) return { field: "lengths", why: "List the lengths that can be had: without them no part can be proposed." };
+export function fixedGear({
+  part = "pushrod",
+  gapAt = "valve",
+  ratio,
+  lengths = [],
+  fitted,
+}: AdjusterEntry): FixedGear | { readonly field: string; readonly why: string } {
+  if (lengths.length === 0)
+    return { field: "lengths", why: "List the lengths that can be had: without them no part can be proposed." };
   const levered = part === "pushrod" && gapAt === "valve";
-  if (levered && ratio === undefined) return { field: "ratio", why: "Give the rocker ratio: it tells how much the gap changes with the pushrod's length." };
+  if (levered && ratio === undefined)
+    return {
+      field: "ratio",
+      why: "Give the rocker ratio: it tells how much the gap changes with the pushrod's length.",
+    };
   return {
-    part, g: levered ? (ratio ?? 1) : 1, lengthsMm: [...new Set(lengths.map(toMm))].sort((a, b) => a - b),
-    unit: parseLength(lengths[0] ?? 0)?.unit ?? "mm", fittedMm: fitted === undefined ? null : toMm(fitted),
+    part,
+    g: levered ? (ratio ?? 1) : 1,
+    lengthsMm: [...new Set(lengths.map(toMm))].sort((a, b) => a - b),
+    unit: parseLength(lengths[0] ?? 0)?.unit ?? "mm",
+    fittedMm: fitted === undefined ? null : toMm(fitted),
   };
 }
 
@@ -43,13 +61,23 @@ export const lengthWords = (mm: number, { unit }: Pick<FixedGear, "unit">): stri
 export type LengthAdvice =
   | { readonly kind: "fit"; readonly lengthMm: number; readonly gapMm: number; readonly idealMm: number }
   /** No length on the list brings it into its band. */
-  | { readonly kind: "none"; readonly idealMm: number; readonly needsMm: readonly [number, number]; readonly why: string };
+  | {
+      readonly kind: "none";
+      readonly idealMm: number;
+      readonly needsMm: readonly [number, number];
+      readonly why: string;
+    };
 
 /**
  * The length that brings the gap nearest to its aim, from the middle of the reading. Of two equally near
  * the one that leaves more gap: a lifter that is never at its bottom can still pump up.
  */
-export function adviseLength(gapMm: number, fittedMm: number, spec: Pick<LashSpec, "nominalMm" | "lowMm" | "highMm">, gear: FixedGear): LengthAdvice {
+export function adviseLength(
+  gapMm: number,
+  fittedMm: number,
+  spec: Pick<LashSpec, "nominalMm" | "lowMm" | "highMm">,
+  gear: FixedGear,
+): LengthAdvice {
   const gapWith = (lengthMm: number): number => gapMm - (lengthMm - fittedMm) * gear.g;
   const idealMm = fittedMm + (gapMm - spec.nominalMm) / gear.g;
   const needsMm = [fittedMm + (gapMm - spec.highMm) / gear.g, fittedMm + (gapMm - spec.lowMm) / gear.g] as const;
@@ -58,5 +86,10 @@ export function adviseLength(gapMm: number, fittedMm: number, spec: Pick<LashSpe
   const best = [...fits].sort((a, b) => off(a) - off(b) || a - b)[0];
   if (best !== undefined) return { kind: "fit", lengthMm: best, gapMm: gapWith(best), idealMm };
   const name = PART_NAMES[gear.part];
-  return { kind: "none", idealMm, needsMm, why: `No ${name} on the list brings it into its band: it needs one of ${lengthWords(needsMm[0], gear)} to ${lengthWords(needsMm[1], gear)}.` };
+  return {
+    kind: "none",
+    idealMm,
+    needsMm,
+    why: `No ${name} on the list brings it into its band: it needs one of ${lengthWords(needsMm[0], gear)} to ${lengthWords(needsMm[1], gear)}.`,
+  };
 }

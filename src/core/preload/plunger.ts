@@ -26,18 +26,28 @@ export const DEFAULT_TRAVEL_MM = 4;
 
 /** Reads the figures of a lifter; what is left out takes the default. */
 export function plungerOf(entry: PlungerEntry | undefined): Plunger {
-  const mm = (value: PlungerEntry[keyof PlungerEntry], otherwise: number): number => (value === undefined ? otherwise : toMm(value));
-  return { travelMm: mm(entry?.travel, DEFAULT_TRAVEL_MM), fromTopMm: mm(entry?.fromTop, DEFAULT_ROOM_MM), fromBottomMm: mm(entry?.fromBottom, DEFAULT_ROOM_MM) };
+  const mm = (value: PlungerEntry[keyof PlungerEntry], otherwise: number): number =>
+    value === undefined ? otherwise : toMm(value);
+  return {
+    travelMm: mm(entry?.travel, DEFAULT_TRAVEL_MM),
+    fromTopMm: mm(entry?.fromTop, DEFAULT_ROOM_MM),
+    fromBottomMm: mm(entry?.fromBottom, DEFAULT_ROOM_MM),
+  };
 }
 
 /** Why a lifter's figures leave no window, or null. */
 export const noWindow = ({ travelMm, fromTopMm, fromBottomMm }: Plunger): string | null =>
-  fromTopMm + fromBottomMm <= travelMm + EPS_MM ? null : `With ${fromTopMm} mm from the top and ${fromBottomMm} mm from the bottom, a travel of ${travelMm} mm leaves no room: put one of them right.`;
+  fromTopMm + fromBottomMm <= travelMm + EPS_MM
+    ? null
+    : `With ${fromTopMm} mm from the top and ${fromBottomMm} mm from the bottom, a travel of ${travelMm} mm leaves no room: put one of them right.`;
 
 export type PlungerVerdict = "in" | "shallow" | "deep";
 
 /** The verdict on depths (cold and hot): a limit itself is in, and deep wins, since it is the one that bends something. */
-export function judgePlunger(depthsMm: readonly number[], { travelMm, fromTopMm, fromBottomMm }: Plunger): PlungerVerdict {
+export function judgePlunger(
+  depthsMm: readonly number[],
+  { travelMm, fromTopMm, fromBottomMm }: Plunger,
+): PlungerVerdict {
   if (depthsMm.some((d) => d > travelMm - fromBottomMm + EPS_MM)) return "deep";
   return depthsMm.some((d) => d < fromTopMm - EPS_MM) ? "shallow" : "in";
 }

@@ -7,12 +7,22 @@ import { clockWords, pullsWords, spreadOf, turnsWords } from "./turning";
 import { apartWords, firstSchool } from "./zeroLash";
 
 describe("a turn, told", () => {
-  it.each([[0.5, "half a turn", "from 12 to 6"], [0.25, "a quarter turn", "from 12 to 3"], [0.75, "three quarters of a turn", "from 12 to 9"], [1, "one full turn", "one full turn, back to 12"]])("%f", (turns, words, clock) => {
+  it.each([
+    [0.5, "half a turn", "from 12 to 6"],
+    [0.25, "a quarter turn", "from 12 to 3"],
+    [0.75, "three quarters of a turn", "from 12 to 9"],
+    [1, "one full turn", "one full turn, back to 12"],
+  ])("%f", (turns, words, clock) => {
     expect(turnsWords(turns)).toBe(words);
     expect(clockWords(turns)).toBe(clock);
   });
   it.each<[number, number | undefined, string | null]>([
-    [0.5, undefined, null], [0.25, 90, null], [0.5, 110, "In quarters: 12 to 3, 3 to 6."], [0.75, 90, "In quarters: 12 to 3, 3 to 6, 6 to 9."], [0.375, 100, "In quarters: 12 to 3, 3 to 4 and a half."], [0.25, 50, "In eighths: 12 to 1 and a half, 1 and a half to 3."],
+    [0.5, undefined, null],
+    [0.25, 90, null],
+    [0.5, 110, "In quarters: 12 to 3, 3 to 6."],
+    [0.75, 90, "In quarters: 12 to 3, 3 to 6, 6 to 9."],
+    [0.375, 100, "In quarters: 12 to 3, 3 to 4 and a half."],
+    [0.25, 50, "In eighths: 12 to 1 and a half, 1 and a half to 3."],
   ])("%f turn with %s degrees of room", (turns, swing, words) => expect(pullsWords(turns, swing)).toBe(words));
   it("tells how even the valves are", () => {
     expect(spreadOf([0.8], 1.7)).toBeNull();
@@ -26,26 +36,45 @@ describe("zero lash", () => {
     expect(firstSchool("dry").school).toBe("spin");
   });
   it("names the difference of the schools as plunger travel", () => {
-    expect(apartWords("up-down", 0.125, 1.72)).toBe("Lift and drop and spin are 0.21 mm of plunger apart: spin comes later, so it would set deeper.");
+    expect(apartWords("up-down", 0.125, 1.72)).toBe(
+      "Lift and drop and spin are 0.21 mm of plunger apart: spin comes later, so it would set deeper.",
+    );
     expect(apartWords("spin", -0.25, 1.72)).toMatch(/0\.43 mm .* earlier/);
     expect(apartWords("spin", 0.01, 1.72)).toMatch(/agree/);
   });
 });
 
 describe("the wait", () => {
-  it.each([[0, 900_000], [60_000, 840_000], [900_000, 0], [10_000_000, 0]])("%i ms after the squeeze", (after, left) => expect(bleedLeftMs(5000, 15, 5000 + after)).toBe(left));
+  it.each([
+    [0, 900_000],
+    [60_000, 840_000],
+    [900_000, 0],
+    [10_000_000, 0],
+  ])("%i ms after the squeeze", (after, left) => expect(bleedLeftMs(5000, 15, 5000 + after)).toBe(left));
   it("is never longer than it is, whatever a clock says", () => {
-    fc.assert(fc.property(fc.integer(), fc.integer(), fc.integer({ min: 1, max: 240 }), (since, now, minutes) => {
-      const left = bleedLeftMs(since, minutes, now);
-      expect(left).toBeGreaterThanOrEqual(0);
-      expect(left).toBeLessThanOrEqual(minutes * 60_000);
-    }));
+    fc.assert(
+      fc.property(fc.integer(), fc.integer(), fc.integer({ min: 1, max: 240 }), (since, now, minutes) => {
+        const left = bleedLeftMs(since, minutes, now);
+        expect(left).toBeGreaterThanOrEqual(0);
+        expect(left).toBeLessThanOrEqual(minutes * 60_000);
+      }),
+    );
   });
   it("is longer in the cold", () => {
     const minutes = { usual: 15, cold: 30 };
-    expect([bleedMinutesFor(minutes, "cold", 4), bleedMinutesFor(minutes, "cold", 18), bleedMinutesFor(minutes, "cold", null), bleedMinutesFor(minutes, "hot", 4)]).toEqual([30, 15, 15, 15]);
+    expect([
+      bleedMinutesFor(minutes, "cold", 4),
+      bleedMinutesFor(minutes, "cold", 18),
+      bleedMinutesFor(minutes, "cold", null),
+      bleedMinutesFor(minutes, "hot", 4),
+    ]).toEqual([30, 15, 15, 15]);
   });
-  it.each([[899_500, "15:00"], [61_000, "1:01"], [400, "0:01"], [0, "0:00"]])("%i ms read %s", (ms, words) => expect(timerWords(ms)).toBe(words));
+  it.each([
+    [899_500, "15:00"],
+    [61_000, "1:01"],
+    [400, "0:01"],
+    [0, "0:00"],
+  ])("%i ms read %s", (ms, words) => expect(timerWords(ms)).toBe(words));
 });
 
 const fixed = (entry: object): FixedGear => {
@@ -65,20 +94,32 @@ describe("parts of another length", () => {
     expect(fixedGear({ kind: "fixed", ratio: 1 })).toMatchObject({ field: "lengths" });
   });
   it("takes the length that leaves the gap nearest its aim", () => {
-    expect(adviseLength(0.55, 229.4, GAP, RODS)).toMatchObject({ kind: "fit", lengthMm: 228.6, gapMm: expect.closeTo(1.59, 9), idealMm: expect.closeTo(229.4 - 0.85 / 1.3, 9) });
+    expect(adviseLength(0.55, 229.4, GAP, RODS)).toMatchObject({
+      kind: "fit",
+      lengthMm: 228.6,
+      gapMm: expect.closeTo(1.59, 9),
+      idealMm: expect.closeTo(229.4 - 0.85 / 1.3, 9),
+    });
     expect(adviseLength(2.25, 229.4, GAP, RODS)).toMatchObject({ kind: "fit", lengthMm: 230.2 });
   });
   it("says what would do when nothing on the list does", () => {
-    expect(adviseLength(5, 229.4, GAP, RODS)).toMatchObject({ kind: "none", why: expect.stringMatching(/No pushrod on the list .* 231\.67 mm to 232\.71 mm/) });
+    expect(adviseLength(5, 229.4, GAP, RODS)).toMatchObject({
+      kind: "none",
+      why: expect.stringMatching(/No pushrod on the list .* 231\.67 mm to 232\.71 mm/),
+    });
   });
   it("agrees with a search over the list", () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 4, noNaN: true }), fc.constantFrom(...RODS.lengthsMm), (gap, from) => {
-      const left = RODS.lengthsMm.map((l) => gap - (l - from) * 1.3);
-      const fits = left.filter((g) => g >= 0.7 && g <= 2.05);
-      const advice = adviseLength(gap, from, GAP, RODS);
-      expect(advice.kind).toBe(fits.length > 0 ? "fit" : "none");
-      if (advice.kind === "fit") expect(Math.abs(advice.gapMm - 1.4)).toBeCloseTo(Math.min(...fits.map((g) => Math.abs(g - 1.4))), 9);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 4, noNaN: true }), fc.constantFrom(...RODS.lengthsMm), (gap, from) => {
+        const left = RODS.lengthsMm.map((l) => gap - (l - from) * 1.3);
+        const fits = left.filter((g) => g >= 0.7 && g <= 2.05);
+        const advice = adviseLength(gap, from, GAP, RODS);
+        expect(advice.kind).toBe(fits.length > 0 ? "fit" : "none");
+        if (advice.kind === "fit")
+          expect(Math.abs(advice.gapMm - 1.4)).toBeCloseTo(Math.min(...fits.map((g) => Math.abs(g - 1.4))), 9);
+      }),
+    );
   });
-  it("keeps the unit of the maker's list", () => expect(lengthWords(25.4 * 9, fixed({ ratio: 1.3, lengths: ["9 in"] }))).toBe("9.000 in"));
+  it("keeps the unit of the maker's list", () =>
+    expect(lengthWords(25.4 * 9, fixed({ ratio: 1.3, lengths: ["9 in"] }))).toBe("9.000 in"));
 });

@@ -8,8 +8,15 @@ export function turnsWords(turns: number): string {
 }
 
 const NAMED: readonly (readonly [number, string])[] = [
-  [0.125, "an eighth of a turn"], [0.25, "a quarter turn"], [0.375, "three eighths of a turn"], [0.5, "half a turn"], [0.625, "five eighths of a turn"],
-  [0.75, "three quarters of a turn"], [1, "one full turn"], [1.25, "one turn and a quarter"], [1.5, "one turn and a half"],
+  [0.125, "an eighth of a turn"],
+  [0.25, "a quarter turn"],
+  [0.375, "three eighths of a turn"],
+  [0.5, "half a turn"],
+  [0.625, "five eighths of a turn"],
+  [0.75, "three quarters of a turn"],
+  [1, "one full turn"],
+  [1.25, "one turn and a quarter"],
+  [1.5, "one turn and a half"],
 ];
 
 export const clockWords = (turns: number): string => asClock(turnOf(turns));
@@ -34,7 +41,10 @@ function clockFace(turns: number, clockwise: boolean): string {
 }
 
 /** The spread of what was set, in mm of plunger and in turns: an error of a sixteenth does no harm, a spread does. */
-export function spreadOf(depthsMm: readonly number[], perTurnMm: number): { readonly lowMm: number; readonly highMm: number; readonly turns: number } | null {
+export function spreadOf(
+  depthsMm: readonly number[],
+  perTurnMm: number,
+): { readonly lowMm: number; readonly highMm: number; readonly turns: number } | null {
   if (depthsMm.length < 2) return null;
   const [lowMm, highMm] = [Math.min(...depthsMm), Math.max(...depthsMm)];
   return { lowMm, highMm, turns: (highMm - lowMm) / perTurnMm };

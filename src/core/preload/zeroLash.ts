@@ -6,16 +6,35 @@ export type ZeroSchool = (typeof ZERO_SCHOOLS)[number];
 export const LIFTER_STATES = ["run", "dry"] as const;
 export type LifterState = (typeof LIFTER_STATES)[number];
 
-export const ZERO_SCHOOL_NAMES: Record<ZeroSchool, { readonly name: string; readonly how: string; readonly doing: string; readonly there: string }> = {
-  "up-down": { name: "Lift and drop", how: "Lift and drop the pushrod while the nut goes down", doing: "lift and drop its pushrod", there: "The play has just gone" },
-  spin: { name: "Spin", how: "Turn the pushrod between two fingers while the nut goes down", doing: "spin its pushrod", there: "It just drags" },
+export const ZERO_SCHOOL_NAMES: Record<
+  ZeroSchool,
+  { readonly name: string; readonly how: string; readonly doing: string; readonly there: string }
+> = {
+  "up-down": {
+    name: "Lift and drop",
+    how: "Lift and drop the pushrod while the nut goes down",
+    doing: "lift and drop its pushrod",
+    there: "The play has just gone",
+  },
+  spin: {
+    name: "Spin",
+    how: "Turn the pushrod between two fingers while the nut goes down",
+    doing: "spin its pushrod",
+    there: "It just drags",
+  },
 };
 
 /** The school that is offered first, and why. */
 export const firstSchool = (lifters: LifterState): { readonly school: ZeroSchool; readonly why: string } =>
   lifters === "run"
-    ? { school: "up-down", why: "These lifters have run: one that is pumped up resists and one that has bled down yields, so a spun pushrod sets some deeper than others. Play is play in both." }
-    : { school: "spin", why: "New, dry lifters: their springs alone hold them, all alike, so either way finds the same place." };
+    ? {
+        school: "up-down",
+        why: "These lifters have run: one that is pumped up resists and one that has bled down yields, so a spun pushrod sets some deeper than others. Play is play in both.",
+      }
+    : {
+        school: "spin",
+        why: "New, dry lifters: their springs alone hold them, all alike, so either way finds the same place.",
+      };
 
 /** Where the second school found it, in turns from the first; a hand does not tell less than this (assumed: half a sixteenth). */
 const ALIKE_TURNS = 1 / 32;

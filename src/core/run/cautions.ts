@@ -8,39 +8,79 @@ export interface Caution {
 }
 
 const ALWAYS: readonly Caution[] = [
-  { id: "data-first", text: "The maker's service data, local rules and licensed practice come before anything said here." },
+  {
+    id: "data-first",
+    text: "The maker's service data, local rules and licensed practice come before anything said here.",
+  },
   { id: "no-start", text: "Nobody near the starter. Key out, battery or start air isolated." },
-  { id: "plugs-out", text: "Plugs, injectors or decompressors out before barring over. Holes plugged, nothing dropped in, leaves counted." },
-  { id: "bar", text: "Bar with a proper tool, and take it off before anything can turn. Fingers clear of belts, gears and springs." },
+  {
+    id: "plugs-out",
+    text: "Plugs, injectors or decompressors out before barring over. Holes plugged, nothing dropped in, leaves counted.",
+  },
+  {
+    id: "bar",
+    text: "Bar with a proper tool, and take it off before anything can turn. Fingers clear of belts, gears and springs.",
+  },
 ];
 
-const HOT: Caution = { id: "hot", text: "Hot work: burns, fan and belts, exhaust gas. A run engine with open covers throws oil." };
+const HOT: Caution = {
+  id: "hot",
+  text: "Hot work: burns, fan and belts, exhaust gas. A run engine with open covers throws oil.",
+};
 
 const BY_SECTOR: Partial<Record<Sector, readonly Caution[]>> = {
   aircraft: [
-    { id: "propeller", text: "Treat the propeller as live: ignition off and earthed is never trusted. Stand clear of its arc, one plug of each cylinder out." },
-    { id: "release", text: "Approved data only. Limits of lash, preload and dry gap come from the overhaul manual, and the work must be released by a licensed person." },
+    {
+      id: "propeller",
+      text: "Treat the propeller as live: ignition off and earthed is never trusted. Stand clear of its arc, one plug of each cylinder out.",
+    },
+    {
+      id: "release",
+      text: "Approved data only. Limits of lash, preload and dry gap come from the overhaul manual, and the work must be released by a licensed person.",
+    },
   ],
   motorcycle: [{ id: "stand", text: "Safe on the stand. Turning at the rear wheel: mind fingers and chain." }],
-  diesel: [
-    { id: "lock-out", text: "Lock out and tag. Injector lines are under pressure." },
-  ],
+  diesel: [{ id: "lock-out", text: "Lock out and tag. Injector lines are under pressure." }],
   marine: [
-    { id: "lock-out", text: "Lock out and tag. Start air off and drained, indicator cocks open, turning gear engaged and interlocked before anyone is inside." },
+    {
+      id: "lock-out",
+      text: "Lock out and tag. Start air off and drained, indicator cocks open, turning gear engaged and interlocked before anyone is inside.",
+    },
     { id: "windmill", text: "Vessel moored, shaft locked: it may windmill. Injector lines are under pressure." },
   ],
-  small: [{ id: "blade", text: "Blade or cutter off, fuel off. The cord bites when the compression release is worn." }],
+  small: [
+    { id: "blade", text: "Blade or cutter off, fuel off. The cord bites when the compression release is worn." },
+  ],
 };
 
-const BLEED: Caution = { id: "bleed", text: "Lifters pumped up with oil hold their valves open once they are squeezed: wait until they have bled down before the crank is turned." };
-const FLAT: Caution = { id: "flat", text: "Flat followers on a new cam: lobes wet, in firing order, as few turns as possible before the first start." };
-const DRY_GAP: Caution = { id: "dry-gap", text: "Dry gap counts only with the lifter bled down and its plunger at the bottom: a lifter that holds oil hides the gap." };
+const BLEED: Caution = {
+  id: "bleed",
+  text: "Lifters pumped up with oil hold their valves open once they are squeezed: wait until they have bled down before the crank is turned.",
+};
+const FLAT: Caution = {
+  id: "flat",
+  text: "Flat followers on a new cam: lobes wet, in firing order, as few turns as possible before the first start.",
+};
+const DRY_GAP: Caution = {
+  id: "dry-gap",
+  text: "Dry gap counts only with the lifter bled down and its plunger at the bottom: a lifter that holds oil hides the gap.",
+};
 
-const SPRINGS: Caution = { id: "springs", text: "Eye protection: closing springs are loaded, and half-rings jump. Every hole near the work plugged, and the plugs counted." };
-const GRINDING: Caution = { id: "grinding", text: "Eye protection at the wheel. What is ground off a stem can't be put back: no dust into guide or oil." };
+const SPRINGS: Caution = {
+  id: "springs",
+  text: "Eye protection: closing springs are loaded, and half-rings jump. Every hole near the work plugged, and the plugs counted.",
+};
+const GRINDING: Caution = {
+  id: "grinding",
+  text: "Eye protection at the wheel. What is ground off a stem can't be put back: no dust into guide or oil.",
+};
 
 /** The cautions of a job, in the order in which they are read. `lifters` are those of a preload job. */
-export const cautionsFor = ({ sector, adjuster, follower }: Pick<EngineFile, "sector" | "adjuster" | "follower">, state: EngineState, lifters: LifterState | null = null): Caution[] => [
+export const cautionsFor = (
+  { sector, adjuster, follower }: Pick<EngineFile, "sector" | "adjuster" | "follower">,
+  state: EngineState,
+  lifters: LifterState | null = null,
+): Caution[] => [
   ...ALWAYS,
   ...(sector === undefined ? [] : (BY_SECTOR[sector] ?? [])),
   ...(state === "hot" ? [HOT] : []),

@@ -10,10 +10,17 @@ import type { ClosingPlan } from "./plans";
 const ENOUGH = 2;
 
 /** One for every pair whose closer was changed by its loaded gap and then found right: what the whole formula asked for, less what was right. */
-export function closerBiases(plan: ClosingPlan, entries: readonly KeptEntry[], personId: string | null = null): number[] {
+export function closerBiases(
+  plan: ClosingPlan,
+  entries: readonly KeptEntry[],
+  personId: string | null = null,
+): number[] {
   const byValve = new Map<string, KeptEntry[]>();
-  for (const e of liveEntries(entries)) if (isValveWork(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
-  return [...byValve.values()].flatMap((work) => biasOf(plan, personId === null ? work : work.filter((e) => e.personId === personId)));
+  for (const e of liveEntries(entries))
+    if (isValveWork(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
+  return [...byValve.values()].flatMap((work) =>
+    biasOf(plan, personId === null ? work : work.filter((e) => e.personId === personId)),
+  );
 }
 
 function biasOf({ closerAimMm }: ClosingPlan, work: readonly KeptEntry[]): number[] {
@@ -24,10 +31,19 @@ function biasOf({ closerAimMm }: ClosingPlan, work: readonly KeptEntry[]): numbe
   const rightAt = work.findLastIndex((e) => e.kind === "tried" && isRight(e.felt));
   const right = work.slice(0, Math.max(0, rightAt)).findLast((e) => e.kind === "fitted" && e.part === "closer");
   const felt = work[rightAt];
-  if (loaded?.kind !== "loaded" || read?.kind !== "reading" || first?.kind !== "fitted" || first.fromMm === null || right?.kind !== "fitted" || felt?.kind !== "tried") return [];
+  if (
+    loaded?.kind !== "loaded" ||
+    read?.kind !== "reading" ||
+    first?.kind !== "fitted" ||
+    first.fromMm === null ||
+    right?.kind !== "fitted" ||
+    felt?.kind !== "tried"
+  )
+    return [];
   // One with a hint of drag is a hint thicker than one that is free.
   return [first.fromMm + closerGapMm(read, loaded) - closerAimMm - (right.lengthMm - (tooThickMm(felt.felt) ?? 0))];
 }
 
 /** The middle of what is known; 0 while too little is. */
-export const learnedBiasMm = (biasesMm: readonly number[]): number => (biasesMm.length < ENOUGH ? 0 : (median(biasesMm) ?? 0));
+export const learnedBiasMm = (biasesMm: readonly number[]): number =>
+  biasesMm.length < ENOUGH ? 0 : (median(biasesMm) ?? 0);

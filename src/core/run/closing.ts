@@ -7,7 +7,8 @@ import type { RunState } from "./state";
 export const CLOSING_ORDER = ["locks", "cleared", "drive", "started"] as const satisfies readonly CloseItem[];
 
 /** What is checked before this job is closed: where holes were plugged, the plugs are counted out first. */
-export const closingOrder = ({ closing }: Pick<Job, "closing">): readonly CloseItem[] => (closing === null ? CLOSING_ORDER : ["plugs", ...CLOSING_ORDER]);
+export const closingOrder = ({ closing }: Pick<Job, "closing">): readonly CloseItem[] =>
+  closing === null ? CLOSING_ORDER : ["plugs", ...CLOSING_ORDER];
 
 export const CLOSE_ITEM_NAMES: Record<CloseItem, string> = {
   plugs: "plugs counted out",
@@ -21,10 +22,16 @@ export const CLOSE_ITEM_NAMES: Record<CloseItem, string> = {
 /** What is missing before the job may be closed, a sentence each; empty when it may. */
 export function missingToClose(job: Job, state: RunState): string[] {
   const valves = [...state.valves.values()];
-  const named = (which: (status: (typeof valves)[number]["status"]) => boolean): string => valves.filter((v) => which(v.status)).map((v) => v.valve.id).join(", ");
+  const named = (which: (status: (typeof valves)[number]["status"]) => boolean): string =>
+    valves
+      .filter((v) => which(v.status))
+      .map((v) => v.valve.id)
+      .join(", ");
   const open = named((s) => s !== "left" && s !== "due");
   const due = named((s) => s === "due");
-  const items = closingOrder(job).filter((i) => !state.checked.has(i)).map((i) => CLOSE_ITEM_NAMES[i]);
+  const items = closingOrder(job)
+    .filter((i) => !state.checked.has(i))
+    .map((i) => CLOSE_ITEM_NAMES[i]);
   return [
     ...(open === "" ? [] : [`No as-left for: ${open}.`]),
     ...(due === "" ? [] : [`To be read once more: ${due}.`]),

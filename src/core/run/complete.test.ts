@@ -15,7 +15,10 @@ const FOUR = jobFor(FILE);
 
 let ledger: Entry[] = [];
 let job: Job = FOUR;
-beforeEach(() => { ledger = []; job = FOUR; });
+beforeEach(() => {
+  ledger = [];
+  job = FOUR;
+});
 
 type Loose = Partial<Entry> & Pick<Entry, "kind">;
 const make = (entry: Loose): Entry => ({ id: `e${ledger.length}`, supersedes: null, ...entry }) as Entry;
@@ -30,11 +33,25 @@ function add(entry: Loose): Entry {
 const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
 const stopNow = (): string => runState(job, ledger).stop?.letter ?? "";
 const read = (valve: string, goes: number, noGo = goes + 0.05): Entry =>
-  add({ kind: "reading", valve, stop: stopNow(), pass: passNow(ledger, valve), goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null });
-const set = (valve: string, locked: boolean, turns = 0.1): Entry => add({ kind: "set", valve, stop: stopNow(), turns, aimMm: 0.2, locked });
-const leave = (valve: string, goes = 0.2): Entry => add({ kind: "left", valve, reading: read(valve, goes).id, reason: null });
+  add({
+    kind: "reading",
+    valve,
+    stop: stopNow(),
+    pass: passNow(ledger, valve),
+    goes: mark(goes),
+    noGo: mark(noGo),
+    school: "go-no-go",
+    value: null,
+    instrument: null,
+    reason: null,
+  });
+const set = (valve: string, locked: boolean, turns = 0.1): Entry =>
+  add({ kind: "set", valve, stop: stopNow(), turns, aimMm: 0.2, locked });
+const leave = (valve: string, goes = 0.2): Entry =>
+  add({ kind: "left", valve, reading: read(valve, goes).id, reason: null });
 const arrive = (stop: string): Entry => add({ kind: "arrived", stop });
-const valvesAt = (letter: string): string[] => job.route.find((s) => s.letter === letter)?.valves.map((v) => v.valve) ?? [];
+const valvesAt = (letter: string): string[] =>
+  job.route.find((s) => s.letter === letter)?.valves.map((v) => v.valve) ?? [];
 function leaveAll(): void {
   for (const { letter } of job.route) {
     arrive(letter);
@@ -67,8 +84,18 @@ describe("reading before locking", () => {
     read("1I", 0.2);
     add({ kind: "locked", valve: "1I", stop: "A" });
     leave("1I", 0.18);
-    expect(lockPairs(ledger, null)).toEqual([{ valve: "1I", beforeMm: expect.closeTo(0.225), afterMm: expect.closeTo(0.205) }]);
-    expect(knownTurns(ledger, 0)).toEqual([{ valve: "1I", turns: 0.1, beforeMm: expect.closeTo(0.325), afterMm: expect.closeTo(0.225), unsureMm: expect.closeTo(0.05) }]);
+    expect(lockPairs(ledger, null)).toEqual([
+      { valve: "1I", beforeMm: expect.closeTo(0.225), afterMm: expect.closeTo(0.205) },
+    ]);
+    expect(knownTurns(ledger, 0)).toEqual([
+      {
+        valve: "1I",
+        turns: 0.1,
+        beforeMm: expect.closeTo(0.325),
+        afterMm: expect.closeTo(0.225),
+        unsureMm: expect.closeTo(0.05),
+      },
+    ]);
     const byOther = ledger.map((e, i) => ({ ...e, seq: i + 1, personId: "ada", at: "" }));
     expect(lockPairs(byOther, "bo")).toEqual([]);
     expect(lockPairs(byOther, "ada")).toHaveLength(1);
@@ -80,7 +107,9 @@ describe("passes", () => {
     job = { ...FOUR, survey: true };
     arrive("A");
     read("1I", 0.25);
-    expect(why({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true })).toMatch(/reads every valve as found first/);
+    expect(why({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true })).toMatch(
+      /reads every valve as found first/,
+    );
     for (const v of valvesAt("A")) if (v !== "1I") leave(v);
     expect(next()).toMatchObject({ kind: "turn", to: { letter: "B" } });
     arrive("B");
@@ -127,8 +156,22 @@ describe("passes", () => {
   it("all to aim sets what is in its band but off the aim", () => {
     job = { ...FOUR, allToAimMm: 0.01 };
     arrive("A");
-    const r = add({ kind: "reading", valve: "1I", stop: "A", pass: "as-found", goes: mark(0.23), noGo: mark(0.25), school: "go-no-go", value: null, instrument: null, reason: null });
-    expect(nextThing(job, runState(job, ledger), { chosen: "1I" })).toMatchObject({ kind: "set", valve: { verdict: "in", offAim: true } });
+    const r = add({
+      kind: "reading",
+      valve: "1I",
+      stop: "A",
+      pass: "as-found",
+      goes: mark(0.23),
+      noGo: mark(0.25),
+      school: "go-no-go",
+      value: null,
+      instrument: null,
+      reason: null,
+    });
+    expect(nextThing(job, runState(job, ledger), { chosen: "1I" })).toMatchObject({
+      kind: "set",
+      valve: { verdict: "in", offAim: true },
+    });
     expect(why({ kind: "left", valve: "1I", reading: r.id, reason: null })).toMatch(/within 0.01 mm of the aim/);
     expect(why({ kind: "left", valve: "1I", reason: "seized", reading: r.id })).toBeNull();
   });
@@ -160,7 +203,9 @@ describe("questions, before the evidence is adjusted away", () => {
     }
     arrive(job.route[3]?.letter ?? "");
     read("3I", 0.3);
-    expect(runState(job, ledger).questions.map((q) => q.text)).toEqual([expect.stringMatching(/^3 intake reads 0.30–0.35 mm: 0.10 mm wider than the other intake valves/)]);
+    expect(runState(job, ledger).questions.map((q) => q.text)).toEqual([
+      expect.stringMatching(/^3 intake reads 0.30–0.35 mm: 0.10 mm wider than the other intake valves/),
+    ]);
   });
   it("a drift against its own past is asked about", () => {
     job = { ...FOUR, lastTime: { "1I": { lo: 0.2, hi: 0.25 } } };
@@ -171,7 +216,9 @@ describe("questions, before the evidence is adjusted away", () => {
   it("all alike off asks whether hot was read as cold, once", () => {
     arrive("A");
     for (const v of valvesAt("A")) read(v, 0.3);
-    expect(runState(job, ledger).questions.find((q) => q.id === "alike")?.text).toMatch(/All 4 valves read so far are alike: loose. Is the engine really cold/);
+    expect(runState(job, ledger).questions.find((q) => q.id === "alike")?.text).toMatch(
+      /All 4 valves read so far are alike: loose. Is the engine really cold/,
+    );
     expect(next()).toMatchObject({ kind: "answer", question: { id: "alike" }, about: null });
     add({ kind: "answered", question: "alike", reason: "It is cold" });
     expect(next()).toMatchObject({ kind: "set" });
@@ -181,7 +228,13 @@ describe("questions, before the evidence is adjusted away", () => {
     add({ kind: "barred" });
     arrive("A");
     read("1E", 0.05);
-    expect(next()).toMatchObject({ kind: "answer", question: { valve: "1E", text: expect.stringMatching(/^1 exhaust was left at 0.20–0.25 mm and now reads 0.05–0.10 mm/) } });
+    expect(next()).toMatchObject({
+      kind: "answer",
+      question: {
+        valve: "1E",
+        text: expect.stringMatching(/^1 exhaust was left at 0.20–0.25 mm and now reads 0.05–0.10 mm/),
+      },
+    });
   });
   it("go with the reading that raised them", () => {
     arrive("A");
@@ -197,8 +250,10 @@ describe("closing", () => {
     leave("1I");
     read("1E", 0, 0.05);
     expect(missingToClose(job, runState(job, ledger))).toEqual([
-      expect.stringMatching(/^No as-left for: 1E, /), "Not turned over by hand and read again.",
-      expect.stringMatching(/^Not answered: No leaf goes at 1 exhaust/), "Not said: every lock touched once more; tools off, leaves counted; distributor or pump drive minded; started and listened to.",
+      expect.stringMatching(/^No as-left for: 1E, /),
+      "Not turned over by hand and read again.",
+      expect.stringMatching(/^Not answered: No leaf goes at 1 exhaust/),
+      "Not said: every lock touched once more; tools off, leaves counted; distributor or pump drive minded; started and listened to.",
     ]);
     expect(why({ kind: "closed" })).toMatch(/^It can't be closed yet. No as-left for: 1E/);
   });
@@ -238,7 +293,9 @@ describe("coming and going", () => {
     const here = valvesAt("A");
     const taken = new Set(here.slice(0, 1));
     expect(nextThing(job, runState(job, ledger), { taken })).toMatchObject({ valve: { valve: { id: here[1] } } });
-    expect(nextThing(job, runState(job, ledger), { taken: new Set(here) })).toMatchObject({ valve: { valve: { id: here[0] } } });
+    expect(nextThing(job, runState(job, ledger), { taken: new Set(here) })).toMatchObject({
+      valve: { valve: { id: here[0] } },
+    });
   });
   it("the two turns are taken back last first", () => {
     leaveAll();

@@ -221,9 +221,32 @@ export interface SignedEntry extends EntryBase {
   readonly kind: "signed";
 }
 
-export type ValveWork = ReadingEntry | SetEntry | LockedEntry | LeftEntry | ReopenedEntry | ZeroedEntry | FittedEntry | LoadedEntry | TriedEntry | BridgedEntry;
+export type ValveWork =
+  | ReadingEntry
+  | SetEntry
+  | LockedEntry
+  | LeftEntry
+  | ReopenedEntry
+  | ZeroedEntry
+  | FittedEntry
+  | LoadedEntry
+  | TriedEntry
+  | BridgedEntry;
 export type Entry =
-  | ValveWork | PluggedEntry | OrderedEntry | BledEntry | WarmthEntry | ArrivedEntry | BarredEntry | TightenedEntry | AnsweredEntry | CheckedEntry | PausedEntry | WithdrawnEntry | ClosedEntry | SignedEntry;
+  | ValveWork
+  | PluggedEntry
+  | OrderedEntry
+  | BledEntry
+  | WarmthEntry
+  | ArrivedEntry
+  | BarredEntry
+  | TightenedEntry
+  | AnsweredEntry
+  | CheckedEntry
+  | PausedEntry
+  | WithdrawnEntry
+  | ClosedEntry
+  | SignedEntry;
 
 /** An entry as the shop keeps it: with its place in the ledger, who made it, and when (ISO 8601). */
 export type KeptEntry = Entry & { readonly seq: number; readonly personId: string; readonly at: string };
@@ -240,4 +263,5 @@ export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
 export const isValveWork = (entry: Entry): entry is ValveWork => "valve" in entry;
 
 /** Work that changes nothing at the valve: its reading stands. */
-export const onlyFelt = (entry: ValveWork): boolean => entry.kind === "loaded" || entry.kind === "tried" || (entry.kind === "bridged" && !entry.turned);
+export const onlyFelt = (entry: ValveWork): boolean =>
+  entry.kind === "loaded" || entry.kind === "tried" || (entry.kind === "bridged" && !entry.turned);

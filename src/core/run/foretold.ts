@@ -20,6 +20,8 @@ export function foretold(work: readonly Entry[]): Foretold[] {
     if (before?.kind !== "reading" || after?.kind !== "reading") return [];
     const was = intervalOf(before);
     const thinner = e.fromMm - e.lengthMm;
-    return [{ foretoldMm: { lo: Math.max(0, was.lo + thinner), hi: Math.max(0, was.hi + thinner) }, achieved: after }];
+    return [
+      { foretoldMm: { lo: Math.max(0, was.lo + thinner), hi: Math.max(0, was.hi + thinner) }, achieved: after },
+    ];
   });
 }

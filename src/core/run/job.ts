@@ -51,12 +51,21 @@ export interface Job {
   readonly lastTime: Readonly<Record<string, Interval>>;
 }
 
-export const intervalOf = (reading: Pick<ReadingEntry, "goes" | "noGo">): Interval => ({ lo: reading.goes.mm, hi: reading.noGo.mm });
-export const middleOf = (reading: Pick<ReadingEntry, "goes" | "noGo">): number => (reading.goes.mm + reading.noGo.mm) / 2;
+export const intervalOf = (reading: Pick<ReadingEntry, "goes" | "noGo">): Interval => ({
+  lo: reading.goes.mm,
+  hi: reading.noGo.mm,
+});
+export const middleOf = (reading: Pick<ReadingEntry, "goes" | "noGo">): number =>
+  (reading.goes.mm + reading.noGo.mm) / 2;
 
 export const verdictOf = (reading: ReadingEntry, spec: LashSpec): Verdict =>
   judge({ goesMm: reading.goes.mm, noGoMm: reading.noGo.mm }, spec);
 
 /** Whether a reading lies wholly outside the aim and what this job allows around it. */
-export const offAim = ({ allToAimMm }: Pick<Job, "allToAimMm">, reading: Pick<ReadingEntry, "goes" | "noGo">, { nominalMm }: LashSpec): boolean =>
-  allToAimMm !== null && (reading.noGo.mm <= nominalMm - allToAimMm + 1e-9 || reading.goes.mm > nominalMm + allToAimMm + 1e-9);
+export const offAim = (
+  { allToAimMm }: Pick<Job, "allToAimMm">,
+  reading: Pick<ReadingEntry, "goes" | "noGo">,
+  { nominalMm }: LashSpec,
+): boolean =>
+  allToAimMm !== null &&
+  (reading.noGo.mm <= nominalMm - allToAimMm + 1e-9 || reading.goes.mm > nominalMm + allToAimMm + 1e-9);

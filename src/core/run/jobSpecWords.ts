@@ -7,7 +7,8 @@ import { specUnit, specWords } from "./words";
 
 export function jobSpecWords(job: Job, file: EngineFile): string {
   const { preload } = job;
-  if (preload !== null) return `${turnsWords(preload.targetTurns)}: plunger ${plungerTravelMm(preload.targetTurns, preload.gear).toFixed(2)} of ${preload.gear.plunger.travelMm} mm`;
+  if (preload !== null)
+    return `${turnsWords(preload.targetTurns)}: plunger ${plungerTravelMm(preload.targetTurns, preload.gear).toFixed(2)} of ${preload.gear.plunger.travelMm} mm`;
   const roles = [...new Set(job.valves.map((v) => v.role))];
   const bands = roles.flatMap((role) => {
     const valve = job.valves.find((v) => v.role === role);

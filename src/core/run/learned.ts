@@ -8,7 +8,8 @@ type Made = Entry | KeptEntry;
 
 const workByValve = (entries: readonly Made[]): Map<string, ValveWork[]> => {
   const byValve = new Map<string, ValveWork[]>();
-  for (const e of liveEntries<Made>(entries)) if (isValveWork(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
+  for (const e of liveEntries<Made>(entries))
+    if (isValveWork(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
   return byValve;
 };
 
@@ -18,7 +19,14 @@ export function lockPairs(entries: readonly Made[], personId?: string | null): B
     work.flatMap((e, i) => {
       const [before, after] = [work[i - 1], work[i + 1]];
       const mine = personId === undefined || !("personId" in e) || e.personId === personId;
-      if (e.kind !== "locked" || !mine || before?.kind !== "reading" || before.pass !== "set" || after?.kind !== "reading") return [];
+      if (
+        e.kind !== "locked" ||
+        !mine ||
+        before?.kind !== "reading" ||
+        before.pass !== "set" ||
+        after?.kind !== "reading"
+      )
+        return [];
       return [{ valve, beforeMm: middleOf(before), afterMm: middleOf(after) }];
     }),
   );
@@ -29,9 +37,25 @@ export function knownTurns(entries: readonly Made[], shiftMm: number): KnownTurn
   return [...workByValve(entries)].flatMap(([valve, work]) =>
     work.flatMap((e, i) => {
       const [before, after] = [work[i - 1], work[i + 1]];
-      if (e.kind !== "set" || e.turns === null || e.turns === 0 || before?.kind !== "reading" || after?.kind !== "reading" || before.goes.mm === 0) return [];
+      if (
+        e.kind !== "set" ||
+        e.turns === null ||
+        e.turns === 0 ||
+        before?.kind !== "reading" ||
+        after?.kind !== "reading" ||
+        before.goes.mm === 0
+      )
+        return [];
       const afterMm = middleOf(after) - (e.locked ? shiftMm : 0);
-      return [{ valve, turns: e.turns, beforeMm: middleOf(before), afterMm, unsureMm: halfWidth(before) + halfWidth(after) }];
+      return [
+        {
+          valve,
+          turns: e.turns,
+          beforeMm: middleOf(before),
+          afterMm,
+          unsureMm: halfWidth(before) + halfWidth(after),
+        },
+      ];
     }),
   );
 }

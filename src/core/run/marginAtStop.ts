@@ -9,7 +9,11 @@ export function marginAtStop(job: Job, stop: RouteStop, valve: string): RouteVal
   if (meets(marginDeg, job.requiredMarginDeg)) return { valve, marginDeg, doubt: null };
   const home = job.route.find((s) => s.valves.some((v) => v.valve === valve && v.doubt === null));
   const where = home === undefined ? "" : ` Its turn is at stop ${home.letter}.`;
-  return { valve, marginDeg, doubt: `Stop ${stop.letter} does not serve ${valve}: ${reason(marginDeg, job.requiredMarginDeg)}.${where}` };
+  return {
+    valve,
+    marginDeg,
+    doubt: `Stop ${stop.letter} does not serve ${valve}: ${reason(marginDeg, job.requiredMarginDeg)}.${where}`,
+  };
 }
 
 function reason(marginDeg: number | null, requiredDeg: number): string {

@@ -61,18 +61,29 @@ const NONE: ReadonlySet<string> = new Set();
  * What to do now. Without a chosen valve, one that is half done comes first, and one that somebody
  * else has in hand last. Whoever is back says first that the crank still stands where it was left.
  */
-export function nextThing(job: Job, state: RunState, { chosen = null, returning = false, foundDeg = null, taken = NONE, nowMs = Infinity }: Asked = {}): NextThing {
+export function nextThing(
+  job: Job,
+  state: RunState,
+  { chosen = null, returning = false, foundDeg = null, taken = NONE, nowMs = Infinity }: Asked = {},
+): NextThing {
   const next = anyTime(job, state, { chosen, returning, foundDeg, taken });
   const leftMs = bleedLeft(job, state, nowMs);
-  return leftMs > 0 && (next.kind === "turn" || next.kind === "bar") && next.to.letter !== state.stop?.letter ? { kind: "wait", leftMs, to: next.to } : next;
+  return leftMs > 0 && (next.kind === "turn" || next.kind === "bar") && next.to.letter !== state.stop?.letter
+    ? { kind: "wait", leftMs, to: next.to }
+    : next;
 }
 
 /** What comes next, were no lifter to bleed down first. */
-function anyTime(job: Job, state: RunState, { chosen, returning, foundDeg, taken }: Required<Omit<Asked, "nowMs">>): NextThing {
+function anyTime(
+  job: Job,
+  state: RunState,
+  { chosen, returning, foundDeg, taken }: Required<Omit<Asked, "nowMs">>,
+): NextThing {
   if (state.closed) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(job, state, foundDeg);
   const done = missing(state).length === 0;
-  if ((returning || state.paused !== null) && state.stop !== null && !done) return { kind: "confirm", at: state.stop };
+  if ((returning || state.paused !== null) && state.stop !== null && !done)
+    return { kind: "confirm", at: state.stop };
   if (job.closing !== null && state.plugged === null) return { kind: "plug" };
   if (chosen === null) {
     const after = afterSetting(job, state) ?? toOrder(job, state) ?? withParts(job, state);
@@ -101,7 +112,13 @@ function withParts(job: Job, state: RunState): NextThing | null {
   const to = job.route[0];
   if (state.unseated && to !== undefined) return { kind: "seat", to };
   // What is in its band is left first.
-  const open = valves.some((v) => v.status === "set" || v.status === "unread" || v.status === "due" || (v.status === "read" && v.verdict === "in"));
+  const open = valves.some(
+    (v) =>
+      v.status === "set" ||
+      v.status === "unread" ||
+      v.status === "due" ||
+      (v.status === "read" && v.verdict === "in"),
+  );
   if (open || state.questions.length > 0) return null;
   const out = valves.filter((v) => v.status === "read" && v.verdict !== "in");
   return out.length === 0 ? null : { kind: "parts", valves: out };
@@ -126,13 +143,22 @@ function inTurn(job: Job, state: RunState, stop: RouteStop, taken: ReadonlySet<s
 
 function atValve(job: Job, state: RunState, stop: RouteStop, valve: ValveState): NextThing {
   const at = marginAtStop(job, stop, valve.valve.id);
-  const general = valve.status === "unread" || valve.status === "read" ? state.questions.find((q) => q.valve === null) : undefined;
-  const question = (valve.status === "read" ? state.questions.find((q) => q.valve === valve.valve.id) : undefined) ?? general;
+  const general =
+    valve.status === "unread" || valve.status === "read" ? state.questions.find((q) => q.valve === null) : undefined;
+  const question =
+    (valve.status === "read" ? state.questions.find((q) => q.valve === valve.valve.id) : undefined) ?? general;
   if (question !== undefined) return { kind: "answer", question, about: question.valve === null ? null : valve };
   if (job.work === "preload") return { kind: atLifter(valve), valve, at };
-  if (valve.bridgeOpen && (valve.status === "unread" || valve.status === "read")) return { kind: "bridge", valve, at };
+  if (valve.bridgeOpen && (valve.status === "unread" || valve.status === "read"))
+    return { kind: "bridge", valve, at };
   // After parts were changed the pair is felt before its opener gap is read again.
-  if (valve.pair !== null && (valve.status === "read" || valve.status === "set") && valve.pair.stage !== "right" && valve.pair.stage !== "read") return { kind: "pair", valve, at };
+  if (
+    valve.pair !== null &&
+    (valve.status === "read" || valve.status === "set") &&
+    valve.pair.stage !== "right" &&
+    valve.pair.stage !== "read"
+  )
+    return { kind: "pair", valve, at };
   if (valve.status === "ready") return { kind: "lock", valve, at };
   const toSet = valve.status === "read" && (valve.verdict !== "in" || valve.offAim);
   return { kind: toSet ? "set" : "read", valve, at };
@@ -170,12 +196,18 @@ function openAt(job: Job, state: RunState, stop: RouteStop): RouteValve[] {
 function turnFrom(job: Job, state: RunState, fromDeg: number | null): NextThing {
   const to = nextStop(job, state, fromDeg ?? 0);
   if (to === null) return closeUp(job, state);
-  return { kind: "turn", to, turnDeg: fromDeg === null ? 0 : advance(fromDeg, to.crankDeg, job.cycleDeg), first: fromDeg === null };
+  return {
+    kind: "turn",
+    to,
+    turnDeg: fromDeg === null ? 0 : advance(fromDeg, to.crankDeg, job.cycleDeg),
+    first: fromDeg === null,
+  };
 }
 
 function closeUp(job: Job, state: RunState): NextThing {
   const [question] = state.questions;
-  if (question !== undefined) return { kind: "answer", question, about: state.valves.get(question.valve ?? "") ?? null };
+  if (question !== undefined)
+    return { kind: "answer", question, about: state.valves.get(question.valve ?? "") ?? null };
   const item = closingOrder(job).find((i) => !state.checked.has(i));
   return item === undefined ? { kind: "close" } : { kind: "check", item };
 }

@@ -5,10 +5,13 @@ import type { Offset } from "./plans";
 const signed = (mm: number): string => `${mm < 0 ? "−" : "+"}${Math.abs(mm).toFixed(2)} mm`;
 
 /** What is added to the spec of a role to judge it in this state. */
-export const offsetBy = ({ growthMm }: Pick<Offset, "growthMm">, state: EngineState, role: ValveRole): number => (state === "cold" ? -1 : 1) * (growthMm[role] ?? 0);
+export const offsetBy = ({ growthMm }: Pick<Offset, "growthMm">, state: EngineState, role: ValveRole): number =>
+  (state === "cold" ? -1 : 1) * (growthMm[role] ?? 0);
 
 /** "hot spec read cold, through −0.23 mm intake, −0.19 mm exhaust (measured on this engine)". */
 export function offsetWords(offset: Offset, state: EngineState): string {
-  const by = (Object.keys(offset.growthMm) as ValveRole[]).filter((r) => r !== "injector").map((role) => `${signed(offsetBy(offset, state, role))} ${role}`);
+  const by = (Object.keys(offset.growthMm) as ValveRole[])
+    .filter((r) => r !== "injector")
+    .map((role) => `${signed(offsetBy(offset, state, role))} ${role}`);
   return `${offset.specState} spec read ${state}, through ${by.join(", ")} (${offset.name.charAt(0).toLowerCase()}${offset.name.slice(1)})`;
 }

@@ -1,5 +1,10 @@
 /** Where the pair of a positively closed valve stands, folded from what was done there. */
-import { type PositiveClosing, type PositiveClosingProblem, isSolved, positiveClosing } from "../shims/positiveClosing";
+import {
+  type PositiveClosing,
+  type PositiveClosingProblem,
+  isSolved,
+  positiveClosing,
+} from "../shims/positiveClosing";
 import { type Felt, isRight, tooThickMm } from "../shims/tries";
 import type { LoadedEntry, ReadingEntry, ValveWork } from "./entry";
 import { middleOf } from "./job";
@@ -31,7 +36,12 @@ export interface ValvePair {
 }
 
 /** Folds what was done at a valve, in order. `inBand` tells whether a reading of the opener gap lies in its band. */
-export function pairAt(plan: ClosingPlan | null, valve: string, work: readonly ValveWork[], inBand: (reading: ReadingEntry) => boolean): ValvePair | null {
+export function pairAt(
+  plan: ClosingPlan | null,
+  valve: string,
+  work: readonly ValveWork[],
+  inBand: (reading: ReadingEntry) => boolean,
+): ValvePair | null {
   if (plan === null) return null;
   let openerMm = plan.fittedMm[valve]?.openerMm ?? null;
   let closerMm = plan.fittedMm[valve]?.closerMm ?? null;
@@ -46,7 +56,8 @@ export function pairAt(plan: ClosingPlan | null, valve: string, work: readonly V
       else openerMm = e.lengthMm;
       // Said with the part that goes in: what the one was that came out.
       const first = tries[0];
-      if (e.part === "closer" && tries.length === 1 && first?.closerMm === null) tries[0] = { ...first, closerMm: e.fromMm };
+      if (e.part === "closer" && tries.length === 1 && first?.closerMm === null)
+        tries[0] = { ...first, closerMm: e.fromMm };
       since = { read: null, loaded: null, felt: null, changed: true };
     }
     if (e.kind === "tried") {
@@ -54,8 +65,16 @@ export function pairAt(plan: ClosingPlan | null, valve: string, work: readonly V
       tries.push({ closerMm, felt: e.felt, rings });
     }
   }
-  const opener = since.read === null ? null : inBand(since.read) ? "in" as const : "out" as const;
-  return { openerMm, closerMm, loaded: since.loaded, felt: since.felt, tries, opener, stage: stageOf(plan, since, opener) };
+  const opener = since.read === null ? null : inBand(since.read) ? ("in" as const) : ("out" as const);
+  return {
+    openerMm,
+    closerMm,
+    loaded: since.loaded,
+    felt: since.felt,
+    tries,
+    opener,
+    stage: stageOf(plan, since, opener),
+  };
 }
 
 /** What is known since parts were last changed. */
@@ -84,7 +103,10 @@ function stageOf(plan: ClosingPlan, { read, loaded, felt, changed }: Known, open
 const EPS_MM = 1e-9;
 
 /** The closer gap by the middles of both readings. */
-export const closerGapMm = (last: Pick<ReadingEntry, "goes" | "noGo">, loaded: Pick<LoadedEntry, "goes" | "noGo">): number => middleOf(loaded) - middleOf(last);
+export const closerGapMm = (
+  last: Pick<ReadingEntry, "goes" | "noGo">,
+  loaded: Pick<LoadedEntry, "goes" | "noGo">,
+): number => middleOf(loaded) - middleOf(last);
 
 export interface PairAdvice {
   readonly solved: PositiveClosing | PositiveClosingProblem | null;
@@ -100,17 +122,30 @@ export interface PairOut {
 }
 
 /** What to fit: the opener where its gap is out, the closer by its gap or by what was felt. `read` is the last opener gap. */
-export function advisePair(plan: ClosingPlan, pair: ValvePair, nominalMm: number, read: ReadingEntry, out: PairOut, biasMm: number): PairAdvice {
+export function advisePair(
+  plan: ClosingPlan,
+  pair: ValvePair,
+  nominalMm: number,
+  read: ReadingEntry,
+  out: PairOut,
+  biasMm: number,
+): PairAdvice {
   const opener = out.openerMm ?? pair.openerMm;
   const closer = out.closerMm ?? pair.closerMm;
   const openerMm = opener === null || pair.opener !== "out" ? null : opener + middleOf(read) - nominalMm;
   const thick = pair.felt === null ? null : tooThickMm(pair.felt);
-  if (thick !== null) return { solved: null, openerMm, closerMm: closer === null || isRight(pair.felt ?? "drag") ? null : closer - thick };
+  if (thick !== null)
+    return {
+      solved: null,
+      openerMm,
+      closerMm: closer === null || isRight(pair.felt ?? "drag") ? null : closer - thick,
+    };
   if (pair.loaded === null || closer === null) return { solved: null, openerMm, closerMm: null };
   // The closer follows from both gaps alone: an opener that nobody measured is no reason to wait.
   const solved = positiveClosing({
     opener: { fittedMm: opener ?? 0, gapMm: read.goes.mm === 0 ? 0 : middleOf(read), aimMm: nominalMm },
-    closer: { fittedMm: closer, loadedGapMm: middleOf(pair.loaded), aimMm: plan.closerAimMm }, biasMm,
+    closer: { fittedMm: closer, loadedGapMm: middleOf(pair.loaded), aimMm: plan.closerAimMm },
+    biasMm,
   });
   if (!isSolved(solved)) return { solved, openerMm: null, closerMm: null };
   const stays = solved.closerGapMm <= plan.closerHighMm + EPS_MM && pair.felt !== "movement";

@@ -18,7 +18,10 @@ import { jobFor } from "./testJobs";
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "positive-closing" } });
 const SPEC = { nominalMm: 0.1, lowMm: 0.08, highMm: 0.13, assumedBand: false };
 const PLAN: ClosingPlan = { closerAimMm: 0, closerHighMm: 0.02, fittedMm: {} };
-const JOB: Job = jobFor(FILE, "firing-order", { closing: PLAN, valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })) });
+const JOB: Job = jobFor(FILE, "firing-order", {
+  closing: PLAN,
+  valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })),
+});
 const VALVES = FILE.valves.map((v) => v.id);
 
 let made = 0;
@@ -59,22 +62,75 @@ function work(truth: Record<string, Truth>, overstates: number, biasMm = 0) {
           return [{ ...fresh(), kind: "answered", question: next.question.id, reason: "looked at" }];
         case "read": {
           const { valve, status, last, verdict } = next.valve;
-          if (status === "read" && verdict === "in") return [{ ...fresh(), kind: "left", valve: valve.id, reading: last?.id ?? "", reason: null }];
-          return [{ ...fresh(), kind: "reading", valve: valve.id, stop, pass: passNow(entries, valve.id), ...between(truth[valve.id]?.gap ?? 0), school: "go-no-go", value: null, instrument: null, reason: null }];
+          if (status === "read" && verdict === "in")
+            return [{ ...fresh(), kind: "left", valve: valve.id, reading: last?.id ?? "", reason: null }];
+          return [
+            {
+              ...fresh(),
+              kind: "reading",
+              valve: valve.id,
+              stop,
+              pass: passNow(entries, valve.id),
+              ...between(truth[valve.id]?.gap ?? 0),
+              school: "go-no-go",
+              value: null,
+              instrument: null,
+              reason: null,
+            },
+          ];
         }
         case "pair": {
           const { valve, pair, last } = next.valve;
           const t = truth[valve.id];
           if (t === undefined || pair === null || last === null) throw new Error("no pair");
-          if (pair.stage === "load") return [{ ...fresh(), kind: "loaded", valve: valve.id, stop, ...between(Math.max(t.gap, t.gap + (t.right - t.closer) + overstates)) }];
+          if (pair.stage === "load")
+            return [
+              {
+                ...fresh(),
+                kind: "loaded",
+                valve: valve.id,
+                stop,
+                ...between(Math.max(t.gap, t.gap + (t.right - t.closer) + overstates)),
+              },
+            ];
           if (pair.stage === "feel") {
             const off = t.closer - t.right;
-            return [{ ...fresh(), kind: "tried", valve: valve.id, stop, felt: off > 0.015 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement" }];
+            return [
+              {
+                ...fresh(),
+                kind: "tried",
+                valve: valve.id,
+                stop,
+                felt: off > 0.015 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement",
+              },
+            ];
           }
-          const advice = advisePair(PLAN, pair, SPEC.nominalMm, last, { openerMm: t.opener, closerMm: t.closer }, biasMm);
+          const advice = advisePair(
+            PLAN,
+            pair,
+            SPEC.nominalMm,
+            last,
+            { openerMm: t.opener, closerMm: t.closer },
+            biasMm,
+          );
           const opener = last.goes.mm === 0 ? t.opener - 0.15 : advice.openerMm;
           const fit = (part: "opener" | "closer", from: number, mm: number | null): Entry[] =>
-            (mm === null || round(mm) === from ? [] : [{ ...fresh(), kind: "fitted", valve: valve.id, stop, fromMm: from, lengthMm: round(mm), partFrom: null, part, rings: null, instrument: null }]);
+            mm === null || round(mm) === from
+              ? []
+              : [
+                  {
+                    ...fresh(),
+                    kind: "fitted",
+                    valve: valve.id,
+                    stop,
+                    fromMm: from,
+                    lengthMm: round(mm),
+                    partFrom: null,
+                    part,
+                    rings: null,
+                    instrument: null,
+                  },
+                ];
           const fits = [...fit("opener", t.opener, opener), ...fit("closer", t.closer, advice.closerMm)];
           if (fits.length === 0) throw new Error(`nothing to fit: ${JSON.stringify({ t, pair, advice })}`);
           for (const e of fits) {
@@ -85,7 +141,10 @@ function work(truth: Record<string, Truth>, overstates: number, biasMm = 0) {
           return fits;
         }
         case "bar":
-          return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
+          return [
+            { ...fresh(), kind: "barred" },
+            { ...fresh(), kind: "arrived", stop: next.to.letter },
+          ];
         case "check":
           return [{ ...fresh(), kind: "checked", item: next.item, reason: null }];
         case "close":
@@ -110,19 +169,39 @@ describe("a job on positively closed valves", () => {
     const { entries, kinds, state } = work({ ...all(), "1I": truth({ gap: 0.184, right: 6.475 }) }, 0.01);
     expect(kinds[0]).toBe("plug");
     const own = entries.filter((e) => "valve" in e && e.valve === "1I");
-    expect(own.map((e) => (e.kind === "fitted" ? e.part : e.kind === "tried" ? e.felt : e.kind))).toEqual(["reading", "loaded", "opener", "closer", "hint", "reading", "left", "reading", "left"]);
+    expect(own.map((e) => (e.kind === "fitted" ? e.part : e.kind === "tried" ? e.felt : e.kind))).toEqual([
+      "reading",
+      "loaded",
+      "opener",
+      "closer",
+      "hint",
+      "reading",
+      "left",
+      "reading",
+      "left",
+    ]);
     expect(entries.some((e) => e.kind === "checked" && e.item === "plugs")).toBe(true);
     expect(state.closed).toBe(true);
-    expect(partWords(JOB, own)).toMatch(/^opener 2\.940 mm, was 2\.850; closer 6\.480 mm, was 6\.400; closer felt: a hint of drag$/);
+    expect(partWords(JOB, own)).toMatch(
+      /^opener 2\.940 mm, was 2\.850; closer 6\.480 mm, was 6\.400; closer felt: a hint of drag$/,
+    );
   });
   it("is closed by whoever follows it, whatever is in there", () => {
     const one = fc.record({ gap: fc.integer({ min: 2, max: 30 }), loose: fc.integer({ min: 0, max: 25 }) });
-    fc.assert(fc.property(fc.array(one, { minLength: 4, maxLength: 4 }), fc.integer({ min: 0, max: 4 }), (found, over) => {
-      const truths = Object.fromEntries(VALVES.map((v, i) => [v, truth({ gap: (found[i]?.gap ?? 0) / 100 + 0.004, right: 6.4 + (found[i]?.loose ?? 0) / 100 })]));
-      const { state } = work(truths, over / 100);
-      expect(state.closed).toBe(true);
-      for (const v of state.valves.values()) expect([v.verdict, v.pair?.stage]).toEqual(["in", "right"]);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(fc.array(one, { minLength: 4, maxLength: 4 }), fc.integer({ min: 0, max: 4 }), (found, over) => {
+        const truths = Object.fromEntries(
+          VALVES.map((v, i) => [
+            v,
+            truth({ gap: (found[i]?.gap ?? 0) / 100 + 0.004, right: 6.4 + (found[i]?.loose ?? 0) / 100 }),
+          ]),
+        );
+        const { state } = work(truths, over / 100);
+        expect(state.closed).toBe(true);
+        for (const v of state.valves.values()) expect([v.verdict, v.pair?.stage]).toEqual(["in", "right"]);
+      }),
+      { numRuns: 60 },
+    );
   });
   it("learns what a hand overstates, and takes it off: fewer tries after", () => {
     const off = Object.fromEntries(VALVES.map((v, i) => [v, truth({ right: 6.45 + i * 0.01 })]));
@@ -153,7 +232,9 @@ describe("a job on positively closed valves", () => {
     expect(why({ kind: "loaded", goes: leaf(0.02), noGo: leaf(0.05) })).toMatch(/can't be below the opener gap/);
     expect(why({ kind: "loaded", goes: leaf(0.3), noGo: leaf(0.2) })).not.toBeNull();
     expect(why({ kind: "set", turns: null, aimMm: null, locked: true })).toMatch(/Nothing is turned here/);
-    expect(why({ kind: "fitted", fromMm: 2, lengthMm: 2, partFrom: null, part: null, rings: null, instrument: null })).toMatch(/opener or the closer/);
+    expect(
+      why({ kind: "fitted", fromMm: 2, lengthMm: 2, partFrom: null, part: null, rings: null, instrument: null }),
+    ).toMatch(/opener or the closer/);
     const read = upTo.findLast((e) => e.kind === "reading" && e.valve === valve);
     expect(why({ kind: "left", reading: read?.id, reason: null })).toMatch(/closer of \w+ is not found right yet/);
     expect(why({ kind: "left", reading: read?.id, reason: "engine is wanted back" })).toBeNull();
@@ -162,9 +243,19 @@ describe("a job on positively closed valves", () => {
     expect(refusal(plain, [], { ...fresh(), kind: "tried", valve, stop, felt: "free" })).toMatch(/positively closed/);
   });
   it("shows the sum as on paper, with what is learned and the first step", () => {
-    const input = { opener: { fittedMm: 2.85, gapMm: 0.18, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: 0.33, aimMm: 0 }, biasMm: 0.02 };
+    const input = {
+      opener: { fittedMm: 2.85, gapMm: 0.18, aimMm: 0.1 },
+      closer: { fittedMm: 6.4, loadedGapMm: 0.33, aimMm: 0 },
+      biasMm: 0.02,
+    };
     const solved = positiveClosing(input);
     if (!isSolved(solved)) throw new Error("not solved");
-    expect(pairLines(input, solved).map((l) => l.figure)).toEqual(["0.33 − 0.18 = 0.15 mm", "2.85 + 0.18 − 0.10 = 2.93 mm", "6.40 + 0.15 − 0.00 = 6.55 mm", "6.55 − 0.02 = 6.53 mm", "6.504 mm"]);
+    expect(pairLines(input, solved).map((l) => l.figure)).toEqual([
+      "0.33 − 0.18 = 0.15 mm",
+      "2.85 + 0.18 − 0.10 = 2.93 mm",
+      "6.40 + 0.15 − 0.00 = 6.55 mm",
+      "6.55 − 0.02 = 6.53 mm",
+      "6.504 mm",
+    ]);
   });
 });

@@ -10,5 +10,12 @@ export interface PairsGiven {
   /** The state in which it was set; the readings here are in the other. */
   readonly state: EngineState;
   readonly unit: LengthUnit;
-  readonly valves: readonly { readonly id: string; readonly role: ValveRole; readonly left: string; readonly leftMm: number; readonly leftHalfMm: number; readonly read: Pick<ReadingEntry, "goes" | "noGo"> | null }[];
+  readonly valves: readonly {
+    readonly id: string;
+    readonly role: ValveRole;
+    readonly left: string;
+    readonly leftMm: number;
+    readonly leftHalfMm: number;
+    readonly read: Pick<ReadingEntry, "goes" | "noGo"> | null;
+  }[];
 }

@@ -29,14 +29,19 @@ export interface ValvePreload {
 /** Further apart than this, count and wires tell of different depths (assumed: finer than wires step). */
 const APART_MM = 0.125;
 
-export function preloadAt(plan: PreloadPlan | null, valve: Pick<JobValve, "role" | "spec">, work: readonly ValveWork[]): ValvePreload | null {
+export function preloadAt(
+  plan: PreloadPlan | null,
+  valve: Pick<JobValve, "role" | "spec">,
+  work: readonly ValveWork[],
+): ValvePreload | null {
   if (plan === null) return null;
   const zeroAt = work.findLastIndex((e) => e.kind === "zeroed" && e.apartTurns === null);
   const zero = work[zeroAt] as ZeroedEntry | undefined;
   const since = work.slice(zeroAt + 1);
   const turns = since.reduce((sum, e) => sum + (e.kind === "set" ? (e.turns ?? 0) : 0), 0);
   const lastMove = work.findLastIndex((e) => e.kind === "set" || e.kind === "zeroed");
-  const wire = work.slice(lastMove + 1).findLast((e): e is ReadingEntry => e.kind === "reading" && e.school === "wire") ?? null;
+  const wire =
+    work.slice(lastMove + 1).findLast((e): e is ReadingEntry => e.kind === "reading" && e.school === "wire") ?? null;
   if (zero === undefined && wire === null) return null;
   const growthMm = plan.growthMm[valve.role] ?? 0;
   const coldMm = zero === undefined ? null : plungerTravelMm(turns, plan.gear);
@@ -44,10 +49,19 @@ export function preloadAt(plan: PreloadPlan | null, valve: Pick<JobValve, "role"
   const found = work.find((e): e is ZeroedEntry => e.kind === "zeroed" && e.foundTurns !== null);
   const apart = since.findLast((e): e is ZeroedEntry => e.kind === "zeroed");
   return {
-    school: zero?.school ?? null, turns, coldMm, hotMm, wire,
+    school: zero?.school ?? null,
+    turns,
+    coldMm,
+    hotMm,
+    wire,
     apartTurns: apart?.apartTurns ?? null,
     foundMm: found?.foundTurns == null ? null : plungerTravelMm(found.foundTurns, plan.gear),
-    verdict: wire !== null ? wireVerdict(wire, valve) : coldMm === null || hotMm === null ? null : judgePlunger([coldMm, hotMm], plan.gear.plunger),
+    verdict:
+      wire !== null
+        ? wireVerdict(wire, valve)
+        : coldMm === null || hotMm === null
+          ? null
+          : judgePlunger([coldMm, hotMm], plan.gear.plunger),
   };
 }
 

@@ -22,25 +22,48 @@ describe("the ruling spec", () => {
     expect(notReady(underSource(FILE, 1), "hot")).toBeNull();
     expect(notReady(engineFile(["1"], { lash: cold, adjuster: { kind: "hydraulic" } }), "cold")).toMatch(/preload/);
     expect(notReady(engineFile(["1"]), "cold")).toMatch(/no lash spec/);
-    expect(notReady(engineFile(["1"], { lash: { state: "cold", intake: { nominal: 0.2, low: 0.3 } } }), "cold")).toMatch(/^intake: The low limit is above/);
+    expect(
+      notReady(engineFile(["1"], { lash: { state: "cold", intake: { nominal: 0.2, low: 0.3 } } }), "cold"),
+    ).toMatch(/^intake: The low limit is above/);
   });
   it("decides which valves, and what is tightened over them", () => {
-    const file = withJobValves({ ...FILE, lash: { state: "cold", exhaust: figures(0.3) }, tightenedLater: [{ name: "girdle", valves: ["1I", "1E"] }, { name: "intake shaft", valves: ["1I"] }] });
+    const file = withJobValves({
+      ...FILE,
+      lash: { state: "cold", exhaust: figures(0.3) },
+      tightenedLater: [
+        { name: "girdle", valves: ["1I", "1E"] },
+        { name: "intake shaft", valves: ["1I"] },
+      ],
+    });
     expect(file.valves.map((v) => v.id)).toEqual(["1E", "2E"]);
     expect(file.tightenedLater).toEqual([{ name: "girdle", valves: ["1E"] }]);
   });
 });
 
 describe("temperatureDoubt", () => {
-  it.each([["cold", 18, false], ["cold", 40, false], ["cold", 55, true], ["hot", 85, false], ["hot", 20, true], ["hot", null, false]] as const)("%s at %s", (state, at, doubted) =>
-    expect(temperatureDoubt(state, at) !== null).toBe(doubted));
+  it.each([
+    ["cold", 18, false],
+    ["cold", 40, false],
+    ["cold", 55, true],
+    ["hot", 85, false],
+    ["hot", 20, true],
+    ["hot", null, false],
+  ] as const)("%s at %s", (state, at, doubted) => expect(temperatureDoubt(state, at) !== null).toBe(doubted));
 });
 
 describe("toolsFor", () => {
   it("follows the engine's own gear", () => {
     const plain = toolsFor(FILE, null);
     expect(plain[0]).toMatch(/for the crank/);
-    const rich = toolsFor({ ...FILE, barring: { at: "gearbox", ratio: 12 }, adjuster: { kind: "screw", at: "stud-nut", lock: "poly-lock", lockTorqueNm: 28 }, tightenedLater: [{ name: "girdle", valves: ["1I"], torqueNm: 34 }] }, "two-stop").join("; ");
+    const rich = toolsFor(
+      {
+        ...FILE,
+        barring: { at: "gearbox", ratio: 12 },
+        adjuster: { kind: "screw", at: "stud-nut", lock: "poly-lock", lockTorqueNm: 28 },
+        tightenedLater: [{ name: "girdle", valves: ["1I"], torqueNm: 34 }],
+      },
+      "two-stop",
+    ).join("; ");
     expect(rich).toMatch(/reduction box.*Hex key.*28 Nm.*girdle: 34 Nm/);
   });
 });

@@ -7,7 +7,10 @@ import type { Work } from "./job";
 import type { Offset } from "./plans";
 
 /** The sources of the spec, the file's own first. */
-export const specSources = (file: EngineFile): LashEntry[] => [...(file.lash === undefined ? [] : [file.lash]), ...(file.otherLash ?? [])];
+export const specSources = (file: EngineFile): LashEntry[] => [
+  ...(file.lash === undefined ? [] : [file.lash]),
+  ...(file.otherLash ?? []),
+];
 
 /** The engine with another source ruling; the others stay beside it. @throws RangeError when there is no such source */
 export function underSource(file: EngineFile, index: number): EngineFile {
@@ -26,7 +29,9 @@ export function workOf({ adjuster }: Pick<EngineFile, "adjuster">): Work {
 
 /** The roles that a job covers: those with a spec, or all that a hydraulic lifter can sit at. */
 export const jobRoles = (file: EngineFile): ValveRole[] =>
-  workOf(file) === "preload" ? ROLES.filter((r) => r !== "injector" && file.valves.some((v) => v.role === r)) : specRoles(file);
+  workOf(file) === "preload"
+    ? ROLES.filter((r) => r !== "injector" && file.valves.some((v) => v.role === r))
+    : specRoles(file);
 
 /** The engine with the valves of its job: what has no spec is left out, and all but one bank where only that is done. @throws RangeError when there is no such bank */
 export function withJobValves(file: EngineFile, bank: number | null = null): EngineFile {
@@ -35,7 +40,9 @@ export function withJobValves(file: EngineFile, bank: number | null = null): Eng
   if (cylinders === undefined) throw new RangeError(`withJobValves: no bank ${bank}`);
   const valves = file.valves.filter((v) => roles.includes(v.role) && cylinders.includes(v.cylinder));
   const ids = new Set(valves.map((v) => v.id));
-  const parts = file.tightenedLater?.map((p) => ({ ...p, valves: p.valves.filter((id) => ids.has(id)) })).filter((p) => p.valves.length > 0);
+  const parts = file.tightenedLater
+    ?.map((p) => ({ ...p, valves: p.valves.filter((id) => ids.has(id)) }))
+    .filter((p) => p.valves.length > 0);
   return { ...file, valves, ...(parts === undefined ? {} : { tightenedLater: parts }) };
 }
 
@@ -46,7 +53,8 @@ export function lacks(file: EngineFile): string | null {
     const gear = preloadGear(file.adjuster ?? {});
     return isGear(gear) ? null : `Preload can't be set yet. ${gear.why}`;
   }
-  if (file.lash === undefined || specRoles(file).length === 0) return `This engine has no ${work === "dry-gap" ? "dry gap" : "lash spec"} yet: enter it on the engine's page first.`;
+  if (file.lash === undefined || specRoles(file).length === 0)
+    return `This engine has no ${work === "dry-gap" ? "dry gap" : "lash spec"} yet: enter it on the engine's page first.`;
   for (const role of specRoles(file)) {
     const figures = file.lash[role];
     const crossed = figures === undefined ? null : crossedLimit(lashSpec(figures));
@@ -56,10 +64,15 @@ export function lacks(file: EngineFile): string | null {
 }
 
 /** Whether there is something to set by; what is odd about it is said where it is used. */
-export const hasSpec = (file: EngineFile): boolean => (workOf(file) === "preload" ? lacks(file) === null : file.lash !== undefined);
+export const hasSpec = (file: EngineFile): boolean =>
+  workOf(file) === "preload" ? lacks(file) === null : file.lash !== undefined;
 
 /** Why a job can't be opened on this engine in this state, or null. `offset` is the way from the spec's state that was chosen. */
-export function notReady(file: EngineFile, state: EngineState, offset: Pick<Offset, "growthMm"> | null = null): string | null {
+export function notReady(
+  file: EngineFile,
+  state: EngineState,
+  offset: Pick<Offset, "growthMm"> | null = null,
+): string | null {
   const missing = lacks(file);
   const { lash } = file;
   if (missing !== null || lash === undefined || workOf(file) === "preload") return missing;
@@ -75,14 +88,22 @@ function heldOpen(file: EngineFile, state: EngineState, offset: Pick<Offset, "gr
   if (state !== "cold" || file.adjuster?.kind === "positive-closing") return null;
   for (const role of specRoles(file)) {
     const spec = specFor(file, role, state, offset);
-    const refused = spec === null ? `No growth is known for ${role} valves this way: choose another.` : coldAimRefusal(role, spec.nominalMm);
+    const refused =
+      spec === null
+        ? `No growth is known for ${role} valves this way: choose another.`
+        : coldAimRefusal(role, spec.nominalMm);
     if (refused !== null) return refused;
   }
   return null;
 }
 
 /** The spec of a role as this job judges by it; null when there is none, or no growth to bring it over. */
-export function specFor(file: EngineFile, role: ValveRole, state: EngineState, offset: Pick<Offset, "growthMm"> | null): LashSpec | null {
+export function specFor(
+  file: EngineFile,
+  role: ValveRole,
+  state: EngineState,
+  offset: Pick<Offset, "growthMm"> | null,
+): LashSpec | null {
   const figures = file.lash?.[role];
   if (file.lash === undefined || figures === undefined) return null;
   const spec = lashSpec(figures);
@@ -98,7 +119,9 @@ const HOT_FROM_C = 50;
 /** What is odd about a temperature in the state that was given, or null. A person may say that it is right all the same. */
 export function temperatureDoubt(state: EngineState, temperatureC: number | null): string | null {
   if (temperatureC === null) return null;
-  if (state === "cold" && temperatureC > COLD_TO_C) return `${temperatureC} °C is not cold: at that warmth lash reads otherwise. Let it cool, or say that the figure is right.`;
-  if (state === "hot" && temperatureC < HOT_FROM_C) return `${temperatureC} °C is not hot: the gear has cooled already. Warm it through, or say that the figure is right.`;
+  if (state === "cold" && temperatureC > COLD_TO_C)
+    return `${temperatureC} °C is not cold: at that warmth lash reads otherwise. Let it cool, or say that the figure is right.`;
+  if (state === "hot" && temperatureC < HOT_FROM_C)
+    return `${temperatureC} °C is not hot: the gear has cooled already. Warm it through, or say that the figure is right.`;
   return null;
 }

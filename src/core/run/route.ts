@@ -40,7 +40,9 @@ interface Draft {
 export function routeOf(engine: Engine, plan: Plan, order: ServingOrder = "crank"): RouteStop[] {
   const margin = new Map(plan.stops.flatMap((s) => s.set.map((v) => [v.valve, v.marginDeg] as const)));
   const drafts: Draft[] = serve(engine, plan, order).visits.map(({ crankDeg, valves, stop }) => ({
-    crankDeg, sights: stop.sights, valves: valves.map((valve) => ({ valve, marginDeg: margin.get(valve) ?? null, doubt: null })),
+    crankDeg,
+    sights: stop.sights,
+    valves: valves.map((valve) => ({ valve, marginDeg: margin.get(valve) ?? null, doubt: null })),
   }));
   const fallback = plan.stops[0]?.crankDeg ?? fold(0, engine.cycleDeg);
   for (const u of plan.unserved) {
@@ -50,9 +52,15 @@ export function routeOf(engine: Engine, plan: Plan, order: ServingOrder = "crank
     there.valves.push({ valve: u.valve, marginDeg: u.bestMarginDeg, doubt: u.why });
   }
   if (order === "crank") drafts.sort((a, b) => a.crankDeg - b.crankDeg);
-  const marginsAt = (deg: number): RouteStop["margins"] => Object.fromEntries(engine.valves.map((v) => [v.id, marginDeg(v, deg, engine.cycleDeg)]));
+  const marginsAt = (deg: number): RouteStop["margins"] =>
+    Object.fromEntries(engine.valves.map((v) => [v.id, marginDeg(v, deg, engine.cycleDeg)]));
   return drafts.map(({ crankDeg, valves, sights }, i) => ({
-    letter: stopLetter(i), crankDeg, markDeg: crankDeg % 360, valves, margins: marginsAt(crankDeg), sights,
+    letter: stopLetter(i),
+    crankDeg,
+    markDeg: crankDeg % 360,
+    valves,
+    margins: marginsAt(crankDeg),
+    sights,
   }));
 }
 

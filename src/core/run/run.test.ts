@@ -17,7 +17,10 @@ import { asLeft, passNow, runState } from "./state";
 const FOUR = jobFor(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
 let count = 0;
 let ledger: Entry[] = [];
-beforeEach(() => { ledger = []; count = 0; });
+beforeEach(() => {
+  ledger = [];
+  count = 0;
+});
 
 type Loose = Partial<Entry> & Pick<Entry, "kind">;
 function make(entry: Loose): Entry {
@@ -34,7 +37,19 @@ function add(entry: Loose, job: Job = FOUR): Entry {
 }
 const mark = (mm: number): { mm: number; text: string } => ({ mm, text: `${mm} mm` });
 function reading(valve: string, stop: string, goes: number, noGo: number, more: Partial<ReadingEntry> = {}): Loose {
-  return { kind: "reading", valve, stop, pass: passNow(ledger, valve), goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null, ...more };
+  return {
+    kind: "reading",
+    valve,
+    stop,
+    pass: passNow(ledger, valve),
+    goes: mark(goes),
+    noGo: mark(noGo),
+    school: "go-no-go",
+    value: null,
+    instrument: null,
+    reason: null,
+    ...more,
+  };
 }
 function finish(valve: string, stop: string): void {
   const r = add(reading(valve, stop, 0.2, 0.25));
@@ -63,26 +78,45 @@ describe("the next thing", () => {
         break;
       }
     }
-    expect(said).toEqual(["A+0", "B+360", "two turns to A", "B+360", "locks", "cleared", "drive", "started", "close"]);
+    expect(said).toEqual([
+      "A+0",
+      "B+360",
+      "two turns to A",
+      "B+360",
+      "locks",
+      "cleared",
+      "drive",
+      "started",
+      "close",
+    ]);
     add({ kind: "closed" });
     expect(nextThing(FOUR, runState(FOUR, ledger)).kind).toBe("closed");
   });
   it("asks to set what is out, then to read it again, before anything else", () => {
     add({ kind: "arrived", stop: "A" });
     add(reading("1E", "A", 0.3, 0.35));
-    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "1E" })).toMatchObject({ kind: "set", valve: { verdict: "loose" } });
+    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "1E" })).toMatchObject({
+      kind: "set",
+      valve: { verdict: "loose" },
+    });
     add({ kind: "set", valve: "1E", stop: "A", turns: 0.1, aimMm: 0.2, locked: true });
     expect(nextThing(FOUR, runState(FOUR, ledger))).toMatchObject({ kind: "read", valve: { valve: { id: "1E" } } });
     expect(passNow(ledger, "1E")).toBe("as-left");
   });
   it("names the doubt when a valve of the other stop is touched", () => {
     add({ kind: "arrived", stop: "A" });
-    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "4E" })).toMatchObject({ at: { doubt: expect.stringMatching(/on its lobe.*stop B/) } });
+    expect(nextThing(FOUR, runState(FOUR, ledger), { chosen: "4E" })).toMatchObject({
+      at: { doubt: expect.stringMatching(/on its lobe.*stop B/) },
+    });
   });
   it("wraps on in the running direction to what was left behind", () => {
     add({ kind: "arrived", stop: "B" });
     for (const v of FOUR.route[1]?.valves ?? []) finish(v.valve, "B");
-    expect(nextThing(FOUR, runState(FOUR, ledger))).toMatchObject({ kind: "turn", to: { letter: "A" }, turnDeg: 360 });
+    expect(nextThing(FOUR, runState(FOUR, ledger))).toMatchObject({
+      kind: "turn",
+      to: { letter: "A" },
+      turnDeg: 360,
+    });
   });
 });
 
@@ -100,8 +134,16 @@ describe("what the ledger refuses", () => {
     ["40 mm", () => reading("1I", "A", 40, 41), /can't be lash/],
     ["a stop where the crank is not", () => reading("1I", "B", 0.2, 0.25), /crank stands at stop A/],
     ["a valve on its lobe", () => reading("4E", "A", 0.2, 0.25), /does not serve 4E: it is on its lobe/],
-    ["setting before reading", () => ({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true }), /Read 1I before/],
-    ["leaving before reading", () => ({ kind: "left", valve: "1I", reading: "x", reason: null }), /Read 1I after locking/],
+    [
+      "setting before reading",
+      () => ({ kind: "set", valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: true }),
+      /Read 1I before/,
+    ],
+    [
+      "leaving before reading",
+      () => ({ kind: "left", valve: "1I", reading: "x", reason: null }),
+      /Read 1I after locking/,
+    ],
     ["a pass that is not so", () => reading("1I", "A", 0.2, 0.25, { pass: "as-left" }), /worked on meanwhile/],
   ])("at stop A: %s", (_name, entry, why) => {
     add({ kind: "arrived", stop: "A" });
@@ -111,7 +153,9 @@ describe("what the ledger refuses", () => {
   it("a valve out of band is left only with a reason", () => {
     add({ kind: "arrived", stop: "A" });
     const r = add(reading("1I", "A", 0.3, 0.35));
-    expect(refusal(FOUR, ledger, make({ kind: "left", valve: "1I", reading: r.id, reason: null }))).toMatch(/1I is loose: set it, or say why/);
+    expect(refusal(FOUR, ledger, make({ kind: "left", valve: "1I", reading: r.id, reason: null }))).toMatch(
+      /1I is loose: set it, or say why/,
+    );
     add({ kind: "left", valve: "1I", reading: r.id, reason: "adjuster seized" });
     expect(runState(FOUR, ledger).leftCount).toBe(1);
   });
@@ -140,7 +184,9 @@ describe("corrections", () => {
     const state = runState(FOUR, ledger).valves.get("1I");
     expect(state).toMatchObject({ verdict: "in", asFound: { goes: { mm: 0.2 } } });
     expect(ledger).toHaveLength(3);
-    expect(refusal(FOUR, ledger, make({ ...reading("1I", "A", 0.2, 0.25), supersedes: slip.id }))).toMatch(/corrected already/);
+    expect(refusal(FOUR, ledger, make({ ...reading("1I", "A", 0.2, 0.25), supersedes: slip.id }))).toMatch(
+      /corrected already/,
+    );
   });
   it("are taken back last first, per valve", () => {
     add({ kind: "arrived", stop: "A" });
@@ -161,7 +207,11 @@ describe("corrections", () => {
     expect(missing(runState(FOUR, ledger))).toHaveLength(8);
   });
   it("whatever is tried, the ledger stays one whose entries were all admitted in order", () => {
-    const step = fc.record({ what: fc.constantFrom("arrive", "read", "set", "left", "undo"), pick: fc.nat(7), goes: fc.integer({ min: 1, max: 8 }) });
+    const step = fc.record({
+      what: fc.constantFrom("arrive", "read", "set", "left", "undo"),
+      pick: fc.nat(7),
+      goes: fc.integer({ min: 1, max: 8 }),
+    });
     fc.assert(
       fc.property(fc.array(step, { maxLength: 60 }), (steps) => {
         ledger = [];
@@ -173,7 +223,12 @@ describe("corrections", () => {
             arrive: { kind: "arrived", stop: pick % 2 === 0 ? "A" : "B" },
             read: reading(valve, stop, goes / 20, (goes + 1) / 20),
             set: { kind: "set", valve, stop, turns: 0.1 },
-            left: { kind: "left", valve, reading: runState(FOUR, ledger).valves.get(valve)?.last?.id ?? "none", reason: null },
+            left: {
+              kind: "left",
+              valve,
+              reading: runState(FOUR, ledger).valves.get(valve)?.last?.id ?? "none",
+              reason: null,
+            },
             undo: { kind: "withdrawn", supersedes: last?.id ?? "none" },
           };
           const made = make(tries[what] as Loose);
@@ -190,9 +245,17 @@ describe("corrections", () => {
 
 describe("routes", () => {
   it("give every valve a place, in doubt where the plan serves it nowhere", () => {
-    const file = engineFile(["1", "2", "3"], { cam: { rampDeg: 60, intake: { durationDeg: 320, centerlineDeg: 105 }, exhaust: { durationDeg: 320, centerlineDeg: 110 } } });
+    const file = engineFile(["1", "2", "3"], {
+      cam: {
+        rampDeg: 60,
+        intake: { durationDeg: 320, centerlineDeg: 105 },
+        exhaust: { durationDeg: 320, centerlineDeg: 110 },
+      },
+    });
     const job = jobFor(file);
-    expect(job.route.flatMap((s) => s.valves.map((v) => v.valve)).sort()).toEqual(file.valves.map((v) => v.id).sort());
+    expect(job.route.flatMap((s) => s.valves.map((v) => v.valve)).sort()).toEqual(
+      file.valves.map((v) => v.id).sort(),
+    );
     expect(job.route.flatMap((s) => s.valves).some((v) => v.doubt !== null)).toBe(true);
   });
   it("served cylinder by cylinder, go from visit to visit as they are listed", () => {
@@ -204,8 +267,17 @@ describe("routes", () => {
     expect(nextThing(job, runState(job, []))).toMatchObject({ kind: "turn", to: { letter: "A" }, first: true });
   });
   it("a crank found elsewhere is turned on to the next stop with something open", () => {
-    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 300 })).toMatchObject({ kind: "turn", to: { letter: "B" }, turnDeg: 60, first: false });
-    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 400 })).toMatchObject({ kind: "turn", to: { letter: "A" }, turnDeg: 320 });
+    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 300 })).toMatchObject({
+      kind: "turn",
+      to: { letter: "B" },
+      turnDeg: 60,
+      first: false,
+    });
+    expect(nextThing(FOUR, runState(FOUR, []), { foundDeg: 400 })).toMatchObject({
+      kind: "turn",
+      to: { letter: "A" },
+      turnDeg: 320,
+    });
   });
   it("share a mark between stops one turn apart", () => {
     expect(markLetters(FOUR.route)).toEqual([{ markDeg: 0, letters: ["A", "B"] }]);
@@ -214,7 +286,8 @@ describe("routes", () => {
 
 describe("cautions", () => {
   it("put the maker's data first, and add what the kind of engine and heat need", () => {
-    const ids = (sector: Sector | undefined, state: "cold" | "hot"): string[] => cautionsFor(sector === undefined ? {} : { sector }, state).map((c) => c.id);
+    const ids = (sector: Sector | undefined, state: "cold" | "hot"): string[] =>
+      cautionsFor(sector === undefined ? {} : { sector }, state).map((c) => c.id);
     expect(ids(undefined, "cold")[0]).toBe("data-first");
     expect(ids("aircraft", "hot")).toEqual(expect.arrayContaining(["propeller", "release", "hot"]));
     expect(ids("marine", "cold")).not.toContain("hot");

@@ -134,41 +134,88 @@ export function sheetOf(source: SheetSource): Sheet {
     const kept = entries.find((e) => e.id === reading?.id);
     if (reading === null || kept === undefined) return null;
     return {
-      read: readingWords(reading), school: reading.school, instrument: reading.instrument ?? source.feelerSets[0],
-      goes: reading.goes.text, noGo: reading.noGo.text, goesMm: reading.goes.mm, noGoMm: reading.noGo.mm,
-      verdict: reading.school === "wire" ? PLUNGER_VERDICT[verdictOf(reading, spec)] : verdictOf(reading, spec), by: nameOf(kept.personId), at: kept.at,
+      read: readingWords(reading),
+      school: reading.school,
+      instrument: reading.instrument ?? source.feelerSets[0],
+      goes: reading.goes.text,
+      noGo: reading.noGo.text,
+      goesMm: reading.goes.mm,
+      noGoMm: reading.noGo.mm,
+      verdict: reading.school === "wire" ? PLUNGER_VERDICT[verdictOf(reading, spec)] : verdictOf(reading, spec),
+      by: nameOf(kept.personId),
+      at: kept.at,
     };
   };
   const valves = job.valves.map((valve): SheetValve => {
     const s = state.valves.get(valve.id);
     const work = live.filter((e) => "valve" in e && e.valve === valve.id);
     return {
-      valve: valve.id, cylinder: valve.cylinder, role: valve.role,
-      nominalMm: valve.spec.nominalMm, lowMm: valve.spec.lowMm, highMm: valve.spec.highMm,
+      valve: valve.id,
+      cylinder: valve.cylinder,
+      role: valve.role,
+      nominalMm: valve.spec.nominalMm,
+      lowMm: valve.spec.lowMm,
+      highMm: valve.spec.highMm,
       stop: work.findLast((e) => "stop" in e)?.stop ?? null,
       asFound: told(s?.asFound ?? null, valve.spec) ?? foundPreload(job, entries, s, nameOf),
-      asLeft: s?.left == null ? null : s.left.reading === s.last?.id ? told(s.last, valve.spec) : countedPreload(entries, s, nameOf),
-      preload: sheetPreload(job, s?.preload ?? null), part: partWords(job, work),
+      asLeft:
+        s?.left == null
+          ? null
+          : s.left.reading === s.last?.id
+            ? told(s.last, valve.spec)
+            : countedPreload(entries, s, nameOf),
+      preload: sheetPreload(job, s?.preload ?? null),
+      part: partWords(job, work),
       timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
       reasons: work.flatMap((e) => ("reason" in e && e.reason !== null ? [e.reason] : [])),
     };
   });
   return {
-    format: SHEET_FORMAT, work: job.work, offset: job.offset === null ? null : offsetWords(job.offset, job.state), licensed: source.licensed, spread: spreadWords(job, state), job: source.jobId, shop: source.shop,
+    format: SHEET_FORMAT,
+    work: job.work,
+    offset: job.offset === null ? null : offsetWords(job.offset, job.state),
+    licensed: source.licensed,
+    spread: spreadWords(job, state),
+    job: source.jobId,
+    shop: source.shop,
     engine: { name: file.name, serial: source.serial, runningHours: source.runningHours },
-    state: source.state, temperatureC: source.temperatureC, specSource: file.lash?.source ?? null,
+    state: source.state,
+    temperatureC: source.temperatureC,
+    specSource: file.lash?.source ?? null,
     otherSources: (file.otherLash ?? []).map((l) => l.source ?? "no source named"),
-    purpose: source.purpose, note: source.note, survey: job.survey, allToAimMm: job.allToAimMm,
-    method: METHODS[source.method].name, servingOrder: job.order, requiredMarginDeg: job.requiredMarginDeg,
-    stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({ letter, crankDeg, watched: sights.length === 0 ? null : sights.map(sightWords).join(", and ") })),
-    feelerSets: source.feelerSets, cautionsAccepted: source.cautions, openedBy: source.openedBy, openedAt: source.openedAt,
-    closedBy: closed === undefined ? null : nameOf(closed.personId), closedAt: closed?.at ?? null,
-    signedBy: signed === undefined ? null : nameOf(signed.personId), signedAt: signed?.at ?? null,
-    lockShiftMm: lockShift(lockPairs(live)), notes: live.flatMap((e, i) => noteOf(job, live, e, i, nameOf)).reduce<SheetNote[]>(joined, []), valves,
+    purpose: source.purpose,
+    note: source.note,
+    survey: job.survey,
+    allToAimMm: job.allToAimMm,
+    method: METHODS[source.method].name,
+    servingOrder: job.order,
+    requiredMarginDeg: job.requiredMarginDeg,
+    stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({
+      letter,
+      crankDeg,
+      watched: sights.length === 0 ? null : sights.map(sightWords).join(", and "),
+    })),
+    feelerSets: source.feelerSets,
+    cautionsAccepted: source.cautions,
+    openedBy: source.openedBy,
+    openedAt: source.openedAt,
+    closedBy: closed === undefined ? null : nameOf(closed.personId),
+    closedAt: closed?.at ?? null,
+    signedBy: signed === undefined ? null : nameOf(signed.personId),
+    signedAt: signed?.at ?? null,
+    lockShiftMm: lockShift(lockPairs(live)),
+    notes: live.flatMap((e, i) => noteOf(job, live, e, i, nameOf)).reduce<SheetNote[]>(joined, []),
+    valves,
   };
 }
 
-function noteOf(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index: number, nameOf: (id: string) => string): SheetNote[] {
+function noteOf(
+  job: Job,
+  live: readonly KeptEntry[],
+  entry: KeptEntry,
+  index: number,
+  nameOf: (id: string) => string,
+): SheetNote[] {
   const what = noteWords(job, live, entry, index);
   return what === null ? [] : [{ at: entry.at, by: nameOf(entry.personId), what }];
 }
@@ -182,7 +229,9 @@ const CHECKED = "Before closing: ";
 function joined(notes: SheetNote[], note: SheetNote): SheetNote[] {
   const last = notes.at(-1);
   const together = last?.by === note.by && last.what.startsWith(CHECKED) && note.what.startsWith(CHECKED);
-  return together ? [...notes.slice(0, -1), { ...last, what: `${last.what}; ${note.what.slice(CHECKED.length)}` }] : [...notes, note];
+  return together
+    ? [...notes.slice(0, -1), { ...last, what: `${last.what}; ${note.what.slice(CHECKED.length)}` }]
+    : [...notes, note];
 }
 
 function noteWords(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index: number): string | null {
@@ -195,7 +244,9 @@ function noteWords(job: Job, live: readonly KeptEntry[], entry: KeptEntry, index
       return `${question?.text ?? "A question."} ${entry.reason}.`;
     }
     case "zeroed":
-      return entry.apartTurns === null || job.preload === null ? null : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, plungerTravelMm(1, job.preload.gear))}`;
+      return entry.apartTurns === null || job.preload === null
+        ? null
+        : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, plungerTravelMm(1, job.preload.gear))}`;
     case "plugged":
       return `${entry.count} holes plugged; all felt with ${entry.gear}`;
     case "bridged":

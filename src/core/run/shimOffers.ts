@@ -26,18 +26,32 @@ export const boughtFor = (plan: ShimPlan, price: (id: string) => number): number
   Math.round(plan.picks.reduce((sum, p) => sum + (p.source === "buy" ? price(p.from) : 0), 0) * 100) / 100;
 
 /** Fewer left without a part, then less to buy: whether `a` is to be preferred. */
-const better = (a: ShimPlan, b: ShimPlan): boolean => a.unserved.length < b.unserved.length || (a.unserved.length === b.unserved.length && a.bought > 0 && a.cost < b.cost - 1e-9);
+const better = (a: ShimPlan, b: ShimPlan): boolean =>
+  a.unserved.length < b.unserved.length ||
+  (a.unserved.length === b.unserved.length && a.bought > 0 && a.cost < b.cost - 1e-9);
 
 /**
  * All that is offered. Nobody having chosen: what is in its band is left alone unless more valves are served, or
  * less is bought, when it gives its part; and nothing is bought unless that serves more.
  */
-export function shimOffers(job: Job, state: RunState, out: Out, sources: ShimSources, choice: ShimChoice, onProgress?: (done: number, of: number) => boolean): ShimOffers {
+export function shimOffers(
+  job: Job,
+  state: RunState,
+  out: Out,
+  sources: ShimSources,
+  choice: ShimChoice,
+  onProgress?: (done: number, of: number) => boolean,
+): ShimOffers {
   let worked = 0;
   const plan = (wish: ShimWish): ShimPlan => {
     const problem = shimProblem(job, state, out, sources, wish);
     const steps = problem.positions.length * OFFERS;
-    const made = assignShims({ ...problem, ...(onProgress === undefined ? {} : { onProgress: (done) => onProgress(Math.min(worked + done, steps), steps) }) });
+    const made = assignShims({
+      ...problem,
+      ...(onProgress === undefined
+        ? {}
+        : { onProgress: (done) => onProgress(Math.min(worked + done, steps), steps) }),
+    });
     worked += problem.positions.length;
     return made;
   };
@@ -46,14 +60,22 @@ export function shimOffers(job: Job, state: RunState, out: Out, sources: ShimSou
     return { plans, scope: choice.scope ?? (better(plans.all, plans.out) ? "all" : "out") };
   };
   const [nothing, missing] = [scoped(false), scoped(true)];
-  const buying = choice.buying ?? missing.plans[missing.scope].unserved.length < nothing.plans[nothing.scope].unserved.length;
+  const buying =
+    choice.buying ?? missing.plans[missing.scope].unserved.length < nothing.plans[nothing.scope].unserved.length;
   const { scope, plans } = buying ? missing : nothing;
   const wish = { ...choice, buying, scope };
   // A further wish may cost something, unless it was said that nothing is bought.
   const further = { ...wish, buying: choice.buying ?? true };
   return {
-    wish, plan: plans[scope], scopes: plans, buying: { nothing: nothing.plans[choice.scope ?? nothing.scope], missing: missing.plans[choice.scope ?? missing.scope] },
-    near: choice.near ? plans[scope] : plan({ ...further, near: true }), stay: choice.stay ? plans[scope] : plan({ ...further, stay: true }),
+    wish,
+    plan: plans[scope],
+    scopes: plans,
+    buying: {
+      nothing: nothing.plans[choice.scope ?? nothing.scope],
+      missing: missing.plans[choice.scope ?? missing.scope],
+    },
+    near: choice.near ? plans[scope] : plan({ ...further, near: true }),
+    stay: choice.stay ? plans[scope] : plan({ ...further, stay: true }),
   };
 }
 

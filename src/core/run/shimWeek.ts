@@ -40,7 +40,12 @@ interface Alike {
 }
 
 /** Jobs whose engines take the same parts share them; an engine's own parts move within that engine only. */
-export function planWeek(jobs: readonly WeekJob[], sources: ShimSources, choice: WeekChoice, onProgress?: (done: number, of: number) => boolean): Week {
+export function planWeek(
+  jobs: readonly WeekJob[],
+  sources: ShimSources,
+  choice: WeekChoice,
+  onProgress?: (done: number, of: number) => boolean,
+): Week {
   const groups = new Map<string, Alike>();
   for (const j of jobs) {
     if (j.job.shims === null) continue;
@@ -50,24 +55,49 @@ export function planWeek(jobs: readonly WeekJob[], sources: ShimSources, choice:
     groups.set(`${kind} ${diameterMm}`, group);
   }
   const plans = [...groups.values()].map((group) => planAlike(group, sources, choice, onProgress));
-  return { shares: plans.flatMap((p) => p.shares), bought: plans.reduce((n, p) => n + p.plan.bought, 0), moved: plans.reduce((n, p) => n + p.plan.moved, 0) };
+  return {
+    shares: plans.flatMap((p) => p.shares),
+    bought: plans.reduce((n, p) => n + p.plan.bought, 0),
+    moved: plans.reduce((n, p) => n + p.plan.moved, 0),
+  };
 }
 
 /** Valves of several engines have the same names: each stands under its job. */
 const SEPARATOR = " · ";
 
-function planAlike({ jobs }: Alike, sources: ShimSources, choice: WeekChoice, onProgress?: (done: number, of: number) => boolean): { shares: WeekShare[]; plan: ShimPlan } {
+function planAlike(
+  { jobs }: Alike,
+  sources: ShimSources,
+  choice: WeekChoice,
+  onProgress?: (done: number, of: number) => boolean,
+): { shares: WeekShare[]; plan: ShimPlan } {
   const [first] = jobs;
   if (first === undefined) throw new RangeError("planAlike: no jobs");
   const positions = jobs.flatMap(({ id, job, entries, out }) =>
-    shimPositions(job, runState(job, entries), out, { ...choice, scope: "all" }).map((p): Position => ({ ...p, id: id + SEPARATOR + p.id, engine: id })));
-  const plan = assignShims({ positions, parts: shimParts(first.job, sources, choice.buying), reuse: !choice.stay, ...(onProgress === undefined ? {} : { onProgress }) });
+    shimPositions(job, runState(job, entries), out, { ...choice, scope: "all" }).map((p): Position => ({
+      ...p,
+      id: id + SEPARATOR + p.id,
+      engine: id,
+    })),
+  );
+  const plan = assignShims({
+    positions,
+    parts: shimParts(first.job, sources, choice.buying),
+    reuse: !choice.stay,
+    ...(onProgress === undefined ? {} : { onProgress }),
+  });
   const bare = (at: string): string => at.slice(at.indexOf(SEPARATOR) + SEPARATOR.length);
   const shares = jobs.map(({ id }): WeekShare => {
     const mine = (at: string): boolean => at.startsWith(id + SEPARATOR);
     return {
       id,
-      picks: plan.picks.filter((p) => mine(p.position)).map((p) => ({ ...p, position: bare(p.position), from: p.source === "own" || p.source === "moved" ? bare(p.from) : p.from })),
+      picks: plan.picks
+        .filter((p) => mine(p.position))
+        .map((p) => ({
+          ...p,
+          position: bare(p.position),
+          from: p.source === "own" || p.source === "moved" ? bare(p.from) : p.from,
+        })),
       unserved: plan.unserved.filter((u) => mine(u.position)).map((u) => ({ ...u, position: bare(u.position) })),
       leftOver: plan.leftOver.filter(mine).map(bare),
     };

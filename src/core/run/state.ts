@@ -2,8 +2,20 @@
 import type { TightenedPart } from "../engine/engineFile";
 import type { Verdict } from "../lash/judge";
 import {
-  type BarredEntry, type CheckedEntry, type CloseItem, type Entry, type LeftEntry, type Made, type Pass, type PausedEntry, type PluggedEntry, type ReadingEntry, type ValveWork,
-  isValveWork, liveEntries, onlyFelt,
+  type BarredEntry,
+  type CheckedEntry,
+  type CloseItem,
+  type Entry,
+  type LeftEntry,
+  type Made,
+  type Pass,
+  type PausedEntry,
+  type PluggedEntry,
+  type ReadingEntry,
+  type ValveWork,
+  isValveWork,
+  liveEntries,
+  onlyFelt,
 } from "./entry";
 import { type Job, type JobValve, offAim, verdictOf } from "./job";
 import { type ValvePreload, preloadAt } from "./preloadAt";
@@ -82,18 +94,28 @@ export function runState(job: Job, entries: readonly Made[]): RunState {
   const barred = live.filter((e): e is Placed<BarredEntry> => e.kind === "barred");
   const work = new Map<string, Placed<ValveWork>[]>();
   for (const e of live) if (isValveWork(e)) work.set(e.valve, [...(work.get(e.valve) ?? []), e]);
-  const valves = new Map(job.valves.map((v) => {
-    const own = work.get(v.id) ?? [];
-    return [v.id, valveState(job, v, own, job.work === "lash" ? dueSince(live, barred, own, coveredBy(job, v.id)) : -1)];
-  }));
+  const valves = new Map(
+    job.valves.map((v) => {
+      const own = work.get(v.id) ?? [];
+      return [
+        v.id,
+        valveState(job, v, own, job.work === "lash" ? dueSince(live, barred, own, coveredBy(job, v.id)) : -1),
+      ];
+    }),
+  );
   const arrived = live.findLast((e) => e.kind === "arrived");
   const last = live.at(-1);
   const lastWork = live.findLast(isValveWork)?.place ?? -1;
   const lastSet = live.findLast((e) => e.kind === "set" || e.kind === "fitted")?.place ?? -1;
   const lastFound = live.findLast((e) => e.kind === "reading" && e.pass === "as-found")?.place ?? -1;
-  const checked = new Map(live.flatMap((e): [CloseItem, CheckedEntry][] => (e.kind === "checked" && e.place > (e.item === "recheck" ? lastSet : lastWork) ? [[e.item, e]] : [])));
+  const checked = new Map(
+    live.flatMap((e): [CloseItem, CheckedEntry][] =>
+      e.kind === "checked" && e.place > (e.item === "recheck" ? lastSet : lastWork) ? [[e.item, e]] : [],
+    ),
+  );
   return {
-    valves, checked,
+    valves,
+    checked,
     stop: job.route.find((s) => s.letter === arrived?.stop) ?? null,
     leftCount: [...valves.values()].filter((v) => v.status === "left").length,
     paused: last?.kind === "paused" ? last : null,
@@ -119,7 +141,8 @@ function squeezedOf({ preload }: Job, live: readonly Placed[]): RunState["squeez
   return last === undefined ? null : { at: last.at };
 }
 
-const coveredBy = (job: Job, valve: string): string[] => job.parts.filter((p) => p.valves.includes(valve)).map((p) => p.name);
+const coveredBy = (job: Job, valve: string): string[] =>
+  job.parts.filter((p) => p.valves.includes(valve)).map((p) => p.name);
 
 /** Never tightened in this job, or a valve under it was set since. */
 function untightened(name: string, valves: readonly string[], live: readonly Placed[]): boolean {
@@ -131,7 +154,12 @@ function untightened(name: string, valves: readonly string[], live: readonly Pla
  * The place in the ledger since which a valve must be read once more; -1 for never. The first two
  * turns by hand are for every valve, later ones for those that were set in between.
  */
-function dueSince(live: readonly Placed[], barred: readonly Placed[], work: readonly Placed<ValveWork>[], parts: readonly string[]): number {
+function dueSince(
+  live: readonly Placed[],
+  barred: readonly Placed[],
+  work: readonly Placed<ValveWork>[],
+  parts: readonly string[],
+): number {
   const forIt = barred.filter((b, i) => {
     const before = barred[i - 1];
     return before === undefined || work.some((e) => e.kind === "set" && e.place > before.place && e.place < b.place);
@@ -148,7 +176,10 @@ function valveState(job: Job, valve: JobValve, work: readonly Placed<ValveWork>[
   const status = statusOf(latest, due);
   const verdict = last === null || last.pass === "set" || job.work === "preload" ? null : verdictOf(last, valve.spec);
   return {
-    valve, status, verdict, last,
+    valve,
+    status,
+    verdict,
+    last,
     preload: preloadAt(job.preload, valve, work),
     fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
     pair: pairAt(job.closing, valve.id, work, (r) => verdictOf(r, valve.spec) === "in"),
@@ -190,7 +221,15 @@ export const asLeft = (state: ValveState): ReadingEntry | null => (state.left ==
 export function passNow(entries: readonly Entry[], valve: string): Pass {
   const work = liveEntries(entries).filter((e) => isValveWork(e) && e.valve === valve);
   const lastLeft = work.findLastIndex((e) => e.kind === "left");
-  const turned = work.slice(lastLeft + 1).findLast((e) => e.kind === "set" || e.kind === "locked" || e.kind === "fitted" || (e.kind === "bridged" && e.turned && work[0]?.kind !== "bridged"));
+  const turned = work
+    .slice(lastLeft + 1)
+    .findLast(
+      (e) =>
+        e.kind === "set" ||
+        e.kind === "locked" ||
+        e.kind === "fitted" ||
+        (e.kind === "bridged" && e.turned && work[0]?.kind !== "bridged"),
+    );
   if (turned !== undefined) return turned.kind === "set" && !turned.locked ? "set" : "as-left";
   return lastLeft === -1 ? "as-found" : "re-check";
 }

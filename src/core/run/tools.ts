@@ -5,13 +5,19 @@ import { METHODS } from "../stops/methods";
 import type { MethodId } from "../stops/plan";
 
 const BARRING: Record<BarringPlace, string> = {
-  crank: "Socket and long handle for the crank", cam: "Tool for the cam gear", wheel: "Stand for the rear wheel, top gear engaged",
-  "starter-ring": "Barring tool for the starter ring", gearbox: "Turning gear at the reduction box", propeller: "Nothing but hands at the propeller, clear of its arc",
+  crank: "Socket and long handle for the crank",
+  cam: "Tool for the cam gear",
+  wheel: "Stand for the rear wheel, top gear engaged",
+  "starter-ring": "Barring tool for the starter ring",
+  gearbox: "Turning gear at the reduction box",
+  propeller: "Nothing but hands at the propeller, clear of its arc",
 };
 
 const LOCKS = {
-  "lock-nut": "Wrench for the lock nuts, driver for the screws", "poly-lock": "Hex key for the set screws, wrench for the poly locks",
-  "self-locking": "Socket for the nuts", tappet: "Three thin wrenches for tappet body, screw and lock nut",
+  "lock-nut": "Wrench for the lock nuts, driver for the screws",
+  "poly-lock": "Hex key for the set screws, wrench for the poly locks",
+  "self-locking": "Socket for the nuts",
+  tappet: "Three thin wrenches for tappet body, screw and lock nut",
 } as const;
 
 /** The list for a job by this method, in the order of use. */
@@ -23,11 +29,17 @@ export function toolsFor(file: EngineFile, method: MethodId | null): string[] {
     BARRING[file.barring?.at ?? "crank"],
     ...(method === null ? [] : [`To stop the crank: ${METHODS[method].needs}`]),
     ...(adjuster?.kind === "hydraulic" ? ["Wires of known size, if the valley is open"] : []),
-    ...(adjuster?.kind === "bucket-shim" || adjuster?.kind === "bucket" ? ["Micrometer and its check piece, magnet, a tray with a place for every part"] : []),
-    ...(adjuster?.kind === "fixed" ? ["Tool that presses a lifter's plunger down, and leaves or wires as thick as the dry gap"] : []),
+    ...(adjuster?.kind === "bucket-shim" || adjuster?.kind === "bucket"
+      ? ["Micrometer and its check piece, magnet, a tray with a place for every part"]
+      : []),
+    ...(adjuster?.kind === "fixed"
+      ? ["Tool that presses a lifter's plunger down, and leaves or wires as thick as the dry gap"]
+      : []),
     ...(screw || adjuster?.kind === "hydraulic" ? [LOCKS[lockingOf(adjuster).kind]] : []),
     ...(torque === undefined ? [] : [`Torque wrench for ${torque} Nm`]),
-    ...(file.tightenedLater ?? []).map((p) => `For the ${p.name}${p.torqueNm === undefined ? "" : `: ${p.torqueNm} Nm`}`),
+    ...(file.tightenedLater ?? []).map(
+      (p) => `For the ${p.name}${p.torqueNm === undefined ? "" : `: ${p.torqueNm} Nm`}`,
+    ),
     ...((file.bridges ?? []).length > 0 ? ["Driver and wrench for the bridges"] : []),
     "Rags, plugs for open holes, a light",
   ];

@@ -13,13 +13,18 @@ export interface WantedPart {
 }
 
 /** The part that stands at a valve now: fitted in this job, at the last one, or everywhere by the engine's file. */
-export const fittedNow = ({ gear, fittedMm }: FixedPlan, valve: ValveState): number | null => valve.fittedMm ?? fittedMm[valve.valve.id] ?? gear.fittedMm;
+export const fittedNow = ({ gear, fittedMm }: FixedPlan, valve: ValveState): number | null =>
+  valve.fittedMm ?? fittedMm[valve.valve.id] ?? gear.fittedMm;
 
 /** What would bring a valve into its band; null when it is there or was not read. */
 export function wantedPart({ fixed }: Pick<Job, "fixed">, valve: ValveState): WantedPart | null {
   if (fixed === null || valve.last === null || valve.verdict === "in" || valve.verdict === null) return null;
   const fromMm = fittedNow(fixed, valve);
-  return { valve, fromMm, advice: fromMm === null ? null : adviseLength(middleOf(valve.last), fromMm, valve.valve.spec, fixed.gear) };
+  return {
+    valve,
+    fromMm,
+    advice: fromMm === null ? null : adviseLength(middleOf(valve.last), fromMm, valve.valve.spec, fixed.gear),
+  };
 }
 
 export const wantedParts = (job: Job, state: RunState): WantedPart[] =>
@@ -28,9 +33,23 @@ export const wantedParts = (job: Job, state: RunState): WantedPart[] =>
 /** The list to order by, a line for each length: "2 of 229.00 mm for 3I, 4E". */
 export function orderLines(wants: readonly WantedPart[], { gear }: FixedPlan): string[] {
   const byLength = new Map<number, string[]>();
-  for (const { valve, advice } of wants) if (advice?.kind === "fit") byLength.set(advice.lengthMm, [...(byLength.get(advice.lengthMm) ?? []), valve.valve.id]);
-  const lines = [...byLength].sort(([a], [b]) => a - b).map(([mm, valves]) => `${valves.length} of ${lengthWords(mm, gear)} for ${valves.join(", ")}`);
-  const none = wants.flatMap(({ valve, advice }) => (advice?.kind === "none" ? [`none on the list for ${valve.valve.id}: ${lengthWords(advice.needsMm[0], gear)} to ${lengthWords(advice.needsMm[1], gear)} would do`] : []));
+  for (const { valve, advice } of wants)
+    if (advice?.kind === "fit")
+      byLength.set(advice.lengthMm, [...(byLength.get(advice.lengthMm) ?? []), valve.valve.id]);
+  const lines = [...byLength]
+    .sort(([a], [b]) => a - b)
+    .map(([mm, valves]) => `${valves.length} of ${lengthWords(mm, gear)} for ${valves.join(", ")}`);
+  const none = wants.flatMap(({ valve, advice }) =>
+    advice?.kind === "none"
+      ? [
+          `none on the list for ${valve.valve.id}: ${lengthWords(advice.needsMm[0], gear)} to ${lengthWords(advice.needsMm[1], gear)} would do`,
+        ]
+      : [],
+  );
   const unknown = wants.filter((w) => w.advice === null).map((w) => w.valve.valve.id);
-  return [...lines, ...none, ...(unknown.length === 0 ? [] : [`measure what is fitted at ${unknown.join(", ")} first`])];
+  return [
+    ...lines,
+    ...none,
+    ...(unknown.length === 0 ? [] : [`measure what is fitted at ${unknown.join(", ")} first`]),
+  ];
 }

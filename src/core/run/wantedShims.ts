@@ -24,7 +24,9 @@ export interface ShimWish {
 }
 
 /** What came out, by valve. */
-export type Out = Readonly<Record<string, { readonly kind: OutKind; readonly mm: number; readonly byMark?: boolean }>>;
+export type Out = Readonly<
+  Record<string, { readonly kind: OutKind; readonly mm: number; readonly byMark?: boolean }>
+>;
 
 /** What parts there are beside those that came out. */
 export interface ShimSources {
@@ -33,16 +35,19 @@ export interface ShimSources {
   readonly catalogue: readonly CatalogueItem[] | null;
 }
 
-export const outOf = (all: readonly PartOut[]): Out => Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm, byMark: isByMark(p) }]));
+export const outOf = (all: readonly PartOut[]): Out =>
+  Object.fromEntries(all.map((p) => [p.valve, { kind: p.kind, mm: p.mm, byMark: isByMark(p) }]));
 
 /** A part that no micrometer measured; an open gap is read by leaves, and needs none. */
-export const isByMark = ({ kind, micrometerId }: Pick<PartOut, "kind" | "micrometerId">): boolean => kind !== "open-gap" && micrometerId === null;
+export const isByMark = ({ kind, micrometerId }: Pick<PartOut, "kind" | "micrometerId">): boolean =>
+  kind !== "open-gap" && micrometerId === null;
 
 /** The last reading of every valve of which is known what came out. Valves that are in their band take part too: their parts may serve others. */
 export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim, near }: ShimWish): Position[] {
   return [...state.valves.values()].flatMap((v) => {
     const came = out[v.valve.id];
-    if (came === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set") return [];
+    if (came === undefined || (scope === "out" && v.verdict === "in") || v.last === null || v.last.pass === "set")
+      return [];
     // No leaf goes with a part in: only the gap without it can be read.
     if (v.last.noGo.mm > 0 && v.last.goes.mm === 0 && came.kind !== "open-gap") return [];
     const { lowMm, highMm } = v.valve.spec;
@@ -51,32 +56,79 @@ export function shimPositions(job: Job, state: RunState, out: Out, { scope, aim,
     const open = came.kind === "open-gap";
     const lashMm = open ? interval(came.mm, came.mm) : intervalOf(v.last);
     const band = near ? halfBand(aimMm, v.valve.spec) : { lowMm, highMm };
-    return [{
-      id: v.valve.id, fittedMm: open ? 0 : came.mm, lashMm, aimMm, ...(came.kind === "part" ? {} : { testPart: true }), ...(came.byMark === true ? { withinMm: MARK_WITHIN_MM } : {}), ...surely(band, (lashMm.hi - lashMm.lo) / 2),
-    }];
+    return [
+      {
+        id: v.valve.id,
+        fittedMm: open ? 0 : came.mm,
+        lashMm,
+        aimMm,
+        ...(came.kind === "part" ? {} : { testPart: true }),
+        ...(came.byMark === true ? { withinMm: MARK_WITHIN_MM } : {}),
+        ...surely(band, (lashMm.hi - lashMm.lo) / 2),
+      },
+    ];
   });
 }
 
 /** Half the band's width around the aim, within the band. */
-const halfBand = (aimMm: number, { lowMm, highMm }: { lowMm: number; highMm: number }): { lowMm: number; highMm: number } =>
-  ({ lowMm: Math.max(lowMm, aimMm - (highMm - lowMm) / 4), highMm: Math.min(highMm, aimMm + (highMm - lowMm) / 4) });
+const halfBand = (
+  aimMm: number,
+  { lowMm, highMm }: { lowMm: number; highMm: number },
+): { lowMm: number; highMm: number } => ({
+  lowMm: Math.max(lowMm, aimMm - (highMm - lowMm) / 4),
+  highMm: Math.min(highMm, aimMm + (highMm - lowMm) / 4),
+});
 
 /**
  * The band narrowed by what the reading leaves open, so that a part that serves is read as in its band
  * afterwards; a reading as wide as its band is taken at its middle.
  */
-const surely = ({ lowMm, highMm }: { lowMm: number; highMm: number }, halfMm: number): { lowMm: number; highMm: number } =>
+const surely = (
+  { lowMm, highMm }: { lowMm: number; highMm: number },
+  halfMm: number,
+): { lowMm: number; highMm: number } =>
   highMm - lowMm > 2 * halfMm ? { lowMm: lowMm + halfMm, highMm: highMm - halfMm } : { lowMm, highMm };
 
 /** A thousandth of its price: what is bought is saved first, then what the drawers hold is spared. */
 const STOCK_SHARE = 1e-3;
 
-const fits = ({ shims }: Pick<Job, "shims">, p: { readonly kind: string; readonly diameterMm: number | null }): boolean => shims !== null && p.kind === shims.kind && p.diameterMm === shims.diameterMm;
+const fits = (
+  { shims }: Pick<Job, "shims">,
+  p: { readonly kind: string; readonly diameterMm: number | null },
+): boolean => shims !== null && p.kind === shims.kind && p.diameterMm === shims.diameterMm;
 
 /** What lies in the drawers for this engine, and what can be bought for it. */
 export function shimParts(job: Pick<Job, "shims">, { stock, catalogue }: ShimSources, buying: boolean): Part[] {
-  const here = stock.flatMap((p): Part[] => (fits(job, p) && p.count > 0 ? [{ id: p.id, thicknessMm: p.thicknessMm, source: "stock", quantity: p.count, cost: (p.cost ?? 0) * STOCK_SHARE, withinMm: p.measured === null ? MARK_WITHIN_MM : 0 }] : []));
-  const sold = !buying ? [] : (catalogue ?? []).flatMap((i): Part[] => (fits(job, i) && i.stock > 0 ? [{ id: i.sku, thicknessMm: i.thicknessMm, source: "buy", quantity: i.stock, cost: i.price, withinMm: MARK_WITHIN_MM }] : []));
+  const here = stock.flatMap((p): Part[] =>
+    fits(job, p) && p.count > 0
+      ? [
+          {
+            id: p.id,
+            thicknessMm: p.thicknessMm,
+            source: "stock",
+            quantity: p.count,
+            cost: (p.cost ?? 0) * STOCK_SHARE,
+            withinMm: p.measured === null ? MARK_WITHIN_MM : 0,
+          },
+        ]
+      : [],
+  );
+  const sold = !buying
+    ? []
+    : (catalogue ?? []).flatMap((i): Part[] =>
+        fits(job, i) && i.stock > 0
+          ? [
+              {
+                id: i.sku,
+                thicknessMm: i.thicknessMm,
+                source: "buy",
+                quantity: i.stock,
+                cost: i.price,
+                withinMm: MARK_WITHIN_MM,
+              },
+            ]
+          : [],
+      );
   return [...here, ...sold];
 }
 
@@ -84,10 +136,20 @@ export function shimParts(job: Pick<Job, "shims">, { stock, catalogue }: ShimSou
  * What is asked of the assignment. Which valves are opened is the mechanic's: those of which it is known what
  * came out. With the scope "out" a valve that is in its band is left alone.
  */
-export const shimProblem = (job: Job, state: RunState, out: Out, sources: ShimSources, wish: ShimWish): ShimProblem =>
-  ({ positions: shimPositions(job, state, out, wish), parts: shimParts(job, sources, wish.buying), reuse: !wish.stay });
+export const shimProblem = (
+  job: Job,
+  state: RunState,
+  out: Out,
+  sources: ShimSources,
+  wish: ShimWish,
+): ShimProblem => ({
+  positions: shimPositions(job, state, out, wish),
+  parts: shimParts(job, sources, wish.buying),
+  reuse: !wish.stay,
+});
 
 export const planShimJob = (...args: Parameters<typeof shimProblem>): ShimPlan => assignShims(shimProblem(...args));
 
 /** The part at a valve as this job or an earlier one left it; null when nobody measured it. */
-export const knownFitted = ({ shims }: Pick<Job, "shims">, valve: ValveState): number | null => valve.fittedMm ?? shims?.fittedMm[valve.valve.id] ?? null;
+export const knownFitted = ({ shims }: Pick<Job, "shims">, valve: ValveState): number | null =>
+  valve.fittedMm ?? shims?.fittedMm[valve.valve.id] ?? null;

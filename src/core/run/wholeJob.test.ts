@@ -31,8 +31,17 @@ function read({ job, lashMm }: Hand, ledger: readonly Entry[], valve: string): R
   const goes = LEAVES.filter((l) => l <= lash + 1e-9).at(-1) ?? 0;
   const noGo = LEAVES.find((l) => l > lash + 1e-9) ?? 1;
   return {
-    ...fresh(), kind: "reading", valve, stop: runState(job, ledger).stop?.letter ?? "", pass: passNow(ledger, valve),
-    goes: mark(goes), noGo: mark(noGo), school: "go-no-go", value: null, instrument: null, reason: null,
+    ...fresh(),
+    kind: "reading",
+    valve,
+    stop: runState(job, ledger).stop?.letter ?? "",
+    pass: passNow(ledger, valve),
+    goes: mark(goes),
+    noGo: mark(noGo),
+    school: "go-no-go",
+    value: null,
+    instrument: null,
+    reason: null,
   };
 }
 
@@ -50,7 +59,10 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
     case "confirm":
       return [{ ...fresh(), kind: "arrived", stop: next.at.letter }];
     case "bar":
-      return [{ ...fresh(), kind: "barred" }, { ...fresh(), kind: "arrived", stop: next.to.letter }];
+      return [
+        { ...fresh(), kind: "barred" },
+        { ...fresh(), kind: "arrived", stop: next.to.letter },
+      ];
     case "tighten":
       return [{ ...fresh(), kind: "tightened", part: next.part.name }];
     case "answer":
@@ -82,7 +94,8 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
     }
     case "read": {
       const { valve, status, verdict, last } = next.valve;
-      if (status === "read" && verdict === "in" && last !== null) return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
+      if (status === "read" && verdict === "in" && last !== null)
+        return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
       return [read(hand, ledger, valve.id)];
     }
   }
@@ -90,15 +103,29 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
 
 const hands = fc.record({
   off: fc.array(fc.integer({ min: -20, max: 30 }), { minLength: 8, maxLength: 8 }),
-  shift: fc.integer({ min: -3, max: 2 }), learns: fc.boolean(), survey: fc.boolean(), toAim: fc.boolean(), girdle: fc.boolean(), method: fc.constantFrom("two-stop" as const, "firing-order" as const),
+  shift: fc.integer({ min: -3, max: 2 }),
+  learns: fc.boolean(),
+  survey: fc.boolean(),
+  toAim: fc.boolean(),
+  girdle: fc.boolean(),
+  method: fc.constantFrom("two-stop" as const, "firing-order" as const),
 });
 
 describe("following the next thing", () => {
   it("closes every job: nothing asked for is refused, every valve is read again after two turns, all are in their bands", () => {
     fc.assert(
       fc.property(hands, ({ off, shift, learns, survey, toAim, girdle, method }) => {
-        const job = jobFor(FILE, method, { survey, allToAimMm: toAim ? 0.03 : null, parts: girdle ? [{ name: "girdle", valves: ["1I", "1E", "2I", "2E"] }] : [] });
-        const hand: Hand = { job, learns, shiftMm: shift / 100, lashMm: Object.fromEntries(job.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])) };
+        const job = jobFor(FILE, method, {
+          survey,
+          allToAimMm: toAim ? 0.03 : null,
+          parts: girdle ? [{ name: "girdle", valves: ["1I", "1E", "2I", "2E"] }] : [],
+        });
+        const hand: Hand = {
+          job,
+          learns,
+          shiftMm: shift / 100,
+          lashMm: Object.fromEntries(job.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])),
+        };
         const ledger: Entry[] = [];
         for (let step = 0; step < 400; step++) {
           const entries = answer(hand, ledger);
@@ -117,7 +144,10 @@ describe("following the next thing", () => {
           expect(ledger.slice(barred).some((e) => e.kind === "reading" && e.valve === v.valve.id)).toBe(true);
         }
         const firstSet = ledger.findIndex((e) => e.kind === "set");
-        if (survey && firstSet !== -1) expect(new Set(ledger.slice(0, firstSet).flatMap((e) => (e.kind === "reading" ? [e.valve] : []))).size).toBe(job.valves.length);
+        if (survey && firstSet !== -1)
+          expect(
+            new Set(ledger.slice(0, firstSet).flatMap((e) => (e.kind === "reading" ? [e.valve] : []))).size,
+          ).toBe(job.valves.length);
       }),
       { numRuns: 60 },
     );
@@ -126,15 +156,25 @@ describe("following the next thing", () => {
   it("is the same from any device: the next thing follows from the ledger alone, whatever was undone on the way", () => {
     fc.assert(
       fc.property(hands, fc.array(fc.nat(40), { maxLength: 6 }), ({ off, shift, learns }, undoAt) => {
-        const hand: Hand = { job: jobFor(FILE), learns, shiftMm: shift / 100, lashMm: Object.fromEntries(FILE.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])) };
+        const hand: Hand = {
+          job: jobFor(FILE),
+          learns,
+          shiftMm: shift / 100,
+          lashMm: Object.fromEntries(FILE.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])),
+        };
         const ledger: Entry[] = [];
         for (let step = 0; step < 500; step++) {
           const last = liveEntries(ledger).at(-1);
-          const undo: Entry | null = undoAt.includes(step) && last !== undefined ? { ...fresh(), kind: "withdrawn", supersedes: last.id } : null;
+          const undo: Entry | null =
+            undoAt.includes(step) && last !== undefined
+              ? { ...fresh(), kind: "withdrawn", supersedes: last.id }
+              : null;
           const entries = undo !== null && refusal(hand.job, ledger, undo) === null ? [undo] : answer(hand, ledger);
           if (entries === null) break;
           ledger.push(...entries);
-          expect(nextThing(hand.job, runState(hand.job, [...ledger]))).toEqual(nextThing(hand.job, runState(hand.job, structuredClone(ledger))));
+          expect(nextThing(hand.job, runState(hand.job, [...ledger]))).toEqual(
+            nextThing(hand.job, runState(hand.job, structuredClone(ledger))),
+          );
         }
         expect(runState(hand.job, ledger).closed).toBe(true);
       }),

@@ -11,7 +11,10 @@ import type { JobValve } from "./job";
 import type { PairStage } from "./pairAt";
 
 /** "3 exhaust"; several of one role in a cylinder are told apart by their id: "3 exhaust (3Eb)". */
-export function valveName(valve: Pick<JobValve, "id" | "cylinder" | "role">, all: readonly Pick<JobValve, "cylinder" | "role">[]): string {
+export function valveName(
+  valve: Pick<JobValve, "id" | "cylinder" | "role">,
+  all: readonly Pick<JobValve, "cylinder" | "role">[],
+): string {
   const twins = all.filter((v) => v.cylinder === valve.cylinder && v.role === valve.role).length > 1;
   return `${valve.cylinder} ${valve.role}${twins ? ` (${valve.id})` : ""}`;
 }
@@ -24,7 +27,12 @@ export function turnWords(deg: number): string {
 }
 
 const BARRED_AT: Readonly<Record<BarringPlace, string>> = {
-  crank: "crank", cam: "cam gear", wheel: "rear wheel", "starter-ring": "starter ring tool", gearbox: "reduction box", propeller: "propeller",
+  crank: "crank",
+  cam: "cam gear",
+  wheel: "rear wheel",
+  "starter-ring": "starter ring tool",
+  gearbox: "reduction box",
+  propeller: "propeller",
 };
 
 /** The turn at the shaft that is really turned, when that is not the crank: "0.5 turns of the cam gear". */
@@ -35,11 +43,20 @@ export function barringWords(deg: number, barring: EngineFile["barring"]): strin
 }
 
 const NAMED_TURNS: readonly { deg: number; name: string }[] = [
-  { deg: 45, name: "an eighth of a turn" }, { deg: 60, name: "a sixth of a turn" }, { deg: 72, name: "a fifth of a turn" },
-  { deg: 90, name: "a quarter turn" }, { deg: 120, name: "a third of a turn" }, { deg: 144, name: "two fifths of a turn" },
-  { deg: 180, name: "half a turn" }, { deg: 216, name: "three fifths of a turn" }, { deg: 240, name: "two thirds of a turn" },
-  { deg: 270, name: "three quarters of a turn" }, { deg: 360, name: "one full turn" }, { deg: 480, name: "one turn and a third" },
-  { deg: 540, name: "one and a half turns" }, { deg: 600, name: "one turn and two thirds" },
+  { deg: 45, name: "an eighth of a turn" },
+  { deg: 60, name: "a sixth of a turn" },
+  { deg: 72, name: "a fifth of a turn" },
+  { deg: 90, name: "a quarter turn" },
+  { deg: 120, name: "a third of a turn" },
+  { deg: 144, name: "two fifths of a turn" },
+  { deg: 180, name: "half a turn" },
+  { deg: 216, name: "three fifths of a turn" },
+  { deg: 240, name: "two thirds of a turn" },
+  { deg: 270, name: "three quarters of a turn" },
+  { deg: 360, name: "one full turn" },
+  { deg: 480, name: "one turn and a third" },
+  { deg: 540, name: "one and a half turns" },
+  { deg: 600, name: "one turn and two thirds" },
 ];
 
 /** The unit in which a role's spec was written down. */
@@ -57,7 +74,13 @@ export const specWords = (spec: LashSpec, unit: LengthUnit): string =>
 /** A reading as it is told; one made before the school of feel was asked is two leaves. */
 type Told = Pick<ReadingEntry, "goes" | "noGo"> & Partial<Pick<ReadingEntry, "school" | "value">>;
 
-const FELT: Record<ReadingEntry["school"], string> = { "go-no-go": "", drag: "light drag", overshoot: "definite drag", gauge: "by gauge", wire: "by wire" };
+const FELT: Record<ReadingEntry["school"], string> = {
+  "go-no-go": "",
+  drag: "light drag",
+  overshoot: "definite drag",
+  gauge: "by gauge",
+  wire: "by wire",
+};
 
 /** A reading as it was felt: "0.55–0.60 mm", "0.45 mm light drag"; no leaf going reads "none goes, under 0.05 mm". */
 export function readingWords({ goes, noGo, school = "go-no-go", value = null }: Told): string {
@@ -69,11 +92,23 @@ export function readingWords({ goes, noGo, school = "go-no-go", value = null }: 
 }
 
 /** The short figure that stands in a valve head: the leaf that goes, without its unit. */
-export const shortReading = ({ goes, value = null }: Pick<ReadingEntry, "goes"> & { value?: ReadingEntry["value"] }): string =>
-  value !== null ? (value.text.split(" ")[0] ?? "") : goes.mm === 0 ? "0" : goes.text.includes("+") ? goes.mm.toFixed(2) : (goes.text.split(" ")[0] ?? "");
+export const shortReading = ({
+  goes,
+  value = null,
+}: Pick<ReadingEntry, "goes"> & { value?: ReadingEntry["value"] }): string =>
+  value !== null
+    ? (value.text.split(" ")[0] ?? "")
+    : goes.mm === 0
+      ? "0"
+      : goes.text.includes("+")
+        ? goes.mm.toFixed(2)
+        : (goes.text.split(" ")[0] ?? "");
 
 export const verdictWords: Record<Verdict, string> = {
-  in: "is in its band", tight: "is tight", loose: "is loose", undecided: "is not decided yet",
+  in: "is in its band",
+  tight: "is tight",
+  loose: "is loose",
+  undecided: "is not decided yet",
 };
 
 /** Where a job stands, in a line for the bench. */
@@ -126,7 +161,13 @@ export function standsWords(next: NextThing, valves: readonly JobValve[]): strin
   }
 }
 
-const PAIR_STANDS: Record<PairStage, string> = { read: "read its opener gap", load: "read the loaded gap", parts: "other parts for its pair", feel: "feel its closer", right: "its pair is right" };
+const PAIR_STANDS: Record<PairStage, string> = {
+  read: "read its opener gap",
+  load: "read the loaded gap",
+  parts: "other parts for its pair",
+  feel: "feel its closer",
+  right: "its pair is right",
+};
 
 /** The roles' letter in a valve head. */
 export const ROLE_LETTER: Record<ValveRole, string> = { intake: "I", exhaust: "E", injector: "J" };
@@ -134,7 +175,10 @@ export const ROLE_LETTER: Record<ValveRole, string> = { intake: "I", exhaust: "E
 /** A line about the engine: "six cylinders in line, 1-4-2-6-3-5". */
 export function engineWords(file: EngineFile): string {
   const n = file.cylinders.length;
-  const kind = file.layout?.kind === undefined ? "" : { inline: n === 1 ? "" : " in line", vee: " in a vee", flat: " flat", radial: " radial" }[file.layout.kind];
+  const kind =
+    file.layout?.kind === undefined
+      ? ""
+      : { inline: n === 1 ? "" : " in line", vee: " in a vee", flat: " flat", radial: " radial" }[file.layout.kind];
   const strokes = file.strokes === 2 ? "two-stroke, " : "";
   return `${strokes}${n} cylinder${n === 1 ? "" : "s"}${kind}${n === 1 ? "" : `, ${file.firingOrder.join("-")}`}`;
 }

@@ -89,10 +89,17 @@ export function assignShims({ positions, parts, reuse, onProgress }: ShimProblem
   const groups = groupsOf(positions, parts, reuse);
   const capacity = groups.map((g) => g.members.reduce((sum, m) => sum + (m.count ?? positions.length), 0));
   const dearest = Math.max(0, ...parts.map((p) => moneyUnits(p.cost)));
-  if (dearest * positions.length > MOST_MONEY) throw new RangeError(`assignShims: too dear to be counted exactly: ${dearest / 1000} for each of ${positions.length}`);
+  if (dearest * positions.length > MOST_MONEY)
+    throw new RangeError(
+      `assignShims: too dear to be counted exactly: ${dearest / 1000} for each of ${positions.length}`,
+    );
   const byThickness = groups.map((g, column) => ({ ...g, column })).sort((a, b) => a.thicknessMm - b.thicknessMm);
   const rows = positions.map((p) => edgesOf(p, byThickness, reuse));
-  const { edgeOf, complete } = cheapestMatching({ rows, capacity, ...(onProgress === undefined ? {} : { onRow: (done) => onProgress(done, positions.length) }) });
+  const { edgeOf, complete } = cheapestMatching({
+    rows,
+    capacity,
+    ...(onProgress === undefined ? {} : { onRow: (done) => onProgress(done, positions.length) }),
+  });
   return planOf(positions, groups, rows, edgeOf, complete);
 }
 
@@ -113,7 +120,12 @@ function groupsOf(positions: readonly Position[], parts: readonly Part[], reuse:
   for (const part of parts) {
     if (part.quantity === 0) continue;
     const { source, thicknessMm, cost, withinMm = 0 } = part;
-    into(`${source} ${thicknessMm} ${cost} ${withinMm}`, { thicknessMm, source, cost, withinMm, engine: null }, part.id, part.quantity);
+    into(
+      `${source} ${thicknessMm} ${cost} ${withinMm}`,
+      { thicknessMm, source, cost, withinMm, engine: null },
+      part.id,
+      part.quantity,
+    );
   }
   return [...groups.values()];
 }
@@ -135,13 +147,18 @@ function edgesOf(p: Position, byThickness: readonly Placed[], reuse: boolean): E
     if (g.source === "own" && !own && (!reuse || g.engine !== (p.engine ?? ""))) continue;
     // A part that stays leaves what was read, whatever its thickness is.
     const sure = own || isSure(g.thicknessMm, window, (p.withinMm ?? 0) + g.withinMm);
-    const cost: Cost = { money: moneyUnits(g.cost) + (sure ? 0 : UNSURE), squares: squareUnits(g.thicknessMm - wanted), moved: g.source === "own" && !own ? 1 : 0 };
+    const cost: Cost = {
+      money: moneyUnits(g.cost) + (sure ? 0 : UNSURE),
+      squares: squareUnits(g.thicknessMm - wanted),
+      moved: g.source === "own" && !own ? 1 : 0,
+    };
     edges.push({ column: g.column, ...cost });
   }
   return edges;
 }
 
-const isSure = (thicknessMm: number, { lo, hi }: Interval, withinMm: number): boolean => thicknessMm - withinMm >= lo - EPS_MM && thicknessMm + withinMm <= hi + EPS_MM;
+const isSure = (thicknessMm: number, { lo, hi }: Interval, withinMm: number): boolean =>
+  thicknessMm - withinMm >= lo - EPS_MM && thicknessMm + withinMm <= hi + EPS_MM;
 
 /** The first group of at least this thickness. */
 function firstFrom(byThickness: readonly Placed[], mm: number): number {
@@ -154,46 +171,68 @@ function firstFrom(byThickness: readonly Placed[], mm: number): number {
   return lo;
 }
 
-function planOf(positions: readonly Position[], groups: readonly Group[], rows: readonly (readonly Edge[])[], edgeOf: Int32Array, optimal: boolean): ShimPlan {
+function planOf(
+  positions: readonly Position[],
+  groups: readonly Group[],
+  rows: readonly (readonly Edge[])[],
+  edgeOf: Int32Array,
+  optimal: boolean,
+): ShimPlan {
   const takers = new Map<number, Position[]>();
   positions.forEach((p, row) => {
     const edge = rows[row]?.[edgeOf[row] ?? -1];
     if (edge !== undefined) takers.set(edge.column, [...(takers.get(edge.column) ?? []), p]);
   });
-  const byPosition = new Map([...takers].flatMap(([column, who]) => handOut(groups[column], who)).map((pick) => [pick.position, pick]));
+  const byPosition = new Map(
+    [...takers].flatMap(([column, who]) => handOut(groups[column], who)).map((pick) => [pick.position, pick]),
+  );
   const picks = positions.flatMap((p) => byPosition.get(p.id) ?? []);
   const used = new Set(picks.filter((p) => p.source === "own" || p.source === "moved").map((p) => p.from));
   return {
-    picks, optimal,
+    picks,
+    optimal,
     cost: [...takers].reduce((sum, [column, who]) => sum + (groups[column]?.cost ?? 0) * who.length, 0),
     bought: picks.filter((p) => p.source === "buy").length,
     moved: picks.filter((p) => p.source === "moved").length,
     sumSquaresMm2: positions.reduce((sum, p) => sum + offAim(p, byPosition.get(p.id)) ** 2, 0),
-    unserved: positions.filter((p) => !byPosition.has(p.id)).map((p) => {
-      const { lo, hi } = thicknessWindow(p.fittedMm, middle(p.lashMm), p);
-      return { position: p.id, needsMm: [lo, hi] as const };
-    }),
+    unserved: positions
+      .filter((p) => !byPosition.has(p.id))
+      .map((p) => {
+        const { lo, hi } = thicknessWindow(p.fittedMm, middle(p.lashMm), p);
+        return { position: p.id, needsMm: [lo, hi] as const };
+      }),
     leftOver: positions.filter((p) => p.testPart !== true && !used.has(p.id)).map((p) => p.id),
   };
 }
 
-const offAim = (p: Position, pick: Pick | undefined): number => (pick === undefined ? 0 : pick.predictedLashMm - p.aimMm);
+const offAim = (p: Position, pick: Pick | undefined): number =>
+  pick === undefined ? 0 : pick.predictedLashMm - p.aimMm;
 
 /** Who gets which of the parts that are alike: whoever has one of them keeps their own. */
 function handOut(group: Group | undefined, who: readonly Position[]): Pick[] {
   if (group === undefined) return [];
-  const pick = (p: Position, source: Pick["source"], from: string): Pick =>
-    ({ position: p.id, thicknessMm: group.thicknessMm, source, from, predictedLashMm: lashWithMm(p.fittedMm, middle(p.lashMm), group.thicknessMm) });
+  const pick = (p: Position, source: Pick["source"], from: string): Pick => ({
+    position: p.id,
+    thicknessMm: group.thicknessMm,
+    source,
+    from,
+    predictedLashMm: lashWithMm(p.fittedMm, middle(p.lashMm), group.thicknessMm),
+  });
   if (group.source !== "own") {
     const { source } = group;
-    const parts = group.members.flatMap((m) => Array<string>(Math.min(m.count ?? who.length, who.length)).fill(m.from));
+    const parts = group.members.flatMap((m) =>
+      Array<string>(Math.min(m.count ?? who.length, who.length)).fill(m.from),
+    );
     return who.map((p, i) => pick(p, source, parts[i] ?? ""));
   }
   const own = new Set(group.members.map((m) => m.from));
   const keeps = who.filter((p) => own.has(p.id));
   for (const p of keeps) own.delete(p.id);
   const free = [...own];
-  return [...keeps.map((p) => pick(p, "own", p.id)), ...who.filter((p) => !keeps.includes(p)).map((p, i) => pick(p, "moved", free[i] ?? ""))];
+  return [
+    ...keeps.map((p) => pick(p, "own", p.id)),
+    ...who.filter((p) => !keeps.includes(p)).map((p, i) => pick(p, "moved", free[i] ?? "")),
+  ];
 }
 
 /** Positions and their lash as an interval; a bare figure is known exactly. */

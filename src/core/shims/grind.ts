@@ -17,7 +17,8 @@ export type GrindStep =
 
 /** How much to take off now. @throws RangeError unless both are finite */
 export function grindStep(lashMm: number, aimMm: number): GrindStep {
-  if (!Number.isFinite(lashMm) || !Number.isFinite(aimMm)) throw new RangeError(`grindStep: not finite: ${lashMm}, ${aimMm}`);
+  if (!Number.isFinite(lashMm) || !Number.isFinite(aimMm))
+    throw new RangeError(`grindStep: not finite: ${lashMm}, ${aimMm}`);
   const wantedMm = aimMm - lashMm;
   if (wantedMm <= 0) return { kind: "too-wide", byMm: -wantedMm };
   if (wantedMm <= LAST_MM) return { kind: "grind", offMm: wantedMm, wantedMm, last: true };

@@ -128,7 +128,11 @@ class Solver {
       const edge = edges[e]!;
       const j = edge.column;
       if (settled[j] === search) continue;
-      const [nA, nB, nC] = [a + edge.money - uA - v.a[j]!, b + edge.squares - uB - v.b[j]!, c + edge.moved - uC - v.c[j]!];
+      const [nA, nB, nC] = [
+        a + edge.money - uA - v.a[j]!,
+        b + edge.squares - uB - v.b[j]!,
+        c + edge.moved - uC - v.c[j]!,
+      ];
       if (seen[j] === search && !less(nA, nB, nC, dist.a[j]!, dist.b[j]!, dist.c[j]!)) continue;
       seen[j] = search;
       dist.a[j] = nA;

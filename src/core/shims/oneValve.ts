@@ -17,7 +17,8 @@ export const APART_MM = 0.03;
 export const newThicknessMm = (fittedMm: number, lashMm: number, aimMm: number): number => fittedMm + lashMm - aimMm;
 
 /** The lash that a part leaves. */
-export const lashWithMm = (fittedMm: number, lashMm: number, thicknessMm: number): number => fittedMm + lashMm - thicknessMm;
+export const lashWithMm = (fittedMm: number, lashMm: number, thicknessMm: number): number =>
+  fittedMm + lashMm - thicknessMm;
 
 /** The same as an interval: the reading's, widened by what is not known of either part. */
 export function lashWithin(fitted: Interval, lash: Interval, thickness: Interval): Interval {
@@ -25,8 +26,11 @@ export function lashWithin(fitted: Interval, lash: Interval, thickness: Interval
 }
 
 /** The thicknesses that leave the lash in its band. */
-export const thicknessWindow = (fittedMm: number, lashMm: number, { lowMm, highMm }: { lowMm: number; highMm: number }): Interval =>
-  interval(fittedMm + lashMm - highMm, fittedMm + lashMm - lowMm);
+export const thicknessWindow = (
+  fittedMm: number,
+  lashMm: number,
+  { lowMm, highMm }: { lowMm: number; highMm: number },
+): Interval => interval(fittedMm + lashMm - highMm, fittedMm + lashMm - lowMm);
 
 export const AIMS = ["nominal", "long-life"] as const;
 export type Aim = (typeof AIMS)[number];
@@ -34,7 +38,11 @@ export type Aim = (typeof AIMS)[number];
 export type Drift = "tightens" | "loosens" | "unknown";
 
 /** Where inside its band a valve is set: long life moves it by a quarter of the band towards where it drifts from. */
-export function aimFor(aim: Aim, { nominalMm, lowMm, highMm }: { nominalMm: number; lowMm: number; highMm: number }, drift: Drift): number {
+export function aimFor(
+  aim: Aim,
+  { nominalMm, lowMm, highMm }: { nominalMm: number; lowMm: number; highMm: number },
+  drift: Drift,
+): number {
   if (aim === "nominal" || drift === "unknown") return nominalMm;
   const quarter = (highMm - lowMm) / 4;
   return drift === "tightens" ? Math.min(highMm, nominalMm + quarter) : Math.max(lowMm, nominalMm - quarter);
@@ -58,12 +66,18 @@ const shown = (mm: number): string => (Math.round(mm * 1e4) / 1e4).toFixed(3).re
 export function sumLines(fitted: SumFigure, lash: SumFigure, aim: SumFigure): SumLine[] {
   const over = (what: string, { mm, unit }: SumFigure): SumLine[] => {
     if (unit === "mm") return [{ what, figure: `${shown(mm)} mm` }];
-    const typed = unit === "in" ? `${exact(mm / MM_PER_INCH)} in × 25.4` : `${exact((mm / MM_PER_INCH) * 1000)} thou × 0.0254`;
+    const typed =
+      unit === "in" ? `${exact(mm / MM_PER_INCH)} in × 25.4` : `${exact((mm / MM_PER_INCH) * 1000)} thou × 0.0254`;
     return [{ what, figure: `${typed} = ${exact(mm)} mm` }];
   };
   const wanted = newThicknessMm(fitted.mm, lash.mm, aim.mm);
   return [
-    ...over("fitted", fitted), ...over("and the lash that was read", lash), ...over("less the lash that is wanted", aim),
-    { what: "makes the part", figure: `${shown(fitted.mm)} + ${shown(lash.mm)} − ${shown(aim.mm)} = ${shown(wanted)} mm` },
+    ...over("fitted", fitted),
+    ...over("and the lash that was read", lash),
+    ...over("less the lash that is wanted", aim),
+    {
+      what: "makes the part",
+      figure: `${shown(fitted.mm)} + ${shown(lash.mm)} − ${shown(aim.mm)} = ${shown(wanted)} mm`,
+    },
   ];
 }

@@ -9,10 +9,28 @@ export function pairLines({ opener, closer, biasMm = 0 }: PositiveClosingInput, 
   const { closerGapMm, openerNewMm, closerNewMm, firstStepMm } = solved;
   const whole = closer.fittedMm + closerGapMm - closer.aimMm;
   return [
-    { what: "loaded gap less opener gap: the closer gap", figure: `${fig(closer.loadedGapMm)} − ${fig(opener.gapMm)} = ${fig(closerGapMm)} mm` },
-    { what: "opener: fitted and its gap, less the gap that is wanted", figure: `${fig(opener.fittedMm)} + ${fig(opener.gapMm)} − ${fig(opener.aimMm)} = ${fig(openerNewMm)} mm` },
-    { what: "closer: fitted and its gap, less the gap that is wanted", figure: `${fig(closer.fittedMm)} + ${fig(closerGapMm)} − ${fig(closer.aimMm)} = ${fig(whole)} mm` },
-    ...(biasMm === 0 ? [] : [{ what: "less what your loaded gap overstates", figure: `${fig(whole)} − ${fig(biasMm)} = ${fig(closerNewMm)} mm` }]),
-    ...(closerGapMm > FIRST_STEP_OVER_MM + 1e-9 ? [{ what: "a first step of 80 per cent of the way", figure: `${fig(firstStepMm)} mm` }] : []),
+    {
+      what: "loaded gap less opener gap: the closer gap",
+      figure: `${fig(closer.loadedGapMm)} − ${fig(opener.gapMm)} = ${fig(closerGapMm)} mm`,
+    },
+    {
+      what: "opener: fitted and its gap, less the gap that is wanted",
+      figure: `${fig(opener.fittedMm)} + ${fig(opener.gapMm)} − ${fig(opener.aimMm)} = ${fig(openerNewMm)} mm`,
+    },
+    {
+      what: "closer: fitted and its gap, less the gap that is wanted",
+      figure: `${fig(closer.fittedMm)} + ${fig(closerGapMm)} − ${fig(closer.aimMm)} = ${fig(whole)} mm`,
+    },
+    ...(biasMm === 0
+      ? []
+      : [
+          {
+            what: "less what your loaded gap overstates",
+            figure: `${fig(whole)} − ${fig(biasMm)} = ${fig(closerNewMm)} mm`,
+          },
+        ]),
+    ...(closerGapMm > FIRST_STEP_OVER_MM + 1e-9
+      ? [{ what: "a first step of 80 per cent of the way", figure: `${fig(firstStepMm)} mm` }]
+      : []),
   ];
 }

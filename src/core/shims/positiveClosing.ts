@@ -27,10 +27,22 @@ const FIRST_STEP_SHARE = 0.8;
 const EPS_MM = 1e-9;
 
 /** The parts to fit, or why the readings mean nothing and what to do first. */
-export function positiveClosing({ opener, closer, biasMm = 0 }: PositiveClosingInput): PositiveClosing | PositiveClosingProblem {
-  if (opener.gapMm <= 0) return { field: "opener.gap", why: "With no opener gap the loaded gap means nothing: fit a thinner opener first, then read both again." };
+export function positiveClosing({
+  opener,
+  closer,
+  biasMm = 0,
+}: PositiveClosingInput): PositiveClosing | PositiveClosingProblem {
+  if (opener.gapMm <= 0)
+    return {
+      field: "opener.gap",
+      why: "With no opener gap the loaded gap means nothing: fit a thinner opener first, then read both again.",
+    };
   const closerGapMm = closer.loadedGapMm - opener.gapMm;
-  if (closerGapMm < -EPS_MM) return { field: "closer.loadedGap", why: "The loaded gap can't be below the opener gap: press the closing rocker home and read both again." };
+  if (closerGapMm < -EPS_MM)
+    return {
+      field: "closer.loadedGap",
+      why: "The loaded gap can't be below the opener gap: press the closing rocker home and read both again.",
+    };
   const away = Math.max(0, closerGapMm) - biasMm - closer.aimMm;
   const share = closerGapMm > FIRST_STEP_OVER_MM + EPS_MM ? FIRST_STEP_SHARE : 1;
   return {

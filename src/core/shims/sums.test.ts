@@ -13,39 +13,76 @@ describe("one valve", () => {
   });
   it("is written line by line, an inch figure brought over exactly on its own line", () => {
     expect(sumLines({ mm: 2.65, unit: "mm" }, { mm: 0.1016, unit: "in" }, { mm: 0.1524, unit: "thou" })).toEqual([
-      { what: "fitted", figure: "2.65 mm" }, { what: "and the lash that was read", figure: "0.004 in × 25.4 = 0.1016 mm" }, { what: "less the lash that is wanted", figure: "6 thou × 0.0254 = 0.1524 mm" },
+      { what: "fitted", figure: "2.65 mm" },
+      { what: "and the lash that was read", figure: "0.004 in × 25.4 = 0.1016 mm" },
+      { what: "less the lash that is wanted", figure: "6 thou × 0.0254 = 0.1524 mm" },
       { what: "makes the part", figure: "2.65 + 0.102 − 0.152 = 2.599 mm" },
     ]);
   });
   it("keeps what is not known: the interval holds every true lash", () => {
     const within = fc.double({ min: 0, max: 1, noNaN: true });
-    fc.assert(fc.property(within, within, within, (f, l, t) => {
-      const [fitted, lash, part] = [interval(2.48, 2.52), interval(0.1, 0.15), interval(2.5, 2.54)];
-      const of = ({ lo, hi }: { lo: number; hi: number }, share: number): number => lo + (hi - lo) * share;
-      const { lo, hi } = lashWithin(fitted, lash, part);
-      const truth = lashWithMm(of(fitted, f), of(lash, l), of(part, t));
-      expect(truth).toBeGreaterThanOrEqual(lo - 1e-12);
-      expect(truth).toBeLessThanOrEqual(hi + 1e-12);
-    }));
+    fc.assert(
+      fc.property(within, within, within, (f, l, t) => {
+        const [fitted, lash, part] = [interval(2.48, 2.52), interval(0.1, 0.15), interval(2.5, 2.54)];
+        const of = ({ lo, hi }: { lo: number; hi: number }, share: number): number => lo + (hi - lo) * share;
+        const { lo, hi } = lashWithin(fitted, lash, part);
+        const truth = lashWithMm(of(fitted, f), of(lash, l), of(part, t));
+        expect(truth).toBeGreaterThanOrEqual(lo - 1e-12);
+        expect(truth).toBeLessThanOrEqual(hi + 1e-12);
+      }),
+    );
   });
-  it("knows the thicknesses that would do", () => expect(thicknessWindow(2.5, 0.5, { lowMm: 0.1, highMm: 0.2 })).toEqual({ lo: expect.closeTo(2.8, 9), hi: expect.closeTo(2.9, 9) }));
-  it.each([["nominal", "tightens", 0.15], ["long-life", "tightens", 0.175], ["long-life", "loosens", 0.125], ["long-life", "unknown", 0.15]] as const)("aims %s, %s", (aim, drift, mm) => {
+  it("knows the thicknesses that would do", () =>
+    expect(thicknessWindow(2.5, 0.5, { lowMm: 0.1, highMm: 0.2 })).toEqual({
+      lo: expect.closeTo(2.8, 9),
+      hi: expect.closeTo(2.9, 9),
+    }));
+  it.each([
+    ["nominal", "tightens", 0.15],
+    ["long-life", "tightens", 0.175],
+    ["long-life", "loosens", 0.125],
+    ["long-life", "unknown", 0.15],
+  ] as const)("aims %s, %s", (aim, drift, mm) => {
     expect(aimFor(aim, { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2 }, drift)).toBeCloseTo(mm, 9);
   });
 });
 
 const solve = (openGap: number, loaded: number, more: object = {}): PositiveClosing => {
-  const p = positiveClosing({ opener: { fittedMm: 2.85, gapMm: openGap, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 }, ...more });
+  const p = positiveClosing({
+    opener: { fittedMm: 2.85, gapMm: openGap, aimMm: 0.1 },
+    closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 },
+    ...more,
+  });
   if (!isSolved(p)) throw new Error(p.why);
   return p;
 };
 
 describe("a positively closed pair", () => {
-  it("is the trade's sum", () => expect(solve(0.18, 0.27)).toEqual({ closerGapMm: expect.closeTo(0.09, 9), openerNewMm: expect.closeTo(2.93, 9), closerNewMm: expect.closeTo(6.49, 9), firstStepMm: expect.closeTo(6.49, 9) }));
-  it("goes 80 per cent of the way where much is wanted", () => expect(solve(0.1, 0.35)).toMatchObject({ closerNewMm: expect.closeTo(6.65, 9), firstStepMm: expect.closeTo(6.6, 9) }));
-  it("at a tenth exactly goes the whole way", () => expect(solve(0.1, 0.2)).toMatchObject({ firstStepMm: expect.closeTo(6.5, 9) }));
-  it("takes off what the loaded gap overstates", () => expect(solve(0.18, 0.27, { biasMm: 0.02 }).closerNewMm).toBeCloseTo(6.47, 9));
-  it.each([[0, 0.1, "opener.gap", /thinner opener/], [0.2, 0.19, "closer.loadedGap", /read both again/]] as const)("refuses %f and %f with the way out", (gap, loaded, field, why) => {
-    expect(positiveClosing({ opener: { fittedMm: 2.85, gapMm: gap, aimMm: 0.1 }, closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 } })).toMatchObject({ field, why: expect.stringMatching(why) });
+  it("is the trade's sum", () =>
+    expect(solve(0.18, 0.27)).toEqual({
+      closerGapMm: expect.closeTo(0.09, 9),
+      openerNewMm: expect.closeTo(2.93, 9),
+      closerNewMm: expect.closeTo(6.49, 9),
+      firstStepMm: expect.closeTo(6.49, 9),
+    }));
+  it("goes 80 per cent of the way where much is wanted", () =>
+    expect(solve(0.1, 0.35)).toMatchObject({
+      closerNewMm: expect.closeTo(6.65, 9),
+      firstStepMm: expect.closeTo(6.6, 9),
+    }));
+  it("at a tenth exactly goes the whole way", () =>
+    expect(solve(0.1, 0.2)).toMatchObject({ firstStepMm: expect.closeTo(6.5, 9) }));
+  it("takes off what the loaded gap overstates", () =>
+    expect(solve(0.18, 0.27, { biasMm: 0.02 }).closerNewMm).toBeCloseTo(6.47, 9));
+  it.each([
+    [0, 0.1, "opener.gap", /thinner opener/],
+    [0.2, 0.19, "closer.loadedGap", /read both again/],
+  ] as const)("refuses %f and %f with the way out", (gap, loaded, field, why) => {
+    expect(
+      positiveClosing({
+        opener: { fittedMm: 2.85, gapMm: gap, aimMm: 0.1 },
+        closer: { fittedMm: 6.4, loadedGapMm: loaded, aimMm: 0 },
+      }),
+    ).toMatchObject({ field, why: expect.stringMatching(why) });
   });
 });

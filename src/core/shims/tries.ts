@@ -16,4 +16,5 @@ const DRAG_MM: Readonly<Record<"drag" | "hint", number>> = { drag: 0.03, hint: 0
 export const isRight = (felt: Felt): boolean => felt === "free" || felt === "hint";
 
 /** How far a closer that was felt so is too thick, in mm; null where feeling alone does not tell. */
-export const tooThickMm = (felt: Felt): number | null => (felt === "drag" || felt === "hint" ? DRAG_MM[felt] : felt === "free" ? 0 : null);
+export const tooThickMm = (felt: Felt): number | null =>
+  felt === "drag" || felt === "hint" ? DRAG_MM[felt] : felt === "free" ? 0 : null;

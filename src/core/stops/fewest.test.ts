@@ -12,21 +12,35 @@ import { stab } from "./stabbing";
 
 /** Ends of arcs lie on tens, so best margins and their angles lie on fives. */
 const GRID = Array.from({ length: 144 }, (_, i) => i * 5);
-const tens = (min: number, max: number): fc.Arbitrary<number> => fc.integer({ min: min / 10, max: max / 10 }).map((n) => n * 10);
+const tens = (min: number, max: number): fc.Arbitrary<number> =>
+  fc.integer({ min: min / 10, max: max / 10 }).map((n) => n * 10);
 
 const gridEngine: fc.Arbitrary<EngineFile> = fc
   .record({
-    angles: fc.array(tens(0, 710), { minLength: 0, maxLength: 3 }), rampDeg: tens(0, 50),
-    ivo: tens(-20, 60), ivc: tens(20, 90), evo: tens(20, 90), evc: tens(-20, 60),
+    angles: fc.array(tens(0, 710), { minLength: 0, maxLength: 3 }),
+    rampDeg: tens(0, 50),
+    ivo: tens(-20, 60),
+    ivc: tens(20, 90),
+    evo: tens(20, 90),
+    evc: tens(-20, 60),
     release: fc.option(tens(-170, -70), { nil: undefined }),
   })
-  .map(({ angles, rampDeg, ivo, ivc, evo, evc, release }) => engineFile([...angles, 0].map((_, i) => String(i + 1)), {
-    firingAnglesDeg: [0, ...angles.sort((a, b) => a - b)],
-    cam: {
-      rampDeg, intake: { opensDegBtdc: ivo, closesDegAbdc: ivc }, exhaust: { opensDegBbdc: evo, closesDegAtdc: evc },
-      ...(release === undefined ? {} : { releases: [{ role: "exhaust" as const, fromDeg: release, toDeg: release + 40 }] }),
-    },
-  }));
+  .map(({ angles, rampDeg, ivo, ivc, evo, evc, release }) =>
+    engineFile(
+      [...angles, 0].map((_, i) => String(i + 1)),
+      {
+        firingAnglesDeg: [0, ...angles.sort((a, b) => a - b)],
+        cam: {
+          rampDeg,
+          intake: { opensDegBtdc: ivo, closesDegAbdc: ivc },
+          exhaust: { opensDegBbdc: evo, closesDegAtdc: evc },
+          ...(release === undefined
+            ? {}
+            : { releases: [{ role: "exhaust" as const, fromDeg: release, toDeg: release + 40 }] }),
+        },
+      },
+    ),
+  );
 
 const marginsAt = (engine: Engine, deg: number): number[] => engine.valves.map((v) => marginDeg(v, deg, 720) ?? NaN);
 
@@ -38,7 +52,8 @@ function byForce(engine: Engine, grid: readonly number[] = GRID): { worst: numbe
     const worst = Math.min(...held);
     const turn = (grid[picks.at(-1) ?? 0] ?? 0) - (grid[picks[0] ?? 0] ?? 0);
     const b = best[picks.length - 1];
-    if (b !== undefined && (worst > b.worst || (worst === b.worst && turn < b.turn))) Object.assign(b, { worst, turn });
+    if (b !== undefined && (worst > b.worst || (worst === b.worst && turn < b.turn)))
+      Object.assign(b, { worst, turn });
   };
   const grow = (from: number, picks: number[], held: number[]): void => {
     for (let i = from; i < grid.length; i++) {
@@ -47,7 +62,11 @@ function byForce(engine: Engine, grid: readonly number[] = GRID): { worst: numbe
       if (picks.length < 2) grow(i + 1, [...picks, i], next);
     }
   };
-  grow(0, [], engine.valves.map(() => -Infinity));
+  grow(
+    0,
+    [],
+    engine.valves.map(() => -Infinity),
+  );
   return best;
 }
 
@@ -73,28 +92,57 @@ describe("fewestStops", () => {
     );
   }, 120_000);
   it("names a valve whose heel is shorter than twice the margin, with the best it can have", () => {
-    const plan = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), { ...DEFAULT_STOP_SETTINGS, requiredDeg: 180 });
+    const plan = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), {
+      ...DEFAULT_STOP_SETTINGS,
+      requiredDeg: 180,
+    });
     expect(plan).toMatchObject({ usable: true, worst: { marginDeg: 220 } });
-    const tight = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, rampDeg: 90 } })), { ...DEFAULT_STOP_SETTINGS, requiredDeg: 170 });
-    expect(tight.unserved).toMatchObject([{ valve: "1I", bestMarginDeg: 150 }, { valve: "1E", bestMarginDeg: 150 }]);
+    const tight = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, rampDeg: 90 } })), {
+      ...DEFAULT_STOP_SETTINGS,
+      requiredDeg: 170,
+    });
+    expect(tight.unserved).toMatchObject([
+      { valve: "1I", bestMarginDeg: 150 },
+      { valve: "1E", bestMarginDeg: 150 },
+    ]);
     expect(tight.why).toContain("its heel is only 300 degrees long");
   });
   it("on marks only, takes no other angle, and is the best of those", () => {
     fc.assert(
-      fc.property(gridEngine, fc.uniqueArray(tens(0, 350), { minLength: 1, maxLength: 6 }), tens(0, 40), (file, marks, requiredDeg) => {
-        const engine = resolveEngine(file);
-        const only = markAngles(marks, 720);
-        const forced = byForce(engine, only);
-        const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
-        const plan = planMethod("fewest", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg, marksOnly: true }, marks);
-        for (const stop of plan.stops) expect(only).toContain(stop.crankDeg);
-        if (count > 0) expect(plan).toMatchObject({ unserved: [], stops: { length: count }, worst: { marginDeg: forced[count - 1]?.worst } });
-      }),
+      fc.property(
+        gridEngine,
+        fc.uniqueArray(tens(0, 350), { minLength: 1, maxLength: 6 }),
+        tens(0, 40),
+        (file, marks, requiredDeg) => {
+          const engine = resolveEngine(file);
+          const only = markAngles(marks, 720);
+          const forced = byForce(engine, only);
+          const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
+          const plan = planMethod(
+            "fewest",
+            engine,
+            { ...DEFAULT_STOP_SETTINGS, requiredDeg, marksOnly: true },
+            marks,
+          );
+          for (const stop of plan.stops) expect(only).toContain(stop.crankDeg);
+          if (count > 0)
+            expect(plan).toMatchObject({
+              unserved: [],
+              stops: { length: count },
+              worst: { marginDeg: forced[count - 1]?.worst },
+            });
+        },
+      ),
       { numRuns: 100 },
     );
   });
   it("no stops where nothing can be served", () => {
-    expect(fewestStops(resolveEngine(engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM })), 10)).toEqual([]);
+    expect(
+      fewestStops(
+        resolveEngine(engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM })),
+        10,
+      ),
+    ).toEqual([]);
   });
 });
 
@@ -112,7 +160,8 @@ describe("bestWorstMargin", () => {
       { numRuns: 20 },
     );
   }, 120_000);
-  it("refuses no stops", () => expect(() => bestWorstMargin(resolveEngine(engineFile(["1"])), 0)).toThrow(RangeError));
+  it("refuses no stops", () =>
+    expect(() => bestWorstMargin(resolveEngine(engineFile(["1"])), 0)).toThrow(RangeError));
 });
 
 describe("stab", () => {

@@ -10,11 +10,17 @@ import { tidyDeg } from "./plan";
 import { type Target, hits, stab, sweepsFromEveryEnd } from "./stabbing";
 
 /** Half the longest heel: the margin that the best single angle gives a valve; null when no arc is known. */
-export function bestAngleOf(valve: Valve, cycleDeg: number): { readonly deg: CrankDeg; readonly marginDeg: number } | null {
+export function bestAngleOf(
+  valve: Valve,
+  cycleDeg: number,
+): { readonly deg: CrankDeg; readonly marginDeg: number } | null {
   if (valve.baseArcs === null) return null;
   const longest = valve.baseArcs.reduce<Arc | null>((l, a) => (l === null || a.spanDeg > l.spanDeg ? a : l), null);
   if (longest === null) return { deg: valve.firingDeg, marginDeg: -cycleDeg / 2 };
-  return { deg: fold(valve.firingDeg + longest.startDeg + longest.spanDeg / 2, cycleDeg), marginDeg: Math.min(longest.spanDeg, cycleDeg) / 2 };
+  return {
+    deg: fold(valve.firingDeg + longest.startDeg + longest.spanDeg / 2, cycleDeg),
+    marginDeg: Math.min(longest.spanDeg, cycleDeg) / 2,
+  };
 }
 
 /** The heels of the valves that can be served at all, on the crank's cycle, without repeats. */
@@ -25,7 +31,14 @@ function heelsOf(engine: Engine, requiredDeg: number): Target[] {
     if (valve.baseArcs === null || best === null || !meets(best.marginDeg, requiredDeg)) continue;
     const key = `${valve.firingDeg}|${valve.role}`;
     // Arcs go by role, so valves of one role and firing angle are one target.
-    if (!seen.has(key)) seen.set(key, valve.baseArcs.map((a) => ({ startDeg: fold(a.startDeg + valve.firingDeg, engine.cycleDeg), spanDeg: a.spanDeg })));
+    if (!seen.has(key))
+      seen.set(
+        key,
+        valve.baseArcs.map((a) => ({
+          startDeg: fold(a.startDeg + valve.firingDeg, engine.cycleDeg),
+          spanDeg: a.spanDeg,
+        })),
+      );
   }
   return [...seen.values()];
 }
@@ -36,18 +49,31 @@ function shrunk(heel: Target, marginDeg: number, cycleDeg: number): Target | nul
     if (a.spanDeg >= cycleDeg) return [a];
     // A heel of exactly twice the margin leaves a point.
     const spare = a.spanDeg - 2 * marginDeg;
-    return spare < -1e-9 ? [] : [widen(a, -marginDeg, cycleDeg) ?? { startDeg: fold(a.startDeg + a.spanDeg / 2, cycleDeg), spanDeg: 0 }];
+    return spare < -1e-9
+      ? []
+      : [widen(a, -marginDeg, cycleDeg) ?? { startDeg: fold(a.startDeg + a.spanDeg / 2, cycleDeg), spanDeg: 0 }];
   });
   return left.length === 0 ? null : left;
 }
 
-function stopsAt(heels: readonly Target[], marginDeg: number, cycleDeg: number, limit: number, only: readonly number[] | null): number[] | null {
+function stopsAt(
+  heels: readonly Target[],
+  marginDeg: number,
+  cycleDeg: number,
+  limit: number,
+  only: readonly number[] | null,
+): number[] | null {
   const targets = heels.map((h) => shrunk(h, marginDeg, cycleDeg));
   return targets.every((t) => t !== null) ? stab(targets, cycleDeg, limit, only) : null;
 }
 
 /** Worst margin of a set of stops over heels, and every stop moved to the middle of what hangs on it. */
-function settled(heels: readonly Target[], stops: readonly number[], cycleDeg: number, movable: boolean): { stops: number[]; worstDeg: number } {
+function settled(
+  heels: readonly Target[],
+  stops: readonly number[],
+  cycleDeg: number,
+  movable: boolean,
+): { stops: number[]; worstDeg: number } {
   const roomAt = stops.map(() => ({ back: Infinity, on: Infinity }));
   let worst = Infinity;
   for (const heel of heels) {
@@ -56,7 +82,8 @@ function settled(heels: readonly Target[], stops: readonly number[], cycleDeg: n
       for (const arc of heel) {
         const back = arc.spanDeg >= cycleDeg ? Infinity : advance(arc.startDeg, deg, cycleDeg);
         const on = arc.spanDeg >= cycleDeg ? Infinity : arc.spanDeg - back;
-        if (on >= -1e-9 && (best === null || Math.min(back, on) > Math.min(best.back, best.on))) best = { at, back, on };
+        if (on >= -1e-9 && (best === null || Math.min(back, on) > Math.min(best.back, best.on)))
+          best = { at, back, on };
       }
     });
     if (best === null) return { stops: [...stops], worstDeg: -Infinity };
@@ -68,14 +95,23 @@ function settled(heels: readonly Target[], stops: readonly number[], cycleDeg: n
   if (!movable) return { stops: [...stops], worstDeg: worst };
   const rooms = roomAt.map((r) => (Number.isFinite(r.back) && Number.isFinite(r.on) ? r : { back: 0, on: 0 }));
   const halves = roomAt.map((r) => (r.back + r.on) / 2);
-  return { stops: stops.map((deg, i) => fold(deg + ((rooms[i]?.on ?? 0) - (rooms[i]?.back ?? 0)) / 2, cycleDeg)), worstDeg: Math.min(...halves) };
+  return {
+    stops: stops.map((deg, i) => fold(deg + ((rooms[i]?.on ?? 0) - (rooms[i]?.back ?? 0)) / 2, cycleDeg)),
+    worstDeg: Math.min(...halves),
+  };
 }
 
 /** Margins nearer than this are one. */
 const NEAR_DEG = 1e-6;
 
 /** Of all sets of at most `limit` stops, one with the largest worst margin, at least `fromDeg`; null when there is none. */
-function furthestClear(heels: readonly Target[], fromDeg: number, cycleDeg: number, limit: number, only: readonly number[] | null): { stops: number[]; worstDeg: number } | null {
+function furthestClear(
+  heels: readonly Target[],
+  fromDeg: number,
+  cycleDeg: number,
+  limit: number,
+  only: readonly number[] | null,
+): { stops: number[]; worstDeg: number } | null {
   const at = (marginDeg: number): { stops: number[]; worstDeg: number } | null => {
     const stops = stopsAt(heels, marginDeg, cycleDeg, limit, only);
     return stops === null ? null : settled(heels, stops, cycleDeg, only === null);
@@ -101,7 +137,11 @@ function furthestClear(heels: readonly Target[], fromDeg: number, cycleDeg: numb
  * Among sets with this worst margin, the one that turns the crank least from its first stop to its
  * last. Exact where every heel is one arc; otherwise the given set with its ends drawn in.
  */
-function leastTurning(heels: readonly Target[], clear: { stops: number[]; worstDeg: number }, cycleDeg: number): number[] {
+function leastTurning(
+  heels: readonly Target[],
+  clear: { stops: number[]; worstDeg: number },
+  cycleDeg: number,
+): number[] {
   const count = clear.stops.length;
   if (count < 2) return clear.stops;
   const marginDeg = clear.worstDeg - NEAR_DEG / 10;
@@ -126,10 +166,11 @@ function leastTurning(heels: readonly Target[], clear: { stops: number[]; worstD
 function drawnIn(targets: readonly Target[], stops: readonly number[], cycleDeg: number): number[] {
   const drawn = [...stops];
   const last = drawn.length - 1;
-  const aloneOn = (i: number): Arc[] => targets.flatMap((t) => {
-    const others = drawn.some((deg, j) => j !== i && hits(t, deg, cycleDeg));
-    return others ? [] : t.filter((a) => hits([a], drawn[i] ?? 0, cycleDeg)).slice(0, 1);
-  });
+  const aloneOn = (i: number): Arc[] =>
+    targets.flatMap((t) => {
+      const others = drawn.some((deg, j) => j !== i && hits(t, deg, cycleDeg));
+      return others ? [] : t.filter((a) => hits([a], drawn[i] ?? 0, cycleDeg)).slice(0, 1);
+    });
   const back = Math.min(...aloneOn(last).map((a) => advance(a.startDeg, drawn[last] ?? 0, cycleDeg)));
   if (Number.isFinite(back)) drawn[last] = Math.max((drawn[last] ?? 0) - back, drawn[last - 1] ?? 0);
   const on = Math.min(...aloneOn(0).map((a) => a.spanDeg - advance(a.startDeg, drawn[0] ?? 0, cycleDeg)));
@@ -141,13 +182,17 @@ function drawnIn(targets: readonly Target[], stops: readonly number[], cycleDeg:
 function settledBetween(heels: readonly Target[], stops: readonly number[], cycleDeg: number): number[] {
   const middle = settled(heels, stops, cycleDeg, true).stops;
   const moved = stops.map((deg, i) => (i === 0 || i === stops.length - 1 ? deg : (middle[i] ?? deg)));
-  return settled(heels, moved, cycleDeg, false).worstDeg >= settled(heels, stops, cycleDeg, false).worstDeg - NEAR_DEG ? moved : [...stops];
+  return settled(heels, moved, cycleDeg, false).worstDeg >= settled(heels, stops, cycleDeg, false).worstDeg - NEAR_DEG
+    ? moved
+    : [...stops];
 }
 
 /** The stops, in crank order; none when no valve can be served. `only` restricts them to given angles. */
 export function fewestStops(engine: Engine, requiredDeg: number, only: readonly number[] | null = null): number[] {
   const { cycleDeg } = engine;
-  const heels = heelsOf(engine, requiredDeg).filter((h) => only === null || only.some((deg) => hits(shrunk(h, requiredDeg, cycleDeg) ?? [], deg, cycleDeg)));
+  const heels = heelsOf(engine, requiredDeg).filter(
+    (h) => only === null || only.some((deg) => hits(shrunk(h, requiredDeg, cycleDeg) ?? [], deg, cycleDeg)),
+  );
   if (heels.length === 0) return [];
   const fewest = stopsAt(heels, requiredDeg, cycleDeg, heels.length, only);
   if (fewest === null) return [];
@@ -161,7 +206,11 @@ export function fewestStops(engine: Engine, requiredDeg: number, only: readonly 
  * null when some valve would always stand on a lobe.
  * @throws RangeError unless `count` is a whole number from 1
  */
-export function bestWorstMargin(engine: Engine, count: number, only: readonly number[] | null = null): { readonly stops: readonly number[]; readonly worstDeg: number } | null {
+export function bestWorstMargin(
+  engine: Engine,
+  count: number,
+  only: readonly number[] | null = null,
+): { readonly stops: readonly number[]; readonly worstDeg: number } | null {
   if (!Number.isInteger(count) || count < 1) throw new RangeError(`bestWorstMargin: not a number of stops: ${count}`);
   const heels = heelsOf(engine, -Infinity);
   return heels.length === 0 ? null : furthestClear(heels, 0, engine.cycleDeg, count, only);

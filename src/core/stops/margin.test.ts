@@ -18,12 +18,17 @@ describe("marginDeg", () => {
   });
   it("exchanges companions one turn on", () => {
     const [at0, at360] = [margins(four, 0), margins(four, 360)];
-    for (const [a, b] of [["1", "4"], ["2", "3"]] as const) {
+    for (const [a, b] of [
+      ["1", "4"],
+      ["2", "3"],
+    ] as const) {
       for (const role of ["I", "E"]) expect(at360[b + role]).toBe(at0[a + role]);
     }
   });
   it("a release in the compression stroke cuts the heel of its role only", () => {
-    const one = resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }));
+    const one = resolveEngine(
+      engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
+    );
     expect(margins(one, 0)).toEqual({ "1I": 112, "1E": 60 });
     expect(margins(one, 630)["1E"]).toBe(-30);
   });
@@ -58,12 +63,19 @@ describe("marginDeg", () => {
 
 describe("worstMarginOver", () => {
   it("is the least margin met when the stretch is walked", () => {
-    const probe = fc.record({ file: anyFourStroke, from: fc.integer({ min: 0, max: 719 }), span: fc.integer({ min: 0, max: 300 }), pick: fc.nat() });
+    const probe = fc.record({
+      file: anyFourStroke,
+      from: fc.integer({ min: 0, max: 719 }),
+      span: fc.integer({ min: 0, max: 300 }),
+      pick: fc.nat(),
+    });
     fc.assert(
       fc.property(probe, ({ file, from, span, pick }) => {
         const engine = resolveEngine(file);
         const valve = engine.valves[pick % engine.valves.length] as Valve;
-        const walked = Math.min(...Array.from({ length: 2 * span + 1 }, (_, i) => marginDeg(valve, from + i / 2, 720) as number));
+        const walked = Math.min(
+          ...Array.from({ length: 2 * span + 1 }, (_, i) => marginDeg(valve, from + i / 2, 720) as number),
+        );
         const worst = worstMarginOver(valve, from, from + span, 720) as number;
         // The middle of a lobe may fall between two steps of the walk.
         expect(worst).toBeLessThanOrEqual(walked + 1e-9);
@@ -76,13 +88,24 @@ describe("worstMarginOver", () => {
 
 /** Independent of the arcs: is the valve on a lobe or release at this angle, straight from the events? */
 function working(file: ReturnType<typeof engineFile>, valve: Valve, deg: number): boolean {
-  const cam = file.cam as unknown as { rampDeg: number; intake: Record<string, number>; exhaust: Record<string, number>; releases?: { fromDeg: number; toDeg: number }[] };
+  const cam = file.cam as unknown as {
+    rampDeg: number;
+    intake: Record<string, number>;
+    exhaust: Record<string, number>;
+    releases?: { fromDeg: number; toDeg: number }[];
+  };
   const rel = (((deg - valve.firingDeg) % 720) + 720) % 720;
   const hit = (from: number, to: number): boolean => [rel, rel - 720, rel + 720].some((r) => r > from && r < to);
   if (valve.role === "intake") {
-    return hit(360 - (cam.intake["opensDegBtdc"] ?? 0) - cam.rampDeg, 540 + (cam.intake["closesDegAbdc"] ?? 0) + cam.rampDeg);
+    return hit(
+      360 - (cam.intake["opensDegBtdc"] ?? 0) - cam.rampDeg,
+      540 + (cam.intake["closesDegAbdc"] ?? 0) + cam.rampDeg,
+    );
   }
-  const lobe = hit(180 - (cam.exhaust["opensDegBbdc"] ?? 0) - cam.rampDeg, 360 + (cam.exhaust["closesDegAtdc"] ?? 0) + cam.rampDeg);
+  const lobe = hit(
+    180 - (cam.exhaust["opensDegBbdc"] ?? 0) - cam.rampDeg,
+    360 + (cam.exhaust["closesDegAtdc"] ?? 0) + cam.rampDeg,
+  );
   return lobe || (cam.releases ?? []).some((r) => hit(r.fromDeg, r.toDeg));
 }
 

@@ -23,7 +23,12 @@ export const meets = (margin: number | null, requiredDeg: number): margin is num
  * Margin rises and falls in straight lines, so it is worst at an end of the stretch or in the
  * middle of a lobe.
  */
-export function worstMarginOver(valve: Valve, fromDeg: number, toDeg: number, cycleDeg: Engine["cycleDeg"]): number | null {
+export function worstMarginOver(
+  valve: Valve,
+  fromDeg: number,
+  toDeg: number,
+  cycleDeg: Engine["cycleDeg"],
+): number | null {
   const { baseArcs } = valve;
   if (baseArcs === null) return null;
   const lobeMiddles = baseArcs.map((arc, i) => {

@@ -10,7 +10,8 @@ import { METHOD_IDS, type MethodId, wrongOneTurnOut } from "./plan";
 import { signAt, stopLetter } from "./sign";
 import { fold } from "../units/angle/arc";
 
-const plan = (id: MethodId, file: ReturnType<typeof engineFile>, requiredDeg = 10) => planMethod(id, resolveEngine(file), { ...DEFAULT_STOP_SETTINGS, requiredDeg });
+const plan = (id: MethodId, file: ReturnType<typeof engineFile>, requiredDeg = 10) =>
+  planMethod(id, resolveEngine(file), { ...DEFAULT_STOP_SETTINGS, requiredDeg });
 const served = (p: ReturnType<typeof plan>): Record<string, string[]> =>
   Object.fromEntries(p.stops.map((s) => [s.crankDeg, s.set.map((v) => v.valve)]));
 
@@ -24,10 +25,19 @@ describe("two-stop", () => {
     expect(two).toMatchObject({ usable: true, turnTotalDeg: 360, worst: { marginDeg: 110 } });
   });
   it("names the valves that an odd count and a hot cam leave on their lobes", () => {
-    const hot = { ...FIVE, cam: { rampDeg: 45, intake: { durationDeg: 300, centerlineDeg: 106 }, exhaust: { durationDeg: 306, centerlineDeg: 112 } } };
+    const hot = {
+      ...FIVE,
+      cam: {
+        rampDeg: 45,
+        intake: { durationDeg: 300, centerlineDeg: 106 },
+        exhaust: { durationDeg: 306, centerlineDeg: 112 },
+      },
+    };
     const two = plan("two-stop", hot);
     expect(two.usable).toBe(false);
-    expect(two.unserved.map((u) => u.valve)).toEqual(["2I", "2E", "3I", "3E", "4I", "4E", "5I", "5E"].filter((v) => two.unserved.some((u) => u.valve === v)));
+    expect(two.unserved.map((u) => u.valve)).toEqual(
+      ["2I", "2E", "3I", "3E", "4I", "4E", "5I", "5E"].filter((v) => two.unserved.some((u) => u.valve === v)),
+    );
     expect(two.unserved.length).toBeGreaterThan(0);
     expect(two.why).toContain(two.unserved[0]?.valve);
   });
@@ -70,19 +80,27 @@ describe("the watching methods", () => {
   it("without companions say so, with nobody served", () => {
     for (const id of ["rocking", "companion-lift"] as const) {
       const five = plan(id, FIVE);
-      expect(five).toMatchObject({ usable: false, stops: [], why: "No cylinder of this engine has a companion half a cycle away." });
+      expect(five).toMatchObject({
+        usable: false,
+        stops: [],
+        why: "No cylinder of this engine has a companion half a cycle away.",
+      });
       expect(five.unserved.every((u) => u.bestMarginDeg === null)).toBe(true);
     }
   });
   it("a two-stroke never rocks, and has no other valve to watch", () => {
     const two = engineFile(["1", "2"], { strokes: 2 });
     expect(plan("rocking", two).why).toBe("A two-stroke has no overlap: nothing rocks.");
-    for (const id of ["opening-closing", "full-lift"] as const) expect(plan(id, two).unserved.map((u) => u.valve)).toEqual(["1E", "2E"]);
+    for (const id of ["opening-closing", "full-lift"] as const)
+      expect(plan(id, two).unserved.map((u) => u.valve)).toEqual(["1E", "2E"]);
     expect(plan("companion-lift", two).usable).toBe(true);
   });
   it("an injector goes to that stop of its cylinder where it is further clear", () => {
     const file = engineFile(["1"], { cam: { ...MILD_CAM, injector: { opensDeg: 640, closesDeg: 30 } } });
-    const one = plan("opening-closing", { ...file, valves: [...file.valves, { id: "1J", cylinder: "1", role: "injector" }] });
+    const one = plan("opening-closing", {
+      ...file,
+      valves: [...file.valves, { id: "1J", cylinder: "1", role: "injector" }],
+    });
     // Its heel runs from 50 to 620: 92 clear at the opening, 122 at the closing.
     expect(served(one)).toEqual({ [at.opening]: ["1I"], [at.closing]: ["1E", "1J"] });
     expect(one.stops[1]?.set[1]?.marginDeg).toBe(122);
@@ -93,19 +111,30 @@ describe("the watching methods", () => {
     expect(stop).toMatchObject({ marginDeg: 186, rangeWorstDeg: 168 });
   });
   it("go by other shares when a job asks for them", () => {
-    const early = planMethod("opening-closing", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), { ...DEFAULT_STOP_SETTINGS, openingShare: 0, closingShare: 1 });
+    const early = planMethod("opening-closing", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), {
+      ...DEFAULT_STOP_SETTINGS,
+      openingShare: 0,
+      closingShare: 1,
+    });
     expect(served(early)).toEqual({ 130: ["1I"], 588: ["1E"] });
   });
 });
 
 describe("every method", () => {
   it("places each valve exactly once, with the margin it really has there", () => {
-    const probe = fc.record({ file: anyFourStroke, requiredDeg: fc.integer({ min: 0, max: 60 }), id: fc.constantFrom<MethodId>(...METHOD_IDS) });
+    const probe = fc.record({
+      file: anyFourStroke,
+      requiredDeg: fc.integer({ min: 0, max: 60 }),
+      id: fc.constantFrom<MethodId>(...METHOD_IDS),
+    });
     fc.assert(
       fc.property(probe, ({ file, requiredDeg, id }) => {
         const engine = resolveEngine(file);
         const answer = planMethod(id, engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg });
-        const placed = [...answer.stops.flatMap((s) => s.set.map((v) => v.valve)), ...answer.unserved.map((u) => u.valve)];
+        const placed = [
+          ...answer.stops.flatMap((s) => s.set.map((v) => v.valve)),
+          ...answer.unserved.map((u) => u.valve),
+        ];
         expect(placed.sort()).toEqual(file.valves.map((v) => v.id).sort());
         const degs = answer.stops.map((s) => s.crankDeg);
         expect(degs).toEqual([...degs].sort((a, b) => a - b));
@@ -113,7 +142,10 @@ describe("every method", () => {
           expect(stop.set.length).toBeGreaterThan(0);
           for (const s of stop.set) {
             const valve = engine.valves.find((v) => v.id === s.valve);
-            expect(s.marginDeg).toBeCloseTo(valve === undefined ? NaN : (marginDeg(valve, stop.crankDeg, 720) ?? NaN), 5);
+            expect(s.marginDeg).toBeCloseTo(
+              valve === undefined ? NaN : (marginDeg(valve, stop.crankDeg, 720) ?? NaN),
+              5,
+            );
             expect(s.marginDeg).toBeGreaterThanOrEqual(requiredDeg - 1e-6);
             if (s.rangeWorstDeg !== undefined) expect(s.rangeWorstDeg).toBeLessThanOrEqual(s.marginDeg + 1e-6);
           }
@@ -128,13 +160,22 @@ describe("every method", () => {
   it("stands in the answer, also when it can't be used", () => {
     const answer = planStops(resolveEngine(FIVE));
     expect(answer.methods.map((m) => m.id)).toEqual([...METHOD_IDS]);
-    for (const m of answer.methods.filter((x) => x.stops.length === 0)) expect(m).toMatchObject({ usable: false, why: expect.stringMatching(/\w/) });
+    for (const m of answer.methods.filter((x) => x.stops.length === 0))
+      expect(m).toMatchObject({ usable: false, why: expect.stringMatching(/\w/) });
   });
 });
 
 describe("what is recommended", () => {
-  const HOT_FIVE = { ...FIVE, cam: { rampDeg: 45, intake: { durationDeg: 270, centerlineDeg: 106 }, exhaust: { durationDeg: 276, centerlineDeg: 112 } } };
-  it("two stops, where they leave plenty and there is the one mark", () => expect(planStops(resolveEngine(FOUR)).recommended).toBe("two-stop"));
+  const HOT_FIVE = {
+    ...FIVE,
+    cam: {
+      rampDeg: 45,
+      intake: { durationDeg: 270, centerlineDeg: 106 },
+      exhaust: { durationDeg: 276, centerlineDeg: 112 },
+    },
+  };
+  it("two stops, where they leave plenty and there is the one mark", () =>
+    expect(planStops(resolveEngine(FOUR)).recommended).toBe("two-stop"));
   it("rockers to go by, on a hot five without a mark, and says why two stops are out", () => {
     const answer = planStops(resolveEngine(HOT_FIVE), {}, []);
     expect(answer.recommended).toBe("opening-closing");
@@ -144,7 +185,14 @@ describe("what is recommended", () => {
     expect(planStops(resolveEngine(HOT_FIVE), {}, [0, 72, 144, 216, 288]).recommended).toBe("firing-order");
   });
   it("not the shorter way when it is barely clear, and says so", () => {
-    const engine = resolveEngine({ ...FIVE, cam: { rampDeg: 20, intake: { opensDegBtdc: 10, closesDegAbdc: 40 }, exhaust: { opensDegBbdc: 40, closesDegAtdc: 10 } } });
+    const engine = resolveEngine({
+      ...FIVE,
+      cam: {
+        rampDeg: 20,
+        intake: { opensDegBtdc: 10, closesDegAbdc: 40 },
+        exhaust: { opensDegBbdc: 40, closesDegAtdc: 10 },
+      },
+    });
     const worst = planMethod("two-stop", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 0 }).worst?.marginDeg ?? 0;
     expect(worst).toBeGreaterThan(0);
     expect(planStops(engine, { requiredDeg: worst / 4 }).recommended).toBe("two-stop");
@@ -160,39 +208,67 @@ describe("what is recommended", () => {
     const file = engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM });
     const answer = planStops(resolveEngine(file));
     expect(answer.recommended).toBeNull();
-    for (const m of answer.methods) expect(m.unserved).toEqual([expect.objectContaining({ valve: "1J", bestMarginDeg: null, why: "no arc known" })]);
+    for (const m of answer.methods)
+      expect(m.unserved).toEqual([
+        expect.objectContaining({ valve: "1J", bestMarginDeg: null, why: "no arc known" }),
+      ]);
   });
-  it("refuses a margin that makes no sense", () => expect(() => planStops(resolveEngine(FOUR), { requiredDeg: 181 })).toThrow(RangeError));
+  it("refuses a margin that makes no sense", () =>
+    expect(() => planStops(resolveEngine(FOUR), { requiredDeg: 181 })).toThrow(RangeError));
 });
 
 describe("wrongOneTurnOut", () => {
   it("names the valves that would stand on a lobe with the mark up the wrong time", () => {
     const engine = resolveEngine(FOUR);
     const first = plan("firing-order", FOUR).stops[0];
-    expect(wrongOneTurnOut(engine, first ?? { crankDeg: fold(0, 720), set: [] }, 10).map((v) => v.valve)).toEqual(["1I", "1E"]);
+    expect(wrongOneTurnOut(engine, first ?? { crankDeg: fold(0, 720), set: [] }, 10).map((v) => v.valve)).toEqual([
+      "1I",
+      "1E",
+    ]);
   });
 });
 
 describe("signAt", () => {
   const four = resolveEngine(FOUR);
   it("tells firing from rocking, and what one turn out looks like", () => {
-    expect(signAt(four, 0)).toMatchObject({ firing: ["1"], rocking: ["4"], oneTurnOut: expect.stringContaining("cylinder 1 rocks instead") });
+    expect(signAt(four, 0)).toMatchObject({
+      firing: ["1"],
+      rocking: ["4"],
+      oneTurnOut: expect.stringContaining("cylinder 1 rocks instead"),
+    });
     expect(signAt(four, 360)).toMatchObject({ firing: ["4"], rocking: ["1"] });
   });
   it("has only rocking to go by where nothing fires", () => {
     const five = resolveEngine(FIVE);
-    expect(signAt(five, 360)).toMatchObject({ firing: [], rocking: ["1"], oneTurnOut: expect.stringContaining("both rockers loose instead") });
+    expect(signAt(five, 360)).toMatchObject({
+      firing: [],
+      rocking: ["1"],
+      oneTurnOut: expect.stringContaining("both rockers loose instead"),
+    });
     expect(signAt(five, 40)).toMatchObject({ firing: [], rocking: [], oneTurnOut: null });
   });
   it("is what is watched, where something is", () => {
-    expect(signAt(four, 142, [{ cylinder: "1", moment: "opening", role: "exhaust" }]).check).toBe("The exhaust rocker of cylinder 1 just starts to open.");
+    expect(signAt(four, 142, [{ cylinder: "1", moment: "opening", role: "exhaust" }]).check).toBe(
+      "The exhaust rocker of cylinder 1 just starts to open.",
+    );
   });
   it("a two-stroke is never a turn out", () => {
-    expect(signAt(resolveEngine(engineFile(["1", "2"], { strokes: 2 })), 180)).toMatchObject({ firing: ["2"], rocking: [], oneTurnOut: null });
+    expect(signAt(resolveEngine(engineFile(["1", "2"], { strokes: 2 })), 180)).toMatchObject({
+      firing: ["2"],
+      rocking: [],
+      oneTurnOut: null,
+    });
   });
 });
 
 describe("stopLetter", () => {
-  it.each([[0, "A"], [25, "Z"], [26, "AA"], [27, "AB"], [51, "AZ"], [52, "BA"]])("%d is %s", (i, letter) => expect(stopLetter(i)).toBe(letter));
+  it.each([
+    [0, "A"],
+    [25, "Z"],
+    [26, "AA"],
+    [27, "AB"],
+    [51, "AZ"],
+    [52, "BA"],
+  ])("%d is %s", (i, letter) => expect(stopLetter(i)).toBe(letter));
   it("refuses what is no index", () => expect(() => stopLetter(-1)).toThrow(RangeError));
 });

@@ -18,15 +18,28 @@ describe("serve", () => {
     expect(turns["intakes-first"]).toBeLessThan(4.1);
   });
   it("serves every valve of the plan once, in every order, only ever turning on", () => {
-    fc.assert(fc.property(anyFourStroke, fc.constantFrom(...METHOD_IDS), fc.constantFrom(...SERVING_ORDERS), (file, id, order) => {
-      const engine = resolveEngine(file);
-      const plan = planMethod(id, engine);
-      const { visits, turnTotalDeg } = serve(engine, plan, order);
-      expect(visits.flatMap((v) => v.valves).sort()).toEqual(plan.stops.flatMap((s) => s.set.map((x) => x.valve)).sort());
-      for (const v of visits) for (const valve of v.valves) expect(v.stop.set.some((s) => s.valve === valve)).toBe(true);
-      const walked = visits.slice(1).reduce((sum, v, i) => sum + (((v.crankDeg - (visits[i]?.crankDeg ?? 0)) % 720) + 720) % 720, 0);
-      expect(turnTotalDeg).toBeCloseTo(walked, 3);
-      if (order === "crank") expect(turnTotalDeg).toBeCloseTo(plan.turnTotalDeg, 3);
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(
+        anyFourStroke,
+        fc.constantFrom(...METHOD_IDS),
+        fc.constantFrom(...SERVING_ORDERS),
+        (file, id, order) => {
+          const engine = resolveEngine(file);
+          const plan = planMethod(id, engine);
+          const { visits, turnTotalDeg } = serve(engine, plan, order);
+          expect(visits.flatMap((v) => v.valves).sort()).toEqual(
+            plan.stops.flatMap((s) => s.set.map((x) => x.valve)).sort(),
+          );
+          for (const v of visits)
+            for (const valve of v.valves) expect(v.stop.set.some((s) => s.valve === valve)).toBe(true);
+          const walked = visits
+            .slice(1)
+            .reduce((sum, v, i) => sum + ((((v.crankDeg - (visits[i]?.crankDeg ?? 0)) % 720) + 720) % 720), 0);
+          expect(turnTotalDeg).toBeCloseTo(walked, 3);
+          if (order === "crank") expect(turnTotalDeg).toBeCloseTo(plan.turnTotalDeg, 3);
+        },
+      ),
+      { numRuns: 150 },
+    );
   });
 });

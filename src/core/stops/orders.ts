@@ -8,7 +8,9 @@ export const SERVING_ORDERS = ["crank", "cylinder", "intakes-first"] as const;
 export type ServingOrder = (typeof SERVING_ORDERS)[number];
 
 export const ORDER_NAMES: Readonly<Record<ServingOrder, string>> = {
-  crank: "In crank order", cylinder: "Cylinder by cylinder", "intakes-first": "Intakes first, then exhausts",
+  crank: "In crank order",
+  cylinder: "Cylinder by cylinder",
+  "intakes-first": "Intakes first, then exhausts",
 };
 
 /** The crank held once, for some or all of the valves of a stop. */
@@ -21,12 +23,20 @@ export interface Visit {
 }
 
 /** The visits of a plan in an order of serving, with the degrees turned from the first to the last. */
-export function serve(engine: Engine, plan: Pick<Plan, "stops">, order: ServingOrder): { readonly visits: readonly Visit[]; readonly turnTotalDeg: number } {
+export function serve(
+  engine: Engine,
+  plan: Pick<Plan, "stops">,
+  order: ServingOrder,
+): { readonly visits: readonly Visit[]; readonly turnTotalDeg: number } {
   const valves = new Map(engine.valves.map((v) => [v.id, v]));
   const passes: ((id: string) => boolean)[] =
-    order === "crank" ? [() => true]
-    : order === "cylinder" ? engine.cylinders.map((c) => (id) => valves.get(id)?.cylinder === c.id)
-    : (["intake", "exhaust", "injector"] satisfies ValveRole[]).map((role) => (id) => valves.get(id)?.role === role);
+    order === "crank"
+      ? [() => true]
+      : order === "cylinder"
+        ? engine.cylinders.map((c) => (id) => valves.get(id)?.cylinder === c.id)
+        : (["intake", "exhaust", "injector"] satisfies ValveRole[]).map(
+            (role) => (id) => valves.get(id)?.role === role,
+          );
   const visits: { stop: Stop; crankDeg: CrankDeg; turnDeg: number; valves: string[] }[] = [];
   let at: number | null = null;
   for (const belongs of passes) {
@@ -34,7 +44,9 @@ export function serve(engine: Engine, plan: Pick<Plan, "stops">, order: ServingO
     const due = plan.stops
       .map((stop) => ({ stop, ids: stop.set.map((s) => s.valve).filter(belongs) }))
       .filter((d) => d.ids.length > 0)
-      .sort((a, b) => advance(from, a.stop.crankDeg, engine.cycleDeg) - advance(from, b.stop.crankDeg, engine.cycleDeg));
+      .sort(
+        (a, b) => advance(from, a.stop.crankDeg, engine.cycleDeg) - advance(from, b.stop.crankDeg, engine.cycleDeg),
+      );
     for (const { stop, ids } of due) {
       const turnDeg = at === null ? 0 : tidyDeg(advance(at, stop.crankDeg, engine.cycleDeg));
       const last = visits.at(-1);

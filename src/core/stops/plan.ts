@@ -10,7 +10,15 @@ import { marginDeg, meets, worstMarginOver } from "./margin";
 import type { Moment, Sight } from "./sight";
 
 export const METHOD_IDS = [
-  "firing-order", "two-stop", "opening-closing", "full-lift", "companion-lift", "rocking", "own-lobe", "fewest", "lobe-in-sight",
+  "firing-order",
+  "two-stop",
+  "opening-closing",
+  "full-lift",
+  "companion-lift",
+  "rocking",
+  "own-lobe",
+  "fewest",
+  "lobe-in-sight",
 ] as const;
 export type MethodId = (typeof METHOD_IDS)[number];
 
@@ -67,7 +75,11 @@ interface Draft {
  * Sends every valve to that one of its candidates where its margin is largest (the earlier on the
  * cycle when equal), and keeps what meets the required margin.
  */
-export function planFrom(engine: Engine, requiredDeg: number, candidates: (valve: Valve) => readonly Candidate[]): Plan {
+export function planFrom(
+  engine: Engine,
+  requiredDeg: number,
+  candidates: (valve: Valve) => readonly Candidate[],
+): Plan {
   const drafts = new Map<number, Draft>();
   const unserved: UnservedValve[] = [];
   for (const valve of engine.valves) {
@@ -85,7 +97,8 @@ function put(drafts: Map<number, Draft>, engine: Engine, valve: Valve, { deg, ma
   draft.set.push({ valve: valve.id, marginDeg: tidyDeg(margin), ...rangeOf(engine, valve, from) });
   if (typeof from === "number") return;
   const { cylinder, moment, role } = from.sight;
-  if (!draft.sights.some((s) => s.cylinder === cylinder && s.moment === moment && s.role === role)) draft.sights.push(from.sight);
+  if (!draft.sights.some((s) => s.cylinder === cylinder && s.moment === moment && s.role === role))
+    draft.sights.push(from.sight);
 }
 
 function rangeOf(engine: Engine, valve: Valve, from: Candidate): { rangeWorstDeg?: number } {
@@ -118,16 +131,19 @@ function leftOut(valve: Valve, best: Best | null, requiredDeg: number): Unserved
     return { valve: valve.id, bestMarginDeg: null, bestAtDeg: null, why };
   }
   const margin = tidyDeg(best.margin);
-  const why = margin < 0
-    ? `it is on its lobe there, ${Math.ceil(Math.abs(margin))} degrees from the way out`
-    : `only ${Math.floor(margin)} degrees clear of its lobe there, ${requiredDeg} are required`;
+  const why =
+    margin < 0
+      ? `it is on its lobe there, ${Math.ceil(Math.abs(margin))} degrees from the way out`
+      : `only ${Math.floor(margin)} degrees clear of its lobe there, ${requiredDeg} are required`;
   return { valve: valve.id, bestMarginDeg: margin, bestAtDeg: best.deg, why };
 }
 
 function inCrankOrder(drafts: readonly Draft[]): Omit<Plan, "unserved"> {
   const sorted = [...drafts].sort((a, b) => a.crankDeg - b.crankDeg);
   const stops = sorted.map(({ crankDeg, set, sights }, i): Stop => ({
-    crankDeg, set, sights,
+    crankDeg,
+    set,
+    sights,
     markDeg: tidyDeg(crankDeg) % 360,
     turnDeg: tidyDeg(crankDeg - (sorted[i - 1]?.crankDeg ?? crankDeg)),
   }));
@@ -138,7 +154,11 @@ function inCrankOrder(drafts: readonly Draft[]): Omit<Plan, "unserved"> {
 }
 
 /** Valves of a stop that would stand on a lobe if the crank were one full turn out, with their margin there. */
-export function wrongOneTurnOut(engine: Engine, stop: Pick<Stop, "crankDeg" | "set">, requiredDeg: number): ServedValve[] {
+export function wrongOneTurnOut(
+  engine: Engine,
+  stop: Pick<Stop, "crankDeg" | "set">,
+  requiredDeg: number,
+): ServedValve[] {
   if (engine.cycleDeg === 360) return [];
   const there = stop.crankDeg + 360;
   return stop.set.flatMap(({ valve: id }) => {

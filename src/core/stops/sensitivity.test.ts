@@ -14,7 +14,12 @@ describe("crankSlack", () => {
     const stop = planMethod("two-stop", engine).stops[0];
     if (stop === undefined) throw new Error("no stop");
     const { shortDeg, pastDeg } = crankSlack(engine, stop);
-    const worstAt = (deg: number): number => Math.min(...stop.set.map((s) => marginDeg(engine.valves.find((v) => v.id === s.valve) ?? engine.valves[0]!, deg, 720) ?? NaN));
+    const worstAt = (deg: number): number =>
+      Math.min(
+        ...stop.set.map(
+          (s) => marginDeg(engine.valves.find((v) => v.id === s.valve) ?? engine.valves[0]!, deg, 720) ?? NaN,
+        ),
+      );
     expect(worstAt(stop.crankDeg - shortDeg)).toBeCloseTo(0, 6);
     expect(worstAt(stop.crankDeg + pastDeg)).toBeCloseTo(0, 6);
     expect(Math.min(shortDeg, pastDeg)).toBe(110);
@@ -24,7 +29,12 @@ describe("crankSlack", () => {
 describe("rampSensitivity", () => {
   it("a degree of ramp costs every fixed stop a degree of margin", () => {
     const rows = rampSensitivity(FOUR, DEFAULT_STOP_SETTINGS, 60, 20);
-    expect(rows.map((r) => [r.rampDeg, r.worstDeg["two-stop"]])).toEqual([[0, 130], [20, 110], [40, 90], [60, 70]]);
+    expect(rows.map((r) => [r.rampDeg, r.worstDeg["two-stop"]])).toEqual([
+      [0, 130],
+      [20, 110],
+      [40, 90],
+      [60, 70],
+    ]);
     for (const r of rows) expect(r.worstDeg.fewest ?? 0).toBeGreaterThanOrEqual(r.worstDeg["two-stop"] ?? Infinity);
   });
   it("has no figure where a method has no stop, and falls below zero where a valve stands on its lobe", () => {

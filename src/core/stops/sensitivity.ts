@@ -8,7 +8,10 @@ import type { MethodId, Stop } from "./plan";
 import type { StopSettings } from "./settings";
 
 /** How far the crank may be short of a stop, or past it, before the first of its valves leaves its heel. */
-export function crankSlack(engine: Engine, stop: Pick<Stop, "crankDeg" | "set">): { readonly shortDeg: number; readonly pastDeg: number } {
+export function crankSlack(
+  engine: Engine,
+  stop: Pick<Stop, "crankDeg" | "set">,
+): { readonly shortDeg: number; readonly pastDeg: number } {
   let [shortDeg, pastDeg] = [engine.cycleDeg / 2, engine.cycleDeg / 2];
   for (const { valve: id } of stop.set) {
     const valve = engine.valves.find((v) => v.id === id);
@@ -32,7 +35,8 @@ export interface RampRow {
 
 /** The same cam with another ramp; an unknown cam is written out. */
 const withRamp = (file: EngineFile, rampDeg: number): EngineFile => ({
-  ...file, cam: { ...(file.cam ?? UNKNOWN_CAM[file.strokes].lobes), rampDeg },
+  ...file,
+  cam: { ...(file.cam ?? UNKNOWN_CAM[file.strokes].lobes), rampDeg },
 });
 
 /** Worst margins over ramps from none to `toDeg`. A measured profile takes no ramp and stays as it is. */
@@ -43,7 +47,10 @@ export function rampSensitivity(file: EngineFile, settings: StopSettings, toDeg 
     // Nothing is required here: the question is what each method would leave.
     const plans = planAll(engine, { ...settings, requiredDeg: 0 }, file.marksDeg ?? [0]);
     const worst = plans.map((p) => {
-      const all = [...p.stops.flatMap((s) => s.set.map((v) => v.marginDeg)), ...p.unserved.map((u) => u.bestMarginDeg)];
+      const all = [
+        ...p.stops.flatMap((s) => s.set.map((v) => v.marginDeg)),
+        ...p.unserved.map((u) => u.bestMarginDeg),
+      ];
       return [p.id, all.some((m) => m === null) ? null : Math.min(...(all as number[]))] as const;
     });
     rows.push({ rampDeg, worstDeg: Object.fromEntries(worst) as Record<MethodId, number | null> });

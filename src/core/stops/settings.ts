@@ -20,7 +20,10 @@ export const IN_HAND_DEG = 5;
 export const DEFAULT_REQUIRED_MARGIN_DEG = CRANK_OFF_DEG.mark + IN_HAND_DEG;
 
 export const DEFAULT_STOP_SETTINGS: StopSettings = {
-  requiredDeg: DEFAULT_REQUIRED_MARGIN_DEG, openingShare: 0.1, closingShare: 0.25, marksOnly: false,
+  requiredDeg: DEFAULT_REQUIRED_MARGIN_DEG,
+  openingShare: 0.1,
+  closingShare: 0.25,
+  marksOnly: false,
 };
 
 /** Where people really stop when they go by eye, as shares of the same two ways. */

@@ -18,35 +18,61 @@ export interface Moment {
   readonly rangeDeg: readonly [number, number] | null;
 }
 
-const firingDegOf = (engine: Engine, cylinder: string): number => engine.cylinders.find((c) => c.id === cylinder)?.firingDeg ?? 0;
+const firingDegOf = (engine: Engine, cylinder: string): number =>
+  engine.cylinders.find((c) => c.id === cylinder)?.firingDeg ?? 0;
 
 /** The rocker just starts to open; null when the role's lobe is not known. */
-export function openingMoment(engine: Engine, cylinder: string, role: ValveRole, settings: StopSettings): Moment | null {
+export function openingMoment(
+  engine: Engine,
+  cylinder: string,
+  role: ValveRole,
+  settings: StopSettings,
+): Moment | null {
   const shape = engine.roleArcs[role]?.shape;
   if (shape === undefined) return null;
   const f = firingDegOf(engine, cylinder);
   const at = (share: number): number => f + shape.opensDeg + share * (shape.fullLiftDeg - shape.opensDeg);
-  return { deg: at(settings.openingShare), sight: { cylinder, moment: "opening", role }, rangeDeg: spread(at, EYED_RANGE.opening, settings.openingShare) };
+  return {
+    deg: at(settings.openingShare),
+    sight: { cylinder, moment: "opening", role },
+    rangeDeg: spread(at, EYED_RANGE.opening, settings.openingShare),
+  };
 }
 
 /** The rocker has started to close. */
-export function closingMoment(engine: Engine, cylinder: string, role: ValveRole, settings: StopSettings): Moment | null {
+export function closingMoment(
+  engine: Engine,
+  cylinder: string,
+  role: ValveRole,
+  settings: StopSettings,
+): Moment | null {
   const shape = engine.roleArcs[role]?.shape;
   if (shape === undefined) return null;
   const f = firingDegOf(engine, cylinder);
   const at = (share: number): number => f + shape.fullLiftDeg + share * (shape.closesDeg - shape.fullLiftDeg);
-  return { deg: at(settings.closingShare), sight: { cylinder, moment: "closing", role }, rangeDeg: spread(at, EYED_RANGE.closing, settings.closingShare) };
+  return {
+    deg: at(settings.closingShare),
+    sight: { cylinder, moment: "closing", role },
+    rangeDeg: spread(at, EYED_RANGE.closing, settings.closingShare),
+  };
 }
 
 /** The usual spread, and never less than the moment that was chosen. */
-const spread = (at: (share: number) => number, [lo, hi]: readonly [number, number], chosen: number): readonly [number, number] =>
-  [at(Math.min(lo, chosen)), at(Math.max(hi, chosen))];
+const spread = (
+  at: (share: number) => number,
+  [lo, hi]: readonly [number, number],
+  chosen: number,
+): readonly [number, number] => [at(Math.min(lo, chosen)), at(Math.max(hi, chosen))];
 
 /** The valve is fully open. */
 export function fullMoment(engine: Engine, cylinder: string, role: ValveRole): Moment | null {
   const shape = engine.roleArcs[role]?.shape;
   if (shape === undefined) return null;
-  return { deg: firingDegOf(engine, cylinder) + shape.fullLiftDeg, sight: { cylinder, moment: "full", role }, rangeDeg: null };
+  return {
+    deg: firingDegOf(engine, cylinder) + shape.fullLiftDeg,
+    sight: { cylinder, moment: "full", role },
+    rangeDeg: null,
+  };
 }
 
 /** What to look for, as a clause: "the exhaust rocker of 3 just starts to open". */

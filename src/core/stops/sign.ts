@@ -29,29 +29,35 @@ export function signAt(engine: Engine, crankDeg: number, sights: readonly Sight[
     engine.cylinders.filter((c) => separation(c.firingDeg, deg, engine.cycleDeg) <= AT_TOP_DEG).map((c) => c.id);
   const firing = near(crankDeg);
   const rocking = engine.cycleDeg === 360 ? [] : near(crankDeg - 360);
-  if (sights.length > 0) return { firing, rocking, check: sentence(sights.map(sightWords).join("; ")), oneTurnOut: null };
+  if (sights.length > 0)
+    return { firing, rocking, check: sentence(sights.map(sightWords).join("; ")), oneTurnOut: null };
   if (engine.cycleDeg === 360) return twoStrokeSign(firing);
   return { firing, rocking, check: checkWords(firing, rocking), oneTurnOut: outWords(firing, rocking) };
 }
 
 function twoStrokeSign(firing: string[]): StopSign {
-  const check = firing.length > 0
-    ? `Cylinder ${listed(firing)} is at the top: its exhaust rockers are loose and its plug hole pushed air just before.`
-    : "No cylinder is at its top here: go by the mark.";
+  const check =
+    firing.length > 0
+      ? `Cylinder ${listed(firing)} is at the top: its exhaust rockers are loose and its plug hole pushed air just before.`
+      : "No cylinder is at its top here: go by the mark.";
   return { firing, rocking: [], check, oneTurnOut: null };
 }
 
 function checkWords(firing: string[], rocking: string[]): string {
   const parts: string[] = [];
-  if (firing.length > 0) parts.push(`cylinder ${listed(firing)} has both rockers loose and pushed air just before the mark`);
+  if (firing.length > 0)
+    parts.push(`cylinder ${listed(firing)} has both rockers loose and pushed air just before the mark`);
   if (rocking.length > 0) parts.push(`cylinder ${listed(rocking)} rocks: exhaust closing, intake opening`);
-  return parts.length === 0 ? "No cylinder is at its top here: go by the mark, and count the turns." : sentence(parts.join("; "));
+  return parts.length === 0
+    ? "No cylinder is at its top here: go by the mark, and count the turns."
+    : sentence(parts.join("; "));
 }
 
 function outWords(firing: string[], rocking: string[]): string | null {
   const turnOn = "turn one full turn on";
   if (firing.length > 0) return `If cylinder ${listed(firing)} rocks instead, you are one turn out: ${turnOn}.`;
-  if (rocking.length > 0) return `If cylinder ${listed(rocking)} has both rockers loose instead, you are one turn out: ${turnOn}.`;
+  if (rocking.length > 0)
+    return `If cylinder ${listed(rocking)} has both rockers loose instead, you are one turn out: ${turnOn}.`;
   return null;
 }
 

@@ -23,11 +23,19 @@ const endOf = (arc: Arc, cycleDeg: number): number => fold(arc.startDeg + arc.sp
  * suffice. `only` restricts the points to given angles.
  * @throws RangeError for a target without arcs
  */
-export function stab(targets: readonly Target[], cycleDeg: number, limit: number, only: readonly number[] | null = null): number[] | null {
+export function stab(
+  targets: readonly Target[],
+  cycleDeg: number,
+  limit: number,
+  only: readonly number[] | null = null,
+): number[] | null {
   if (targets.some((t) => t.length === 0)) throw new RangeError("stab: a target without arcs can't be hit");
   if (targets.length === 0) return [];
   if (only === null && targets.every((t) => t.length === 1)) {
-    const points = sweepAll(targets.map((t) => t[0] as Arc), cycleDeg);
+    const points = sweepAll(
+      targets.map((t) => t[0] as Arc),
+      cycleDeg,
+    );
     return points.length <= limit ? points : null;
   }
   const search = new Search(targets, only ?? targets.flatMap((t) => t.map((a) => endOf(a, cycleDeg))), cycleDeg);
@@ -118,7 +126,8 @@ function hullOf(target: Target, cycleDeg: number): Arc {
   let hull: Arc = { startDeg: fold(0, cycleDeg), spanDeg: cycleDeg };
   sorted.forEach((arc, i) => {
     const before = sorted[(i + sorted.length - 1) % sorted.length] ?? arc;
-    const spanDeg = sorted.length === 1 ? arc.spanDeg : fold(before.startDeg - arc.startDeg, cycleDeg) + before.spanDeg;
+    const spanDeg =
+      sorted.length === 1 ? arc.spanDeg : fold(before.startDeg - arc.startDeg, cycleDeg) + before.spanDeg;
     if (spanDeg < hull.spanDeg) hull = { startDeg: arc.startDeg, spanDeg };
   });
   return hull;
@@ -155,7 +164,10 @@ class Search {
   lowerBound(open: bigint): number {
     const left = this.hulls.filter((h) => (open & h.bit) !== 0n);
     if (left.length === 0) return 0;
-    return fewestOf({ ends: Float64Array.from(left, (h) => h.end), spans: Float64Array.from(left, (h) => h.span) }, this.cycleDeg).count;
+    return fewestOf(
+      { ends: Float64Array.from(left, (h) => h.end), spans: Float64Array.from(left, (h) => h.span) },
+      this.cycleDeg,
+    ).count;
   }
 
   /** At most `k` points that hit every target of `open`, or null. */
@@ -163,7 +175,10 @@ class Search {
     if (open === 0n) return [];
     if (k === 0 || (this.failed.get(open) ?? -1) >= k) return null;
     // The widest points together, overlaps forgiven, must reach far enough.
-    const reach = this.points.map((p) => bitsIn(p.covers & open)).sort((a, b) => b - a).slice(0, k);
+    const reach = this.points
+      .map((p) => bitsIn(p.covers & open))
+      .sort((a, b) => b - a)
+      .slice(0, k);
     const enough = reach.reduce((sum, n) => sum + n, 0) >= bitsIn(open);
     const found = !enough || this.lowerBound(open) > k ? null : this.branch(open, k);
     if (found === null) this.failed.set(open, k);

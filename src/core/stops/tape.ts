@@ -34,11 +34,18 @@ export type PulleyMeasure = "circumference" | "diameter";
 const PULLEY_MM = { least: 30, most: 5000 } as const;
 
 /** The way round a pulley in mm, from what was measured and typed; the reason when it is no length, or no pulley's. */
-export function pulleyRound(text: string, measure: PulleyMeasure): { readonly mm: number } | { readonly why: "no-length" | "no-pulley"; readonly words: string } {
+export function pulleyRound(
+  text: string,
+  measure: PulleyMeasure,
+): { readonly mm: number } | { readonly why: "no-length" | "no-pulley"; readonly words: string } {
   const length = parseLength(text);
   if (length === null) return { why: "no-length", words: "Write it like 480 mm, or 18 7/8 in." };
   const mm = length.mm * (measure === "diameter" ? Math.PI : 1);
-  if (mm < PULLEY_MM.least || mm > PULLEY_MM.most) return { why: "no-pulley", words: `${length.text} can't be right: a pulley is ${PULLEY_MM.least} to ${PULLEY_MM.most} mm round.` };
+  if (mm < PULLEY_MM.least || mm > PULLEY_MM.most)
+    return {
+      why: "no-pulley",
+      words: `${length.text} can't be right: a pulley is ${PULLEY_MM.least} to ${PULLEY_MM.most} mm round.`,
+    };
   return { mm };
 }
 
@@ -47,11 +54,14 @@ const SAME_DEG = 0.01;
 
 /** @throws RangeError unless the circumference is positive */
 export function tapeMarks(circumferenceMm: number, stopsDeg: readonly number[]): TapeMark[] {
-  if (!(circumferenceMm > 0) || !Number.isFinite(circumferenceMm)) throw new RangeError(`tapeMarks: circumference must be positive: ${circumferenceMm}`);
+  if (!(circumferenceMm > 0) || !Number.isFinite(circumferenceMm))
+    throw new RangeError(`tapeMarks: circumference must be positive: ${circumferenceMm}`);
   const marks: { markDeg: number; stopsDeg: number[]; stopLabels: string[] }[] = [];
   stopsDeg.forEach((deg, i) => {
     const markDeg = tidyDeg(fold(deg, 360)) % 360;
-    const same = marks.find((m) => Math.min(fold(m.markDeg - markDeg, 360), fold(markDeg - m.markDeg, 360)) < SAME_DEG);
+    const same = marks.find(
+      (m) => Math.min(fold(m.markDeg - markDeg, 360), fold(markDeg - m.markDeg, 360)) < SAME_DEG,
+    );
     if (same === undefined) marks.push({ markDeg, stopsDeg: [deg], stopLabels: [stopLetter(i)] });
     else {
       same.stopsDeg.push(deg);
@@ -61,7 +71,12 @@ export function tapeMarks(circumferenceMm: number, stopsDeg: readonly number[]):
   marks.sort((a, b) => a.markDeg - b.markDeg);
   return marks.map((m, i) => {
     const alongMm = (circumferenceMm * m.markDeg) / 360;
-    return { label: stopLetter(i), ...m, alongMm: tidyDeg(alongMm), inches: inThirtySeconds(alongMm, circumferenceMm) };
+    return {
+      label: stopLetter(i),
+      ...m,
+      alongMm: tidyDeg(alongMm),
+      inches: inThirtySeconds(alongMm, circumferenceMm),
+    };
   });
 }
 
@@ -88,14 +103,24 @@ export interface TapePiece {
 }
 
 /** Cuts the strip into pieces no longer than `pieceMm`, each repeating `overlapMm` of the one before to be glued on. */
-export function tapePieces(circumferenceMm: number, marks: readonly TapeMark[], pieceMm: number, overlapMm = 10): TapePiece[] {
-  if (!(pieceMm > overlapMm)) throw new RangeError(`tapePieces: a piece of ${pieceMm} mm can't overlap by ${overlapMm} mm`);
+export function tapePieces(
+  circumferenceMm: number,
+  marks: readonly TapeMark[],
+  pieceMm: number,
+  overlapMm = 10,
+): TapePiece[] {
+  if (!(pieceMm > overlapMm))
+    throw new RangeError(`tapePieces: a piece of ${pieceMm} mm can't overlap by ${overlapMm} mm`);
   const pieces: TapePiece[] = [];
   for (let fromMm = 0; ; fromMm += pieceMm - overlapMm) {
     const toMm = Math.min(circumferenceMm, fromMm + pieceMm);
     // The TDC mark comes up again at the strip's end: there the ends must meet.
     const again = marks.filter((m) => m.markDeg === 0).map((m) => ({ ...m, alongMm: circumferenceMm }));
-    pieces.push({ fromMm, toMm, marks: [...marks, ...again].filter((m) => m.alongMm >= fromMm - 1e-9 && m.alongMm <= toMm + 1e-9) });
+    pieces.push({
+      fromMm,
+      toMm,
+      marks: [...marks, ...again].filter((m) => m.alongMm >= fromMm - 1e-9 && m.alongMm <= toMm + 1e-9),
+    });
     if (toMm >= circumferenceMm) return pieces;
   }
 }

@@ -4,8 +4,18 @@ import { parseLength, pitchFromTpi, showLength, toMm } from "./length";
 
 describe("parseLength", () => {
   it.each<[number | string, number]>([
-    [0.3, 0.3], ["0.30 mm", 0.3], ["0.30", 0.3], ["0,30 mm", 0.3], ["0.012 in", 0.3048], ["12 thou", 0.3048],
-    ["7 1/2 in", 190.5], ["1/2 in", 12.7], [".012 in", 0.3048], ["-0.02 mm", -0.02], ['1/32"', 0.79375], [" 5mm ", 5],
+    [0.3, 0.3],
+    ["0.30 mm", 0.3],
+    ["0.30", 0.3],
+    ["0,30 mm", 0.3],
+    ["0.012 in", 0.3048],
+    ["12 thou", 0.3048],
+    ["7 1/2 in", 190.5],
+    ["1/2 in", 12.7],
+    [".012 in", 0.3048],
+    ["-0.02 mm", -0.02],
+    ['1/32"', 0.79375],
+    [" 5mm ", 5],
   ])("%s is %d mm", (input, mm) => {
     expect(parseLength(input)?.mm).toBeCloseTo(mm, 12);
   });
@@ -22,16 +32,21 @@ describe("parseLength", () => {
     expect(parseLength("12", "thou")?.mm).toBeCloseTo(0.3048, 12);
   });
   it("a thou is exactly 0.0254 mm, in any of its spellings", () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 999 }), (n) => {
-      const asInch = toMm(`${(n / 1000).toFixed(3)} in`);
-      expect(asInch).toBeCloseTo(n * 0.0254, 12);
-      expect(toMm(`${n} thou`)).toBeCloseTo(asInch, 12);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 999 }), (n) => {
+        const asInch = toMm(`${(n / 1000).toFixed(3)} in`);
+        expect(asInch).toBeCloseTo(n * 0.0254, 12);
+        expect(toMm(`${n} thou`)).toBeCloseTo(asInch, 12);
+      }),
+    );
   });
 });
 
 describe("threads and showing", () => {
-  it.each([[24, 1.0583], [20, 1.27]])("%d per inch is %d mm", (tpi, mm) => {
+  it.each([
+    [24, 1.0583],
+    [20, 1.27],
+  ])("%d per inch is %d mm", (tpi, mm) => {
     expect(pitchFromTpi(tpi)).toBeCloseTo(mm, 4);
   });
   it("refuses a thread of nothing", () => expect(() => pitchFromTpi(0)).toThrow(RangeError));

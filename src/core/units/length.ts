@@ -20,7 +20,13 @@ const MM_PER_UNIT: Record<LengthUnit, number> = { mm: 1, in: MM_PER_INCH, thou: 
 const SHAPE = /^([+-]?)\s*(?:(\d+)\s+)?(\d+\/\d+|\d+(?:[.,]\d*)?|[.,]\d+)\s*(mm|in|inch|inches|"|thou|mil)?\.?$/i;
 
 const UNIT_WORDS: Record<string, LengthUnit> = {
-  mm: "mm", in: "in", inch: "in", inches: "in", '"': "in", thou: "thou", mil: "thou",
+  mm: "mm",
+  in: "in",
+  inch: "in",
+  inches: "in",
+  '"': "in",
+  thou: "thou",
+  mil: "thou",
 };
 
 /**
@@ -66,8 +72,7 @@ export function showLength(mm: number, unit: LengthUnit = "mm"): string {
 }
 
 /** The bare figure of {@link showLength}, for places where the unit stands beside it. */
-export const showFigure = (mm: number, unit: LengthUnit = "mm"): string =>
-  showLength(mm, unit).split(" ")[0] ?? "";
+export const showFigure = (mm: number, unit: LengthUnit = "mm"): string => showLength(mm, unit).split(" ")[0] ?? "";
 
 /** Millimetres of a length that has been validated. @throws RangeError when it is not a length. */
 export function toMm(input: number | string): number {

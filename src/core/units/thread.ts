@@ -4,8 +4,17 @@ import { pitchFromTpi, toMm } from "./length";
 export type ThreadProblem = { readonly field: "pitch" | "tpi"; readonly why: string };
 
 /** Pitch in mm, or which figure is missing or too many. */
-export function threadPitch({ pitch, tpi }: { readonly pitch?: number | string; readonly tpi?: number }): number | ThreadProblem {
-  if (pitch !== undefined && tpi !== undefined) return { field: "tpi", why: "Give the pitch or the threads per inch, not both." };
+export function threadPitch({
+  pitch,
+  tpi,
+}: {
+  readonly pitch?: number | string;
+  readonly tpi?: number;
+}): number | ThreadProblem {
+  if (pitch !== undefined && tpi !== undefined)
+    return { field: "tpi", why: "Give the pitch or the threads per inch, not both." };
   if (tpi !== undefined) return pitchFromTpi(tpi);
-  return pitch === undefined ? { field: "pitch", why: "Give the thread: its pitch, or its threads per inch." } : toMm(pitch);
+  return pitch === undefined
+    ? { field: "pitch", why: "Give the thread: its pitch, or its threads per inch." }
+    : toMm(pitch);
 }

@@ -3,23 +3,35 @@ import { describe, expect, it } from "vitest";
 import { asClock, asFraction, turnOf } from "./turns";
 
 describe("turnOf", () => {
-  it.each<[number, string]>([[0.1, "in"], [-0.1, "out"], [0, "none"]])("%d is %s", (signed, direction) => {
+  it.each<[number, string]>([
+    [0.1, "in"],
+    [-0.1, "out"],
+    [0, "none"],
+  ])("%d is %s", (signed, direction) => {
     expect(turnOf(signed).direction).toBe(direction);
   });
   it("is never negative", () => {
-    fc.assert(fc.property(fc.double({ min: -5, max: 5, noNaN: true }), (t) => {
-      const turn = turnOf(t);
-      expect(turn.turns).toBeGreaterThanOrEqual(0);
-      expect(turn.screwDeg).toBeCloseTo(turn.turns * 360, 9);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: -5, max: 5, noNaN: true }), (t) => {
+        const turn = turnOf(t);
+        expect(turn.turns).toBeGreaterThanOrEqual(0);
+        expect(turn.screwDeg).toBeCloseTo(turn.turns * 360, 9);
+      }),
+    );
   });
   it("refuses what is no number", () => expect(() => turnOf(NaN)).toThrow(RangeError));
 });
 
 describe("asFraction", () => {
   it.each<[number, string]>([
-    [0.5, "1/2 turn"], [0.25, "1/4 turn"], [0.057, "about 1/16 turn"], [0.01, "under 1/16 turn"], [1, "1 turn"],
-    [1.25, "1 1/4 turns"], [0.99, "about 1 turn"], [2.0625, "2 1/16 turns"],
+    [0.5, "1/2 turn"],
+    [0.25, "1/4 turn"],
+    [0.057, "about 1/16 turn"],
+    [0.01, "under 1/16 turn"],
+    [1, "1 turn"],
+    [1.25, "1 1/4 turns"],
+    [0.99, "about 1 turn"],
+    [2.0625, "2 1/16 turns"],
   ])("%d turns reads %s", (turns, text) => expect(asFraction(turns)).toBe(text));
 });
 

@@ -35,7 +35,9 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     parts: row.engineFile.tightenedLater ?? [],
     lastTime: row.lastTime,
     valves: valves.map((v) => ({
-      id: v.valve, cylinder: v.cylinder, role: v.role,
+      id: v.valve,
+      cylinder: v.cylinder,
+      role: v.role,
       spec: { nominalMm: v.nominalMm, lowMm: v.lowMm, highMm: v.highMm, assumedBand: false },
     })),
   };
@@ -61,7 +63,10 @@ function remember(found: JobRecord): JobRecord {
 export async function findJob(db: Database, shopId: string, jobId: string): Promise<JobRecord | null> {
   const known = lately.get(jobId);
   if (known !== undefined) return known.row.shopId === shopId ? remember(known) : null;
-  const [row] = await db.select().from(jobs).where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
+  const [row] = await db
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
   if (row === undefined) return null;
   const valves = await db.select().from(jobValves).where(eq(jobValves.jobId, jobId)).orderBy(asc(jobValves.position));
   return remember(jobOf(row, valves));
@@ -71,10 +76,12 @@ export async function findJob(db: Database, shopId: string, jobId: string): Prom
 const MOST_OPEN = 300;
 
 /** The jobs in hand, newest first: however many were opened and closed since, none of them is out of sight. */
-export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> => listWhere(db, and(eq(jobs.shopId, shopId), not(isClosed)), MOST_OPEN);
+export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> =>
+  listWhere(db, and(eq(jobs.shopId, shopId), not(isClosed)), MOST_OPEN);
 
 /** The newest of the jobs that are closed. */
-export const listClosedJobs = (db: Database, shopId: string, limit: number): Promise<JobRecord[]> => listWhere(db, and(eq(jobs.shopId, shopId), isClosed), limit);
+export const listClosedJobs = (db: Database, shopId: string, limit: number): Promise<JobRecord[]> =>
+  listWhere(db, and(eq(jobs.shopId, shopId), isClosed), limit);
 
 const isClosed = sql`exists (select 1 from entries e where e.job_id = ${jobs.id} and e.kind = 'closed')`;
 
@@ -82,12 +89,26 @@ async function listWhere(db: Database, which: SQL | undefined, limit: number): P
   const rows = await db.select().from(jobs).where(which).orderBy(desc(jobs.openedAt)).limit(limit);
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
-  const valves = await db.select().from(jobValves).where(inArray(jobValves.jobId, ids)).orderBy(asc(jobValves.position));
-  return rows.map((row) => jobOf(row, valves.filter((v) => v.jobId === row.id)));
+  const valves = await db
+    .select()
+    .from(jobValves)
+    .where(inArray(jobValves.jobId, ids))
+    .orderBy(asc(jobValves.position));
+  return rows.map((row) =>
+    jobOf(
+      row,
+      valves.filter((v) => v.jobId === row.id),
+    ),
+  );
 }
 
 /** The newest few jobs on an engine opened before a moment, newest first. */
-export async function listJobsOfEngine(db: Database, shopId: string, engineId: string, before: Date): Promise<JobRecord[]> {
+export async function listJobsOfEngine(
+  db: Database,
+  shopId: string,
+  engineId: string,
+  before: Date,
+): Promise<JobRecord[]> {
   const rows = await db
     .select({ id: jobs.id })
     .from(jobs)

@@ -8,7 +8,13 @@ type Row = typeof entries.$inferSelect;
 export type NewRow = typeof entries.$inferInsert;
 
 export function entryOf(row: Row): KeptEntry {
-  const base = { id: row.id, supersedes: row.supersedes, seq: row.seq, personId: row.personId, at: row.at.toISOString() };
+  const base = {
+    id: row.id,
+    supersedes: row.supersedes,
+    seq: row.seq,
+    personId: row.personId,
+    at: row.at.toISOString(),
+  };
   const valve = row.valve ?? "";
   const stop = row.stop ?? "";
   const subject = row.subject ?? "";
@@ -18,10 +24,16 @@ export function entryOf(row: Row): KeptEntry {
       return { ...base, kind: "arrived", stop };
     case "reading":
       return {
-        ...base, kind: "reading", valve, stop, pass: row.pass ?? "as-found",
+        ...base,
+        kind: "reading",
+        valve,
+        stop,
+        pass: row.pass ?? "as-found",
         goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" },
         noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" },
-        school: row.school ?? "go-no-go", value: row.valueMm === null ? null : { mm: row.valueMm, text: row.valueText ?? "" }, instrument: row.instrument,
+        school: row.school ?? "go-no-go",
+        value: row.valueMm === null ? null : { mm: row.valueMm, text: row.valueText ?? "" },
+        instrument: row.instrument,
         reason: row.reason,
       };
     case "set":
@@ -29,11 +41,38 @@ export function entryOf(row: Row): KeptEntry {
     case "locked":
       return { ...base, kind: "locked", valve, stop };
     case "zeroed":
-      return { ...base, kind: "zeroed", valve, stop, school: row.zeroSchool ?? "up-down", foundTurns: row.foundTurns, apartTurns: row.apartTurns, reason: row.reason };
+      return {
+        ...base,
+        kind: "zeroed",
+        valve,
+        stop,
+        school: row.zeroSchool ?? "up-down",
+        foundTurns: row.foundTurns,
+        apartTurns: row.apartTurns,
+        reason: row.reason,
+      };
     case "fitted":
-      return { ...base, kind: "fitted", valve, stop, fromMm: row.fromMm, lengthMm: row.lengthMm ?? 0, partFrom: row.partFrom, part: row.part, rings: row.reason, instrument: row.instrument };
+      return {
+        ...base,
+        kind: "fitted",
+        valve,
+        stop,
+        fromMm: row.fromMm,
+        lengthMm: row.lengthMm ?? 0,
+        partFrom: row.partFrom,
+        part: row.part,
+        rings: row.reason,
+        instrument: row.instrument,
+      };
     case "loaded":
-      return { ...base, kind: "loaded", valve, stop, goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" }, noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" } };
+      return {
+        ...base,
+        kind: "loaded",
+        valve,
+        stop,
+        goes: { mm: row.goesMm ?? 0, text: row.goesText ?? "" },
+        noGo: { mm: row.noGoMm ?? 0, text: row.noGoText ?? "" },
+      };
     case "tried":
       return { ...base, kind: "tried", valve, stop, felt: row.felt ?? "free" };
     case "plugged":
@@ -75,12 +114,29 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
       return { ...base, stop: entry.stop };
     case "reading":
       return {
-        ...base, valve: entry.valve, stop: entry.stop, pass: entry.pass, reason: entry.reason,
-        school: entry.school, valueMm: entry.value?.mm ?? null, valueText: entry.value?.text ?? null, instrument: entry.instrument,
-        goesMm: entry.goes.mm, goesText: entry.goes.text, noGoMm: entry.noGo.mm, noGoText: entry.noGo.text,
+        ...base,
+        valve: entry.valve,
+        stop: entry.stop,
+        pass: entry.pass,
+        reason: entry.reason,
+        school: entry.school,
+        valueMm: entry.value?.mm ?? null,
+        valueText: entry.value?.text ?? null,
+        instrument: entry.instrument,
+        goesMm: entry.goes.mm,
+        goesText: entry.goes.text,
+        noGoMm: entry.noGo.mm,
+        noGoText: entry.noGo.text,
       };
     case "set":
-      return { ...base, valve: entry.valve, stop: entry.stop, turns: entry.turns, aimMm: entry.aimMm, locked: entry.locked };
+      return {
+        ...base,
+        valve: entry.valve,
+        stop: entry.stop,
+        turns: entry.turns,
+        aimMm: entry.aimMm,
+        locked: entry.locked,
+      };
     case "locked":
       return { ...base, valve: entry.valve, stop: entry.stop };
     case "reopened":
@@ -92,11 +148,37 @@ export function rowOf(entry: Entry): Pick<NewRow, "id" | "kind"> & Partial<NewRo
     case "checked":
       return { ...base, subject: entry.item, reason: entry.reason };
     case "zeroed":
-      return { ...base, valve: entry.valve, stop: entry.stop, zeroSchool: entry.school, foundTurns: entry.foundTurns, apartTurns: entry.apartTurns, reason: entry.reason };
+      return {
+        ...base,
+        valve: entry.valve,
+        stop: entry.stop,
+        zeroSchool: entry.school,
+        foundTurns: entry.foundTurns,
+        apartTurns: entry.apartTurns,
+        reason: entry.reason,
+      };
     case "fitted":
-      return { ...base, valve: entry.valve, stop: entry.stop, fromMm: entry.fromMm, lengthMm: entry.lengthMm, partFrom: entry.partFrom, part: entry.part, reason: entry.rings, instrument: entry.instrument };
+      return {
+        ...base,
+        valve: entry.valve,
+        stop: entry.stop,
+        fromMm: entry.fromMm,
+        lengthMm: entry.lengthMm,
+        partFrom: entry.partFrom,
+        part: entry.part,
+        reason: entry.rings,
+        instrument: entry.instrument,
+      };
     case "loaded":
-      return { ...base, valve: entry.valve, stop: entry.stop, goesMm: entry.goes.mm, goesText: entry.goes.text, noGoMm: entry.noGo.mm, noGoText: entry.noGo.text };
+      return {
+        ...base,
+        valve: entry.valve,
+        stop: entry.stop,
+        goesMm: entry.goes.mm,
+        goesText: entry.goes.text,
+        noGoMm: entry.noGo.mm,
+        noGoText: entry.noGo.text,
+      };
     case "tried":
       return { ...base, valve: entry.valve, stop: entry.stop, felt: entry.felt };
     case "plugged":

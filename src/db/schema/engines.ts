@@ -9,7 +9,9 @@ export const engineModels = pgTable(
   "engine_models",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     file: json().$type<EngineFile>().notNull(),
     changedAt: moment().notNull().defaultNow(),
   },
@@ -23,7 +25,9 @@ export const engines = pgTable(
   "engines",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     modelId: uuid().notNull(),
     serial: text(),
     runningHours: runningHours(),
@@ -32,7 +36,11 @@ export const engines = pgTable(
   (t) => [
     unique("engines_of_shop").on(t.shopId, t.id),
     unique("engines_serial_once").on(t.shopId, t.modelId, t.serial),
-    foreignKey({ name: "engines_model", columns: [t.shopId, t.modelId], foreignColumns: [engineModels.shopId, engineModels.id] }),
+    foreignKey({
+      name: "engines_model",
+      columns: [t.shopId, t.modelId],
+      foreignColumns: [engineModels.shopId, engineModels.id],
+    }),
     check("engines_hours", sql`${t.runningHours} >= 0`),
   ],
 );

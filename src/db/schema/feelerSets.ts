@@ -10,7 +10,9 @@ export const feelerSets = pgTable(
   "feeler_sets",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     name: text().notNull(),
     /** The system whose mark is native to the leaves. */
     system: text({ enum: MARK_SYSTEMS }).notNull(),
@@ -35,7 +37,11 @@ export const feelerLeaves = pgTable(
     thicknessMm: lengthMm().notNull(),
   },
   (t) => [
-    foreignKey({ name: "feeler_leaves_set", columns: [t.shopId, t.setId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
+    foreignKey({
+      name: "feeler_leaves_set",
+      columns: [t.shopId, t.setId],
+      foreignColumns: [feelerSets.shopId, feelerSets.id],
+    }),
     unique("feeler_leaves_once").on(t.setId, t.thicknessMm),
     check("feeler_leaves_thickness", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 10`),
     check("feeler_leaves_marked", sql`${t.mmMark} is not null or ${t.inchMark} is not null`),

@@ -20,7 +20,9 @@ export const jobs = pgTable(
   "jobs",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     engineId: uuid().notNull(),
     openedBy: uuid().notNull(),
     openedAt: moment().notNull().defaultNow(),
@@ -63,25 +65,49 @@ export const jobs = pgTable(
   },
   (t) => [
     unique("jobs_of_shop").on(t.shopId, t.id),
-    foreignKey({ name: "jobs_engine", columns: [t.shopId, t.engineId], foreignColumns: [engines.shopId, engines.id] }),
-    foreignKey({ name: "jobs_opened_by", columns: [t.shopId, t.openedBy], foreignColumns: [people.shopId, people.id] }),
-    foreignKey({ name: "jobs_feeler_set", columns: [t.shopId, t.feelerSetId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
+    foreignKey({
+      name: "jobs_engine",
+      columns: [t.shopId, t.engineId],
+      foreignColumns: [engines.shopId, engines.id],
+    }),
+    foreignKey({
+      name: "jobs_opened_by",
+      columns: [t.shopId, t.openedBy],
+      foreignColumns: [people.shopId, people.id],
+    }),
+    foreignKey({
+      name: "jobs_feeler_set",
+      columns: [t.shopId, t.feelerSetId],
+      foreignColumns: [feelerSets.shopId, feelerSets.id],
+    }),
     check("jobs_state", sql`${t.state} in ('cold', 'hot')`),
     check("jobs_margin", sql`${t.requiredMarginDeg} between 0 and 180`),
     check("jobs_method", sql`${t.method} in (${sql.raw(METHOD_IDS.map((m) => `'${m}'`).join(", "))})`),
-    check("jobs_serving_order", sql`${t.servingOrder} in (${sql.raw(SERVING_ORDERS.map((o) => `'${o}'`).join(", "))})`),
+    check(
+      "jobs_serving_order",
+      sql`${t.servingOrder} in (${sql.raw(SERVING_ORDERS.map((o) => `'${o}'`).join(", "))})`,
+    ),
     check("jobs_shares", sql`${t.openingShare} between 0 and 1 and ${t.closingShare} between 0 and 1`),
     check("jobs_purpose", sql`${t.purpose} in (${sql.raw(PURPOSES.map((p) => `'${p}'`).join(", "))})`),
     check("jobs_note", sql`length(trim(${t.note})) between 1 and 500`),
     check("jobs_all_to_aim", sql`${t.allToAimMm} > 0 and ${t.allToAimMm} <= 1`),
     check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
-    check("jobs_work", sql`${t.work} in (${sql.raw(WORKS.map((w) => `'${w}'`).join(", "))}) and (${t.work} = 'preload') = (${t.mmPerTurn} is not null) and (${t.work} = 'preload') = (${t.preload} is not null)`),
-    check("jobs_bleed", sql`${t.bleedMinutes} is null or (${t.work} = 'preload' and ${t.bleedMinutes} between 1 and 240)`),
+    check(
+      "jobs_work",
+      sql`${t.work} in (${sql.raw(WORKS.map((w) => `'${w}'`).join(", "))}) and (${t.work} = 'preload') = (${t.mmPerTurn} is not null) and (${t.work} = 'preload') = (${t.preload} is not null)`,
+    ),
+    check(
+      "jobs_bleed",
+      sql`${t.bleedMinutes} is null or (${t.work} = 'preload' and ${t.bleedMinutes} between 1 and 240)`,
+    ),
     check("jobs_mm_per_turn", sql`${t.mmPerTurn} > 0`),
     check("jobs_fixed", sql`${t.fixed} is null or ${t.work} = 'dry-gap'`),
     check("jobs_shims", sql`${t.shims} is null or ${t.work} = 'lash'`),
     check("jobs_closing", sql`${t.closing} is null or (${t.work} = 'lash' and ${t.shims} is null)`),
-    check("jobs_offset", sql`${t.heatOffset} is null or (${t.work} = 'lash' and ${t.heatOffset}->>'specState' <> ${t.state})`),
+    check(
+      "jobs_offset",
+      sql`${t.heatOffset} is null or (${t.work} = 'lash' and ${t.heatOffset}->>'specState' <> ${t.state})`,
+    ),
     check("jobs_air", sql`${t.airC} between -60 and 60`),
     check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),
     check("jobs_bank", sql`${t.bank} between 0 and 3`),
@@ -124,7 +150,11 @@ export const jobFeelerSets = pgTable(
   (t) => [
     primaryKey({ name: "job_feeler_sets_key", columns: [t.jobId, t.setId] }),
     foreignKey({ name: "job_feeler_sets_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    foreignKey({ name: "job_feeler_sets_set", columns: [t.shopId, t.setId], foreignColumns: [feelerSets.shopId, feelerSets.id] }),
+    foreignKey({
+      name: "job_feeler_sets_set",
+      columns: [t.shopId, t.setId],
+      foreignColumns: [feelerSets.shopId, feelerSets.id],
+    }),
   ],
 );
 

@@ -13,7 +13,9 @@ export const orders = pgTable(
   "orders",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     jobId: uuid(),
     personId: uuid().notNull(),
     at: moment().notNull().defaultNow(),
@@ -21,7 +23,11 @@ export const orders = pgTable(
   (t) => [
     unique("orders_of_shop").on(t.shopId, t.id),
     foreignKey({ name: "orders_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    foreignKey({ name: "orders_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({
+      name: "orders_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
   ],
 );
 
@@ -41,10 +47,17 @@ export const orderLines = pgTable(
   (t) => [
     primaryKey({ name: "order_lines_key", columns: [t.orderId, t.line] }),
     unique("order_lines_sku_once").on(t.orderId, t.sku),
-    foreignKey({ name: "order_lines_order", columns: [t.shopId, t.orderId], foreignColumns: [orders.shopId, orders.id] }),
+    foreignKey({
+      name: "order_lines_order",
+      columns: [t.shopId, t.orderId],
+      foreignColumns: [orders.shopId, orders.id],
+    }),
     check("order_lines_sku", sql`length(trim(${t.sku})) between 1 and 80`),
     check("order_lines_kind", sql`${t.kind} in (${listed(PART_KINDS)})`),
-    check("order_lines_size", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50 and (${t.diameterMm} is null or (${t.diameterMm} > 0 and ${t.diameterMm} <= 100))`),
+    check(
+      "order_lines_size",
+      sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50 and (${t.diameterMm} is null or (${t.diameterMm} > 0 and ${t.diameterMm} <= 100))`,
+    ),
     check("order_lines_quantity", sql`${t.quantity} between 1 and 10000`),
     check("order_lines_price", sql`${t.price} >= 0`),
   ],
@@ -62,9 +75,16 @@ export const orderEvents = pgTable(
   },
   (t) => [
     primaryKey({ name: "order_events_key", columns: [t.orderId, t.kind] }),
-    foreignKey({ name: "order_events_order", columns: [t.shopId, t.orderId], foreignColumns: [orders.shopId, orders.id] }),
+    foreignKey({
+      name: "order_events_order",
+      columns: [t.shopId, t.orderId],
+      foreignColumns: [orders.shopId, orders.id],
+    }),
     check("order_events_kind", sql`${t.kind} in (${listed(ORDER_EVENTS)})`),
     check("order_events_due", sql`(${t.kind} = 'accepted') = (${t.dueAt} is not null)`),
-    check("order_events_note", sql`(${t.kind} = 'refused') = (${t.note} is not null) and (${t.note} is null or length(trim(${t.note})) between 1 and 300)`),
+    check(
+      "order_events_note",
+      sql`(${t.kind} = 'refused') = (${t.note} is not null) and (${t.note} is null or length(trim(${t.note})) between 1 and 300)`,
+    ),
   ],
 );

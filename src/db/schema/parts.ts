@@ -15,7 +15,9 @@ export const micrometers = pgTable(
   "micrometers",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     name: text().notNull(),
     stepMm: lengthMm().notNull(),
   },
@@ -40,8 +42,16 @@ export const micrometerChecks = pgTable(
     at: moment().notNull().defaultNow(),
   },
   (t) => [
-    foreignKey({ name: "micrometer_checks_of", columns: [t.shopId, t.micrometerId], foreignColumns: [micrometers.shopId, micrometers.id] }),
-    foreignKey({ name: "micrometer_checks_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({
+      name: "micrometer_checks_of",
+      columns: [t.shopId, t.micrometerId],
+      foreignColumns: [micrometers.shopId, micrometers.id],
+    }),
+    foreignKey({
+      name: "micrometer_checks_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
     check("micrometer_checks_near", sql`${t.pieceMm} > 0 and abs(${t.readMm} - ${t.pieceMm}) <= 1`),
   ],
 );
@@ -51,7 +61,9 @@ export const parts = pgTable(
   {
     /** Made by the client: the same part sent twice is one. */
     id: uuid().primaryKey(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     kind: text({ enum: PART_KINDS }).notNull(),
     diameterMm: lengthMm(),
     mark: text(),
@@ -65,12 +77,22 @@ export const parts = pgTable(
   },
   (t) => [
     unique("parts_of_shop").on(t.shopId, t.id),
-    foreignKey({ name: "parts_micrometer", columns: [t.shopId, t.micrometerId], foreignColumns: [micrometers.shopId, micrometers.id] }),
+    foreignKey({
+      name: "parts_micrometer",
+      columns: [t.shopId, t.micrometerId],
+      foreignColumns: [micrometers.shopId, micrometers.id],
+    }),
     check("parts_kind", sql`${t.kind} in (${listed(PART_KINDS)})`),
     check("parts_thickness", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50`),
     check("parts_diameter", sql`${t.diameterMm} > 0 and ${t.diameterMm} <= 100`),
-    check("parts_measured", sql`(${t.micrometerId} is null) = (${t.readMm} is null) and (${t.readMm} is not null or ${t.mark} is not null)`),
-    check("parts_texts", sql`(${t.mark} is null or length(trim(${t.mark})) between 1 and 30) and (${t.place} is null or length(trim(${t.place})) between 1 and 60)`),
+    check(
+      "parts_measured",
+      sql`(${t.micrometerId} is null) = (${t.readMm} is null) and (${t.readMm} is not null or ${t.mark} is not null)`,
+    ),
+    check(
+      "parts_texts",
+      sql`(${t.mark} is null or length(trim(${t.mark})) between 1 and 30) and (${t.place} is null or length(trim(${t.place})) between 1 and 60)`,
+    ),
     check("parts_cost", sql`${t.cost} >= 0`),
   ],
 );
@@ -92,10 +114,17 @@ export const partMoves = pgTable(
   (t) => [
     foreignKey({ name: "part_moves_part", columns: [t.shopId, t.partId], foreignColumns: [parts.shopId, parts.id] }),
     foreignKey({ name: "part_moves_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    foreignKey({ name: "part_moves_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({
+      name: "part_moves_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
     index("part_moves_of_part").on(t.partId),
     check("part_moves_change", sql`${t.change} <> 0 and ${t.change} between -100000 and 100000`),
     check("part_moves_reason", sql`${t.reason} in (${listed(MOVE_REASONS)})`),
-    check("part_moves_sense", sql`case ${t.reason} when 'taken' then ${t.change} < 0 when 'scrapped' then ${t.change} < 0 when 'corrected' then true else ${t.change} > 0 end`),
+    check(
+      "part_moves_sense",
+      sql`case ${t.reason} when 'taken' then ${t.change} < 0 when 'scrapped' then ${t.change} < 0 when 'corrected' then true else ${t.change} > 0 end`,
+    ),
   ],
 );

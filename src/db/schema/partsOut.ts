@@ -25,11 +25,29 @@ export const partsOut = pgTable(
     at: moment().notNull().defaultNow(),
   },
   (t) => [
-    foreignKey({ name: "parts_out_valve", columns: [t.jobId, t.valve], foreignColumns: [jobValves.jobId, jobValves.valve] }),
-    foreignKey({ name: "parts_out_micrometer", columns: [t.shopId, t.micrometerId], foreignColumns: [micrometers.shopId, micrometers.id] }),
-    foreignKey({ name: "parts_out_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({
+      name: "parts_out_valve",
+      columns: [t.jobId, t.valve],
+      foreignColumns: [jobValves.jobId, jobValves.valve],
+    }),
+    foreignKey({
+      name: "parts_out_micrometer",
+      columns: [t.shopId, t.micrometerId],
+      foreignColumns: [micrometers.shopId, micrometers.id],
+    }),
+    foreignKey({
+      name: "parts_out_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
     index("parts_out_of_job").on(t.jobId),
-    check("parts_out_kind", sql`${t.kind} in (${sql.raw(OUT_KINDS.map((k) => `'${k}'`).join(", "))}) and (${t.kind} <> 'open-gap' or ${t.micrometerId} is null)`),
-    check("parts_out_size", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50 and length(trim(${t.readText})) between 1 and 40`),
+    check(
+      "parts_out_kind",
+      sql`${t.kind} in (${sql.raw(OUT_KINDS.map((k) => `'${k}'`).join(", "))}) and (${t.kind} <> 'open-gap' or ${t.micrometerId} is null)`,
+    ),
+    check(
+      "parts_out_size",
+      sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50 and length(trim(${t.readText})) between 1 and 40`,
+    ),
   ],
 );

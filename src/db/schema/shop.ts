@@ -23,7 +23,9 @@ export const people = pgTable(
   "people",
   {
     id: recordId(),
-    shopId: uuid().notNull().references(() => shops.id),
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
     name: text().notNull(),
     role: text({ enum: PERSON_ROLES }).notNull(),
     /** How this person feels a leaf. */

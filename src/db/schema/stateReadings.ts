@@ -28,8 +28,16 @@ export const stateReadings = pgTable(
   },
   (t) => [
     foreignKey({ name: "state_readings_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    foreignKey({ name: "state_readings_valve", columns: [t.jobId, t.valve], foreignColumns: [jobValves.jobId, jobValves.valve] }),
-    foreignKey({ name: "state_readings_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
+    foreignKey({
+      name: "state_readings_valve",
+      columns: [t.jobId, t.valve],
+      foreignColumns: [jobValves.jobId, jobValves.valve],
+    }),
+    foreignKey({
+      name: "state_readings_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
     check("state_readings_state", sql`${t.state} in ('cold', 'hot')`),
     check("state_readings_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
     check("state_readings_temperature", sql`${t.temperatureC} between -60 and 250`),

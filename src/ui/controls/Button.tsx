@@ -3,16 +3,42 @@ import { chakra } from "@chakra-ui/react/styled-system";
 /** `now` is the one thing to do; `plain` everything else. */
 export const Button = chakra("button", {
   base: {
-    display: "inline-flex", alignItems: "center", justifyContent: "space-between", gap: "3", minHeight: "44px", px: "4", py: "2",
-    borderRadius: "plate", borderWidth: "1.5px", borderStyle: "solid", borderColor: "ink", cursor: "pointer", fontFamily: "body",
-    fontWeight: 600, fontSize: "17px", lineHeight: 1.2, textAlign: "left", bg: "sheet", color: "ink", textDecoration: "none",
+    display: "inline-flex",
+    alignItems: "center",
+    justifyContent: "space-between",
+    gap: "3",
+    minHeight: "44px",
+    px: "4",
+    py: "2",
+    borderRadius: "plate",
+    borderWidth: "1.5px",
+    borderStyle: "solid",
+    borderColor: "ink",
+    cursor: "pointer",
+    fontFamily: "body",
+    fontWeight: 600,
+    fontSize: "17px",
+    lineHeight: 1.2,
+    textAlign: "left",
+    bg: "sheet",
+    color: "ink",
+    textDecoration: "none",
     _hover: { bg: "paper" },
     _disabled: { opacity: 1, borderStyle: "dashed", color: "soft", borderColor: "edge", cursor: "not-allowed" },
   },
   variants: {
     kind: {
       plain: {},
-      now: { bg: "now", color: "onNow", borderColor: "now", minHeight: "56px", fontSize: "20px", px: "5", _hover: { bg: "now", filter: "brightness(1.06)" }, _disabled: { bg: "sheet" } },
+      now: {
+        bg: "now",
+        color: "onNow",
+        borderColor: "now",
+        minHeight: "56px",
+        fontSize: "20px",
+        px: "5",
+        _hover: { bg: "now", filter: "brightness(1.06)" },
+        _disabled: { bg: "sheet" },
+      },
       quiet: { bg: "transparent", borderColor: "transparent", textDecoration: "underline", px: "2", color: "ink" },
     },
     size: { normal: {}, big: { minHeight: "56px" } },
@@ -22,16 +48,51 @@ export const Button = chakra("button", {
 
 export const ButtonLink = chakra("a", {
   base: {
-    display: "inline-flex", alignItems: "center", minHeight: "44px", px: "4", py: "2", borderRadius: "plate", borderWidth: "1.5px",
-    borderStyle: "solid", borderColor: "ink", fontWeight: 600, fontSize: "17px", lineHeight: 1.2, bg: "sheet", color: "ink", _hover: { bg: "paper" },
+    display: "inline-flex",
+    alignItems: "center",
+    minHeight: "44px",
+    px: "4",
+    py: "2",
+    borderRadius: "plate",
+    borderWidth: "1.5px",
+    borderStyle: "solid",
+    borderColor: "ink",
+    fontWeight: 600,
+    fontSize: "17px",
+    lineHeight: 1.2,
+    bg: "sheet",
+    color: "ink",
+    _hover: { bg: "paper" },
   },
   variants: {
-    kind: { plain: {}, now: { bg: "now", color: "onNow", borderColor: "now", minHeight: "56px", fontSize: "20px", px: "5", _hover: { bg: "now", filter: "brightness(1.06)" } } },
+    kind: {
+      plain: {},
+      now: {
+        bg: "now",
+        color: "onNow",
+        borderColor: "now",
+        minHeight: "56px",
+        fontSize: "20px",
+        px: "5",
+        _hover: { bg: "now", filter: "brightness(1.06)" },
+      },
+    },
   },
   defaultVariants: { kind: "plain" },
 });
 
 /** The key that does the same, printed on the button. */
 export const Key = chakra("kbd", {
-  base: { fontFamily: "mono", fontSize: "15px", borderWidth: "1px", borderStyle: "solid", borderColor: "currentColor", borderRadius: "plate", px: "2", py: "0.5", whiteSpace: "nowrap", hideBelow: "md" },
+  base: {
+    fontFamily: "mono",
+    fontSize: "15px",
+    borderWidth: "1px",
+    borderStyle: "solid",
+    borderColor: "currentColor",
+    borderRadius: "plate",
+    px: "2",
+    py: "0.5",
+    whiteSpace: "nowrap",
+    hideBelow: "md",
+  },
 });

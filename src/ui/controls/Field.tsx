@@ -3,8 +3,19 @@ import { type ReactNode, useId } from "react";
 import { Complaint } from "./Stamp";
 
 const box = {
-  width: "full", minHeight: "44px", px: "3", py: "2", bg: "sheet", color: "ink", borderWidth: "1.5px", borderStyle: "solid",
-  borderColor: "edge", borderRadius: "plate", fontFamily: "body", fontSize: "17px", _invalid: { borderColor: "now", borderWidth: "2.5px" },
+  width: "full",
+  minHeight: "44px",
+  px: "3",
+  py: "2",
+  bg: "sheet",
+  color: "ink",
+  borderWidth: "1.5px",
+  borderStyle: "solid",
+  borderColor: "edge",
+  borderRadius: "plate",
+  fontFamily: "body",
+  fontSize: "17px",
+  _invalid: { borderColor: "now", borderWidth: "2.5px" },
 } as const;
 
 export const TextInput = chakra("input", { base: box });
@@ -25,10 +36,20 @@ export function Field({ label, hint, error, children }: Props) {
   const note = `${id}-note`;
   return (
     <chakra.div display="flex" flexDirection="column" gap="1">
-      <chakra.label htmlFor={id} fontWeight={600} fontSize="16px">{label}</chakra.label>
+      <chakra.label htmlFor={id} fontWeight={600} fontSize="16px">
+        {label}
+      </chakra.label>
       {children({ id, "aria-describedby": note, "aria-invalid": error !== undefined })}
       <div id={note}>
-        {error !== undefined ? <Complaint role="alert">{error}</Complaint> : hint !== undefined && <chakra.p color="soft" fontSize="15px">{hint}</chakra.p>}
+        {error !== undefined ? (
+          <Complaint role="alert">{error}</Complaint>
+        ) : (
+          hint !== undefined && (
+            <chakra.p color="soft" fontSize="15px">
+              {hint}
+            </chakra.p>
+          )
+        )}
       </div>
     </chakra.div>
   );

@@ -22,17 +22,57 @@ export function TwoSizes({ what, submit, now = false, onHold }: Props) {
     const [low, high] = [parseLength(goes), parseLength(noGo)];
     const wrong = {
       ...(low === null ? { goes: "Type a size, like 0.80 or 0.032 in." } : {}),
-      ...(high === null ? { noGo: "Type a size, like 1.00 or 0.040 in." } : low !== null && high.mm <= low.mm ? { noGo: `The ${what} that does not go is the thicker one.` } : {}),
+      ...(high === null
+        ? { noGo: "Type a size, like 1.00 or 0.040 in." }
+        : low !== null && high.mm <= low.mm
+          ? { noGo: `The ${what} that does not go is the thicker one.` }
+          : {}),
     };
     setProblem(wrong);
     if (low === null || high === null || wrong.noGo !== undefined) return;
     onHold({ mm: low.mm, text: low.text }, { mm: high.mm, text: high.text });
   }
   return (
-    <chakra.form noValidate display="flex" flexWrap="wrap" gap="2" alignItems="end" onSubmit={(e) => { e.preventDefault(); hold(); }}>
-      <chakra.div width="8rem"><Field label={`${what.charAt(0).toUpperCase()}${what.slice(1)} that goes`} error={problem.goes}>{(c) => <TextInput {...c} inputMode="decimal" value={goes} autoComplete="off" onChange={(e) => setGoes(e.target.value)} />}</Field></chakra.div>
-      <chakra.div width="8rem"><Field label="Does not go" error={problem.noGo}>{(c) => <TextInput {...c} inputMode="decimal" value={noGo} autoComplete="off" onChange={(e) => setNoGo(e.target.value)} />}</Field></chakra.div>
-      <Button type="submit" size="big" kind={now ? "now" : "plain"}>{submit}</Button>
+    <chakra.form
+      noValidate
+      display="flex"
+      flexWrap="wrap"
+      gap="2"
+      alignItems="end"
+      onSubmit={(e) => {
+        e.preventDefault();
+        hold();
+      }}
+    >
+      <chakra.div width="8rem">
+        <Field label={`${what.charAt(0).toUpperCase()}${what.slice(1)} that goes`} error={problem.goes}>
+          {(c) => (
+            <TextInput
+              {...c}
+              inputMode="decimal"
+              value={goes}
+              autoComplete="off"
+              onChange={(e) => setGoes(e.target.value)}
+            />
+          )}
+        </Field>
+      </chakra.div>
+      <chakra.div width="8rem">
+        <Field label="Does not go" error={problem.noGo}>
+          {(c) => (
+            <TextInput
+              {...c}
+              inputMode="decimal"
+              value={noGo}
+              autoComplete="off"
+              onChange={(e) => setNoGo(e.target.value)}
+            />
+          )}
+        </Field>
+      </chakra.div>
+      <Button type="submit" size="big" kind={now ? "now" : "plain"}>
+        {submit}
+      </Button>
     </chakra.form>
   );
 }

@@ -2,7 +2,8 @@
 import type { LengthText } from "@/core/engine/engineFile";
 
 /** A length as it is typed: a bare number was in millimeters. */
-export const shown = (v: LengthText | undefined): string => (v === undefined ? "" : typeof v === "number" ? `${v} mm` : v);
+export const shown = (v: LengthText | undefined): string =>
+  v === undefined ? "" : typeof v === "number" ? `${v} mm` : v;
 
 /** The fields in which something stands. */
 export const filled = (fields: Readonly<Record<string, string>>): Record<string, string> =>

@@ -36,30 +36,101 @@ export function CrankStudy({ file, engine, crank, requiredDeg, stopsDeg, marks, 
   const [view, setView] = useHeadView(file.name);
   const [turnOut, setTurnOut] = useState(false);
   const { cycleDeg } = engine;
-  const jump = useCallback((angles: readonly number[]) => crank.set(angles.find((deg) => deg > crank.get() + 1e-6) ?? angles[0] ?? crank.get()), [crank]);
-  const nextMark = useCallback(() => jump(markAngles(file.marksDeg ?? [0], cycleDeg)), [jump, file.marksDeg, cycleDeg]);
+  const jump = useCallback(
+    (angles: readonly number[]) =>
+      crank.set(angles.find((deg) => deg > crank.get() + 1e-6) ?? angles[0] ?? crank.get()),
+    [crank],
+  );
+  const nextMark = useCallback(
+    () => jump(markAngles(file.marksDeg ?? [0], cycleDeg)),
+    [jump, file.marksDeg, cycleDeg],
+  );
   const nextStop = useCallback(() => jump(stopsDeg), [jump, stopsDeg]);
   useJumpKeys(nextMark, nextStop);
   const options = useMemo(() => ({ requiredDeg, chosen: valve, turnOut }), [requiredDeg, valve, turnOut]);
   const pick = useCallback((id: string) => onValve(id === valve ? null : id), [onValve, valve]);
   return (
-    <chakra.section aria-label="Crank and valves" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr", lg: "minmax(0,1.3fr) minmax(0,1fr) minmax(0,0.85fr)" }} border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" overflow="hidden">
-      <chakra.div p="3" minWidth="0" gridColumn={{ md: "1 / -1", lg: "auto" }} borderRight={{ lg: "2px solid" }} borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" {...PAPER_GRID}>
+    <chakra.section
+      aria-label="Crank and valves"
+      display="grid"
+      gridTemplateColumns={{
+        base: "minmax(0, 1fr)",
+        md: "1fr 1fr",
+        lg: "minmax(0,1.3fr) minmax(0,1fr) minmax(0,0.85fr)",
+      }}
+      border="2px solid"
+      borderColor="ink"
+      borderRadius="plate"
+      bg="sheet"
+      overflow="hidden"
+    >
+      <chakra.div
+        p="3"
+        minWidth="0"
+        gridColumn={{ md: "1 / -1", lg: "auto" }}
+        borderRight={{ lg: "2px solid" }}
+        borderBottom={{ base: "2px solid", lg: "0" }}
+        borderColor="ink!"
+        {...PAPER_GRID}
+      >
         <chakra.div display="flex" justifyContent="space-between" alignItems="center" flexWrap="wrap" gap="2" pb="2">
           <ViewPicker file={file} view={view} onView={setView} />
         </chakra.div>
         <LiveHeadMap file={file} engine={engine} crank={crank} view={view} options={options} onPick={pick} />
       </chakra.div>
-      <chakra.div p="2" minWidth="0" height={{ base: "340px", lg: "auto" }} minHeight="320px"><PhaseWheel live engine={engine} crank={crank} inHand={engine.valves.find((v) => v.id === valve)?.cylinder ?? null} valve={valve} /></chakra.div>
-      <chakra.div p="2" minWidth="0" height={{ base: "340px", lg: "auto" }} borderLeft={{ md: "2px solid" }} borderColor="ink!"><PulleyDial live engine={engine} crank={crank} rotation={file.rotation ?? "clockwise"} marks={marks} /></chakra.div>
+      <chakra.div p="2" minWidth="0" height={{ base: "340px", lg: "auto" }} minHeight="320px">
+        <PhaseWheel
+          live
+          engine={engine}
+          crank={crank}
+          inHand={engine.valves.find((v) => v.id === valve)?.cylinder ?? null}
+          valve={valve}
+        />
+      </chakra.div>
+      <chakra.div
+        p="2"
+        minWidth="0"
+        height={{ base: "340px", lg: "auto" }}
+        borderLeft={{ md: "2px solid" }}
+        borderColor="ink!"
+      >
+        <PulleyDial live engine={engine} crank={crank} rotation={file.rotation ?? "clockwise"} marks={marks} />
+      </chakra.div>
       <chakra.div gridColumn="1 / -1" borderTop="2px solid" borderColor="ink" px="3" py="2" bg="paper">
         <chakra.div display="flex" flexWrap="wrap" gap="2" alignItems="center">
           <Stamp pr="1">Turn the crank</Stamp>
-          {STEPS.map((s) => <Button key={s} type="button" justifyContent="center" minWidth="56px" px="2" aria-label={`${s > 0 ? "On" : "Back"} ${Math.abs(s)} degrees`} onClick={() => crank.set(fold(crank.get() + s, cycleDeg))}>{s > 0 ? `+${s}°` : `−${-s}°`}</Button>)}
-          <Button type="button" onClick={nextMark}>Next mark<Key>M</Key></Button>
-          <Button type="button" onClick={nextStop} disabled={stopsDeg.length === 0}>Next stop<Key>S</Key></Button>
-          {cycleDeg === 720 && <Button type="button" aria-pressed={turnOut} borderWidth={turnOut ? "3px" : "1.5px"} onClick={() => setTurnOut(!turnOut)}>What if one turn out?</Button>}
-          <chakra.span color="soft" fontSize="16px">Drag any drawing; touch a valve to see its margin</chakra.span>
+          {STEPS.map((s) => (
+            <Button
+              key={s}
+              type="button"
+              justifyContent="center"
+              minWidth="56px"
+              px="2"
+              aria-label={`${s > 0 ? "On" : "Back"} ${Math.abs(s)} degrees`}
+              onClick={() => crank.set(fold(crank.get() + s, cycleDeg))}
+            >
+              {s > 0 ? `+${s}°` : `−${-s}°`}
+            </Button>
+          ))}
+          <Button type="button" onClick={nextMark}>
+            Next mark<Key>M</Key>
+          </Button>
+          <Button type="button" onClick={nextStop} disabled={stopsDeg.length === 0}>
+            Next stop<Key>S</Key>
+          </Button>
+          {cycleDeg === 720 && (
+            <Button
+              type="button"
+              aria-pressed={turnOut}
+              borderWidth={turnOut ? "3px" : "1.5px"}
+              onClick={() => setTurnOut(!turnOut)}
+            >
+              What if one turn out?
+            </Button>
+          )}
+          <chakra.span color="soft" fontSize="16px">
+            Drag any drawing; touch a valve to see its margin
+          </chakra.span>
         </chakra.div>
         <LiveList engine={engine} crank={crank} requiredDeg={requiredDeg} turnOut={turnOut} />
       </chakra.div>
@@ -81,30 +152,54 @@ function useJumpKeys(nextMark: () => void, nextStop: () => void): void {
 }
 
 /** What may be set where the crank stands; written straight into the page, at a pace that can be read. */
-function LiveList({ engine, crank, requiredDeg, turnOut }: Pick<Props, "engine" | "crank" | "requiredDeg"> & { readonly turnOut: boolean }) {
-  const [here, sign, wrong] = [useRef<HTMLElement>(null), useRef<HTMLSpanElement>(null), useRef<HTMLParagraphElement>(null)];
-  useEffect(() => followCalmly(crank, (deg) => {
-    const told = listWords(engine, deg, requiredDeg);
-    if (here.current !== null) here.current.textContent = told.here;
-    if (sign.current !== null) sign.current.textContent = ` ${told.sign}`;
-    if (wrong.current !== null) wrong.current.textContent = told.oneTurnOut;
-  }), [engine, crank, requiredDeg, turnOut, here, sign, wrong]);
+function LiveList({
+  engine,
+  crank,
+  requiredDeg,
+  turnOut,
+}: Pick<Props, "engine" | "crank" | "requiredDeg"> & { readonly turnOut: boolean }) {
+  const [here, sign, wrong] = [
+    useRef<HTMLElement>(null),
+    useRef<HTMLSpanElement>(null),
+    useRef<HTMLParagraphElement>(null),
+  ];
+  useEffect(
+    () =>
+      followCalmly(crank, (deg) => {
+        const told = listWords(engine, deg, requiredDeg);
+        if (here.current !== null) here.current.textContent = told.here;
+        if (sign.current !== null) sign.current.textContent = ` ${told.sign}`;
+        if (wrong.current !== null) wrong.current.textContent = told.oneTurnOut;
+      }),
+    [engine, crank, requiredDeg, turnOut, here, sign, wrong],
+  );
   return (
     <chakra.div pt="2" fontSize="17px" aria-live="polite" minHeight="3.4em" contain="layout paint">
-      <p><b ref={here} /><span ref={sign} /></p>
+      <p>
+        <b ref={here} />
+        <span ref={sign} />
+      </p>
       {turnOut && <chakra.p ref={wrong} color="now" fontWeight={600} />}
     </chakra.div>
   );
 }
 
-function listWords(engine: Engine, deg: number, requiredDeg: number): { readonly here: string; readonly sign: string; readonly oneTurnOut: string } {
+function listWords(
+  engine: Engine,
+  deg: number,
+  requiredDeg: number,
+): { readonly here: string; readonly sign: string; readonly oneTurnOut: string } {
   const here = settableAt(engine, deg, requiredDeg);
   const caught = here.filter((s) => s.oneTurnOutDeg !== null && s.oneTurnOutDeg < requiredDeg);
   return {
-    here: here.length === 0 ? "Nothing may be set here." : `May be set here: ${here.map((s) => `${s.valve} ${Math.floor(s.marginDeg)}°`).join(", ")}.`,
+    here:
+      here.length === 0
+        ? "Nothing may be set here."
+        : `May be set here: ${here.map((s) => `${s.valve} ${Math.floor(s.marginDeg)}°`).join(", ")}.`,
     sign: signAt(engine, deg).check,
-    oneTurnOut: caught.length === 0
-      ? "One turn out would do no harm here: all of these are clear both times round."
-      : `With the same mark up the other time round, ${caught.map((s) => `${s.valve} ${(s.oneTurnOutDeg ?? 0) < 0 ? "stands on its lobe" : `is only ${Math.floor(s.oneTurnOutDeg ?? 0)}° clear`}`).join(", ")}: set there, ${caught.length === 1 ? "it" : "they"} would be wrong.`,
+    oneTurnOut:
+      caught.length === 0
+        ? "One turn out would do no harm here: all of these are clear both times round."
+        : `With the same mark up the other time round, ${caught.map((s) => `${s.valve} ${(s.oneTurnOutDeg ?? 0) < 0 ? "stands on its lobe" : `is only ${Math.floor(s.oneTurnOutDeg ?? 0)}° clear`}`).join(", ")}: set there, ${caught.length === 1 ? "it" : "they"} would be wrong.`,
   };
 }

@@ -26,11 +26,20 @@ interface Props {
 /** The head map while the crank is turned: which valves may be set, and how clear each is of its lobe. */
 export const LiveHeadMap = memo(function LiveHeadMap({ file, engine, crank, view, options, onPick }: Props) {
   const root = useRef<HTMLDivElement>(null);
-  useEffect(() => followCalmly(crank, (deg) => nameHeads(root.current, engine, deg, options)), [crank, engine, options, view]);
+  useEffect(
+    () => followCalmly(crank, (deg) => nameHeads(root.current, engine, deg, options)),
+    [crank, engine, options, view],
+  );
   return (
     <div ref={root}>
-      <HeadFrame file={file} view={view} over={(framed) => <Heads {...framed} engine={engine} crank={crank} options={options} />}>
-        {({ layout }) => <HeadMapDrawing layout={layout} marks={null} {...(onPick === undefined ? {} : { onPick })} />}
+      <HeadFrame
+        file={file}
+        view={view}
+        over={(framed) => <Heads {...framed} engine={engine} crank={crank} options={options} />}
+      >
+        {({ layout }) => (
+          <HeadMapDrawing layout={layout} marks={null} {...(onPick === undefined ? {} : { onPick })} />
+        )}
       </HeadFrame>
     </div>
   );
@@ -63,23 +72,45 @@ const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOp
   return (ctx, palette, crankDeg) => {
     const left = scroller?.scrollLeft ?? 0;
     const right = left + (scroller?.clientWidth ?? layout.width);
-    for (const { valve: { id, role }, at, radius } of layout.spots) {
+    for (const {
+      valve: { id, role },
+      at,
+      radius,
+    } of layout.spots) {
       const valve = valves.get(id);
       if (valve === undefined || at.x + radius < left || at.x - radius > right) continue;
       const look = lookOf(engine, valve, crankDeg, options);
       const style = lookStyle(palette.color, look, role);
       const margin = marginDeg(valve, options.turnOut ? crankDeg + 360 : crankDeg, engine.cycleDeg);
       const text = `${ROLE_LETTER[role]} ${margin === null ? "?" : `${Math.floor(margin)}°`.replace("-", "−")}`;
-      if (look === "hand") drawDisc(ctx, at.x - left, at.y, radius + 6, { fill: palette.color.sheet, stroke: palette.color.now, width: 5 });
-      drawDisc(ctx, at.x - left, at.y, radius, { fill: style.fill === "none" ? "transparent" : style.fill, stroke: style.stroke, width: style.width, ...(style.dash === undefined ? {} : { dash: style.dash }) });
-      drawText(ctx, palette, text, at.x - left, at.y, { size: figureSize(radius, text), fill: style.text, bold: true, centered: true });
+      if (look === "hand")
+        drawDisc(ctx, at.x - left, at.y, radius + 6, {
+          fill: palette.color.sheet,
+          stroke: palette.color.now,
+          width: 5,
+        });
+      drawDisc(ctx, at.x - left, at.y, radius, {
+        fill: style.fill === "none" ? "transparent" : style.fill,
+        stroke: style.stroke,
+        width: style.width,
+        ...(style.dash === undefined ? {} : { dash: style.dash }),
+      });
+      drawText(ctx, palette, text, at.x - left, at.y, {
+        size: figureSize(radius, text),
+        fill: style.text,
+        bold: true,
+        centered: true,
+      });
     }
     if (layout.words === "none") return;
     const notes = phaseNotes(engine, crankDeg);
     for (const { id, at } of layout.cylinders) {
       const note = notes[id] ?? "";
       if (at.x < left - 60 || at.x > right + 60) continue;
-      drawText(ctx, palette, layout.words === "short" ? (SHORT[note] ?? note) : note, at.x - left, at.y + 27, { size: 16, fill: palette.color.soft });
+      drawText(ctx, palette, layout.words === "short" ? (SHORT[note] ?? note) : note, at.x - left, at.y + 27, {
+        size: 16,
+        fill: palette.color.soft,
+      });
     }
   };
 };

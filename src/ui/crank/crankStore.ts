@@ -36,8 +36,15 @@ export function useCrankAt(deg: number): CrankStore {
 export const useCrankStore = (initialDeg = 0): CrankStore => useState(() => createCrankStore(initialDeg))[0];
 
 /** What `select` makes of the angle; drawn anew only when that changes, so it must be a plain value. */
-export function useCrank<T extends string | number | boolean | null>(store: CrankStore, select: (deg: number) => T): T {
-  return useSyncExternalStore(store.subscribe, () => select(store.get()), () => select(store.get()));
+export function useCrank<T extends string | number | boolean | null>(
+  store: CrankStore,
+  select: (deg: number) => T,
+): T {
+  return useSyncExternalStore(
+    store.subscribe,
+    () => select(store.get()),
+    () => select(store.get()),
+  );
 }
 
 /** Words can't be read while they fly: they follow at this pace. */

@@ -22,14 +22,25 @@ export function settableAt(engine: Engine, crankDeg: number, requiredDeg: number
   return engine.valves.flatMap((v) => {
     const margin = marginDeg(v, crankDeg, engine.cycleDeg);
     if (!meets(margin, requiredDeg)) return [];
-    return [{ valve: v.id, marginDeg: margin, oneTurnOutDeg: engine.cycleDeg === 360 ? null : marginDeg(v, crankDeg + 360, 720) }];
+    return [
+      {
+        valve: v.id,
+        marginDeg: margin,
+        oneTurnOutDeg: engine.cycleDeg === 360 ? null : marginDeg(v, crankDeg + 360, 720),
+      },
+    ];
   });
 }
 
 type Look = "here" | "elsewhere" | "hand" | "open";
 
 /** How the valve looks at a crank angle. */
-export function lookOf(engine: Engine, v: Valve, crankDeg: number, { requiredDeg, chosen, turnOut }: MarkOptions): Look {
+export function lookOf(
+  engine: Engine,
+  v: Valve,
+  crankDeg: number,
+  { requiredDeg, chosen, turnOut }: MarkOptions,
+): Look {
   const free = meets(marginDeg(v, crankDeg, engine.cycleDeg), requiredDeg);
   if (turnOut && free && !meets(marginDeg(v, crankDeg + 360, engine.cycleDeg), requiredDeg)) return "open";
   return v.id === chosen ? "hand" : free ? "here" : "elsewhere";
@@ -37,6 +48,11 @@ export function lookOf(engine: Engine, v: Valve, crankDeg: number, { requiredDeg
 
 /** What a screen reader is told of the look. */
 export function lookWords(v: Valve, look: Look): string {
-  const said: Record<Look, string> = { open: "looks free, but not one turn out", hand: "its margin is shown on the wheel", here: "may be set here", elsewhere: v.baseArcs === null ? "no arc known" : "not here" };
+  const said: Record<Look, string> = {
+    open: "looks free, but not one turn out",
+    hand: "its margin is shown on the wheel",
+    here: "may be set here",
+    elsewhere: v.baseArcs === null ? "no arc known" : "not here",
+  };
   return `${v.id}: ${said[look]}`;
 }

@@ -7,8 +7,14 @@ import { Stamp } from "../controls/Stamp";
 
 /** What may be taken as a reading from the gauge, or null while there is nothing to hold. */
 export function heldFrom(said: Assessment | null): Held | null {
-  if (said === null || said.state !== "steady" || said.value === null || said.within === null || said.value < 0) return null;
-  return { mm: said.value, withinMm: said.within, text: figureOf(said.value, said.unit), instrument: `Bench gauge ${said.id ?? ""}`.trim() };
+  if (said === null || said.state !== "steady" || said.value === null || said.within === null || said.value < 0)
+    return null;
+  return {
+    mm: said.value,
+    withinMm: said.within,
+    text: figureOf(said.value, said.unit),
+    instrument: `Bench gauge ${said.id ?? ""}`.trim(),
+  };
 }
 
 /** With the digits that a gauge has, in its own unit. */
@@ -16,15 +22,45 @@ const figureOf = (mm: number, unit: Assessment["unit"]): string =>
   unit === "in" ? `${(mm / MM_PER_INCH).toFixed(4).replace(/^(-?)0/, "$1")} in` : `${mm.toFixed(3)} mm`;
 
 /** The gauge as it stands, and the hold that takes its value. */
-export function GaugeRow({ said, held, onHold }: { readonly said: Assessment; readonly held: Held | null; readonly onHold: () => void }) {
+export function GaugeRow({
+  said,
+  held,
+  onHold,
+}: {
+  readonly said: Assessment;
+  readonly held: Held | null;
+  readonly onHold: () => void;
+}) {
   const ready = heldFrom(said) !== null;
   const figure = said.value === null ? "–" : figureOf(said.value, said.unit);
   return (
-    <chakra.section aria-label="Bench gauge" display="flex" flexWrap="wrap" alignItems="center" gap="3" px={{ base: "3", lg: "4" }} py="2" borderBottom="1px solid" borderColor="line" data-gauge={said.state}>
+    <chakra.section
+      aria-label="Bench gauge"
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      gap="3"
+      px={{ base: "3", lg: "4" }}
+      py="2"
+      borderBottom="1px solid"
+      borderColor="line"
+      data-gauge={said.state}
+    >
       <Stamp>Gauge</Stamp>
-      <chakra.span fontFamily="mono" fontSize="24px" minWidth="9ch">{held === null ? figure : held.text}</chakra.span>
-      <chakra.span fontSize="16px" color={said.state === "steady" || said.state === "moving" ? "soft" : "now"} flex="1">{held === null ? said.words : "Held."}{said.value !== null && said.value < 0 ? " Below zero: set its zero first." : ""}</chakra.span>
-      <Button type="button" size="big" disabled={!ready} onClick={onHold}>Hold<Key>H</Key></Button>
+      <chakra.span fontFamily="mono" fontSize="24px" minWidth="9ch">
+        {held === null ? figure : held.text}
+      </chakra.span>
+      <chakra.span
+        fontSize="16px"
+        color={said.state === "steady" || said.state === "moving" ? "soft" : "now"}
+        flex="1"
+      >
+        {held === null ? said.words : "Held."}
+        {said.value !== null && said.value < 0 ? " Below zero: set its zero first." : ""}
+      </chakra.span>
+      <Button type="button" size="big" disabled={!ready} onClick={onHold}>
+        Hold<Key>H</Key>
+      </Button>
     </chakra.section>
   );
 }

@@ -37,13 +37,39 @@ const still = { display: "block", width: "100%", height: "100%" } as const;
 const boxText = (box: Box): string => box.join(" ");
 
 /** Where every cylinder is in its cycle, and how clear it is of its lobes. */
-export const PhaseWheel = memo(function PhaseWheel({ engine, crank, inHand = null, valve = null, possible = null, live = false }: WheelProps) {
+export const PhaseWheel = memo(function PhaseWheel({
+  engine,
+  crank,
+  inHand = null,
+  valve = null,
+  possible = null,
+  live = false,
+}: WheelProps) {
   const draw = useMemo(() => wheelDraw(engine, { inHand, valve }), [engine, inHand, valve]);
-  const words = useMemo(() => (deg: number) => `Phase wheel at ${Math.round(deg)} of ${engine.cycleDeg} degrees`, [engine.cycleDeg]);
+  const words = useMemo(
+    () => (deg: number) => `Phase wheel at ${Math.round(deg)} of ${engine.cycleDeg} degrees`,
+    [engine.cycleDeg],
+  );
   return (
-    <CrankSlider crank={crank} cycleDeg={engine.cycleDeg} live={live} box={PHASE_WHEEL_BOX} center={WHEEL_CENTER} perDragDeg={engine.cycleDeg / 360} name="Phase wheel" words={words}>
-      <svg viewBox={boxText(PHASE_WHEEL_BOX)} style={still} aria-hidden="true"><PhaseWheelDrawing engine={engine} possible={possible} /></svg>
-      <MovingLayer box={PHASE_WHEEL_BOX} region={valve === null ? WHEEL_DISC : PHASE_WHEEL_BOX} crank={crank} draw={draw} />
+    <CrankSlider
+      crank={crank}
+      cycleDeg={engine.cycleDeg}
+      live={live}
+      box={PHASE_WHEEL_BOX}
+      center={WHEEL_CENTER}
+      perDragDeg={engine.cycleDeg / 360}
+      name="Phase wheel"
+      words={words}
+    >
+      <svg viewBox={boxText(PHASE_WHEEL_BOX)} style={still} aria-hidden="true">
+        <PhaseWheelDrawing engine={engine} possible={possible} />
+      </svg>
+      <MovingLayer
+        box={PHASE_WHEEL_BOX}
+        region={valve === null ? WHEEL_DISC : PHASE_WHEEL_BOX}
+        crank={crank}
+        draw={draw}
+      />
     </CrankSlider>
   );
 });
@@ -55,12 +81,37 @@ interface DialProps extends Common {
 }
 
 /** What a person sees at the crank, and which time round it is. */
-export const PulleyDial = memo(function PulleyDial({ engine, crank, rotation, marks, wantedMarkDeg = null, possible = null, live = false }: DialProps) {
-  const draw = useMemo(() => dialDraw(engine, { rotation, marks, wantedMarkDeg }), [engine, rotation, marks, wantedMarkDeg]);
-  const words = useMemo(() => (deg: number) => `Pulley dial: ${Math.round(deg % 360)} degrees, ${shortSign(engine, deg)}`, [engine]);
+export const PulleyDial = memo(function PulleyDial({
+  engine,
+  crank,
+  rotation,
+  marks,
+  wantedMarkDeg = null,
+  possible = null,
+  live = false,
+}: DialProps) {
+  const draw = useMemo(
+    () => dialDraw(engine, { rotation, marks, wantedMarkDeg }),
+    [engine, rotation, marks, wantedMarkDeg],
+  );
+  const words = useMemo(
+    () => (deg: number) => `Pulley dial: ${Math.round(deg % 360)} degrees, ${shortSign(engine, deg)}`,
+    [engine],
+  );
   return (
-    <CrankSlider crank={crank} cycleDeg={engine.cycleDeg} live={live} box={PULLEY_DIAL_BOX} center={DIAL_CENTER} perDragDeg={rotation === "clockwise" ? 1 : -1} name="Pulley dial" words={words}>
-      <svg viewBox={boxText(PULLEY_DIAL_BOX)} style={still} aria-hidden="true"><PulleyDialDrawing rotation={rotation} possible={possible} /></svg>
+    <CrankSlider
+      crank={crank}
+      cycleDeg={engine.cycleDeg}
+      live={live}
+      box={PULLEY_DIAL_BOX}
+      center={DIAL_CENTER}
+      perDragDeg={rotation === "clockwise" ? 1 : -1}
+      name="Pulley dial"
+      words={words}
+    >
+      <svg viewBox={boxText(PULLEY_DIAL_BOX)} style={still} aria-hidden="true">
+        <PulleyDialDrawing rotation={rotation} possible={possible} />
+      </svg>
       <MovingLayer box={PULLEY_DIAL_BOX} region={PULLEY} crank={crank} draw={draw} />
     </CrankSlider>
   );

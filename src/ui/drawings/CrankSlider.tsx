@@ -44,15 +44,29 @@ export function CrankSlider({ crank, cycleDeg, live, box, center, perDragDeg, na
   const at = (event: { clientX: number; clientY: number }, rect: DOMRect): number => {
     const [x, y, width, height] = box;
     const scale = Math.min(rect.width / width, rect.height / height);
-    const from = { x: (event.clientX - rect.left - (rect.width - width * scale) / 2) / scale + x, y: (event.clientY - rect.top - (rect.height - height * scale) / 2) / scale + y };
+    const from = {
+      x: (event.clientX - rect.left - (rect.width - width * scale) / 2) / scale + x,
+      y: (event.clientY - rect.top - (rect.height - height * scale) / 2) / scale + y,
+    };
     return bearing(center, from);
   };
   const style = { position: "relative", width: "100%", height: "100%", borderRadius: 4, contain: "strict" } as const;
-  if (!live) return <div ref={element} role="img" aria-label={words(crank.get())} style={style}>{children}</div>;
+  if (!live)
+    return (
+      <div ref={element} role="img" aria-label={words(crank.get())} style={style}>
+        {children}
+      </div>
+    );
   return (
     <div
-      ref={element} role="slider" tabIndex={0} aria-label={`${name}: turn the crank`} aria-valuemin={0} aria-valuemax={cycleDeg}
-      aria-valuenow={Math.round(crank.get())} aria-valuetext={`${Math.round(crank.get())} crank degrees of ${cycleDeg}`}
+      ref={element}
+      role="slider"
+      tabIndex={0}
+      aria-label={`${name}: turn the crank`}
+      aria-valuemin={0}
+      aria-valuemax={cycleDeg}
+      aria-valuenow={Math.round(crank.get())}
+      aria-valuetext={`${Math.round(crank.get())} crank degrees of ${cycleDeg}`}
       style={{ ...style, cursor: "grab", touchAction: "none" }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
@@ -67,8 +81,12 @@ export function CrankSlider({ crank, cycleDeg, live, box, center, perDragDeg, na
         held.current = { rect: held.current.rect, from: now, exact };
         crank.set(fold(Math.round(exact), cycleDeg));
       }}
-      onPointerUp={() => { held.current = null; }}
-      onPointerCancel={() => { held.current = null; }}
+      onPointerUp={() => {
+        held.current = null;
+      }}
+      onPointerCancel={() => {
+        held.current = null;
+      }}
       onKeyDown={(event) => {
         const next = steppedBy(event, crank.get(), cycleDeg);
         if (next !== null) crank.set(next);

@@ -16,9 +16,26 @@ interface Props {
 }
 
 /** Text in a drawing, centered on x unless it begins there. Styled, because the page's reset overrides SVG's own attributes. */
-export function DrawnText({ x, y, size, fill, children, family = "stamp", bold = false, centered = false, fromLeft = false }: Props) {
+export function DrawnText({
+  x,
+  y,
+  size,
+  fill,
+  children,
+  family = "stamp",
+  bold = false,
+  centered = false,
+  fromLeft = false,
+}: Props) {
   return (
-    <text x={x} y={y} dy={centered ? "0.36em" : undefined} textAnchor={fromLeft ? "start" : "middle"} fill={fill} style={{ fontFamily: font[family], fontWeight: bold ? 600 : 500, fontSize: size }}>
+    <text
+      x={x}
+      y={y}
+      dy={centered ? "0.36em" : undefined}
+      textAnchor={fromLeft ? "start" : "middle"}
+      fill={fill}
+      style={{ fontFamily: font[family], fontWeight: bold ? 600 : 500, fontSize: size }}
+    >
       {children}
     </text>
   );

@@ -10,10 +10,12 @@ const PHASES: Record<360 | 720, readonly string[]> = {
 
 export function phaseNotes(engine: Engine, crankDeg: number): Record<string, string> {
   const { firing, rocking } = signAt(engine, crankDeg);
-  return Object.fromEntries(engine.cylinders.map((c) => {
-    if (firing.includes(c.id)) return [c.id, "firing TDC"];
-    if (rocking.includes(c.id)) return [c.id, "rocking"];
-    const rel = fold(crankDeg - c.firingDeg, engine.cycleDeg);
-    return [c.id, PHASES[engine.cycleDeg][Math.floor(rel / 180)] ?? ""];
-  }));
+  return Object.fromEntries(
+    engine.cylinders.map((c) => {
+      if (firing.includes(c.id)) return [c.id, "firing TDC"];
+      if (rocking.includes(c.id)) return [c.id, "rocking"];
+      const rel = fold(crankDeg - c.firingDeg, engine.cycleDeg);
+      return [c.id, PHASES[engine.cycleDeg][Math.floor(rel / 180)] ?? ""];
+    }),
+  );
 }

@@ -1,7 +1,12 @@
 import { fold } from "@/core/units/angle/arc";
 
 const KEY_STEPS: Record<string, number> = {
-  ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 30, PageDown: -30,
+  ArrowRight: 1,
+  ArrowUp: 1,
+  ArrowLeft: -1,
+  ArrowDown: -1,
+  PageUp: 30,
+  PageDown: -30,
 };
 
 interface Pressed {

@@ -36,21 +36,46 @@ export function ChangeEngine({ id, file }: Props) {
       return;
     }
     setBusy(false);
-    setProblem(sent.kind === "refused" ? `${sent.message}${sent.path === "" ? "" : ` (at ${sent.path})`}` : UNREACHED);
+    setProblem(
+      sent.kind === "refused" ? `${sent.message}${sent.path === "" ? "" : ` (at ${sent.path})`}` : UNREACHED,
+    );
   }
 
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.05fr)" }} gap={{ base: "6", lg: "8" }} alignItems="start">
-      <chakra.form noValidate display="flex" flexDirection="column" gap="6" minWidth="0" onSubmit={(e) => { e.preventDefault(); void save(); }}>
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.05fr)" }}
+      gap={{ base: "6", lg: "8" }}
+      alignItems="start"
+    >
+      <chakra.form
+        noValidate
+        display="flex"
+        flexDirection="column"
+        gap="6"
+        minWidth="0"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void save();
+        }}
+      >
         <chakra.div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>Change {file.name}</chakra.h1>
-          <chakra.p fontSize="18px" color="soft">Jobs that were opened before keep the engine as it was then.</chakra.p>
+          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+            Change {file.name}
+          </chakra.h1>
+          <chakra.p fontSize="18px" color="soft">
+            Jobs that were opened before keep the engine as it was then.
+          </chakra.p>
         </chakra.div>
         <EngineForm draft={form.draft} problems={form.problems} touched={form.touched} onChange={form.change} />
         {problem !== null && <Complaint role="alert">{problem}</Complaint>}
         <chakra.div display="flex" gap="3">
-          <Button type="submit" kind="now" disabled={busy}>Keep the change</Button>
-          <ButtonLink asChild><Link href={`/engines/${id}`}>Leave it as it was</Link></ButtonLink>
+          <Button type="submit" kind="now" disabled={busy}>
+            Keep the change
+          </Button>
+          <ButtonLink asChild>
+            <Link href={`/engines/${id}`}>Leave it as it was</Link>
+          </ButtonLink>
         </chakra.div>
       </chakra.form>
       {form.shown !== null && <LiveEngine file={form.shown} />}

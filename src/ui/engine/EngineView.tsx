@@ -61,75 +61,185 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
   const plan = answer.methods.find((m) => m.id === chosen) ?? null;
   const stops = useMemo(() => plan?.stops ?? [], [plan]);
   const stopsDeg = useMemo(() => stops.map((s) => s.crankDeg), [stops]);
-  const marks = useMemo(() => dialMarks(stops, file.marksDeg ?? [0], file.markLabels), [stops, file.marksDeg, file.markLabels]);
+  const marks = useMemo(
+    () => dialMarks(stops, file.marksDeg ?? [0], file.markLabels),
+    [stops, file.marksDeg, file.markLabels],
+  );
   const query = planQuery(chosen, settings);
   const cylinder = engine.valves.find((v) => v.id === valve)?.cylinder ?? null;
   return (
     <chakra.div display="flex" flexDirection="column" gap={{ base: "5", lg: "4" }}>
-      <chakra.header display="flex" flexWrap="wrap" alignItems="center" justifyContent="space-between" columnGap="6" rowGap="2">
+      <chakra.header
+        display="flex"
+        flexWrap="wrap"
+        alignItems="center"
+        justifyContent="space-between"
+        columnGap="6"
+        rowGap="2"
+      >
         <chakra.div minWidth="0">
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>{file.name}</chakra.h1>
-          <chakra.p color="soft" fontSize="17px">{[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`].filter((x) => x !== null).join(" · ")}</chakra.p>
+          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>
+            {file.name}
+          </chakra.h1>
+          <chakra.p color="soft" fontSize="17px">
+            {[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`]
+              .filter((x) => x !== null)
+              .join(" · ")}
+          </chakra.p>
         </chakra.div>
         <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="center">
-          <Button type="button" size="big" aria-expanded={locating} onClick={() => setLocating(!locating)}>Where is the crank?</Button>
-          <ButtonLink asChild><Link href={`/engines/${id}/tape?${query}`}>Tape and card</Link></ButtonLink>
-          <ButtonLink asChild><Link href={`/engines/${id}/edit`}>Change engine</Link></ButtonLink>
-          <ButtonLink asChild kind="now"><Link href={`/engines/${id}/job?${query}`}>Start a job</Link></ButtonLink>
+          <Button type="button" size="big" aria-expanded={locating} onClick={() => setLocating(!locating)}>
+            Where is the crank?
+          </Button>
+          <ButtonLink asChild>
+            <Link href={`/engines/${id}/tape?${query}`}>Tape and card</Link>
+          </ButtonLink>
+          <ButtonLink asChild>
+            <Link href={`/engines/${id}/edit`}>Change engine</Link>
+          </ButtonLink>
+          <ButtonLink asChild kind="now">
+            <Link href={`/engines/${id}/job?${query}`}>Start a job</Link>
+          </ButtonLink>
         </chakra.div>
       </chakra.header>
 
-      {locating
-        ? <Locator file={file} engine={engine} requiredDeg={settings.requiredDeg} stops={stops.map((s, i) => ({ letter: stopLetter(i), crankDeg: s.crankDeg }))} closeLabel="Back to the engine" onClose={() => setLocating(false)} onFound={(deg) => { crank.set(deg); setLocating(false); }} />
-        : <CrankStudy file={file} engine={engine} crank={crank} requiredDeg={settings.requiredDeg} stopsDeg={stopsDeg} marks={marks} valve={valve} onValve={setValve} />}
+      {locating ? (
+        <Locator
+          file={file}
+          engine={engine}
+          requiredDeg={settings.requiredDeg}
+          stops={stops.map((s, i) => ({ letter: stopLetter(i), crankDeg: s.crankDeg }))}
+          closeLabel="Back to the engine"
+          onClose={() => setLocating(false)}
+          onFound={(deg) => {
+            crank.set(deg);
+            setLocating(false);
+          }}
+        />
+      ) : (
+        <CrankStudy
+          file={file}
+          engine={engine}
+          crank={crank}
+          requiredDeg={settings.requiredDeg}
+          stopsDeg={stopsDeg}
+          marks={marks}
+          valve={valve}
+          onValve={setValve}
+        />
+      )}
 
       <chakra.section aria-labelledby="plan" minWidth="0">
         <PlateHeading id="plan">Where to stop</PlateHeading>
-        <chakra.p fontSize="20px" lineHeight={1.35} pb="3" maxWidth="72rem">{answer.why}</chakra.p>
-        <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 15rem" }} gap="6" alignItems="start">
-          <MethodTable methods={answer.methods} recommended={answer.recommended} chosen={chosen} requiredDeg={settings.requiredDeg} onChoose={setPicked} />
+        <chakra.p fontSize="20px" lineHeight={1.35} pb="3" maxWidth="72rem">
+          {answer.why}
+        </chakra.p>
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 15rem" }}
+          gap="6"
+          alignItems="start"
+        >
+          <MethodTable
+            methods={answer.methods}
+            recommended={answer.recommended}
+            chosen={chosen}
+            requiredDeg={settings.requiredDeg}
+            onChoose={setPicked}
+          />
           <StopSettingsForm settings={settings} onChange={setSettings} />
         </chakra.div>
       </chakra.section>
 
       <chakra.section aria-labelledby="strip" minWidth="0">
         <PlateHeading id="strip">The cycle, unrolled: {METHODS[chosen].name}</PlateHeading>
-        <chakra.p fontSize="16px" color="soft" pb="1">Bars are heels, where a valve may be set; thin lines its ramps; a dot where this method serves it, with the margin beside it where it is small.</chakra.p>
-        <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="1"><CycleStrip engine={engine} plan={plan} requiredDeg={settings.requiredDeg} crank={crank} /></chakra.div>
+        <chakra.p fontSize="16px" color="soft" pb="1">
+          Bars are heels, where a valve may be set; thin lines its ramps; a dot where this method serves it, with the
+          margin beside it where it is small.
+        </chakra.p>
+        <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="1">
+          <CycleStrip engine={engine} plan={plan} requiredDeg={settings.requiredDeg} crank={crank} />
+        </chakra.div>
       </chakra.section>
 
-      <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="8" alignItems="start">
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" }}
+        gap="8"
+        alignItems="start"
+      >
         <chakra.section aria-labelledby="stops" minWidth="0">
-          <PlateHeading id="stops" pb="2">Its stops: {METHODS[chosen].name}</PlateHeading>
+          <PlateHeading id="stops" pb="2">
+            Its stops: {METHODS[chosen].name}
+          </PlateHeading>
           {plan !== null && <StopList plan={plan} engine={engine} requiredDeg={settings.requiredDeg} crank={crank} />}
           {plan !== null && <OrderCosts engine={engine} plan={plan} />}
-          {answer.assumptions.concat(unknownFields.map((f) => `The field "${f}" of the file is kept, but not used.`)).map((a) => <chakra.p key={a} color="soft" fontSize="16px" pt="2">{a}</chakra.p>)}
+          {answer.assumptions
+            .concat(unknownFields.map((f) => `The field "${f}" of the file is kept, but not used.`))
+            .map((a) => (
+              <chakra.p key={a} color="soft" fontSize="16px" pt="2">
+                {a}
+              </chakra.p>
+            ))}
         </chakra.section>
         <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
           <chakra.section aria-labelledby="lift" minWidth="0">
             <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2">
               <PlateHeading id="lift">Lift</PlateHeading>
-              <chakra.label display="inline-flex" alignItems="center" gap="2"><Stamp>Cylinder</Stamp>
-                <Select width="auto" value={cylinder ?? engine.cylinders[0]?.id} onChange={(e) => setValve(engine.valves.find((v) => v.cylinder === e.target.value)?.id ?? null)}>
-                  {engine.cylinders.map((c) => <option key={c.id} value={c.id}>{c.id}</option>)}
+              <chakra.label display="inline-flex" alignItems="center" gap="2">
+                <Stamp>Cylinder</Stamp>
+                <Select
+                  width="auto"
+                  value={cylinder ?? engine.cylinders[0]?.id}
+                  onChange={(e) => setValve(engine.valves.find((v) => v.cylinder === e.target.value)?.id ?? null)}
+                >
+                  {engine.cylinders.map((c) => (
+                    <option key={c.id} value={c.id}>
+                      {c.id}
+                    </option>
+                  ))}
                 </Select>
               </chakra.label>
             </chakra.div>
-            <LiftCurves file={file} engine={engine} cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""} crank={crank} />
+            <LiftCurves
+              file={file}
+              engine={engine}
+              cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""}
+              crank={crank}
+            />
           </chakra.section>
           <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
         </chakra.div>
       </chakra.div>
-      <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: work === "dry-gap" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start" pt="4">
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{
+          base: "minmax(0, 1fr)",
+          lg: work === "dry-gap" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)",
+        }}
+        gap={{ base: "8", lg: "10" }}
+        alignItems="start"
+        pt="4"
+      >
         <chakra.section aria-labelledby="spec" minWidth="0" maxWidth="52rem">
           <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
             <PlateHeading id="spec">{SPEC_TITLE[work]}</PlateHeading>
-            {!editing && known && <Button type="button" onClick={() => setEditing(true)}>Change</Button>}
+            {!editing && known && (
+              <Button type="button" onClick={() => setEditing(true)}>
+                Change
+              </Button>
+            )}
           </chakra.div>
-          {editing || !known
-            ? <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
-            : <SpecSummary file={file} measured={measured} />}
-          <chakra.p pt="4"><ButtonLink href={`/api/engines/${id}/file`} download>Take the engine file</ButtonLink></chakra.p>
+          {editing || !known ? (
+            <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
+          ) : (
+            <SpecSummary file={file} measured={measured} />
+          )}
+          <chakra.p pt="4">
+            <ButtonLink href={`/api/engines/${id}/file`} download>
+              Take the engine file
+            </ButtonLink>
+          </chakra.p>
         </chakra.section>
         {known && work !== "dry-gap" && <HeatSection id={id} file={file} measured={measured} />}
       </chakra.div>

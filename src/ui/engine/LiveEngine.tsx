@@ -24,20 +24,52 @@ export function LiveEngine({ file }: { readonly file: EngineFile }) {
   const crank = useCrankStore(0);
   const plan = answer.methods.find((m) => m.id === answer.recommended);
   return (
-    <chakra.section aria-label="The engine so far" border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" overflow="hidden" position={{ lg: "sticky" }} top="3">
+    <chakra.section
+      aria-label="The engine so far"
+      border="2px solid"
+      borderColor="ink"
+      borderRadius="plate"
+      bg="sheet"
+      overflow="hidden"
+      position={{ lg: "sticky" }}
+      top="3"
+    >
       <chakra.div p="3" {...PAPER_GRID}>
-        <Stamp bg="sheet" px="1">{engineWords(file)}</Stamp>
-        <chakra.div pt="1"><LiveHeadMap file={file} engine={engine} crank={crank} view="front-left" options={STUDY} /></chakra.div>
+        <Stamp bg="sheet" px="1">
+          {engineWords(file)}
+        </Stamp>
+        <chakra.div pt="1">
+          <LiveHeadMap file={file} engine={engine} crank={crank} view="front-left" options={STUDY} />
+        </chakra.div>
       </chakra.div>
       <chakra.div p="4" borderTop="2px solid" borderColor="ink" bg="paper" aria-live="polite">
-        <PlateHeading>{answer.recommended === null ? "No safe plan yet" : `Its plan: ${METHODS[answer.recommended].name}`}</PlateHeading>
+        <PlateHeading>
+          {answer.recommended === null ? "No safe plan yet" : `Its plan: ${METHODS[answer.recommended].name}`}
+        </PlateHeading>
         <chakra.p fontSize="17px">{answer.why}</chakra.p>
-        {plan !== undefined && <chakra.p fontSize="16px" color="soft" pt="1">{METHODS[plan.id].how}.</chakra.p>}
-        {answer.assumptions.map((a) => <chakra.p key={a} fontSize="16px" color="soft" pt="1">{a}</chakra.p>)}
+        {plan !== undefined && (
+          <chakra.p fontSize="16px" color="soft" pt="1">
+            {METHODS[plan.id].how}.
+          </chakra.p>
+        )}
+        {answer.assumptions.map((a) => (
+          <chakra.p key={a} fontSize="16px" color="soft" pt="1">
+            {a}
+          </chakra.p>
+        ))}
       </chakra.div>
-      <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "minmax(0, 1fr) minmax(0, 1.35fr)" }} borderTop="2px solid" borderColor="ink">
-        <chakra.div p="2" height="230px" minWidth="0"><PhaseWheel live engine={engine} crank={crank} /></chakra.div>
-        <chakra.div p="3" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!"><LiftCurves file={file} engine={engine} cylinder={file.firingOrder[0] ?? ""} crank={crank} /></chakra.div>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: "1fr", sm: "minmax(0, 1fr) minmax(0, 1.35fr)" }}
+        borderTop="2px solid"
+        borderColor="ink"
+      >
+        <chakra.div p="2" height="230px" minWidth="0">
+          <PhaseWheel live engine={engine} crank={crank} />
+        </chakra.div>
+        <chakra.div p="3" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!">
+          <LiftCurves file={file} engine={engine} cylinder={file.firingOrder[0] ?? ""} crank={crank} />
+        </chakra.div>
       </chakra.div>
     </chakra.section>
   );

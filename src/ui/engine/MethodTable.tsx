@@ -12,19 +12,54 @@ interface Props {
   readonly onChoose: (id: MethodId) => void;
 }
 
-const Cell = chakra("td", { base: { px: "2", py: "2", fontSize: "16px", verticalAlign: "top", display: { base: "block", md: "table-cell" } } });
-const Head = chakra("th", { base: { px: "2", pb: "1", fontFamily: "stamp", fontWeight: 600, fontSize: "16px", textTransform: "uppercase", color: "soft", textAlign: "left", whiteSpace: "nowrap" } });
+const Cell = chakra("td", {
+  base: { px: "2", py: "2", fontSize: "16px", verticalAlign: "top", display: { base: "block", md: "table-cell" } },
+});
+const Head = chakra("th", {
+  base: {
+    px: "2",
+    pb: "1",
+    fontFamily: "stamp",
+    fontWeight: 600,
+    fontSize: "16px",
+    textTransform: "uppercase",
+    color: "soft",
+    textAlign: "left",
+    whiteSpace: "nowrap",
+  },
+});
 
 /** The schools side by side on this engine: what each costs, and what it leaves. */
 export function MethodTable({ methods, recommended, chosen, requiredDeg, onChoose }: Props) {
   return (
     <chakra.table width="full" borderCollapse="collapse" display={{ base: "block", md: "table" }}>
-      <chakra.caption captionSide="bottom" textAlign="left" color="soft" fontSize="16px" pt="2">Every method turns in the running direction only. Turns are counted from the first stop to the last.</chakra.caption>
+      <chakra.caption captionSide="bottom" textAlign="left" color="soft" fontSize="16px" pt="2">
+        Every method turns in the running direction only. Turns are counted from the first stop to the last.
+      </chakra.caption>
       <chakra.thead display={{ base: "none", md: "table-header-group" }}>
-        <tr><Head scope="col">Method</Head><Head scope="col" textAlign="right">Stops</Head><Head scope="col" textAlign="right">Turns</Head><Head scope="col">Closest valve</Head><Head scope="col">It needs</Head></tr>
+        <tr>
+          <Head scope="col">Method</Head>
+          <Head scope="col" textAlign="right">
+            Stops
+          </Head>
+          <Head scope="col" textAlign="right">
+            Turns
+          </Head>
+          <Head scope="col">Closest valve</Head>
+          <Head scope="col">It needs</Head>
+        </tr>
       </chakra.thead>
       <chakra.tbody display={{ base: "block", md: "table-row-group" }}>
-        {methods.map((m) => <Row key={m.id} plan={m} recommended={m.id === recommended} chosen={m.id === chosen} requiredDeg={requiredDeg} onChoose={() => onChoose(m.id)} />)}
+        {methods.map((m) => (
+          <Row
+            key={m.id}
+            plan={m}
+            recommended={m.id === recommended}
+            chosen={m.id === chosen}
+            requiredDeg={requiredDeg}
+            onChoose={() => onChoose(m.id)}
+          />
+        ))}
       </chakra.tbody>
     </chakra.table>
   );
@@ -41,16 +76,56 @@ interface RowProps {
 function Row({ plan, recommended, chosen, requiredDeg, onChoose }: RowProps) {
   const { name, needs } = METHODS[plan.id];
   return (
-    <chakra.tr borderTop="1px solid" borderColor="line" bg={chosen ? "sheet" : "transparent"} boxShadow={chosen ? "inset 6px 0 0 var(--f-colors-ink)" : "none"} display={{ base: "block", md: "table-row" }}>
+    <chakra.tr
+      borderTop="1px solid"
+      borderColor="line"
+      bg={chosen ? "sheet" : "transparent"}
+      boxShadow={chosen ? "inset 6px 0 0 var(--f-colors-ink)" : "none"}
+      display={{ base: "block", md: "table-row" }}
+    >
       <Cell pl={{ base: "3", md: "4" }}>
-        <chakra.button type="button" aria-pressed={chosen} onClick={onChoose} minHeight="44px" textAlign="left" cursor="pointer" fontSize="18px" fontWeight={600} textDecoration="underline" textDecorationThickness={chosen ? "3px" : "1px"} textUnderlineOffset="4px" width="full">
+        <chakra.button
+          type="button"
+          aria-pressed={chosen}
+          onClick={onChoose}
+          minHeight="44px"
+          textAlign="left"
+          cursor="pointer"
+          fontSize="18px"
+          fontWeight={600}
+          textDecoration="underline"
+          textDecorationThickness={chosen ? "3px" : "1px"}
+          textUnderlineOffset="4px"
+          width="full"
+        >
           {name}
         </chakra.button>
-        {recommended && <chakra.span display="block" color="set" fontWeight={600}>✓ recommended here</chakra.span>}
+        {recommended && (
+          <chakra.span display="block" color="set" fontWeight={600}>
+            ✓ recommended here
+          </chakra.span>
+        )}
       </Cell>
-      <Cell textAlign={{ md: "right" }} fontFamily="mono"><Name>Stops </Name>{plan.stops.length === 0 ? "–" : plan.stops.length}</Cell>
-      <Cell textAlign={{ md: "right" }} fontFamily="mono"><Name>Turns </Name>{plan.stops.length === 0 ? "–" : (plan.turnTotalDeg / 360).toFixed(2)}</Cell>
-      <Cell>{plan.usable ? <Clear plan={plan} requiredDeg={requiredDeg} /> : <chakra.span color="now" fontWeight={600}>✕ Not safe here. <chakra.span color="ink" fontWeight={400}>{plan.why}</chakra.span></chakra.span>}</Cell>
+      <Cell textAlign={{ md: "right" }} fontFamily="mono">
+        <Name>Stops </Name>
+        {plan.stops.length === 0 ? "–" : plan.stops.length}
+      </Cell>
+      <Cell textAlign={{ md: "right" }} fontFamily="mono">
+        <Name>Turns </Name>
+        {plan.stops.length === 0 ? "–" : (plan.turnTotalDeg / 360).toFixed(2)}
+      </Cell>
+      <Cell>
+        {plan.usable ? (
+          <Clear plan={plan} requiredDeg={requiredDeg} />
+        ) : (
+          <chakra.span color="now" fontWeight={600}>
+            ✕ Not safe here.{" "}
+            <chakra.span color="ink" fontWeight={400}>
+              {plan.why}
+            </chakra.span>
+          </chakra.span>
+        )}
+      </Cell>
       <Cell color="soft">{needs}</Cell>
     </chakra.tr>
   );
@@ -63,11 +138,18 @@ function Clear({ plan, requiredDeg }: { readonly plan: MethodPlan; readonly requ
   const { worst } = plan;
   if (worst === null) return null;
   const barely = worst.marginDeg < 2 * requiredDeg;
-  const ranged = plan.stops.flatMap((s) => s.set).map((v) => v.rangeWorstDeg).filter((r) => r !== undefined);
+  const ranged = plan.stops
+    .flatMap((s) => s.set)
+    .map((v) => v.rangeWorstDeg)
+    .filter((r) => r !== undefined);
   return (
     <span>
-      <chakra.b color={barely ? "now" : "inherit"}>{worst.valve} {Math.floor(worst.marginDeg)}° clear{barely ? ", barely" : ""}</chakra.b>
-      {ranged.length > 0 && <chakra.span color="soft"> · {Math.floor(Math.min(...ranged))}° where people really stop</chakra.span>}
+      <chakra.b color={barely ? "now" : "inherit"}>
+        {worst.valve} {Math.floor(worst.marginDeg)}° clear{barely ? ", barely" : ""}
+      </chakra.b>
+      {ranged.length > 0 && (
+        <chakra.span color="soft"> · {Math.floor(Math.min(...ranged))}° where people really stop</chakra.span>
+      )}
     </span>
   );
 }

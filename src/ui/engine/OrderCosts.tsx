@@ -9,8 +9,10 @@ export function OrderCosts({ engine, plan }: { readonly engine: Engine; readonly
   return (
     <chakra.p fontSize="17px" pt="3">
       <b>Order of serving.</b>{" "}
-      {SERVING_ORDERS.map((order) => `${ORDER_NAMES[order]}: ${(serve(engine, plan, order).turnTotalDeg / 360).toFixed(1)} turns`).join(" · ")}.
-      {" "}Choose it when you start the job.
+      {SERVING_ORDERS.map(
+        (order) => `${ORDER_NAMES[order]}: ${(serve(engine, plan, order).turnTotalDeg / 360).toFixed(1)} turns`,
+      ).join(" · ")}
+      . Choose it when you start the job.
     </chakra.p>
   );
 }

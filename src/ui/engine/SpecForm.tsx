@@ -21,8 +21,13 @@ interface Props {
 }
 
 const KIND_NAMES: Record<AdjusterKind, string> = {
-  screw: "lash, with a screw or nut", "bucket-shim": "lash, with shims or caps", bucket: "lash, with buckets of another thickness", "positive-closing": "positively closed valves: opener and closer",
-  hydraulic: "preload of hydraulic lifters", fixed: "dry gap: no screw, parts of another length", grind: "lash, by grinding the stem's end",
+  screw: "lash, with a screw or nut",
+  "bucket-shim": "lash, with shims or caps",
+  bucket: "lash, with buckets of another thickness",
+  "positive-closing": "positively closed valves: opener and closer",
+  hydraulic: "preload of hydraulic lifters",
+  fixed: "dry gap: no screw, parts of another length",
+  grind: "lash, by grinding the stem's end",
 };
 
 /** Spec and adjuster of an engine, typed as they stand in the book. */
@@ -31,7 +36,11 @@ export function SpecForm({ id, file, known, onDone }: Props) {
   const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
   const { register, handleSubmit, control, formState } = useForm<SpecFields>({ defaultValues: specFields(file) });
   const roles = ROLES.filter((role) => file.valves.some((v) => v.role === role));
-  const [kind, at, state] = [useWatch({ control, name: "kind" }), useWatch({ control, name: "at" }), useWatch({ control, name: "state" })];
+  const [kind, at, state] = [
+    useWatch({ control, name: "kind" }),
+    useWatch({ control, name: "at" }),
+    useWatch({ control, name: "state" }),
+  ];
   const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
 
   async function save(form: SpecFields): Promise<void> {
@@ -44,38 +53,100 @@ export function SpecForm({ id, file, known, onDone }: Props) {
   }
 
   return (
-    <chakra.form onSubmit={(e) => void handleSubmit(save)(e)} noValidate display="flex" flexDirection="column" gap="4">
-      <Field label="What is set" error={wrong("adjuster.kind")}>{(c) => <Select {...c} {...register("kind")}>{SETTING_KINDS.map((k) => <option key={k} value={k}>{KIND_NAMES[k]}</option>)}</Select>}</Field>
+    <chakra.form
+      onSubmit={(e) => void handleSubmit(save)(e)}
+      noValidate
+      display="flex"
+      flexDirection="column"
+      gap="4"
+    >
+      <Field label="What is set" error={wrong("adjuster.kind")}>
+        {(c) => (
+          <Select {...c} {...register("kind")}>
+            {SETTING_KINDS.map((k) => (
+              <option key={k} value={k}>
+                {KIND_NAMES[k]}
+              </option>
+            ))}
+          </Select>
+        )}
+      </Field>
       {kind !== "hydraulic" && (
         <>
           <chakra.div display="grid" gridTemplateColumns={kind === "fixed" ? "1fr" : "8rem 1fr"} gap="3">
-            {kind !== "fixed" && <Field label="Engine is" error={wrong("lash.state")}>{(c) => <Select {...c} {...register("state")}><option value="">choose</option><option value="cold">cold</option><option value="hot">hot</option></Select>}</Field>}
-            <Field label="Source" hint="Manual, cam card, builder, own" error={wrong("lash.source")}>{(c) => <TextInput {...c} {...register("source")} />}</Field>
+            {kind !== "fixed" && (
+              <Field label="Engine is" error={wrong("lash.state")}>
+                {(c) => (
+                  <Select {...c} {...register("state")}>
+                    <option value="">choose</option>
+                    <option value="cold">cold</option>
+                    <option value="hot">hot</option>
+                  </Select>
+                )}
+              </Field>
+            )}
+            <Field label="Source" hint="Manual, cam card, builder, own" error={wrong("lash.source")}>
+              {(c) => <TextInput {...c} {...register("source")} />}
+            </Field>
           </chakra.div>
           {roles.map((role) => (
             <chakra.fieldset key={role} border="0" p="0" m="0" minWidth="0">
-              <chakra.legend p="0"><Stamp>{role}{role === "injector" ? " (leave empty to leave it out of lash jobs)" : ""}</Stamp></chakra.legend>
+              <chakra.legend p="0">
+                <Stamp>
+                  {role}
+                  {role === "injector" ? " (leave empty to leave it out of lash jobs)" : ""}
+                </Stamp>
+              </chakra.legend>
               <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap="3">
                 {(["nominal", "low", "high"] as const).map((part) => (
-                  <Field key={part} label={{ nominal: kind === "fixed" ? "Dry gap" : kind === "positive-closing" ? "Opener gap" : "Lash", low: "Low limit", high: "High limit" }[part]} error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}>
-                    {(c) => <TextInput {...c} {...register(`${role}.${part}`)} placeholder={part === "nominal" ? "0.30 mm" : ""} autoComplete="off" />}
+                  <Field
+                    key={part}
+                    label={
+                      {
+                        nominal: kind === "fixed" ? "Dry gap" : kind === "positive-closing" ? "Opener gap" : "Lash",
+                        low: "Low limit",
+                        high: "High limit",
+                      }[part]
+                    }
+                    error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}
+                  >
+                    {(c) => (
+                      <TextInput
+                        {...c}
+                        {...register(`${role}.${part}`)}
+                        placeholder={part === "nominal" ? "0.30 mm" : ""}
+                        autoComplete="off"
+                      />
+                    )}
                   </Field>
                 ))}
               </chakra.div>
             </chakra.fieldset>
           ))}
-          {state === "hot" && kind !== "fixed" && <Field label="Hot from, °C" hint="Left empty: 65 °C" error={wrong("lash.hotFromC")}>{(c) => <TextInput {...c} {...register("hotFromC")} inputMode="decimal" maxWidth="10rem" />}</Field>}
+          {state === "hot" && kind !== "fixed" && (
+            <Field label="Hot from, °C" hint="Left empty: 65 °C" error={wrong("lash.hotFromC")}>
+              {(c) => <TextInput {...c} {...register("hotFromC")} inputMode="decimal" maxWidth="10rem" />}
+            </Field>
+          )}
         </>
       )}
       {kind === "screw" && <ScrewFields register={register} at={at} wrong={wrong} />}
-      {(kind === "bucket-shim" || kind === "bucket") && <ShimFields register={register} wrong={wrong} shims={kind === "bucket-shim"} />}
+      {(kind === "bucket-shim" || kind === "bucket") && (
+        <ShimFields register={register} wrong={wrong} shims={kind === "bucket-shim"} />
+      )}
       {kind === "positive-closing" && <CloserFields register={register} wrong={wrong} />}
       {kind === "hydraulic" && <LifterFields register={register} wrong={wrong} />}
       {kind === "fixed" && <FixedFields register={register} wrong={wrong} />}
       {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
       <chakra.div display="flex" gap="3" flexWrap="wrap">
-        <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={formState.isSubmitting}>Keep this spec</Button>
-        {known && <Button type="button" onClick={onDone}>Leave it as it was</Button>}
+        <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={formState.isSubmitting}>
+          Keep this spec
+        </Button>
+        {known && (
+          <Button type="button" onClick={onDone}>
+            Leave it as it was
+          </Button>
+        )}
       </chakra.div>
     </chakra.form>
   );

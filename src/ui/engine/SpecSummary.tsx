@@ -12,8 +12,11 @@ import { Stamp } from "../controls/Stamp";
 import { TurnMeaning } from "../preload/TurnMeaning";
 
 const PLACE: Record<string, string> = {
-  "valve-end": "screw at the valve end", "pushrod-end": "screw at the pushrod end", "stud-nut": "nut on the stud",
-  tappet: "tappet screw", cam: "screw at the valve, read at the cam",
+  "valve-end": "screw at the valve end",
+  "pushrod-end": "screw at the pushrod end",
+  "stud-nut": "nut on the stud",
+  tappet: "tappet screw",
+  cam: "screw at the valve, read at the cam",
 };
 
 /** The spec as it is written down, with its state and source. */
@@ -24,7 +27,18 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
   return (
     <chakra.div fontSize="18px" display="flex" flexDirection="column" gap="2">
       <chakra.p>
-        <chakra.span border="2px solid" borderColor="ink" borderRadius="plate" px="2" fontFamily="stamp" fontWeight={600} textTransform="uppercase" mr="2">{lash.state}</chakra.span>
+        <chakra.span
+          border="2px solid"
+          borderColor="ink"
+          borderRadius="plate"
+          px="2"
+          fontFamily="stamp"
+          fontWeight={600}
+          textTransform="uppercase"
+          mr="2"
+        >
+          {lash.state}
+        </chakra.span>
         {lash.source ?? "No source given"}
       </chakra.p>
       <chakra.dl display="grid" gridTemplateColumns="7rem 1fr" rowGap="1">
@@ -33,16 +47,32 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
           if (figures === undefined) return null;
           return (
             <chakra.div key={role} display="contents">
-              <dt><Stamp>{role}</Stamp></dt>
-              <chakra.dd m="0" fontFamily="mono" fontSize="17px">{specWords(lashSpec(figures), specUnit(figures))}</chakra.dd>
+              <dt>
+                <Stamp>{role}</Stamp>
+              </dt>
+              <chakra.dd m="0" fontFamily="mono" fontSize="17px">
+                {specWords(lashSpec(figures), specUnit(figures))}
+              </chakra.dd>
             </chakra.div>
           );
         })}
-        <dt><Stamp>Adjuster</Stamp></dt>
-        <chakra.dd m="0" fontSize="17px">{adjuster === undefined ? "not given: no turn can be worked out" : adjusterWords(adjuster)}</chakra.dd>
+        <dt>
+          <Stamp>Adjuster</Stamp>
+        </dt>
+        <chakra.dd m="0" fontSize="17px">
+          {adjuster === undefined ? "not given: no turn can be worked out" : adjusterWords(adjuster)}
+        </chakra.dd>
       </chakra.dl>
-      {specQuestions(lash).map((q) => <chakra.p key={q} color="now" fontWeight={600} fontSize="16px">{q}</chakra.p>)}
-      {file.notes !== undefined && <chakra.p color="soft" fontSize="16px">{file.notes}</chakra.p>}
+      {specQuestions(lash).map((q) => (
+        <chakra.p key={q} color="now" fontWeight={600} fontSize="16px">
+          {q}
+        </chakra.p>
+      ))}
+      {file.notes !== undefined && (
+        <chakra.p color="soft" fontSize="16px">
+          {file.notes}
+        </chakra.p>
+      )}
     </chakra.div>
   );
 }
@@ -54,9 +84,23 @@ function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonl
   const proposed = gear.ratio === null ? null : proposedWay(waysOf(file, measured), jobRoles(file));
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
-      <TurnMeaning gear={gear} turns={fileTurns(file)} growthMm={proposed?.way.growth.exhaust?.growthMm ?? 0} growthFrom={proposed === null ? null : proposed.way.name.toLowerCase()} />
-      {file.follower === "flat" && <chakra.p fontSize="16px">Flat followers: on a new cam keep the lobes wet, go in firing order, turn as little as possible before the first start.</chakra.p>}
-      {file.notes !== undefined && <chakra.p color="soft" fontSize="16px">{file.notes}</chakra.p>}
+      <TurnMeaning
+        gear={gear}
+        turns={fileTurns(file)}
+        growthMm={proposed?.way.growth.exhaust?.growthMm ?? 0}
+        growthFrom={proposed === null ? null : proposed.way.name.toLowerCase()}
+      />
+      {file.follower === "flat" && (
+        <chakra.p fontSize="16px">
+          Flat followers: on a new cam keep the lobes wet, go in firing order, turn as little as possible before the
+          first start.
+        </chakra.p>
+      )}
+      {file.notes !== undefined && (
+        <chakra.p color="soft" fontSize="16px">
+          {file.notes}
+        </chakra.p>
+      )}
     </chakra.div>
   );
 }
@@ -72,8 +116,19 @@ function adjusterWords(a: AdjusterEntry): string {
   if (a.kind === "positive-closing") return "an opener and a closer at each valve";
   if (a.kind === "grind") return "no screw: the stem's end is ground";
   const shims = planShims({ adjuster: a }, {});
-  if (shims !== null) return `${PART_KIND_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
-  const thread = a.tpi !== undefined ? `${a.tpi} threads per inch` : a.pitch === undefined ? null : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
-  const ratio = a.ratio !== undefined ? `rocker ratio ${a.ratio}` : a.followerRatio === undefined ? null : `follower ratio ${a.followerRatio}`;
+  if (shims !== null)
+    return `${PART_KIND_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
+  const thread =
+    a.tpi !== undefined
+      ? `${a.tpi} threads per inch`
+      : a.pitch === undefined
+        ? null
+        : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
+  const ratio =
+    a.ratio !== undefined
+      ? `rocker ratio ${a.ratio}`
+      : a.followerRatio === undefined
+        ? null
+        : `follower ratio ${a.followerRatio}`;
   return [PLACE[a.at ?? ""] ?? null, ratio, thread].filter((x) => x !== null).join(", ");
 }

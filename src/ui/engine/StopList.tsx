@@ -22,9 +22,26 @@ export function StopList({ plan, engine, requiredDeg, crank }: Props) {
   return (
     <>
       <chakra.ol listStyleType="none" m="0" p="0" borderBottom="1px solid" borderColor="line">
-        {plan.stops.map((stop, i) => <StopLine key={stop.crankDeg} stop={stop} index={i} engine={engine} requiredDeg={requiredDeg} crank={crank} />)}
+        {plan.stops.map((stop, i) => (
+          <StopLine
+            key={stop.crankDeg}
+            stop={stop}
+            index={i}
+            engine={engine}
+            requiredDeg={requiredDeg}
+            crank={crank}
+          />
+        ))}
       </chakra.ol>
-      {plan.unserved.length > 0 && <chakra.p pt="2" fontSize="17px" color="now" fontWeight={600}>Not served: {plan.unserved.map((u) => `${u.valve}${u.bestMarginDeg === null ? "" : ` (${Math.floor(u.bestMarginDeg)}°)`}`).join(", ")}. {plan.why}</chakra.p>}
+      {plan.unserved.length > 0 && (
+        <chakra.p pt="2" fontSize="17px" color="now" fontWeight={600}>
+          Not served:{" "}
+          {plan.unserved
+            .map((u) => `${u.valve}${u.bestMarginDeg === null ? "" : ` (${Math.floor(u.bestMarginDeg)}°)`}`)
+            .join(", ")}
+          . {plan.why}
+        </chakra.p>
+      )}
     </>
   );
 }
@@ -41,12 +58,45 @@ function StopLine({ stop, index, engine, requiredDeg, crank }: LineProps) {
   const { shortDeg, pastDeg } = crankSlack(engine, stop);
   const letter = stopLetter(index);
   return (
-    <chakra.li borderTop="1px solid" borderColor="line" py="2" display="grid" gridTemplateColumns="56px 1fr" gap="3" alignItems="start">
-      <Button type="button" justifyContent="center" minWidth="56px" px="2" fontFamily="stamp" fontSize="20px" bg={here ? "ink" : "sheet"} color={here ? "paper" : "ink"} _hover={{}} aria-label={`Show stop ${letter}`} onClick={() => crank.set(stop.crankDeg)}>{letter}</Button>
+    <chakra.li
+      borderTop="1px solid"
+      borderColor="line"
+      py="2"
+      display="grid"
+      gridTemplateColumns="56px 1fr"
+      gap="3"
+      alignItems="start"
+    >
+      <Button
+        type="button"
+        justifyContent="center"
+        minWidth="56px"
+        px="2"
+        fontFamily="stamp"
+        fontSize="20px"
+        bg={here ? "ink" : "sheet"}
+        color={here ? "paper" : "ink"}
+        _hover={{}}
+        aria-label={`Show stop ${letter}`}
+        onClick={() => crank.set(stop.crankDeg)}
+      >
+        {letter}
+      </Button>
       <chakra.div minWidth="0">
-        <chakra.p fontSize="17px"><b>{`${stop.sights.length > 0 ? "Near" : "Mark at"} ${Math.round(stop.markDeg * 10) / 10}°${index === 0 ? "" : `, ${turnWords(stop.turnDeg)} on`}`}</b>: {stop.set.map((v) => `${v.valve} (${Math.floor(v.marginDeg)}°)`).join(", ")}</chakra.p>
-        <chakra.p color="soft" fontSize="16px">{sign.check}{sign.oneTurnOut === null || wrong.length === 0 ? "" : ` One turn out, ${wrong.map((w) => w.valve).join(", ")} would be wrong.`}</chakra.p>
-        <chakra.p color="soft" fontSize="16px">The crank may be {Math.floor(shortDeg)}° short or {Math.floor(pastDeg)}° past before the first of them touches its lobe.</chakra.p>
+        <chakra.p fontSize="17px">
+          <b>{`${stop.sights.length > 0 ? "Near" : "Mark at"} ${Math.round(stop.markDeg * 10) / 10}°${index === 0 ? "" : `, ${turnWords(stop.turnDeg)} on`}`}</b>
+          : {stop.set.map((v) => `${v.valve} (${Math.floor(v.marginDeg)}°)`).join(", ")}
+        </chakra.p>
+        <chakra.p color="soft" fontSize="16px">
+          {sign.check}
+          {sign.oneTurnOut === null || wrong.length === 0
+            ? ""
+            : ` One turn out, ${wrong.map((w) => w.valve).join(", ")} would be wrong.`}
+        </chakra.p>
+        <chakra.p color="soft" fontSize="16px">
+          The crank may be {Math.floor(shortDeg)}° short or {Math.floor(pastDeg)}° past before the first of them
+          touches its lobe.
+        </chakra.p>
       </chakra.div>
     </chakra.li>
   );

@@ -14,18 +14,62 @@ interface Props {
 
 /** What a stop must leave, and what the eye takes for "just opening" and "started to close". */
 export function StopSettingsForm({ settings, onChange }: Props) {
-  const usual = [{ words: "By a mark", deg: CRANK_OFF_DEG.mark + IN_HAND_DEG }, { words: "By eye", deg: CRANK_OFF_DEG.eye + IN_HAND_DEG }];
+  const usual = [
+    { words: "By a mark", deg: CRANK_OFF_DEG.mark + IN_HAND_DEG },
+    { words: "By eye", deg: CRANK_OFF_DEG.eye + IN_HAND_DEG },
+  ];
   return (
     <chakra.fieldset border="0" p="0" m="0" display="flex" flexDirection="column" gap="3" minWidth="0">
-      <chakra.legend p="0" pb="1"><PlateHeading as="span">How sure of the crank</PlateHeading></chakra.legend>
+      <chakra.legend p="0" pb="1">
+        <PlateHeading as="span">How sure of the crank</PlateHeading>
+      </chakra.legend>
       <chakra.div display="flex" gap="2" flexWrap="wrap">
-        {usual.map((u) => <Button key={u.deg} type="button" px="3" aria-pressed={settings.requiredDeg === u.deg} borderWidth={settings.requiredDeg === u.deg ? "3px" : "1.5px"} onClick={() => onChange({ ...settings, requiredDeg: u.deg })}>{u.words}: {u.deg}°</Button>)}
+        {usual.map((u) => (
+          <Button
+            key={u.deg}
+            type="button"
+            px="3"
+            aria-pressed={settings.requiredDeg === u.deg}
+            borderWidth={settings.requiredDeg === u.deg ? "3px" : "1.5px"}
+            onClick={() => onChange({ ...settings, requiredDeg: u.deg })}
+          >
+            {u.words}: {u.deg}°
+          </Button>
+        ))}
       </chakra.div>
-      <Figure label="Required margin, degrees" value={settings.requiredDeg} max={90} onValue={(requiredDeg) => onChange({ ...settings, requiredDeg })} />
-      <Figure label="Just opening, per cent open" value={Math.round(settings.openingShare * 100)} max={100} onValue={(n) => onChange({ ...settings, openingShare: n / 100 })} />
-      <Figure label="Started to close, per cent" value={Math.round(settings.closingShare * 100)} max={100} onValue={(n) => onChange({ ...settings, closingShare: n / 100 })} />
-      <chakra.label display="grid" gridTemplateColumns="28px 1fr" gap="2" alignItems="center" minHeight="44px" fontSize="16px" cursor="pointer">
-        <input type="checkbox" checked={settings.marksOnly} onChange={(e) => onChange({ ...settings, marksOnly: e.target.checked })} style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }} />
+      <Figure
+        label="Required margin, degrees"
+        value={settings.requiredDeg}
+        max={90}
+        onValue={(requiredDeg) => onChange({ ...settings, requiredDeg })}
+      />
+      <Figure
+        label="Just opening, per cent open"
+        value={Math.round(settings.openingShare * 100)}
+        max={100}
+        onValue={(n) => onChange({ ...settings, openingShare: n / 100 })}
+      />
+      <Figure
+        label="Started to close, per cent"
+        value={Math.round(settings.closingShare * 100)}
+        max={100}
+        onValue={(n) => onChange({ ...settings, closingShare: n / 100 })}
+      />
+      <chakra.label
+        display="grid"
+        gridTemplateColumns="28px 1fr"
+        gap="2"
+        alignItems="center"
+        minHeight="44px"
+        fontSize="16px"
+        cursor="pointer"
+      >
+        <input
+          type="checkbox"
+          checked={settings.marksOnly}
+          onChange={(e) => onChange({ ...settings, marksOnly: e.target.checked })}
+          style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }}
+        />
         Fewest stops on this engine&apos;s marks only
       </chakra.label>
     </chakra.fieldset>
@@ -48,13 +92,17 @@ function Figure({ label, value, max, onValue }: FigureProps) {
     <Field label={label} error={wrong ? `From 0 to ${max}.` : undefined}>
       {(c) => (
         <TextInput
-          {...c} inputMode="decimal" value={typed ?? String(value)}
+          {...c}
+          inputMode="decimal"
+          value={typed ?? String(value)}
           onChange={(e) => {
             setTyped(e.target.value);
             const n = read(e.target.value);
             if (n >= 0 && n <= max) onValue(n);
           }}
-          onBlur={() => { if (!wrong) setTyped(null); }}
+          onBlur={() => {
+            if (!wrong) setTyped(null);
+          }}
         />
       )}
     </Field>

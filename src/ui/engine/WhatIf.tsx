@@ -24,12 +24,15 @@ const RampChart = dynamic(() => import("./RampChart"), { ssr: false, loading: ()
 /** What makes a plan unsafe: a bigger ramp, or too few stops for the cam. */
 export function WhatIf({ file, engine, settings, chosen }: Props) {
   const rows = useMemo(() => rampSensitivity(file, settings), [file, settings]);
-  const shown = [...new Set<MethodId>([...(chosen === null ? [] : [chosen]), "two-stop", "firing-order", "opening-closing"])]
-    .filter((id) => rows.some((r) => r.worstDeg[id] !== null));
+  const shown = [
+    ...new Set<MethodId>([...(chosen === null ? [] : [chosen]), "two-stop", "firing-order", "opening-closing"]),
+  ].filter((id) => rows.some((r) => r.worstDeg[id] !== null));
   const measured = file.valves.every((v) => "profile" in (file.cam?.[v.role] ?? {}));
   return (
     <chakra.section aria-labelledby="whatif" minWidth="0">
-      <PlateHeading id="whatif" pb="2">What a bigger ramp does</PlateHeading>
+      <PlateHeading id="whatif" pb="2">
+        What a bigger ramp does
+      </PlateHeading>
       <chakra.p fontSize="17px" pb="2">
         {measured
           ? "The lobes of this cam were measured: no ramp is assumed, so nothing changes here."
@@ -53,9 +56,21 @@ function StopCount({ engine, requiredDeg }: { readonly engine: Engine; readonly 
       ? `With ${count} ${count === 1 ? "stop" : "stops"}, wherever they are, some valve always stands on its lobe.`
       : `At best ${Math.floor(best.worstDeg + 1e-6)}° clear, at ${best.stops.map((s) => `${Math.round(s * 10) / 10}°`).join(", ")}: ${best.worstDeg >= requiredDeg - 1e-6 ? "safe" : `under the ${requiredDeg}° required`}.`;
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "9rem 1fr" }} gap="4" alignItems="center" pt="4">
-      <Field label="With so many stops">{(c) => <TextInput {...c} type="number" min={1} max={48} value={text} onChange={(e) => setText(e.target.value)} />}</Field>
-      <chakra.p fontSize="17px" aria-live="polite">{answer}</chakra.p>
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "1fr", sm: "9rem 1fr" }}
+      gap="4"
+      alignItems="center"
+      pt="4"
+    >
+      <Field label="With so many stops">
+        {(c) => (
+          <TextInput {...c} type="number" min={1} max={48} value={text} onChange={(e) => setText(e.target.value)} />
+        )}
+      </Field>
+      <chakra.p fontSize="17px" aria-live="polite">
+        {answer}
+      </chakra.p>
     </chakra.div>
   );
 }

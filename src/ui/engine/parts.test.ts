@@ -10,34 +10,65 @@ import { heatFields, heatPart } from "../heat/heatPart";
 import { specFields, specPart } from "./specPart";
 
 const ROLES = ["intake", "exhaust"] as const;
-const part = (file: EngineFile, more: object = {}) => specPart({ ...specFields(file), ...more }, ROLES, file.adjuster);
+const part = (file: EngineFile, more: object = {}) =>
+  specPart({ ...specFields(file), ...more }, ROLES, file.adjuster);
 
 describe("the spec form", () => {
-  it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE, PELLAM, VANTRY, TEASEL])("$name comes back as it went in, with what the form does not show", (file) => {
-    const { lash, adjuster } = part(file) as { lash?: EngineFile["lash"]; adjuster?: AdjusterEntry };
-    expect(engineFileSchema.safeParse({ ...file, lash, adjuster }).success).toBe(true);
-    expect(adjuster).toEqual(file.adjuster);
-    expect(lash).toEqual(file.lash);
-  });
-  it.each([["1/2", { turns: 0.5 }], ["1 1/4", { turns: 1.25 }], ["0,75", { turns: 0.75 }], ["1.0 mm", { travel: "1.0 mm" }], [".040 in", { travel: ".040 in" }]])("reads a preload of %s", (turns, preload) => {
+  it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE, PELLAM, VANTRY, TEASEL])(
+    "$name comes back as it went in, with what the form does not show",
+    (file) => {
+      const { lash, adjuster } = part(file) as { lash?: EngineFile["lash"]; adjuster?: AdjusterEntry };
+      expect(engineFileSchema.safeParse({ ...file, lash, adjuster }).success).toBe(true);
+      expect(adjuster).toEqual(file.adjuster);
+      expect(lash).toEqual(file.lash);
+    },
+  );
+  it.each([
+    ["1/2", { turns: 0.5 }],
+    ["1 1/4", { turns: 1.25 }],
+    ["0,75", { turns: 0.75 }],
+    ["1.0 mm", { travel: "1.0 mm" }],
+    [".040 in", { travel: ".040 in" }],
+  ])("reads a preload of %s", (turns, preload) => {
     expect(part(CORRIEMOOR, { turns })).toMatchObject({ adjuster: { preload } });
   });
   it("goes from a screw to lifters and to no screw", () => {
-    expect(part(DUNMORE, { kind: "hydraulic" })).toEqual({ adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 } });
-    expect(part(DUNMORE, { kind: "fixed", lengths: "9 in, 9.1 in", fitted: "" })).toMatchObject({ lash: { state: "cold" }, adjuster: { kind: "fixed", part: "pushrod", gapAt: "valve", ratio: 1.6, lengths: ["9 in", "9.1 in"] } });
+    expect(part(DUNMORE, { kind: "hydraulic" })).toEqual({
+      adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 },
+    });
+    expect(part(DUNMORE, { kind: "fixed", lengths: "9 in, 9.1 in", fitted: "" })).toMatchObject({
+      lash: { state: "cold" },
+      adjuster: { kind: "fixed", part: "pushrod", gapAt: "valve", ratio: 1.6, lengths: ["9 in", "9.1 in"] },
+    });
   });
   it("goes to shims, caps, buckets, pairs and grinding", () => {
-    const shim = engineFile(["1"], { adjuster: { kind: "bucket-shim" }, lash: { state: "cold", intake: { nominal: 0.2 } } });
+    const shim = engineFile(["1"], {
+      adjuster: { kind: "bucket-shim" },
+      lash: { state: "cold", intake: { nominal: 0.2 } },
+    });
     expect(part(shim)).toMatchObject({ adjuster: { kind: "bucket-shim" } });
-    expect(part(shim, { shimAt: "tip", diameter: "6 mm" })).toMatchObject({ adjuster: { kind: "bucket-shim", shimAt: "tip", diameter: "6 mm" } });
-    expect(part(DUNMORE, { kind: "bucket", diameter: "28 mm", shimAt: "under" })).toMatchObject({ adjuster: { kind: "bucket", diameter: "28 mm" } });
-    expect(part(shim, { kind: "positive-closing", closerHigh: "0.03 mm" })).toMatchObject({ adjuster: { kind: "positive-closing", closer: { high: "0.03 mm" } } });
+    expect(part(shim, { shimAt: "tip", diameter: "6 mm" })).toMatchObject({
+      adjuster: { kind: "bucket-shim", shimAt: "tip", diameter: "6 mm" },
+    });
+    expect(part(DUNMORE, { kind: "bucket", diameter: "28 mm", shimAt: "under" })).toMatchObject({
+      adjuster: { kind: "bucket", diameter: "28 mm" },
+    });
+    expect(part(shim, { kind: "positive-closing", closerHigh: "0.03 mm" })).toMatchObject({
+      adjuster: { kind: "positive-closing", closer: { high: "0.03 mm" } },
+    });
     expect(part(shim, { kind: "grind" })).toMatchObject({ adjuster: { kind: "grind" } });
   });
 });
 
 describe("the heat form", () => {
-  const HEAT: EngineFile["heat"] = { layout: "pushrod", block: "iron", head: "alloy", sizes: { deck: "180 mm" }, rise: { block: 60, head: 70, pushrod: 65, valve: 90 }, experience: { intake: "0.009 in", source: "Builder" } };
+  const HEAT: EngineFile["heat"] = {
+    layout: "pushrod",
+    block: "iron",
+    head: "alloy",
+    sizes: { deck: "180 mm" },
+    rise: { block: 60, head: 70, pushrod: 65, valve: 90 },
+    experience: { intake: "0.009 in", source: "Builder" },
+  };
   it("comes back as it went in, with fields that it does not know", () => {
     const known = { ...HEAT, bolts: "long" } as EngineFile["heat"];
     expect(heatPart(heatFields({ ...(known === undefined ? {} : { heat: known }) }), known)).toEqual(known);

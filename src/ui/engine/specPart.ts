@@ -33,21 +33,49 @@ export interface SpecFields {
   closerHigh: string;
 }
 
-export const SETTING_KINDS = ["screw", "bucket-shim", "bucket", "positive-closing", "hydraulic", "fixed", "grind"] as const satisfies readonly AdjusterKind[];
+export const SETTING_KINDS = [
+  "screw",
+  "bucket-shim",
+  "bucket",
+  "positive-closing",
+  "hydraulic",
+  "fixed",
+  "grind",
+] as const satisfies readonly AdjusterKind[];
 
-const figuresOf = (f: LashFigures | undefined): Figures => ({ nominal: shown(f?.nominal), low: shown(f?.low), high: shown(f?.high) });
+const figuresOf = (f: LashFigures | undefined): Figures => ({
+  nominal: shown(f?.nominal),
+  low: shown(f?.low),
+  high: shown(f?.high),
+});
 const number = (n: number | undefined): string => (n === undefined ? "" : String(n));
 
 export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjuster">): SpecFields {
   return {
-    kind: adjuster?.kind ?? "screw", state: lash?.state ?? "", source: lash?.source ?? "", hotFromC: number(lash?.hotFromC),
-    intake: figuresOf(lash?.intake), exhaust: figuresOf(lash?.exhaust), injector: figuresOf(lash?.injector),
-    at: adjuster?.at ?? "", ratio: number(adjuster?.ratio), followerRatio: number(adjuster?.followerRatio),
+    kind: adjuster?.kind ?? "screw",
+    state: lash?.state ?? "",
+    source: lash?.source ?? "",
+    hotFromC: number(lash?.hotFromC),
+    intake: figuresOf(lash?.intake),
+    exhaust: figuresOf(lash?.exhaust),
+    injector: figuresOf(lash?.injector),
+    at: adjuster?.at ?? "",
+    ratio: number(adjuster?.ratio),
+    followerRatio: number(adjuster?.followerRatio),
     thread: adjuster?.tpi !== undefined ? `${adjuster.tpi} tpi` : shown(adjuster?.pitch),
-    travel: shown(adjuster?.plunger?.travel), fromTop: shown(adjuster?.plunger?.fromTop), fromBottom: shown(adjuster?.plunger?.fromBottom),
-    turns: adjuster?.preload?.travel !== undefined ? shown(adjuster.preload.travel) : number(adjuster?.preload?.turns),
-    part: adjuster?.part ?? "pushrod", lengths: (adjuster?.lengths ?? []).map(shown).join(", "), fitted: shown(adjuster?.fitted), gapAt: adjuster?.gapAt ?? "valve",
-    shimAt: adjuster?.shimAt ?? "", diameter: shown(adjuster?.diameter), closerAim: shown(adjuster?.closer?.aim), closerHigh: shown(adjuster?.closer?.high),
+    travel: shown(adjuster?.plunger?.travel),
+    fromTop: shown(adjuster?.plunger?.fromTop),
+    fromBottom: shown(adjuster?.plunger?.fromBottom),
+    turns:
+      adjuster?.preload?.travel !== undefined ? shown(adjuster.preload.travel) : number(adjuster?.preload?.turns),
+    part: adjuster?.part ?? "pushrod",
+    lengths: (adjuster?.lengths ?? []).map(shown).join(", "),
+    fitted: shown(adjuster?.fitted),
+    gapAt: adjuster?.gapAt ?? "valve",
+    shimAt: adjuster?.shimAt ?? "",
+    diameter: shown(adjuster?.diameter),
+    closerAim: shown(adjuster?.closer?.aim),
+    closerHigh: shown(adjuster?.closer?.high),
   };
 }
 
@@ -55,31 +83,78 @@ export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjust
 export function specPart(form: SpecFields, roles: readonly ValveRole[], before: AdjusterEntry | undefined): object {
   const adjuster = adjusterPart(form, before);
   if (form.kind === "hydraulic") return { adjuster };
-  const figures = Object.fromEntries(roles.map((r) => [r, filled({ ...form[r] })] as const).filter(([r, f]) => r !== "injector" || Object.keys(f).length > 0));
+  const figures = Object.fromEntries(
+    roles
+      .map((r) => [r, filled({ ...form[r] })] as const)
+      .filter(([r, f]) => r !== "injector" || Object.keys(f).length > 0),
+  );
   const state = form.kind === "fixed" ? { state: "cold" } : form.state === "" ? {} : { state: form.state };
   const hot = form.state === "hot" && form.hotFromC.trim() !== "" ? { hotFromC: numberOrText(form.hotFromC) } : {};
-  return { lash: { ...state, ...filled({ source: form.source }), ...hot, ...figures }, ...(adjuster === null ? {} : { adjuster }) };
+  return {
+    lash: { ...state, ...filled({ source: form.source }), ...hot, ...figures },
+    ...(adjuster === null ? {} : { adjuster }),
+  };
 }
 
 /** Fields of the file that each kind of setting types anew. */
-const TYPED = ["kind", "at", "ratio", "followerRatio", "pitch", "tpi", "plunger", "preload", "part", "lengths", "fitted", "gapAt", "shimAt", "diameter", "closer"] as const satisfies readonly (keyof AdjusterEntry)[];
+const TYPED = [
+  "kind",
+  "at",
+  "ratio",
+  "followerRatio",
+  "pitch",
+  "tpi",
+  "plunger",
+  "preload",
+  "part",
+  "lengths",
+  "fitted",
+  "gapAt",
+  "shimAt",
+  "diameter",
+  "closer",
+] as const satisfies readonly (keyof AdjusterEntry)[];
 
 function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): object | null {
   const { kind } = form;
   if (kind === "screw" && form.at === "") return null;
-  const kept = Object.fromEntries(Object.entries(before ?? {}).filter(([key]) => !(TYPED as readonly string[]).includes(key)));
+  const kept = Object.fromEntries(
+    Object.entries(before ?? {}).filter(([key]) => !(TYPED as readonly string[]).includes(key)),
+  );
   if (kind === "grind") return { ...kept, kind };
-  if (kind === "bucket" || kind === "bucket-shim") return { ...kept, kind, ...filled({ ...(kind === "bucket-shim" ? { shimAt: form.shimAt } : {}), diameter: form.diameter }) };
+  if (kind === "bucket" || kind === "bucket-shim")
+    return {
+      ...kept,
+      kind,
+      ...filled({ ...(kind === "bucket-shim" ? { shimAt: form.shimAt } : {}), diameter: form.diameter }),
+    };
   if (kind === "positive-closing") {
     const closer = filled({ aim: form.closerAim, high: form.closerHigh });
     return { ...kept, kind, ...(Object.keys(closer).length === 0 ? {} : { closer }) };
   }
   const ratio = form.ratio.trim() === "" ? {} : { ratio: numberOrText(form.ratio) };
   if (kind === "fixed") {
-    const lengths = form.lengths.split(/[,;\n]+/).map((l) => l.trim()).filter((l) => l !== "");
-    return { ...kept, kind, part: form.part, gapAt: form.gapAt, ...ratio, ...(lengths.length === 0 ? {} : { lengths }), ...filled({ fitted: form.fitted }) };
+    const lengths = form.lengths
+      .split(/[,;\n]+/)
+      .map((l) => l.trim())
+      .filter((l) => l !== "");
+    return {
+      ...kept,
+      kind,
+      part: form.part,
+      gapAt: form.gapAt,
+      ...ratio,
+      ...(lengths.length === 0 ? {} : { lengths }),
+      ...filled({ fitted: form.fitted }),
+    };
   }
-  const screw = { ...kept, kind, ...filled({ at: form.at }), ...(form.at === "cam" ? followerPart(form) : ratio), ...threadPart(form.thread) };
+  const screw = {
+    ...kept,
+    kind,
+    ...filled({ at: form.at }),
+    ...(form.at === "cam" ? followerPart(form) : ratio),
+    ...threadPart(form.thread),
+  };
   if (kind !== "hydraulic") return screw;
   const plunger = filled({ travel: form.travel, fromTop: form.fromTop, fromBottom: form.fromBottom });
   return { ...screw, ...(Object.keys(plunger).length === 0 ? {} : { plunger }), ...preloadPart(form.turns) };
@@ -90,10 +165,16 @@ function preloadPart(text: string): object {
   if (text.trim() === "") return {};
   if (/[a-z"]/i.test(text)) return { preload: { travel: text.trim() } };
   const fraction = /^(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(text.trim());
-  return { preload: { turns: fraction === null ? numberOrText(text) : Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]) } };
+  return {
+    preload: {
+      turns:
+        fraction === null ? numberOrText(text) : Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]),
+    },
+  };
 }
 
-const followerPart = ({ followerRatio }: SpecFields): object => (followerRatio.trim() === "" ? {} : { followerRatio: numberOrText(followerRatio) });
+const followerPart = ({ followerRatio }: SpecFields): object =>
+  followerRatio.trim() === "" ? {} : { followerRatio: numberOrText(followerRatio) };
 
 function threadPart(thread: string): object {
   const tpi = /^\s*([\d.,]+)\s*tpi\s*$/i.exec(thread);

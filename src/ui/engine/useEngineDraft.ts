@@ -6,7 +6,13 @@ import type { EngineFile } from "@/core/engine/engineFile";
 
 /** Fields that complain when what they stand for was typed in. */
 const SPEAKS_FOR: Partial<Record<keyof EngineDraft, readonly DraftField[]>> = {
-  cam: ["cam", "ramp", "release"], strokes: ["valves", "cam"], layout: ["banks"], firingOrder: ["firingOrder", "firingAngles", "banks", "valves"], valvesFor: ["valves"], marks: ["markList"], barringAt: ["barringRatio"],
+  cam: ["cam", "ramp", "release"],
+  strokes: ["valves", "cam"],
+  layout: ["banks"],
+  firingOrder: ["firingOrder", "firingAngles", "banks", "valves"],
+  valvesFor: ["valves"],
+  marks: ["markList"],
+  barringAt: ["barringRatio"],
 };
 
 /** A draft with its reading: the file while there is one, the last good one meanwhile, and what is wrong. */
@@ -22,7 +28,10 @@ export function useEngineDraft(before: EngineFile | null) {
     if (file !== null) setLastGood(file);
   }
   return {
-    draft, ...read, touched, shown: read.file ?? lastGood,
+    draft,
+    ...read,
+    touched,
+    shown: read.file ?? lastGood,
     change(change: Partial<EngineDraft>): void {
       const fields = Object.keys(change) as (keyof EngineDraft)[];
       setTouched(new Set([...touched, ...fields, ...fields.flatMap((f) => SPEAKS_FOR[f] ?? [])]));

@@ -18,7 +18,9 @@ export function Frame({ children, ...bar }: Props) {
   return (
     <>
       <TopBar {...bar} />
-      <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>{children}</chakra.main>
+      <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>
+        {children}
+      </chakra.main>
       <PageKeys />
     </>
   );

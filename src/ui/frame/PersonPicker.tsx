@@ -36,10 +36,32 @@ export function PersonPicker({ people, person, bare = false, onChosen }: Props) 
 
   return (
     <chakra.div display="flex" alignItems="center" gap="2" flexWrap="wrap">
-      <chakra.label htmlFor={id} srOnly={bare} fontFamily="stamp" fontWeight={600} fontSize="16px" color={chosen === "" ? "now" : "soft"}>At work</chakra.label>
-      <Select id={id} value={chosen} aria-busy={busy} width="auto" minHeight="44px" fontWeight={600} borderColor={chosen === "" ? "now" : "edge"} onChange={(e) => void choose(e.target.value)}>
+      <chakra.label
+        htmlFor={id}
+        srOnly={bare}
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        color={chosen === "" ? "now" : "soft"}
+      >
+        At work
+      </chakra.label>
+      <Select
+        id={id}
+        value={chosen}
+        aria-busy={busy}
+        width="auto"
+        minHeight="44px"
+        fontWeight={600}
+        borderColor={chosen === "" ? "now" : "edge"}
+        onChange={(e) => void choose(e.target.value)}
+      >
         {chosen === "" && <option value="">Who are you?</option>}
-        {people.map((p) => <option key={p.id} value={p.id}>{p.name}</option>)}
+        {people.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
       </Select>
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
     </chakra.div>

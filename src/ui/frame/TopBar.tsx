@@ -12,17 +12,44 @@ interface Props {
   readonly person: Person | null;
 }
 
-const Anchor = chakra(Link, { base: { fontFamily: "stamp", fontWeight: 600, fontSize: "18px", px: "2", minHeight: "44px", display: "inline-flex", alignItems: "center", color: "ink", _hover: { textDecoration: "underline" } } });
+const Anchor = chakra(Link, {
+  base: {
+    fontFamily: "stamp",
+    fontWeight: 600,
+    fontSize: "18px",
+    px: "2",
+    minHeight: "44px",
+    display: "inline-flex",
+    alignItems: "center",
+    color: "ink",
+    _hover: { textDecoration: "underline" },
+  },
+});
 
 export function TopBar({ shopName, people, person }: Props) {
   return (
-    <chakra.header display="flex" flexWrap="wrap" alignItems="center" gap={{ base: "1", md: "4" }} px={{ base: "3", md: "6" }} py="1" borderBottom="2px solid" borderColor="ink" bg="paper" _print={{ display: "none" }}>
+    <chakra.header
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      gap={{ base: "1", md: "4" }}
+      px={{ base: "3", md: "6" }}
+      py="1"
+      borderBottom="2px solid"
+      borderColor="ink"
+      bg="paper"
+      _print={{ display: "none" }}
+    >
       <chakra.nav aria-label="Places" display="flex" alignItems="center" gap="1" flex="1">
-        <Anchor href="/" letterSpacing="0.12em" textTransform="uppercase" fontSize="20px!">Fulcrata</Anchor>
+        <Anchor href="/" letterSpacing="0.12em" textTransform="uppercase" fontSize="20px!">
+          Fulcrata
+        </Anchor>
         <Anchor href="/">Bench</Anchor>
         <Anchor href="/shop">Shop</Anchor>
         <Anchor href="/shop/parts">Parts</Anchor>
-        <chakra.span color="soft" fontSize="16px" display={{ base: "none", lg: "inline" }} pl="3">{shopName}</chakra.span>
+        <chakra.span color="soft" fontSize="16px" display={{ base: "none", lg: "inline" }} pl="3">
+          {shopName}
+        </chakra.span>
       </chakra.nav>
       <PersonPicker people={people} person={person} />
       <ThemeSwitch />

@@ -25,14 +25,25 @@ interface Props {
 export function HeatSection({ id, file, measured }: Props) {
   const [editing, setEditing] = useState(false);
   const ways = useMemo(() => waysOf(file, measured), [file, measured]);
-  const into = file.lash === undefined ? null : { lash: file.lash, state: file.lash.state === "hot" ? "cold" as const : "hot" as const };
+  const into =
+    file.lash === undefined
+      ? null
+      : { lash: file.lash, state: file.lash.state === "hot" ? ("cold" as const) : ("hot" as const) };
   return (
     <chakra.section aria-labelledby="heat" minWidth="0">
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
         <PlateHeading id="heat">Hot and cold</PlateHeading>
-        {!editing && <Button type="button" onClick={() => setEditing(true)}>Say what you know</Button>}
+        {!editing && (
+          <Button type="button" onClick={() => setEditing(true)}>
+            Say what you know
+          </Button>
+        )}
       </chakra.div>
-      {editing ? <HeatForm id={id} file={file} onDone={() => setEditing(false)} /> : <WaysTable ways={ways} roles={jobRoles(file)} into={into} value={null} />}
+      {editing ? (
+        <HeatForm id={id} file={file} onDone={() => setEditing(false)} />
+      ) : (
+        <WaysTable ways={ways} roles={jobRoles(file)} into={into} value={null} />
+      )}
     </chakra.section>
   );
 }
@@ -41,7 +52,8 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
   const router = useRouter();
   const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
   const { register, handleSubmit, formState } = useForm<HeatFields>({ defaultValues: heatFields(file) });
-  const wrong = (path: string): string | undefined => (problem?.path === `heat.${path}` ? problem.message : undefined);
+  const wrong = (path: string): string | undefined =>
+    problem?.path === `heat.${path}` ? problem.message : undefined;
   const overhead = layoutOf(file) === "overhead";
   async function save(form: HeatFields): Promise<void> {
     const sent = await send("PUT", `/api/engines/${id}/heat`, { heat: heatPart(form, file.heat) });
@@ -51,26 +63,80 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
       onDone();
     } else setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
   }
-  const metal = (name: "block" | "head", label: string) => <Field label={label} error={wrong(name)}>{(c) => <Select {...c} {...register(name)}><option value="">not known</option><option value="iron">iron</option><option value="alloy">alloy</option></Select>}</Field>;
-  const text = (name: keyof HeatFields, label: string, path: string, hint?: string) => <Field label={label} error={wrong(path)} {...(hint === undefined ? {} : { hint })}>{(c) => <TextInput {...c} {...register(name)} autoComplete="off" />}</Field>;
+  const metal = (name: "block" | "head", label: string) => (
+    <Field label={label} error={wrong(name)}>
+      {(c) => (
+        <Select {...c} {...register(name)}>
+          <option value="">not known</option>
+          <option value="iron">iron</option>
+          <option value="alloy">alloy</option>
+        </Select>
+      )}
+    </Field>
+  );
+  const text = (name: keyof HeatFields, label: string, path: string, hint?: string) => (
+    <Field label={label} error={wrong(path)} {...(hint === undefined ? {} : { hint })}>
+      {(c) => <TextInput {...c} {...register(name)} autoComplete="off" />}
+    </Field>
+  );
   return (
-    <chakra.form onSubmit={(e) => void handleSubmit(save)(e)} noValidate display="flex" flexDirection="column" gap="4">
+    <chakra.form
+      onSubmit={(e) => void handleSubmit(save)(e)}
+      noValidate
+      display="flex"
+      flexDirection="column"
+      gap="4"
+    >
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr 1fr" }} gap="3">
-        <Field label="Cam" error={wrong("layout")}>{(c) => <Select {...c} {...register("layout")}><option value="">as the adjuster says</option><option value="pushrod">under pushrods</option><option value="overhead">over the valves</option></Select>}</Field>
-        {metal("head", "Head")}{metal("block", "Block")}
+        <Field label="Cam" error={wrong("layout")}>
+          {(c) => (
+            <Select {...c} {...register("layout")}>
+              <option value="">as the adjuster says</option>
+              <option value="pushrod">under pushrods</option>
+              <option value="overhead">over the valves</option>
+            </Select>
+          )}
+        </Field>
+        {metal("head", "Head")}
+        {metal("block", "Block")}
       </chakra.div>
       <Stamp>Sizes, where they are known</Stamp>
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr 1fr", sm: "repeat(4, 1fr)" }} gap="3">
-        {overhead ? <>{text("cam", "Seat to cam", "sizes.cam")}{text("valve", "Valve, seat to tip", "sizes.valve")}</>
-          : <>{text("deck", "Cam to deck", "sizes.deck")}{text("pivot", "Deck to rocker", "sizes.pivot")}{text("pushrod", "Pushrod", "sizes.pushrod")}{text("valve", "Valve, seat to tip", "sizes.valve")}</>}
+        {overhead ? (
+          <>
+            {text("cam", "Seat to cam", "sizes.cam")}
+            {text("valve", "Valve, seat to tip", "sizes.valve")}
+          </>
+        ) : (
+          <>
+            {text("deck", "Cam to deck", "sizes.deck")}
+            {text("pivot", "Deck to rocker", "sizes.pivot")}
+            {text("pushrod", "Pushrod", "sizes.pushrod")}
+            {text("valve", "Valve, seat to tip", "sizes.valve")}
+          </>
+        )}
       </chakra.div>
-      {text("rise", "Rise from cold to hot, kelvin", "rise", "One figure for all, or four: block head pushrod valve. Left empty: 70")}
+      {text(
+        "rise",
+        "Rise from cold to hot, kelvin",
+        "rise",
+        "One figure for all, or four: block head pushrod valve. Left empty: 70",
+      )}
       <Stamp>What your shop knows of this combination</Stamp>
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr 2fr" }} gap="3">
-        {text("intake", "Intake grows", "experience.intake")}{text("exhaust", "Exhaust grows", "experience.exhaust")}{text("source", "Who says so", "experience.source")}
+        {text("intake", "Intake grows", "experience.intake")}
+        {text("exhaust", "Exhaust grows", "experience.exhaust")}
+        {text("source", "Who says so", "experience.source")}
       </chakra.div>
       {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
-      <chakra.div display="flex" gap="3"><Button type="submit" size="big" disabled={formState.isSubmitting}>Keep this</Button><Button type="button" onClick={onDone}>Leave it as it was</Button></chakra.div>
+      <chakra.div display="flex" gap="3">
+        <Button type="submit" size="big" disabled={formState.isSubmitting}>
+          Keep this
+        </Button>
+        <Button type="button" onClick={onDone}>
+          Leave it as it was
+        </Button>
+      </chakra.div>
     </chakra.form>
   );
 }

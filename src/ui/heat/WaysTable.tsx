@@ -21,9 +21,26 @@ export function WaysTable({ ways, roles, into, value, onChange }: Props) {
   const proposed = proposedWay(ways, roles);
   return (
     <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
-      {ways.ways.length === 0 && <chakra.p fontSize="17px">Nothing is known yet about how this engine grows with heat.</chakra.p>}
-      {ways.ways.map((way) => <WayRow key={way.id} ways={ways} way={way} into={into} roles={roles} on={value === way.id} proposed={proposed?.way === way ? proposed.why : null} onChange={onChange} />)}
-      {ways.missing.map((m) => <chakra.p key={m} fontSize="16px" color="soft">{m}</chakra.p>)}
+      {ways.ways.length === 0 && (
+        <chakra.p fontSize="17px">Nothing is known yet about how this engine grows with heat.</chakra.p>
+      )}
+      {ways.ways.map((way) => (
+        <WayRow
+          key={way.id}
+          ways={ways}
+          way={way}
+          into={into}
+          roles={roles}
+          on={value === way.id}
+          proposed={proposed?.way === way ? proposed.why : null}
+          onChange={onChange}
+        />
+      ))}
+      {ways.missing.map((m) => (
+        <chakra.p key={m} fontSize="16px" color="soft">
+          {m}
+        </chakra.p>
+      ))}
     </chakra.div>
   );
 }
@@ -44,30 +61,88 @@ function WayRow({ ways, way, into, roles, on, proposed, onChange }: RowProps) {
     const growth = way.growth[role];
     const aim = aims.find((a) => a.role === role);
     const unit = specUnit(into?.lash[role]);
-    return growth === undefined ? [] : [{ role, growth: growthWords(growth, unit), aim: aim === undefined ? null : showLength(aim.aimMm, unit), refused: aim !== undefined && aim.refusal !== null }];
+    return growth === undefined
+      ? []
+      : [
+          {
+            role,
+            growth: growthWords(growth, unit),
+            aim: aim === undefined ? null : showLength(aim.aimMm, unit),
+            refused: aim !== undefined && aim.refusal !== null,
+          },
+        ];
   });
   const body = (
     <span>
-      <chakra.span display="block" fontSize="18px" fontWeight={600}>{way.name}{proposed === null ? "" : ", proposed"}</chakra.span>
-      <chakra.span display="grid" gridTemplateColumns={into === null ? "auto 1fr" : { base: "auto 1fr", sm: "auto auto 1fr" }} columnGap="4" rowGap="1" fontFamily="mono" fontSize="16px" py="1" alignItems="baseline">
+      <chakra.span display="block" fontSize="18px" fontWeight={600}>
+        {way.name}
+        {proposed === null ? "" : ", proposed"}
+      </chakra.span>
+      <chakra.span
+        display="grid"
+        gridTemplateColumns={into === null ? "auto 1fr" : { base: "auto 1fr", sm: "auto auto 1fr" }}
+        columnGap="4"
+        rowGap="1"
+        fontFamily="mono"
+        fontSize="16px"
+        py="1"
+        alignItems="baseline"
+      >
         {figures.map((f) => (
           <chakra.span key={f.role} display="contents">
             <span>{f.role}</span>
-            {f.aim !== null && <chakra.span fontWeight={700} whiteSpace="nowrap" color={f.refused ? "now" : "ink"}>{into?.state} {f.aim}</chakra.span>}
-            <chakra.span color="soft" gridColumn={into === null ? undefined : { base: "1 / -1", sm: "auto" }}>grows {f.growth}</chakra.span>
+            {f.aim !== null && (
+              <chakra.span fontWeight={700} whiteSpace="nowrap" color={f.refused ? "now" : "ink"}>
+                {into?.state} {f.aim}
+              </chakra.span>
+            )}
+            <chakra.span color="soft" gridColumn={into === null ? undefined : { base: "1 / -1", sm: "auto" }}>
+              grows {f.growth}
+            </chakra.span>
           </chakra.span>
         ))}
       </chakra.span>
-      <chakra.span display="block" fontSize="16px" color="soft">{way.evidence}{proposed === null ? "" : ` ${proposed}`}</chakra.span>
-      {partial && <chakra.span display="block" fontSize="16px" color="now" fontWeight={600}>It does not know every role of this engine.</chakra.span>}
-      {refusal !== null && <Complaint as="span" display="block">Refused. {refusal}</Complaint>}
+      <chakra.span display="block" fontSize="16px" color="soft">
+        {way.evidence}
+        {proposed === null ? "" : ` ${proposed}`}
+      </chakra.span>
+      {partial && (
+        <chakra.span display="block" fontSize="16px" color="now" fontWeight={600}>
+          It does not know every role of this engine.
+        </chakra.span>
+      )}
+      {refusal !== null && (
+        <Complaint as="span" display="block">
+          Refused. {refusal}
+        </Complaint>
+      )}
     </span>
   );
-  const frame = { display: "grid", gridTemplateColumns: onChange === undefined ? "1fr" : "28px 1fr", gap: "3", alignItems: "center", minHeight: "56px", px: "3", py: "2", bg: "sheet", border: on ? "3px solid" : closed ? "1.5px dashed" : "1.5px solid", borderColor: on ? "ink" : "edge", borderRadius: "plate" } as const;
+  const frame = {
+    display: "grid",
+    gridTemplateColumns: onChange === undefined ? "1fr" : "28px 1fr",
+    gap: "3",
+    alignItems: "center",
+    minHeight: "56px",
+    px: "3",
+    py: "2",
+    bg: "sheet",
+    border: on ? "3px solid" : closed ? "1.5px dashed" : "1.5px solid",
+    borderColor: on ? "ink" : "edge",
+    borderRadius: "plate",
+  } as const;
   if (onChange === undefined) return <chakra.div {...frame}>{body}</chakra.div>;
   return (
     <chakra.label {...frame} cursor={closed ? "not-allowed" : "pointer"}>
-      <input type="radio" name="heat-way" value={way.id} checked={on} disabled={closed} onChange={() => onChange(way.id)} style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }} />
+      <input
+        type="radio"
+        name="heat-way"
+        value={way.id}
+        checked={on}
+        disabled={closed}
+        onChange={() => onChange(way.id)}
+        style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }}
+      />
       {body}
     </chakra.label>
   );

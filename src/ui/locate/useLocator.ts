@@ -23,11 +23,16 @@ export type Target = (typeof TOOLS)[number]["target"];
 /** An arc wider than this is still worth narrowing. */
 const WIDE_DEG = 40;
 
-const same = (a: Observation, b: Observation): boolean => JSON.stringify({ ...a, no: undefined }) === JSON.stringify({ ...b, no: undefined });
+const same = (a: Observation, b: Observation): boolean =>
+  JSON.stringify({ ...a, no: undefined }) === JSON.stringify({ ...b, no: undefined });
 
 /** A rocker can't be loose and pressed at once: the newer word counts. */
 const replaces = (next: Observation, old: Observation): boolean =>
-  same(next, old) || ("valve" in next && "valve" in old && next.valve === old.valve && [next, old].every((o) => o.kind === "loose" || o.kind === "pressed"));
+  same(next, old) ||
+  ("valve" in next &&
+    "valve" in old &&
+    next.valve === old.valve &&
+    [next, old].every((o) => o.kind === "loose" || o.kind === "pressed"));
 
 export function useLocator(engine: Engine, requiredDeg: number, marksDeg: readonly number[]) {
   const [seen, setSeen] = useState<readonly Observation[]>([]);
@@ -41,22 +46,56 @@ export function useLocator(engine: Engine, requiredDeg: number, marksDeg: readon
     return located.next ?? (located.arcs.length > 1 || wide ? bestNext(engine, located.arcs, seen) : null);
   }, [engine, located, seen, marksDeg]);
 
-  const add = useCallback((all: readonly Observation[]) => setSeen((now) => [...now.filter((o) => !all.some((a) => replaces(a, o))), ...all]), []);
+  const add = useCallback(
+    (all: readonly Observation[]) =>
+      setSeen((now) => [...now.filter((o) => !all.some((a) => replaces(a, o))), ...all]),
+    [],
+  );
   const remove = useCallback((index: number) => setSeen((now) => now.filter((_, i) => i !== index)), []);
   /** Touching what was said already takes it back. */
-  const toggle = useCallback((all: readonly Observation[]) => setSeen((now) =>
-    all.every((a) => now.some((o) => o.no !== true && same(a, o))) ? now.filter((o) => !all.some((a) => same(a, o))) : [...now.filter((o) => !all.some((a) => replaces(a, o))), ...all]), []);
+  const toggle = useCallback(
+    (all: readonly Observation[]) =>
+      setSeen((now) =>
+        all.every((a) => now.some((o) => o.no !== true && same(a, o)))
+          ? now.filter((o) => !all.some((a) => same(a, o)))
+          : [...now.filter((o) => !all.some((a) => replaces(a, o))), ...all],
+      ),
+    [],
+  );
 
-  const touchValve = useCallback((valve: string) => {
-    const kind = VALVE_SIGHTS.find((k) => k === tool);
-    if (kind !== undefined) toggle([{ kind, valve }]);
-  }, [toggle, tool]);
-  const touchCylinder = useCallback((cylinder: string) => {
-    if (tool === "both-loose") toggle(engine.valves.filter((v) => v.cylinder === cylinder && v.role !== "injector").map((v) => ({ kind: "loose", valve: v.id })));
-    else if (tool === "rocking" || tool === "pressure" || tool === "rotor") toggle([{ kind: tool, cylinder }]);
-  }, [engine, toggle, tool]);
+  const touchValve = useCallback(
+    (valve: string) => {
+      const kind = VALVE_SIGHTS.find((k) => k === tool);
+      if (kind !== undefined) toggle([{ kind, valve }]);
+    },
+    [toggle, tool],
+  );
+  const touchCylinder = useCallback(
+    (cylinder: string) => {
+      if (tool === "both-loose")
+        toggle(
+          engine.valves
+            .filter((v) => v.cylinder === cylinder && v.role !== "injector")
+            .map((v) => ({ kind: "loose", valve: v.id })),
+        );
+      else if (tool === "rocking" || tool === "pressure" || tool === "rotor") toggle([{ kind: tool, cylinder }]);
+    },
+    [engine, toggle, tool],
+  );
   const touchMark = useCallback((markDeg: number) => toggle([{ kind: "mark", markDeg }]), [toggle]);
 
-  return { seen, tool, setTool, located, next, add, remove, clear: () => setSeen([]), touchValve, touchCylinder, touchMark };
+  return {
+    seen,
+    tool,
+    setTool,
+    located,
+    next,
+    add,
+    remove,
+    clear: () => setSeen([]),
+    touchValve,
+    touchCylinder,
+    touchMark,
+  };
 }
 export type LocatorState = ReturnType<typeof useLocator>;

@@ -58,17 +58,39 @@ export function PairView({ given }: { readonly given: PairGiven }) {
 
   async function tell(url: string, body: object): Promise<boolean> {
     const sent = await send("POST", url, body);
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? { path: sent.path, text: sent.message } : { path: "", text: UNREACHED });
+    setProblem(
+      sent.kind === "done"
+        ? null
+        : sent.kind === "refused"
+          ? { path: sent.path, text: sent.message }
+          : { path: "", text: UNREACHED },
+    );
     if (sent.kind === "done") commands.done();
     return sent.kind === "done";
   }
   const said = (path: string): string | undefined => (problem?.path === path ? problem.text : undefined);
   const load = async (goes: { mm: number; text: string }, noGo: { mm: number; text: string }): Promise<void> => {
     const loaded = { supersedes: null, kind: "loaded", valve: id, stop, goes, noGo };
-    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: commands.idFor(loaded), ...loaded }] })) router.refresh();
+    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: commands.idFor(loaded), ...loaded }] }))
+      router.refresh();
   };
-  const fits = ([["opener", opener], ["closer", closer]] as const).flatMap(([part, chosen]) =>
-    (chosen.stockId === null && chosen.made.trim() === "" ? [] : [{ part, out: typed[part].trim() === "" ? null : typed[part], stockId: chosen.stockId, made: chosen.stockId === null ? chosen.made : null }]));
+  const fits = (
+    [
+      ["opener", opener],
+      ["closer", closer],
+    ] as const
+  ).flatMap(([part, chosen]) =>
+    chosen.stockId === null && chosen.made.trim() === ""
+      ? []
+      : [
+          {
+            part,
+            out: typed[part].trim() === "" ? null : typed[part],
+            stockId: chosen.stockId,
+            made: chosen.stockId === null ? chosen.made : null,
+          },
+        ],
+  );
   const fit = async (): Promise<void> => {
     const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, rings };
     if (await tell(`/api/jobs/${jobId}/pair`, { id: commands.idFor(body), ...body })) router.push(`/jobs/${jobId}`);
@@ -79,18 +101,62 @@ export function PairView({ given }: { readonly given: PairGiven }) {
   const loads = pair.stage === "load";
 
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.1fr)" }} gap={{ base: "6", lg: "10" }} alignItems="start">
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.1fr)" }}
+      gap={{ base: "6", lg: "10" }}
+      alignItems="start"
+    >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>The pair of {valveName(valve.valve, job.valves)} in <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>{file.name}</Link></chakra.h1>
-        <chakra.p fontSize="19px" fontWeight={600} pt="1">{zero ? "No leaf goes: fit a thinner opener first, then read both gaps." : loads ? "Press the closing rocker home by hand, and read the gap again." : pair.stage === "parts" ? "Work out what goes in, and fit it." : pair.stage === "read" ? "Back to the engine: read the opener gap again." : pair.stage === "feel" ? "Back to the engine: turn the cam over the closer, and say what you feel." : "This pair is right."}</chakra.p>
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          The pair of {valveName(valve.valve, job.valves)} in{" "}
+          <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
+            {file.name}
+          </Link>
+        </chakra.h1>
+        <chakra.p fontSize="19px" fontWeight={600} pt="1">
+          {zero
+            ? "No leaf goes: fit a thinner opener first, then read both gaps."
+            : loads
+              ? "Press the closing rocker home by hand, and read the gap again."
+              : pair.stage === "parts"
+                ? "Work out what goes in, and fit it."
+                : pair.stage === "read"
+                  ? "Back to the engine: read the opener gap again."
+                  : pair.stage === "feel"
+                    ? "Back to the engine: turn the cam over the closer, and say what you feel."
+                    : "This pair is right."}
+        </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Gaps" minWidth="0" display="flex" flexDirection="column" gap="4">
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3">
-          <PairDrawing openerGapMm={read === null ? null : middleOf(read)} closerGapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)} openerMm={fittedMm.opener} closerMm={fittedMm.closer}
-            label={`The pair of ${id} from the side: opener gap ${read === null ? "not read" : readingWords(read)}`} />
+          <PairDrawing
+            openerGapMm={read === null ? null : middleOf(read)}
+            closerGapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)}
+            openerMm={fittedMm.opener}
+            closerMm={fittedMm.closer}
+            label={`The pair of ${id} from the side: opener gap ${read === null ? "not read" : readingWords(read)}`}
+          />
         </chakra.div>
-        <chakra.p fontSize="17px">Opener gap <b>{read === null ? "not read" : readingWords(read)}</b>, band {bandWords(spec, unit)}. {pair.loaded === null ? "" : <>Loaded gap <b>{readingWords({ goes: pair.loaded.goes, noGo: pair.loaded.noGo })}</b>.</>}</chakra.p>
-        {!zero && (loads || pair.loaded !== null) && <TwoSizes key={pair.loaded?.id ?? "first"} what="leaf" submit={loads ? "Keep the loaded gap" : "Read it again"} now={loads} onHold={(goes, noGo) => void load(goes, noGo)} />}
+        <chakra.p fontSize="17px">
+          Opener gap <b>{read === null ? "not read" : readingWords(read)}</b>, band {bandWords(spec, unit)}.{" "}
+          {pair.loaded === null ? (
+            ""
+          ) : (
+            <>
+              Loaded gap <b>{readingWords({ goes: pair.loaded.goes, noGo: pair.loaded.noGo })}</b>.
+            </>
+          )}
+        </chakra.p>
+        {!zero && (loads || pair.loaded !== null) && (
+          <TwoSizes
+            key={pair.loaded?.id ?? "first"}
+            what="leaf"
+            submit={loads ? "Keep the loaded gap" : "Read it again"}
+            now={loads}
+            onHold={(goes, noGo) => void load(goes, noGo)}
+          />
+        )}
         {said("") !== undefined && <Complaint role="alert">{said("")}</Complaint>}
         <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
         <TryLog tries={pair.tries} gear={state.plugged?.gear ?? null} />
@@ -99,29 +165,122 @@ export function PairView({ given }: { readonly given: PairGiven }) {
         <chakra.section aria-label="What goes in" minWidth="0" display="flex" flexDirection="column" gap="4">
           <PlateHeading>What came out</PlateHeading>
           <Field label="Measured with" error={said("micrometerId")}>
-            {(c) => <Select {...c} value={micrometerId} onChange={(e) => setMicrometer(e.target.value)}>{micrometers.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}<option value="">not measured: by their marks</option></Select>}
+            {(c) => (
+              <Select {...c} value={micrometerId} onChange={(e) => setMicrometer(e.target.value)}>
+                {micrometers.map((m) => (
+                  <option key={m.id} value={m.id}>
+                    {m.name}
+                  </option>
+                ))}
+                <option value="">not measured: by their marks</option>
+              </Select>
+            )}
           </Field>
           <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
             {(["opener", "closer"] as const).map((part) => (
-              <Field key={part} label={`Old ${part}`} error={said(`${part}.out`)} {...(pair[`${part}Mm`] === null ? {} : { hint: `${pair[`${part}Mm`]?.toFixed(3)} was fitted here.` })}>
-                {(c) => <TextInput {...c} inputMode="decimal" autoComplete="off" placeholder={part === "opener" ? "2.85" : "6.40"} value={typed[part]} onChange={(e) => setTyped({ ...typed, [part]: e.target.value })} />}
+              <Field
+                key={part}
+                label={`Old ${part}`}
+                error={said(`${part}.out`)}
+                {...(pair[`${part}Mm`] === null ? {} : { hint: `${pair[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
+              >
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    placeholder={part === "opener" ? "2.85" : "6.40"}
+                    value={typed[part]}
+                    onChange={(e) => setTyped({ ...typed, [part]: e.target.value })}
+                  />
+                )}
               </Field>
             ))}
           </chakra.div>
-          {advice?.solved != null && isSolved(advice.solved) && read !== null && pair.loaded !== null && fittedMm.opener !== null && fittedMm.closer !== null && (
-            <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
-              <Stamp color="ink!">On paper</Stamp>
-              <chakra.dl display="grid" gridTemplateColumns="1fr auto" columnGap="4" fontSize="17px" m="0" pt="1">
-                {pairLines({ opener: { fittedMm: fittedMm.opener, gapMm: middleOf(read), aimMm: spec.nominalMm }, closer: { fittedMm: fittedMm.closer, loadedGapMm: middleOf(pair.loaded), aimMm: job.closing.closerAimMm }, biasMm }, advice.solved)
-                  .map((l) => <chakra.div key={l.what} display="contents"><dt>{l.what}</dt><chakra.dd m="0" fontFamily="mono" textAlign="right">{l.figure}</chakra.dd></chakra.div>)}
-              </chakra.dl>
-            </chakra.div>
+          {advice?.solved != null &&
+            isSolved(advice.solved) &&
+            read !== null &&
+            pair.loaded !== null &&
+            fittedMm.opener !== null &&
+            fittedMm.closer !== null && (
+              <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
+                <Stamp color="ink!">On paper</Stamp>
+                <chakra.dl display="grid" gridTemplateColumns="1fr auto" columnGap="4" fontSize="17px" m="0" pt="1">
+                  {pairLines(
+                    {
+                      opener: { fittedMm: fittedMm.opener, gapMm: middleOf(read), aimMm: spec.nominalMm },
+                      closer: {
+                        fittedMm: fittedMm.closer,
+                        loadedGapMm: middleOf(pair.loaded),
+                        aimMm: job.closing.closerAimMm,
+                      },
+                      biasMm,
+                    },
+                    advice.solved,
+                  ).map((l) => (
+                    <chakra.div key={l.what} display="contents">
+                      <dt>{l.what}</dt>
+                      <chakra.dd m="0" fontFamily="mono" textAlign="right">
+                        {l.figure}
+                      </chakra.dd>
+                    </chakra.div>
+                  ))}
+                </chakra.dl>
+              </chakra.div>
+            )}
+          {learnedMm !== 0 && (
+            <Tick
+              on={useBias}
+              onChange={setUseBias}
+              label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`}
+              note={`Learned from ${biasesMm.length} closers that were found right: ${biasesMm.map((b) => b.toFixed(3)).join(", ")}.`}
+            />
           )}
-          {learnedMm !== 0 && <Tick on={useBias} onChange={setUseBias} label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`} note={`Learned from ${biasesMm.length} closers that were found right: ${biasesMm.map((b) => b.toFixed(3)).join(", ")}.`} />}
-          <GoesIn part="opener" wantedMm={advice?.openerMm ?? null} fittedMm={fittedMm.opener} gapMm={read === null ? null : middleOf(read)} stock={stock} chosen={opener} onChoose={setOpener} error={said("opener") ?? said("opener.made")} onOrder={(line) => void order(line)} />
-          <GoesIn part="closer" wantedMm={advice?.closerMm ?? null} fittedMm={fittedMm.closer} gapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)} stock={stock} chosen={closer} onChoose={setCloser} error={said("closer") ?? said("closer.made")} onOrder={(line) => void order(line)} />
-          <Field label="Half-rings went in" hint="The way they came: which way their gap points, and which half on which side. New ones settle." error={said("rings")}>{(c) => <TextInput {...c} value={rings} placeholder="As they were, gap to the intake" onChange={(e) => setRings(e.target.value)} />}</Field>
-          <Button type="button" kind="now" justifyContent="center" disabled={fits.length === 0} onClick={() => void fit()}>{fits.length === 0 ? "Choose what goes in" : `Fitted: ${fits.map((f) => f.part).join(" and ")}`}</Button>
+          <GoesIn
+            part="opener"
+            wantedMm={advice?.openerMm ?? null}
+            fittedMm={fittedMm.opener}
+            gapMm={read === null ? null : middleOf(read)}
+            stock={stock}
+            chosen={opener}
+            onChoose={setOpener}
+            error={said("opener") ?? said("opener.made")}
+            onOrder={(line) => void order(line)}
+          />
+          <GoesIn
+            part="closer"
+            wantedMm={advice?.closerMm ?? null}
+            fittedMm={fittedMm.closer}
+            gapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)}
+            stock={stock}
+            chosen={closer}
+            onChoose={setCloser}
+            error={said("closer") ?? said("closer.made")}
+            onOrder={(line) => void order(line)}
+          />
+          <Field
+            label="Half-rings went in"
+            hint="The way they came: which way their gap points, and which half on which side. New ones settle."
+            error={said("rings")}
+          >
+            {(c) => (
+              <TextInput
+                {...c}
+                value={rings}
+                placeholder="As they were, gap to the intake"
+                onChange={(e) => setRings(e.target.value)}
+              />
+            )}
+          </Field>
+          <Button
+            type="button"
+            kind="now"
+            justifyContent="center"
+            disabled={fits.length === 0}
+            onClick={() => void fit()}
+          >
+            {fits.length === 0 ? "Choose what goes in" : `Fitted: ${fits.map((f) => f.part).join(" and ")}`}
+          </Button>
         </chakra.section>
       )}
     </chakra.div>

@@ -8,12 +8,26 @@ export function TryLog({ tries, gear }: { readonly tries: readonly CloserTry[]; 
   return (
     <chakra.div>
       <Stamp color="ink!">Tried so far</Stamp>
-      {tries.length === 0 ? <chakra.p fontSize="17px">Nothing yet.</chakra.p> : (
+      {tries.length === 0 ? (
+        <chakra.p fontSize="17px">Nothing yet.</chakra.p>
+      ) : (
         <chakra.ol m="0" pl="6" fontSize="17px">
-          {tries.map((t, i) => <li key={i}><chakra.span fontFamily="mono">{t.closerMm === null ? "as found" : `${t.closerMm.toFixed(3)} mm`}</chakra.span>: {FELT_NAMES[t.felt].name.toLowerCase()}{t.rings === null ? "" : `; rings ${t.rings}`}</li>)}
+          {tries.map((t, i) => (
+            <li key={i}>
+              <chakra.span fontFamily="mono">
+                {t.closerMm === null ? "as found" : `${t.closerMm.toFixed(3)} mm`}
+              </chakra.span>
+              : {FELT_NAMES[t.felt].name.toLowerCase()}
+              {t.rings === null ? "" : `; rings ${t.rings}`}
+            </li>
+          ))}
         </chakra.ol>
       )}
-      {gear !== null && <chakra.p fontSize="16px" color="soft">Felt with {gear}.</chakra.p>}
+      {gear !== null && (
+        <chakra.p fontSize="16px" color="soft">
+          Felt with {gear}.
+        </chakra.p>
+      )}
     </chakra.div>
   );
 }

@@ -39,9 +39,12 @@ export function PairsView({ given }: { readonly given: PairsGiven }) {
 
   async function keep(): Promise<void> {
     setTried(true);
-    const readings = valves.flatMap((v) => (isTyped(typed[v.id] ?? EMPTY) ? [{ id: ids[v.id] ?? "", valve: v.id, ...(typed[v.id] ?? EMPTY) }] : []));
+    const readings = valves.flatMap((v) =>
+      isTyped(typed[v.id] ?? EMPTY) ? [{ id: ids[v.id] ?? "", valve: v.id, ...(typed[v.id] ?? EMPTY) }] : [],
+    );
     if (readings.length === 0) return setProblem("Type the leaves of at least one valve.");
-    if (readings.some((r) => typedProblem(r, typedUnit) !== null)) return setProblem("One of these is a slip: it is said at its valve.");
+    if (readings.some((r) => typedProblem(r, typedUnit) !== null))
+      return setProblem("One of these is a slip: it is said at its valve.");
     const temperatureC = figure(temperature);
     if (temperatureC === undefined) return setProblem(`"${temperature}" is not a temperature.`);
     const sent = await send("POST", `/api/jobs/${given.jobId}/pairs`, { temperatureC, unit: typedUnit, readings });
@@ -59,47 +62,158 @@ export function PairsView({ given }: { readonly given: PairsGiven }) {
     setTyped({ ...typed, [id]: { ...(typed[id] ?? EMPTY), ...part } });
   };
   return (
-    <chakra.form noValidate onSubmit={(e) => { e.preventDefault(); void keep(); }} display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }} gap={{ base: "6", lg: "10" }} alignItems="start">
+    <chakra.form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }}
+      gap={{ base: "6", lg: "10" }}
+      alignItems="start"
+    >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>Read some valves of <Link href={`/engines/${given.engineId}`} style={{ textDecoration: "underline" }}>{given.engine}</Link> {other}</chakra.h1>
-        <chakra.p fontSize="18px" pt="1">They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies between is the growth, and the next job knows it.</chakra.p>
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          Read some valves of{" "}
+          <Link href={`/engines/${given.engineId}`} style={{ textDecoration: "underline" }}>
+            {given.engine}
+          </Link>{" "}
+          {other}
+        </chakra.h1>
+        <chakra.p fontSize="18px" pt="1">
+          They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies
+          between is the growth, and the next job knows it.
+        </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Readings" minWidth="0">
         {valves.map((v) => {
           const own = typed[v.id] ?? EMPTY;
           const wrong = tried ? typedProblem(own, typedUnit) : null;
           return (
-            <chakra.fieldset key={v.id} border="0" borderTop="1px solid" borderColor="line" m="0" px="0" py="2" minWidth="0" display="grid" gridTemplateColumns={{ base: "4rem 1fr 1fr", md: "5rem 12rem 9rem 9rem 1fr" }} gap="3" alignItems="end">
+            <chakra.fieldset
+              key={v.id}
+              border="0"
+              borderTop="1px solid"
+              borderColor="line"
+              m="0"
+              px="0"
+              py="2"
+              minWidth="0"
+              display="grid"
+              gridTemplateColumns={{ base: "4rem 1fr 1fr", md: "5rem 12rem 9rem 9rem 1fr" }}
+              gap="3"
+              alignItems="end"
+            >
               <chakra.legend srOnly>{v.id}</chakra.legend>
-              <chakra.span fontFamily="stamp" fontWeight={600} fontSize="24px" pb="2" aria-hidden="true">{v.id}</chakra.span>
-              <chakra.span fontFamily="mono" fontSize="16px" pb="3" gridColumn={{ base: "2 / -1", md: "auto" }}>{state} {v.left}</chakra.span>
-              <Field label={`Goes ${other}`}>{(c) => <TextInput {...c} aria-label={`${v.id} goes ${other}`} inputMode="decimal" autoComplete="off" value={own.goes} placeholder={v.read?.goes.text ?? typedUnit} onChange={(e) => type(v.id, { goes: e.target.value })} />}</Field>
-              <Field label="Does not go">{(c) => <TextInput {...c} aria-label={`${v.id} does not go ${other}`} inputMode="decimal" autoComplete="off" value={own.noGo} placeholder={v.read?.noGo.text ?? typedUnit} onChange={(e) => type(v.id, { noGo: e.target.value })} />}</Field>
-              <chakra.span fontFamily="mono" fontSize="16px" pb="3">{grows(pairs.find((p) => p.valve === v.id), unit)}</chakra.span>
-              {wrong !== null && <Complaint role="alert" gridColumn="1 / -1">{wrong}</Complaint>}
+              <chakra.span fontFamily="stamp" fontWeight={600} fontSize="24px" pb="2" aria-hidden="true">
+                {v.id}
+              </chakra.span>
+              <chakra.span fontFamily="mono" fontSize="16px" pb="3" gridColumn={{ base: "2 / -1", md: "auto" }}>
+                {state} {v.left}
+              </chakra.span>
+              <Field label={`Goes ${other}`}>
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    aria-label={`${v.id} goes ${other}`}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={own.goes}
+                    placeholder={v.read?.goes.text ?? typedUnit}
+                    onChange={(e) => type(v.id, { goes: e.target.value })}
+                  />
+                )}
+              </Field>
+              <Field label="Does not go">
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    aria-label={`${v.id} does not go ${other}`}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={own.noGo}
+                    placeholder={v.read?.noGo.text ?? typedUnit}
+                    onChange={(e) => type(v.id, { noGo: e.target.value })}
+                  />
+                )}
+              </Field>
+              <chakra.span fontFamily="mono" fontSize="16px" pb="3">
+                {grows(
+                  pairs.find((p) => p.valve === v.id),
+                  unit,
+                )}
+              </chakra.span>
+              {wrong !== null && (
+                <Complaint role="alert" gridColumn="1 / -1">
+                  {wrong}
+                </Complaint>
+              )}
             </chakra.fieldset>
           );
         })}
       </chakra.section>
-      <chakra.section aria-label="Growth" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="4">
+      <chakra.section
+        aria-label="Growth"
+        minWidth="0"
+        display="flex"
+        flexDirection="column"
+        gap="4"
+        position={{ lg: "sticky" }}
+        top="4"
+      >
         <PlateHeading>What heat does to it</PlateHeading>
         {growths.length === 0 && <chakra.p fontSize="18px">Nothing read yet.</chakra.p>}
         {growths.map(({ role, growth }) => (
-          <chakra.div key={role} border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="3" data-growth={role}>
+          <chakra.div
+            key={role}
+            border="2px solid"
+            borderColor="ink"
+            borderRadius="plate"
+            bg="sheet"
+            p="3"
+            data-growth={role}
+          >
             <Stamp>{role}</Stamp>
-            <chakra.p fontSize="26px" fontWeight={600} lineHeight={1.2}>{capital(grownWords(growth.growthMm, unit))} hot</chakra.p>
-            <chakra.p fontFamily="mono" fontSize="16px">{growthWords(growth)}, the middle of {growth.count}</chakra.p>
+            <chakra.p fontSize="26px" fontWeight={600} lineHeight={1.2}>
+              {capital(grownWords(growth.growthMm, unit))} hot
+            </chakra.p>
+            <chakra.p fontFamily="mono" fontSize="16px">
+              {growthWords(growth)}, the middle of {growth.count}
+            </chakra.p>
           </chakra.div>
         ))}
-        <Field label={`Engine now, °C`} hint="If you know it">{(c) => <TextInput {...c} inputMode="decimal" maxWidth="10rem" value={temperature} onChange={(e) => setTemperature(e.target.value)} />}</Field>
+        <Field label={`Engine now, °C`} hint="If you know it">
+          {(c) => (
+            <TextInput
+              {...c}
+              inputMode="decimal"
+              maxWidth="10rem"
+              value={temperature}
+              onChange={(e) => setTemperature(e.target.value)}
+            />
+          )}
+        </Field>
         {problem !== null && <Complaint role="alert">{problem}</Complaint>}
-        {kept && <chakra.p role="status" color="set" fontWeight={600} fontSize="18px">Kept: the next job on this engine, and on others of its model, offers this growth.</chakra.p>}
-        <Button type="submit" kind="now" justifyContent="center">Keep these readings</Button>
-        <chakra.p fontSize="16px"><Link href={`/jobs/${given.jobId}/sheet`} style={{ textDecoration: "underline" }}>Back to the sheet</Link></chakra.p>
+        {kept && (
+          <chakra.p role="status" color="set" fontWeight={600} fontSize="18px">
+            Kept: the next job on this engine, and on others of its model, offers this growth.
+          </chakra.p>
+        )}
+        <Button type="submit" kind="now" justifyContent="center">
+          Keep these readings
+        </Button>
+        <chakra.p fontSize="16px">
+          <Link href={`/jobs/${given.jobId}/sheet`} style={{ textDecoration: "underline" }}>
+            Back to the sheet
+          </Link>
+        </chakra.p>
       </chakra.section>
     </chakra.form>
   );
 }
 
-const grows = (pair: Parameters<typeof pairGrowthMm>[0] | undefined, unit: PairsGiven["unit"]): string => (pair === undefined ? "" : `grows ${showLength(pairGrowthMm(pair), unit)}`);
-const grownWords = (mm: number, unit: PairsGiven["unit"]): string => `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
+const grows = (pair: Parameters<typeof pairGrowthMm>[0] | undefined, unit: PairsGiven["unit"]): string =>
+  pair === undefined ? "" : `grows ${showLength(pairGrowthMm(pair), unit)}`;
+const grownWords = (mm: number, unit: PairsGiven["unit"]): string =>
+  `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;

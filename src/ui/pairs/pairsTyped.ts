@@ -23,11 +23,21 @@ export function typedProblem(typed: TypedPair, unit: "mm" | "in"): string | null
 export function pairsSoFar({ valves, state, unit }: PairsGiven, typed: Readonly<Record<string, TypedPair>>): Pair[] {
   return valves.flatMap((v) => {
     const own = typed[v.id];
-    const now = own !== undefined && isTyped(own) && typedProblem(own, unit === "mm" ? "mm" : "in") === null
-      ? { goes: parseLength(own.goes, unit), noGo: parseLength(own.noGo, unit) } : v.read;
+    const now =
+      own !== undefined && isTyped(own) && typedProblem(own, unit === "mm" ? "mm" : "in") === null
+        ? { goes: parseLength(own.goes, unit), noGo: parseLength(own.noGo, unit) }
+        : v.read;
     if (now?.goes == null || now.noGo === null) return [];
     const otherMm = (now.goes.mm + now.noGo.mm) / 2;
     const unsureMm = v.leftHalfMm + (now.noGo.mm - now.goes.mm) / 2;
-    return [{ valve: v.id, role: v.role, hotMm: state === "hot" ? v.leftMm : otherMm, coldMm: state === "hot" ? otherMm : v.leftMm, unsureMm }];
+    return [
+      {
+        valve: v.id,
+        role: v.role,
+        hotMm: state === "hot" ? v.leftMm : otherMm,
+        coldMm: state === "hot" ? otherMm : v.leftMm,
+        unsureMm,
+      },
+    ];
   });
 }

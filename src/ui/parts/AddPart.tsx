@@ -28,13 +28,34 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
   const router = useRouter();
   const [ids, setIds] = useState(() => ({ id: crypto.randomUUID(), moveId: crypto.randomUUID() }));
   const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const { register, handleSubmit, control, resetField, formState } = useForm<Form>({ defaultValues: { kind: "shim-over", diameter: "", mark: "", thickness: "", micrometerId: micrometers[0]?.id ?? "", place: "", cost: "", count: "1", worn: false } });
-  const [thickness, micrometerId] = [useWatch({ control, name: "thickness" }), useWatch({ control, name: "micrometerId" })];
+  const { register, handleSubmit, control, resetField, formState } = useForm<Form>({
+    defaultValues: {
+      kind: "shim-over",
+      diameter: "",
+      mark: "",
+      thickness: "",
+      micrometerId: micrometers[0]?.id ?? "",
+      place: "",
+      cost: "",
+      count: "1",
+      worn: false,
+    },
+  });
+  const [thickness, micrometerId] = [
+    useWatch({ control, name: "thickness" }),
+    useWatch({ control, name: "micrometerId" }),
+  ];
   const micrometer = micrometers.find((m) => m.id === micrometerId) ?? null;
   const read = parseLength(thickness);
   const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
   async function add({ cost, count, micrometerId: by, ...form }: Form): Promise<void> {
-    const sent = await send("POST", "/api/parts", { ...ids, ...form, cost: numberOrText(cost), count: numberOrText(count), micrometerId: by === "" ? null : by });
+    const sent = await send("POST", "/api/parts", {
+      ...ids,
+      ...form,
+      cost: numberOrText(cost),
+      count: numberOrText(count),
+      micrometerId: by === "" ? null : by,
+    });
     if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
     setProblem(null);
     setIds({ id: crypto.randomUUID(), moveId: crypto.randomUUID() });
@@ -45,25 +66,77 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
     <chakra.form noValidate onSubmit={(e) => void handleSubmit(add)(e)} display="flex" flexDirection="column" gap="3">
       <PlateHeading>Lay a part in</PlateHeading>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
-        <Field label="Kind" error={wrong("kind")}>{(c) => <Select {...c} {...register("kind")}>{PART_KINDS.map((k) => <option key={k} value={k}>{PART_KIND_NAMES[k]}</option>)}</Select>}</Field>
-        <Field label="Diameter" hint="If it matters" error={wrong("diameter")}>{(c) => <TextInput {...c} {...register("diameter")} inputMode="decimal" placeholder="9.5 mm" />}</Field>
+        <Field label="Kind" error={wrong("kind")}>
+          {(c) => (
+            <Select {...c} {...register("kind")}>
+              {PART_KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {PART_KIND_NAMES[k]}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <Field label="Diameter" hint="If it matters" error={wrong("diameter")}>
+          {(c) => <TextInput {...c} {...register("diameter")} inputMode="decimal" placeholder="9.5 mm" />}
+        </Field>
       </chakra.div>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
-        <Field label="Measured with" error={wrong("micrometerId")}>{(c) => <Select {...c} {...register("micrometerId")}>{micrometers.map((m) => <option key={m.id} value={m.id}>{m.name}</option>)}<option value="">not measured: by its mark</option></Select>}</Field>
-        <Field label="Mark" error={wrong("mark")}>{(c) => <TextInput {...c} {...register("mark")} placeholder="265" />}</Field>
+        <Field label="Measured with" error={wrong("micrometerId")}>
+          {(c) => (
+            <Select {...c} {...register("micrometerId")}>
+              {micrometers.map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.name}
+                </option>
+              ))}
+              <option value="">not measured: by its mark</option>
+            </Select>
+          )}
+        </Field>
+        <Field label="Mark" error={wrong("mark")}>
+          {(c) => <TextInput {...c} {...register("mark")} placeholder="265" />}
+        </Field>
       </chakra.div>
-      <Field label={micrometer === null ? "Thickness by its mark" : "What it shows"} error={wrong("thickness")}
-        {...(micrometer !== null && read !== null ? { hint: sumOf(read.mm, micrometer) } : {})}>
+      <Field
+        label={micrometer === null ? "Thickness by its mark" : "What it shows"}
+        error={wrong("thickness")}
+        {...(micrometer !== null && read !== null ? { hint: sumOf(read.mm, micrometer) } : {})}
+      >
         {(c) => <TextInput {...c} {...register("thickness")} inputMode="decimal" placeholder="2.650" />}
       </Field>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr 1fr" gap="3">
-        <Field label="Drawer" error={wrong("place")}>{(c) => <TextInput {...c} {...register("place")} />}</Field>
-        <Field label="How many" error={wrong("count")}>{(c) => <TextInput {...c} {...register("count")} inputMode="numeric" />}</Field>
-        <Field label="Cost" error={wrong("cost")}>{(c) => <TextInput {...c} {...register("cost")} inputMode="decimal" />}</Field>
+        <Field label="Drawer" error={wrong("place")}>
+          {(c) => <TextInput {...c} {...register("place")} />}
+        </Field>
+        <Field label="How many" error={wrong("count")}>
+          {(c) => <TextInput {...c} {...register("count")} inputMode="numeric" />}
+        </Field>
+        <Field label="Cost" error={wrong("cost")}>
+          {(c) => <TextInput {...c} {...register("cost")} inputMode="decimal" />}
+        </Field>
       </chakra.div>
-      <chakra.label display="grid" gridTemplateColumns="32px 1fr" gap="3" minHeight="44px" alignItems="center" fontSize="17px"><input type="checkbox" {...register("worn")} style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }} /><span>Used: it shows wear</span></chakra.label>
+      <chakra.label
+        display="grid"
+        gridTemplateColumns="32px 1fr"
+        gap="3"
+        minHeight="44px"
+        alignItems="center"
+        fontSize="17px"
+      >
+        <input
+          type="checkbox"
+          {...register("worn")}
+          style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }}
+        />
+        <span>Used: it shows wear</span>
+      </chakra.label>
       {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
-      <div><Button type="submit" kind="now" disabled={formState.isSubmitting}>Lay it in</Button></div>
+      <div>
+        <Button type="submit" kind="now" disabled={formState.isSubmitting}>
+          Lay it in
+        </Button>
+      </div>
     </chakra.form>
   );
 }

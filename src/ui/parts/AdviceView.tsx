@@ -24,12 +24,18 @@ export function AdviceView({ kinds }: { readonly kinds: readonly Kind[] }) {
   return (
     <chakra.div maxWidth="60rem" display="flex" flexDirection="column" gap="6">
       <div>
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">What to keep</chakra.h1>
-        <chakra.p fontSize="17px">{kinds.length === 0
-          ? "No job fitted any part yet: after the first, its sizes show here."
-          : "From what your own jobs wanted: the fewest parts with which 95 jobs of 100 do not wait. Sizes beside a wanted one count as well, as the next engine is worn a little otherwise."}</chakra.p>
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
+          What to keep
+        </chakra.h1>
+        <chakra.p fontSize="17px">
+          {kinds.length === 0
+            ? "No job fitted any part yet: after the first, its sizes show here."
+            : "From what your own jobs wanted: the fewest parts with which 95 jobs of 100 do not wait. Sizes beside a wanted one count as well, as the next engine is worn a little otherwise."}
+        </chakra.p>
       </div>
-      {kinds.map((k) => <KindShown key={`${k.kind} ${k.diameterMm}`} kind={k} />)}
+      {kinds.map((k) => (
+        <KindShown key={`${k.kind} ${k.diameterMm}`} kind={k} />
+      ))}
     </chakra.div>
   );
 }
@@ -54,24 +60,67 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
   return (
     <chakra.section aria-label={name} bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="4">
       <PlateHeading>{name}</PlateHeading>
-      <chakra.p fontSize="19px" fontWeight={600} pt="1">As the drawers are, {percent(advice.chanceNow)} jobs do not wait{advice.chanceNow < advice.chanceKept ? `; with these, ${percent(advice.chanceKept)}` : ""}.</chakra.p>
+      <chakra.p fontSize="19px" fontWeight={600} pt="1">
+        As the drawers are, {percent(advice.chanceNow)} jobs do not wait
+        {advice.chanceNow < advice.chanceKept ? `; with these, ${percent(advice.chanceKept)}` : ""}.
+      </chakra.p>
       <chakra.div overflowX="auto" tabIndex={0} role="region" aria-label={`Sizes of ${name}`}>
-        <chakra.table fontSize="17px" width="full" maxWidth="34rem" borderCollapse="collapse" css={{ "& th, & td": { textAlign: "right", padding: "6px 12px 6px 0", borderTop: "1px solid var(--f-colors-line)" }, "& th:first-of-type": { textAlign: "left" }, "& td": { fontFamily: "var(--f-fonts-mono)" } }}>
-          <thead><tr><th scope="col">Size, mm</th><th scope="col">Taken</th><th scope="col">Keep</th><th scope="col">There</th><th scope="col">To get</th></tr></thead>
+        <chakra.table
+          fontSize="17px"
+          width="full"
+          maxWidth="34rem"
+          borderCollapse="collapse"
+          css={{
+            "& th, & td": {
+              textAlign: "right",
+              padding: "6px 12px 6px 0",
+              borderTop: "1px solid var(--f-colors-line)",
+            },
+            "& th:first-of-type": { textAlign: "left" },
+            "& td": { fontFamily: "var(--f-fonts-mono)" },
+          }}
+        >
+          <thead>
+            <tr>
+              <th scope="col">Size, mm</th>
+              <th scope="col">Taken</th>
+              <th scope="col">Keep</th>
+              <th scope="col">There</th>
+              <th scope="col">To get</th>
+            </tr>
+          </thead>
           <tbody>
             {advice.sizes.map((s) => (
               <tr key={s.thicknessMm}>
-                <th scope="row"><chakra.span fontFamily="mono">{s.thicknessMm.toFixed(2)}</chakra.span></th><td>{s.wanted}</td><td>{s.keep}</td><td>{s.have}</td>
-                <chakra.td fontWeight={s.keep > s.have ? 700 : 400} color={s.keep > s.have ? "now" : "soft"}>{Math.max(0, s.keep - s.have)}</chakra.td>
+                <th scope="row">
+                  <chakra.span fontFamily="mono">{s.thicknessMm.toFixed(2)}</chakra.span>
+                </th>
+                <td>{s.wanted}</td>
+                <td>{s.keep}</td>
+                <td>{s.have}</td>
+                <chakra.td fontWeight={s.keep > s.have ? 700 : 400} color={s.keep > s.have ? "now" : "soft"}>
+                  {Math.max(0, s.keep - s.have)}
+                </chakra.td>
               </tr>
             ))}
           </tbody>
         </chakra.table>
       </chakra.div>
-      <chakra.p fontSize="16px" color="soft" py="2">Learned from {advice.jobs} {advice.jobs === 1 ? "job" : "jobs"}{advice.jobs < 5 ? ": little yet, and it gets better with every one" : ""}.</chakra.p>
+      <chakra.p fontSize="16px" color="soft" py="2">
+        Learned from {advice.jobs} {advice.jobs === 1 ? "job" : "jobs"}
+        {advice.jobs < 5 ? ": little yet, and it gets better with every one" : ""}.
+      </chakra.p>
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
-      {lines.length > 0 && <Button type="button" disabled={busy} onClick={() => void order()}>Order the {lines.reduce((n, l) => n + l.quantity, 0)} that are missing, {orderTotal(lines).toFixed(2)}</Button>}
-      {catalogue.state === "down" && <chakra.p fontSize="16px">The supplier does not answer: what is missing can be ordered when it does.</chakra.p>}
+      {lines.length > 0 && (
+        <Button type="button" disabled={busy} onClick={() => void order()}>
+          Order the {lines.reduce((n, l) => n + l.quantity, 0)} that are missing, {orderTotal(lines).toFixed(2)}
+        </Button>
+      )}
+      {catalogue.state === "down" && (
+        <chakra.p fontSize="16px">
+          The supplier does not answer: what is missing can be ordered when it does.
+        </chakra.p>
+      )}
     </chakra.section>
   );
 }
@@ -80,6 +129,17 @@ function linesFor({ sizes }: Advice, items: readonly CatalogueItem[]): OrderLine
   return sizes.flatMap((s) => {
     const item = items.find((i) => Math.abs(i.thicknessMm - s.thicknessMm) < 1e-6);
     const quantity = item === undefined ? 0 : Math.min(item.stock, s.keep - s.have);
-    return item === undefined || quantity <= 0 ? [] : [{ sku: item.sku, kind: item.kind, diameterMm: item.diameterMm, thicknessMm: item.thicknessMm, quantity, price: item.price }];
+    return item === undefined || quantity <= 0
+      ? []
+      : [
+          {
+            sku: item.sku,
+            kind: item.kind,
+            diameterMm: item.diameterMm,
+            thicknessMm: item.thicknessMm,
+            quantity,
+            price: item.price,
+          },
+        ];
   });
 }

@@ -21,13 +21,47 @@ export function CsvIn() {
     router.refresh();
   }
   return (
-    <chakra.form noValidate display="flex" flexDirection="column" gap="3" onSubmit={(e) => { e.preventDefault(); void take(); }}>
+    <chakra.form
+      noValidate
+      display="flex"
+      flexDirection="column"
+      gap="3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void take();
+      }}
+    >
       <PlateHeading>Take parts in from a CSV</PlateHeading>
-      <Field label="File">{(c) => <TextInput {...c} type="file" accept=".csv,text/csv" onChange={(e) => void e.target.files?.[0]?.text().then(setText)} />}</Field>
-      <Field label="Or its text" hint="kind, thickness_mm and count at least; diameter_mm, mark, micrometer, read_mm, worn, place, cost as well" error={problem}>
-        {(c) => <TextArea {...c} rows={4} value={text} placeholder={"kind,diameter_mm,thickness_mm,mark,count\nshim-over,29,2.65,265,3"} onChange={(e) => setText(e.target.value)} />}
+      <Field label="File">
+        {(c) => (
+          <TextInput
+            {...c}
+            type="file"
+            accept=".csv,text/csv"
+            onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+          />
+        )}
       </Field>
-      <div><Button type="submit" disabled={text.trim() === ""}>Take them in</Button></div>
+      <Field
+        label="Or its text"
+        hint="kind, thickness_mm and count at least; diameter_mm, mark, micrometer, read_mm, worn, place, cost as well"
+        error={problem}
+      >
+        {(c) => (
+          <TextArea
+            {...c}
+            rows={4}
+            value={text}
+            placeholder={"kind,diameter_mm,thickness_mm,mark,count\nshim-over,29,2.65,265,3"}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </Field>
+      <div>
+        <Button type="submit" disabled={text.trim() === ""}>
+          Take them in
+        </Button>
+      </div>
     </chakra.form>
   );
 }

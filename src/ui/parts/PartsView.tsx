@@ -32,30 +32,69 @@ export function PartsView({ parts, micrometers, orders }: Props) {
   const there = emptied ? parts : parts.filter((p) => p.count > 0);
   const count = parts.reduce((sum, p) => sum + p.count, 0);
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start">
-      <chakra.header gridColumn="1 / -1" display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="3">
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }}
+      gap={{ base: "8", lg: "10" }}
+      alignItems="start"
+    >
+      <chakra.header
+        gridColumn="1 / -1"
+        display="flex"
+        flexWrap="wrap"
+        justifyContent="space-between"
+        alignItems="center"
+        gap="3"
+      >
         <div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">Parts in the drawers</chakra.h1>
-          <chakra.p fontSize="17px">{count === 0 ? "Nothing yet: lay parts in one by one, or take them in from a CSV." : `${count} ${count === 1 ? "part" : "parts"}. What counts is the measured thickness; a mark only says what it was when new.`}</chakra.p>
+          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
+            Parts in the drawers
+          </chakra.h1>
+          <chakra.p fontSize="17px">
+            {count === 0
+              ? "Nothing yet: lay parts in one by one, or take them in from a CSV."
+              : `${count} ${count === 1 ? "part" : "parts"}. What counts is the measured thickness; a mark only says what it was when new.`}
+          </chakra.p>
         </div>
         <chakra.div display="flex" gap="2" flexWrap="wrap">
-          <Button type="button" aria-pressed={emptied} onClick={() => setEmptied(!emptied)}>{emptied ? "Hide what is gone" : "Show what is gone"}</Button>
-          <ButtonLink asChild><Link href="/shop/parts/week">Several engines, one stock</Link></ButtonLink>
-          <ButtonLink asChild><Link href="/shop/parts/advice">What to keep</Link></ButtonLink>
-          <ButtonLink href="/api/parts/csv" download>CSV</ButtonLink>
+          <Button type="button" aria-pressed={emptied} onClick={() => setEmptied(!emptied)}>
+            {emptied ? "Hide what is gone" : "Show what is gone"}
+          </Button>
+          <ButtonLink asChild>
+            <Link href="/shop/parts/week">Several engines, one stock</Link>
+          </ButtonLink>
+          <ButtonLink asChild>
+            <Link href="/shop/parts/advice">What to keep</Link>
+          </ButtonLink>
+          <ButtonLink href="/api/parts/csv" download>
+            CSV
+          </ButtonLink>
         </chakra.div>
       </chakra.header>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="6">
         {problem !== null && <Complaint role="alert">{problem}</Complaint>}
         {drawers(there).map((d) => (
-          <chakra.section key={`${d.kind} ${d.diameterMm ?? ""}`} aria-label={`${PART_KIND_NAMES[d.kind]}${d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}`}>
-            <PlateHeading pb="1">{PART_KIND_NAMES[d.kind]}{d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}</PlateHeading>
-            {d.parts.map((p) => <PartLine key={p.id} part={p} onProblem={setProblem} />)}
+          <chakra.section
+            key={`${d.kind} ${d.diameterMm ?? ""}`}
+            aria-label={`${PART_KIND_NAMES[d.kind]}${d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}`}
+          >
+            <PlateHeading pb="1">
+              {PART_KIND_NAMES[d.kind]}
+              {d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}
+            </PlateHeading>
+            {d.parts.map((p) => (
+              <PartLine key={p.id} part={p} onProblem={setProblem} />
+            ))}
           </chakra.section>
         ))}
       </chakra.div>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="8">
-        {orders.length > 0 && <chakra.section aria-label="Orders" display="flex" flexDirection="column" gap="2"><PlateHeading>Orders</PlateHeading><OrderList orders={orders} /></chakra.section>}
+        {orders.length > 0 && (
+          <chakra.section aria-label="Orders" display="flex" flexDirection="column" gap="2">
+            <PlateHeading>Orders</PlateHeading>
+            <OrderList orders={orders} />
+          </chakra.section>
+        )}
         <AddPart micrometers={micrometers} />
         <Micrometers micrometers={micrometers} />
         <CsvIn />
@@ -66,7 +105,13 @@ export function PartsView({ parts, micrometers, orders }: Props) {
 }
 
 /** One kind of part in one drawer. Taking out and putting back are moves that stay in the record. */
-function PartLine({ part, onProblem }: { readonly part: StockPart; readonly onProblem: (words: string | null) => void }) {
+function PartLine({
+  part,
+  onProblem,
+}: {
+  readonly part: StockPart;
+  readonly onProblem: (words: string | null) => void;
+}) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   async function move(change: number, reason: "taken" | "returned"): Promise<void> {
@@ -78,18 +123,57 @@ function PartLine({ part, onProblem }: { readonly part: StockPart; readonly onPr
   }
   const name = `${part.thicknessMm.toFixed(3)} mm`;
   return (
-    <chakra.div borderTop="1px solid" borderColor="line" py="2" display="grid" gridTemplateColumns={{ base: "6.5rem 1fr auto", md: "7rem 1fr 5rem auto" }} gap="3" alignItems="center">
-      <chakra.span fontFamily="mono" fontSize="20px" fontWeight={600}>{name}</chakra.span>
-      <chakra.span fontSize="16px" color="soft" gridColumn={{ base: "1 / -1", md: "auto" }} gridRow={{ base: "2", md: "auto" }}>
-        {[
-          part.measured === null ? `by its mark ${part.mark ?? ""}, give or take ${MARK_WITHIN_MM}` : `${part.mark === null ? "" : `marked ${part.mark}, `}read ${part.measured.readMm.toFixed(3)} with ${part.measured.micrometer}`,
-          part.worn ? "worn" : null, part.place === null ? null : `in ${part.place}`, part.cost === null ? null : part.cost.toFixed(2),
-        ].filter((x) => x !== null).join(" · ")}
+    <chakra.div
+      borderTop="1px solid"
+      borderColor="line"
+      py="2"
+      display="grid"
+      gridTemplateColumns={{ base: "6.5rem 1fr auto", md: "7rem 1fr 5rem auto" }}
+      gap="3"
+      alignItems="center"
+    >
+      <chakra.span fontFamily="mono" fontSize="20px" fontWeight={600}>
+        {name}
       </chakra.span>
-      <chakra.span fontFamily="stamp" fontWeight={600} fontSize="20px" textAlign="right" data-count={part.count}>{part.count === 0 ? "none" : `× ${part.count}`}</chakra.span>
+      <chakra.span
+        fontSize="16px"
+        color="soft"
+        gridColumn={{ base: "1 / -1", md: "auto" }}
+        gridRow={{ base: "2", md: "auto" }}
+      >
+        {[
+          part.measured === null
+            ? `by its mark ${part.mark ?? ""}, give or take ${MARK_WITHIN_MM}`
+            : `${part.mark === null ? "" : `marked ${part.mark}, `}read ${part.measured.readMm.toFixed(3)} with ${part.measured.micrometer}`,
+          part.worn ? "worn" : null,
+          part.place === null ? null : `in ${part.place}`,
+          part.cost === null ? null : part.cost.toFixed(2),
+        ]
+          .filter((x) => x !== null)
+          .join(" · ")}
+      </chakra.span>
+      <chakra.span fontFamily="stamp" fontWeight={600} fontSize="20px" textAlign="right" data-count={part.count}>
+        {part.count === 0 ? "none" : `× ${part.count}`}
+      </chakra.span>
       <chakra.span display="flex" gap="2">
-        <Button type="button" disabled={busy || part.count === 0} aria-label={`Take one of ${name} out`} title={capital(MOVE_REASON_NAMES.taken)} onClick={() => void move(-1, "taken")}>−</Button>
-        <Button type="button" disabled={busy} aria-label={`Put one of ${name} back`} title={capital(MOVE_REASON_NAMES.returned)} onClick={() => void move(1, "returned")}>+</Button>
+        <Button
+          type="button"
+          disabled={busy || part.count === 0}
+          aria-label={`Take one of ${name} out`}
+          title={capital(MOVE_REASON_NAMES.taken)}
+          onClick={() => void move(-1, "taken")}
+        >
+          −
+        </Button>
+        <Button
+          type="button"
+          disabled={busy}
+          aria-label={`Put one of ${name} back`}
+          title={capital(MOVE_REASON_NAMES.returned)}
+          onClick={() => void move(1, "returned")}
+        >
+          +
+        </Button>
       </chakra.span>
     </chakra.div>
   );

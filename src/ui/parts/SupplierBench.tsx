@@ -25,9 +25,19 @@ export function SupplierBench() {
   return (
     <chakra.section aria-label="Simulated supplier">
       <PlateHeading pb="1">Simulated supplier</PlateHeading>
-      <chakra.p fontSize="16px" pb="2">A stand-in that ships with the app: its day lasts a minute.</chakra.p>
-      <chakra.div display="flex" flexWrap="wrap" gap="2">{SWITCHES.map((s) => <Button key={s.label} type="button" onClick={() => void set(s)}>{s.label}</Button>)}</chakra.div>
-      <chakra.p role="status" fontSize="16px" color="soft" pt="1">{said}</chakra.p>
+      <chakra.p fontSize="16px" pb="2">
+        A stand-in that ships with the app: its day lasts a minute.
+      </chakra.p>
+      <chakra.div display="flex" flexWrap="wrap" gap="2">
+        {SWITCHES.map((s) => (
+          <Button key={s.label} type="button" onClick={() => void set(s)}>
+            {s.label}
+          </Button>
+        ))}
+      </chakra.div>
+      <chakra.p role="status" fontSize="16px" color="soft" pt="1">
+        {said}
+      </chakra.p>
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
     </chakra.section>
   );

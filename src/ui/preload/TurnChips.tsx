@@ -17,19 +17,63 @@ const MARK = { in: "✓", shallow: "ticks", deep: "deep" } as const;
 /** What each turn that people speak of means on this stud, rocker and block: each can be taken. */
 export function TurnChips({ gear, growthMm, value, onChange }: Props) {
   return (
-    <chakra.div role="group" aria-label="Turns past zero lash" display="flex" flexDirection="column" gap="1" minWidth="0">
+    <chakra.div
+      role="group"
+      aria-label="Turns past zero lash"
+      display="flex"
+      flexDirection="column"
+      gap="1"
+      minWidth="0"
+    >
       <Stamp>Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, mm</Stamp>
       <chakra.div display="grid" gridTemplateColumns="repeat(auto-fill, minmax(60px, 1fr))" gap="1">
         {SPOKEN_TURNS.map((turns) => {
           const m = meaningOf(turns, gear, growthMm);
           const on = Math.abs(turns - value) < 1e-6;
           return (
-            <chakra.button key={turns} type="button" aria-pressed={on} onClick={() => onChange(turns)} minHeight="76px" px="1" py="1" cursor="pointer" borderRadius="plate" border={on ? "4px solid" : "1.5px solid"} borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"} bg={m.verdict === "in" ? "sheet" : "nowWash"} color="ink" textAlign="center"
-              aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}>
-              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>{fractionFigure(turns)}</chakra.span>
-              <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>{m.coldMm.toFixed(2)}</chakra.span>
-              {growthMm !== 0 && <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25} color={m.verdict === "in" ? "now" : "ink"}>{m.hotMm.toFixed(2)}</chakra.span>}
-              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="15px" color={m.verdict === "in" ? "set" : "ink"}>{MARK[m.verdict]}</chakra.span>
+            <chakra.button
+              key={turns}
+              type="button"
+              aria-pressed={on}
+              onClick={() => onChange(turns)}
+              minHeight="76px"
+              px="1"
+              py="1"
+              cursor="pointer"
+              borderRadius="plate"
+              border={on ? "4px solid" : "1.5px solid"}
+              borderColor={on ? "now" : m.verdict === "in" ? "set" : "edge"}
+              bg={m.verdict === "in" ? "sheet" : "nowWash"}
+              color="ink"
+              textAlign="center"
+              aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}
+            >
+              <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>
+                {fractionFigure(turns)}
+              </chakra.span>
+              <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>
+                {m.coldMm.toFixed(2)}
+              </chakra.span>
+              {growthMm !== 0 && (
+                <chakra.span
+                  display="block"
+                  fontFamily="mono"
+                  fontSize="15px"
+                  lineHeight={1.25}
+                  color={m.verdict === "in" ? "now" : "ink"}
+                >
+                  {m.hotMm.toFixed(2)}
+                </chakra.span>
+              )}
+              <chakra.span
+                display="block"
+                fontFamily="stamp"
+                fontWeight={600}
+                fontSize="15px"
+                color={m.verdict === "in" ? "set" : "ink"}
+              >
+                {MARK[m.verdict]}
+              </chakra.span>
             </chakra.button>
           );
         })}

@@ -24,13 +24,39 @@ export function TurnMeaning({ gear, growthMm, growthFrom, turns: given, onTurns 
   const window = coldWindow(gear, growthMm);
   const [least, most] = [turnsForMm(window.lowMm, gear), turnsForMm(window.highMm, gear)];
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "minmax(180px, 240px) minmax(0, 1fr)" }} gap="4" alignItems="start">
-      <chakra.div maxHeight="240px"><LifterDrawing plunger={gear.plunger} coldMm={m.coldMm} hotMm={growthMm === 0 ? null : m.hotMm} wireMm={null} label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${m.coldMm.toFixed(2)} mm of ${gear.plunger.travelMm}${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)}`}`} /></chakra.div>
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "1fr", sm: "minmax(180px, 240px) minmax(0, 1fr)" }}
+      gap="4"
+      alignItems="start"
+    >
+      <chakra.div maxHeight="240px">
+        <LifterDrawing
+          plunger={gear.plunger}
+          coldMm={m.coldMm}
+          hotMm={growthMm === 0 ? null : m.hotMm}
+          wireMm={null}
+          label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${m.coldMm.toFixed(2)} mm of ${gear.plunger.travelMm}${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)}`}`}
+        />
+      </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
-        <chakra.p fontSize="19px" fontWeight={600} lineHeight={1.3}>{capital(turnsWords(turns))}: the nut goes {m.nutMm.toFixed(2)} mm, the plunger {m.coldMm.toFixed(2)} of its {gear.plunger.travelMm} mm{growthMm === 0 ? "" : `, and hot it stands ${m.hotMm.toFixed(2)} in`}. It is {PLUNGER_WORDS[m.verdict]}.</chakra.p>
-        <chakra.p fontSize="16px" color="soft">{sums(gear)}{growthFrom === null ? "" : ` Heat opens the gap by ${growthMm.toFixed(2)} mm at the valve, ${(growthMm / (gear.ratio ?? 1)).toFixed(2)} at the plunger (${growthFrom}).`}</chakra.p>
+        <chakra.p fontSize="19px" fontWeight={600} lineHeight={1.3}>
+          {capital(turnsWords(turns))}: the nut goes {m.nutMm.toFixed(2)} mm, the plunger {m.coldMm.toFixed(2)} of its{" "}
+          {gear.plunger.travelMm} mm{growthMm === 0 ? "" : `, and hot it stands ${m.hotMm.toFixed(2)} in`}. It is{" "}
+          {PLUNGER_WORDS[m.verdict]}.
+        </chakra.p>
+        <chakra.p fontSize="16px" color="soft">
+          {sums(gear)}
+          {growthFrom === null
+            ? ""
+            : ` Heat opens the gap by ${growthMm.toFixed(2)} mm at the valve, ${(growthMm / (gear.ratio ?? 1)).toFixed(2)} at the plunger (${growthFrom}).`}
+        </chakra.p>
         <TurnChips gear={gear} growthMm={growthMm} value={turns} onChange={onTurns ?? setLooked} />
-        <chakra.p fontSize="16px">{least > most ? "No turn keeps it in its window cold and hot: look at the figures." : `Anything from ${turnsWords(least)} to ${turnsWords(most)} keeps it in its window, cold and hot. All alike matters more than which.`}</chakra.p>
+        <chakra.p fontSize="16px">
+          {least > most
+            ? "No turn keeps it in its window cold and hot: look at the figures."
+            : `Anything from ${turnsWords(least)} to ${turnsWords(most)} keeps it in its window, cold and hot. All alike matters more than which.`}
+        </chakra.p>
       </chakra.div>
     </chakra.div>
   );

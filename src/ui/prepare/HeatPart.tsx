@@ -18,8 +18,13 @@ interface Props {
 export function HeatPart({ ways, lash, roles, state, value, onChange, error }: Props) {
   return (
     <chakra.fieldset border="0" p="0" m="0" minWidth="0">
-      <chakra.legend p="0" pb="1"><PlateHeading as="span">The spec is for a {lash.state} engine</PlateHeading></chakra.legend>
-      <chakra.p fontSize="17px" pb="2">Read {state}, every valve is judged through an offset. Choose from where it is known; the sheet says which, and what else there was.</chakra.p>
+      <chakra.legend p="0" pb="1">
+        <PlateHeading as="span">The spec is for a {lash.state} engine</PlateHeading>
+      </chakra.legend>
+      <chakra.p fontSize="17px" pb="2">
+        Read {state}, every valve is judged through an offset. Choose from where it is known; the sheet says which,
+        and what else there was.
+      </chakra.p>
       <WaysTable ways={ways} roles={roles} into={{ lash, state }} value={value} onChange={onChange} />
       {error !== undefined && <Complaint role="alert">{error}</Complaint>}
     </chakra.fieldset>

@@ -20,15 +20,32 @@ export function Methods({ methods, recommended, value, onChange, error }: Method
       ? `${m.stops.length} ${m.stops.length === 1 ? "stop" : "stops"}, ${(m.turnTotalDeg / 360).toFixed(1)} turns, closest valve ${Math.floor(m.worst?.marginDeg ?? 0)}° clear. Needs ${METHODS[m.id].needs}.`
       : `Needs an override for ${m.unserved.length} ${m.unserved.length === 1 ? "valve" : "valves"}. ${m.why}`,
   });
-  const safe = methods.filter((m) => m.usable).sort((a, b) => Number(b.id === recommended) - Number(a.id === recommended));
+  const safe = methods
+    .filter((m) => m.usable)
+    .sort((a, b) => Number(b.id === recommended) - Number(a.id === recommended));
   const unsafe = methods.filter((m) => !m.usable && m.stops.length > 0);
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
-      <Choice legend="How to stop the crank" name="method" value={value} onChange={onChange} error={error} options={safe.map(option)} />
+      <Choice
+        legend="How to stop the crank"
+        name="method"
+        value={value}
+        onChange={onChange}
+        error={error}
+        options={safe.map(option)}
+      />
       {unsafe.length > 0 && (
         <chakra.details open={unsafe.some((m) => m.id === value)}>
-          <chakra.summary fontSize="17px" minHeight="40px" display="list-item" cursor="pointer" color="soft">{unsafe.length} more would leave valves on their lobes here</chakra.summary>
-          <Choice legend="Not safe for every valve" name="method" value={value} onChange={onChange} options={unsafe.map(option)} />
+          <chakra.summary fontSize="17px" minHeight="40px" display="list-item" cursor="pointer" color="soft">
+            {unsafe.length} more would leave valves on their lobes here
+          </chakra.summary>
+          <Choice
+            legend="Not safe for every valve"
+            name="method"
+            value={value}
+            onChange={onChange}
+            options={unsafe.map(option)}
+          />
         </chakra.details>
       )}
     </chakra.div>

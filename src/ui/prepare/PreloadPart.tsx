@@ -22,7 +22,18 @@ interface Props {
 }
 
 /** What a preload job asks: whether the lifters are full of oil, how far in, and what heat does to it. */
-export function PreloadPart({ file, ways, lifters, onLifters, turns, onTurns, wayId, onWay, bleedMinutes, wrong }: Props) {
+export function PreloadPart({
+  file,
+  ways,
+  lifters,
+  onLifters,
+  turns,
+  onTurns,
+  wayId,
+  onWay,
+  bleedMinutes,
+  wrong,
+}: Props) {
   const gear = preloadGear(file.adjuster ?? {});
   if (!isGear(gear)) return null;
   const roles = jobRoles(file);
@@ -31,26 +42,57 @@ export function PreloadPart({ file, ways, lifters, onLifters, turns, onTurns, wa
   const school = (state: LifterState): string => ZERO_SCHOOL_NAMES[firstSchool(state).school].name.toLowerCase();
   return (
     <>
-      <Choice legend="These lifters" name="lifters" value={lifters} onChange={onLifters} error={wrong("lifters")}
+      <Choice
+        legend="These lifters"
+        name="lifters"
+        value={lifters}
+        onChange={onLifters}
+        error={wrong("lifters")}
         options={[
-          { value: "run", label: "Have run", note: `Full of oil. Zero lash by ${school("run")} first; the crank waits ${bleedMinutes || DEFAULT_BLEED_MIN} minutes after the last squeeze.` },
-          { value: "dry", label: "New and dry", note: `Only their springs hold them. Zero lash by ${school("dry")} first; nothing has to bleed down.` },
-        ]} />
+          {
+            value: "run",
+            label: "Have run",
+            note: `Full of oil. Zero lash by ${school("run")} first; the crank waits ${bleedMinutes || DEFAULT_BLEED_MIN} minutes after the last squeeze.`,
+          },
+          {
+            value: "dry",
+            label: "New and dry",
+            note: `Only their springs hold them. Zero lash by ${school("dry")} first; nothing has to bleed down.`,
+          },
+        ]}
+      />
       <section>
         <PlateHeading pb="2">How far in</PlateHeading>
-        <TurnMeaning gear={gear} turns={turns} onTurns={onTurns} growthMm={mostGrowth(way)} growthFrom={way === null ? null : way.name.toLowerCase()} />
+        <TurnMeaning
+          gear={gear}
+          turns={turns}
+          onTurns={onTurns}
+          growthMm={mostGrowth(way)}
+          growthFrom={way === null ? null : way.name.toLowerCase()}
+        />
         {wrong("targetTurns") !== undefined && <Complaint role="alert">{wrong("targetTurns")}</Complaint>}
       </section>
       {usable.length > 0 && (
-        <Choice legend="What heat takes" name="way" value={wayId ?? "none"} onChange={(v) => onWay(v === "none" ? null : v)} error={wrong("heatWay")}
+        <Choice
+          legend="What heat takes"
+          name="way"
+          value={wayId ?? "none"}
+          onChange={(v) => onWay(v === "none" ? null : v)}
+          error={wrong("heatWay")}
           options={[
-            ...usable.map((w) => ({ value: w.id as WayId | "none", label: `${w.name}: ${mostGrowth(w).toFixed(2)} mm`, note: w.evidence })),
+            ...usable.map((w) => ({
+              value: w.id as WayId | "none",
+              label: `${w.name}: ${mostGrowth(w).toFixed(2)} mm`,
+              note: w.evidence,
+            })),
             { value: "none", label: "Not counted with", note: "The plunger is judged cold only." },
-          ]} />
+          ]}
+        />
       )}
     </>
   );
 }
 
 /** The larger of the roles' growths: it takes most from the preload. */
-const mostGrowth = (way: Way | null): number => (way === null ? 0 : Math.max(way.growth.intake?.growthMm ?? 0, way.growth.exhaust?.growthMm ?? 0));
+const mostGrowth = (way: Way | null): number =>
+  way === null ? 0 : Math.max(way.growth.intake?.growthMm ?? 0, way.growth.exhaust?.growthMm ?? 0);

@@ -80,7 +80,8 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
   const engine = useMemo(() => resolveEngine(withJobValves(file, bank)), [file, bank]);
   const answer = useMemo(() => planStops(engine, settings, file.marksDeg), [engine, settings, file.marksDeg]);
   // Flat followers are set in firing order, whatever takes fewer stops.
-  const inOrder = work === "preload" && file.follower === "flat" && answer.methods.some((m) => m.id === "firing-order" && m.usable);
+  const inOrder =
+    work === "preload" && file.follower === "flat" && answer.methods.some((m) => m.id === "firing-order" && m.usable);
   const recommended = inOrder ? "firing-order" : answer.recommended;
   const method = picked ?? recommended;
   const plan = answer.methods.find((m) => m.id === method) ?? null;
@@ -92,114 +93,393 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
   const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
   const elsewhere = problem !== null && !SHOWN_AT.includes(problem.path) ? problem.message : null;
 
-  const submit = (): void => void begin({
-    engineId, purpose, note, source, state, temperature, temperatureSure: sure, feelerSetId: setId, otherSetIds: otherSets.filter((s) => s !== setId), school, survey: surveys, tolerance,
-    heatWay: work === "preload" || otherState ? heatWay : null, targetTurns: work === "preload" ? turns : null, lifters: work === "preload" ? lifters : null, air, licensed, bank,
-    method, settings, servingOrder, cautions: cautions.map((c) => c.id).filter((c) => accepted.includes(c)),
-  });
-  const toggled = (list: readonly string[], id: string): string[] => (list.includes(id) ? list.filter((x) => x !== id) : [...list, id]);
+  const submit = (): void =>
+    void begin({
+      engineId,
+      purpose,
+      note,
+      source,
+      state,
+      temperature,
+      temperatureSure: sure,
+      feelerSetId: setId,
+      otherSetIds: otherSets.filter((s) => s !== setId),
+      school,
+      survey: surveys,
+      tolerance,
+      heatWay: work === "preload" || otherState ? heatWay : null,
+      targetTurns: work === "preload" ? turns : null,
+      lifters: work === "preload" ? lifters : null,
+      air,
+      licensed,
+      bank,
+      method,
+      settings,
+      servingOrder,
+      cautions: cautions.map((c) => c.id).filter((c) => accepted.includes(c)),
+    });
+  const toggled = (list: readonly string[], id: string): string[] =>
+    list.includes(id) ? list.filter((x) => x !== id) : [...list, id];
 
   return (
-    <chakra.form noValidate onSubmit={(e) => { e.preventDefault(); submit(); }} display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start">
+    <chakra.form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.1fr)" }}
+      gap={{ base: "8", lg: "10" }}
+      alignItems="start"
+    >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>{TITLE[work]} <Link href={`/engines/${engineId}`} style={{ textDecoration: "underline" }}>{file.name}</Link></chakra.h1>
-        {work === "preload" ? <chakra.p fontSize="18px" pt="1">Hydraulic lifters{file.follower === undefined ? "" : `, ${file.follower} followers`}: {jobRoles(file).join(" and ")} valves.</chakra.p> : <SpecLine file={file} />}
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          {TITLE[work]}{" "}
+          <Link href={`/engines/${engineId}`} style={{ textDecoration: "underline" }}>
+            {file.name}
+          </Link>
+        </chakra.h1>
+        {work === "preload" ? (
+          <chakra.p fontSize="18px" pt="1">
+            Hydraulic lifters{file.follower === undefined ? "" : `, ${file.follower} followers`}:{" "}
+            {jobRoles(file).join(" and ")} valves.
+          </chakra.p>
+        ) : (
+          <SpecLine file={file} />
+        )}
       </chakra.header>
       <chakra.div display="flex" flexDirection="column" gap="6" minWidth="0">
         <Field label="Why is it looked at?" hint={PURPOSE_NAMES[purpose].note}>
-          {(c) => <Select {...c} minHeight="56px" fontSize="18px" value={purpose} onChange={(e) => setPurpose(PURPOSES.find((p) => p === e.target.value) ?? "routine")}>{PURPOSES.map((p) => <option key={p} value={p}>{PURPOSE_NAMES[p].name}</option>)}</Select>}
+          {(c) => (
+            <Select
+              {...c}
+              minHeight="56px"
+              fontSize="18px"
+              value={purpose}
+              onChange={(e) => setPurpose(PURPOSES.find((p) => p === e.target.value) ?? "routine")}
+            >
+              {PURPOSES.map((p) => (
+                <option key={p} value={p}>
+                  {PURPOSE_NAMES[p].name}
+                </option>
+              ))}
+            </Select>
+          )}
         </Field>
-        <Field label="What was noticed" hint="If anything was" error={wrong("note")}>{(c) => <TextInput {...c} value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />}</Field>
+        <Field label="What was noticed" hint="If anything was" error={wrong("note")}>
+          {(c) => <TextInput {...c} value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />}
+        </Field>
         <chakra.fieldset border="0" p="0" m="0" minWidth="0">
-          <chakra.legend p="0"><PlateHeading as="span">Read and tick each caution</PlateHeading></chakra.legend>
-          {cautions.map((c) => <Tick key={c.id} on={accepted.includes(c.id)} onToggle={() => setAccepted(toggled(accepted, c.id))}>{c.text}</Tick>)}
+          <chakra.legend p="0">
+            <PlateHeading as="span">Read and tick each caution</PlateHeading>
+          </chakra.legend>
+          {cautions.map((c) => (
+            <Tick key={c.id} on={accepted.includes(c.id)} onToggle={() => setAccepted(toggled(accepted, c.id))}>
+              {c.text}
+            </Tick>
+          ))}
           {wrong("cautions") !== undefined && <Complaint role="alert">{wrong("cautions")}</Complaint>}
         </chakra.fieldset>
-        <Choice legend="The engine is" name="state" value={state} onChange={(v) => { setState(v); setSure(false); }} error={wrong("state")}
-          options={[{ value: "cold", label: "Cold" }, { value: "hot", label: "Hot" }]} across />
+        <Choice
+          legend="The engine is"
+          name="state"
+          value={state}
+          onChange={(v) => {
+            setState(v);
+            setSure(false);
+          }}
+          error={wrong("state")}
+          options={[
+            { value: "cold", label: "Cold" },
+            { value: "hot", label: "Hot" },
+          ]}
+          across
+        />
         <div>
           <Field label="Temperature, °C" hint="If you know it" error={wrong("temperatureC")}>
-            {(c) => <TextInput {...c} inputMode="decimal" value={temperature} onChange={(e) => { setTemperature(e.target.value); setSure(false); }} maxWidth="10rem" />}
+            {(c) => (
+              <TextInput
+                {...c}
+                inputMode="decimal"
+                value={temperature}
+                onChange={(e) => {
+                  setTemperature(e.target.value);
+                  setSure(false);
+                }}
+                maxWidth="10rem"
+              />
+            )}
           </Field>
-          {wrong("temperatureC") !== undefined && <Tick on={sure} onToggle={() => setSure(!sure)}>The figure is right, and the engine counts as {state}</Tick>}
+          {wrong("temperatureC") !== undefined && (
+            <Tick on={sure} onToggle={() => setSure(!sure)}>
+              The figure is right, and the engine counts as {state}
+            </Tick>
+          )}
         </div>
         {state === "hot" && work === "lash" && (
-          <Field label="Air in the shop, °C" hint="Towards this it cools: with two temperatures of the engine the minutes left are known" error={wrong("airC")}>
-            {(c) => <TextInput {...c} inputMode="decimal" value={air} onChange={(e) => setAir(e.target.value)} maxWidth="10rem" />}
+          <Field
+            label="Air in the shop, °C"
+            hint="Towards this it cools: with two temperatures of the engine the minutes left are known"
+            error={wrong("airC")}
+          >
+            {(c) => (
+              <TextInput
+                {...c}
+                inputMode="decimal"
+                value={air}
+                onChange={(e) => setAir(e.target.value)}
+                maxWidth="10rem"
+              />
+            )}
           </Field>
         )}
-        {otherState && file.lash !== undefined && <HeatPart ways={ways} lash={file.lash} roles={roles} state={state} value={heatWay} onChange={setWay} error={wrong("heatWay")} />}
+        {otherState && file.lash !== undefined && (
+          <HeatPart
+            ways={ways}
+            lash={file.lash}
+            roles={roles}
+            state={state}
+            value={heatWay}
+            onChange={setWay}
+            error={wrong("heatWay")}
+          />
+        )}
         {file.sector === "aircraft" && work === "dry-gap" && (
-          <Field label="Licensed person who releases this work" hint="Named at every step, and on the sheet" error={wrong("licensed")}>{(c) => <TextInput {...c} value={licensed} maxLength={120} onChange={(e) => setLicensed(e.target.value)} />}</Field>
+          <Field
+            label="Licensed person who releases this work"
+            hint="Named at every step, and on the sheet"
+            error={wrong("licensed")}
+          >
+            {(c) => (
+              <TextInput {...c} value={licensed} maxLength={120} onChange={(e) => setLicensed(e.target.value)} />
+            )}
+          </Field>
         )}
         {banks.length > 1 && (
-          <Choice legend="Which valves" name="bank" value={bank === null ? "all" : String(bank)} onChange={(v) => setBank(v === "all" ? null : Number(v))} error={wrong("bank")} across
-            options={[{ value: "all", label: "All" }, ...banks.map((b, i) => ({ value: String(i), label: `Bank ${b.join(" ")}` }))]} />
+          <Choice
+            legend="Which valves"
+            name="bank"
+            value={bank === null ? "all" : String(bank)}
+            onChange={(v) => setBank(v === "all" ? null : Number(v))}
+            error={wrong("bank")}
+            across
+            options={[
+              { value: "all", label: "All" },
+              ...banks.map((b, i) => ({ value: String(i), label: `Bank ${b.join(" ")}` })),
+            ]}
+          />
         )}
         <section>
           <PlateHeading>Lay ready</PlateHeading>
-          <chakra.ul m="0" pl="5" pt="1" fontSize="17px" listStyleType="square">{toolsFor(file, method).map((t) => <li key={t}>{t}</li>)}</chakra.ul>
+          <chakra.ul m="0" pl="5" pt="1" fontSize="17px" listStyleType="square">
+            {toolsFor(file, method).map((t) => (
+              <li key={t}>{t}</li>
+            ))}
+          </chakra.ul>
         </section>
-        {work === "lash" && <Choice legend="In what order" name="survey" value={surveys ? "survey" : "by-valve"} onChange={(v) => setSurvey(v === "survey")}
-          options={[{ value: "by-valve", label: "Valve by valve", note: "Read, set, lock, and on to the next." }, { value: "survey", label: "All as found first", note: "Nothing is turned before every valve was read: one round of the crank more." }]} />}
         {work === "lash" && (
-          <Field label="Bring all within, mm of the aim" hint="Left empty: what is in its band stays" error={wrong("allToAimMm")}>
-            {(c) => <TextInput {...c} inputMode="decimal" value={tolerance} onChange={(e) => setTolerance(e.target.value)} maxWidth="10rem" />}
+          <Choice
+            legend="In what order"
+            name="survey"
+            value={surveys ? "survey" : "by-valve"}
+            onChange={(v) => setSurvey(v === "survey")}
+            options={[
+              { value: "by-valve", label: "Valve by valve", note: "Read, set, lock, and on to the next." },
+              {
+                value: "survey",
+                label: "All as found first",
+                note: "Nothing is turned before every valve was read: one round of the crank more.",
+              },
+            ]}
+          />
+        )}
+        {work === "lash" && (
+          <Field
+            label="Bring all within, mm of the aim"
+            hint="Left empty: what is in its band stays"
+            error={wrong("allToAimMm")}
+          >
+            {(c) => (
+              <TextInput
+                {...c}
+                inputMode="decimal"
+                value={tolerance}
+                onChange={(e) => setTolerance(e.target.value)}
+                maxWidth="10rem"
+              />
+            )}
           </Field>
         )}
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="6" minWidth="0">
         {sources.length > 1 && (
-          <Choice legend="Whose figures rule" name="source" value={String(source)} onChange={(v) => setSource(Number(v))} error={wrong("source")}
-            options={sources.map((s, i) => ({ value: String(i), label: s.source ?? "No source named", note: `${s.state}: ${figuresWords(s, kept)}` }))} />
+          <Choice
+            legend="Whose figures rule"
+            name="source"
+            value={String(source)}
+            onChange={(v) => setSource(Number(v))}
+            error={wrong("source")}
+            options={sources.map((s, i) => ({
+              value: String(i),
+              label: s.source ?? "No source named",
+              note: `${s.state}: ${figuresWords(s, kept)}`,
+            }))}
+          />
         )}
         {work === "preload" && (
-          <PreloadPart file={file} ways={ways} lifters={lifters} onLifters={setLifters} turns={turns} onTurns={setTurns} wayId={heatWay} onWay={(w) => setWay(w ?? "none")}
-            bleedMinutes={bleedMinutesFor(bleed, state ?? "cold", figure(temperature) ?? null)} wrong={wrong} />
+          <PreloadPart
+            file={file}
+            ways={ways}
+            lifters={lifters}
+            onLifters={setLifters}
+            turns={turns}
+            onTurns={setTurns}
+            wayId={heatWay}
+            onWay={(w) => setWay(w ?? "none")}
+            bleedMinutes={bleedMinutesFor(bleed, state ?? "cold", figure(temperature) ?? null)}
+            wrong={wrong}
+          />
         )}
-        {work !== "preload" && <Choice legend="Feeler set in your hand" name="set" value={setId} onChange={setSetId} error={wrong("feelerSetId")}
-          options={sets.map((s) => ({ value: s.id, label: s.name, note: `${s.leaves.length} leaves, ${s.leaves[0]?.[s.system === "metric" ? "mmMark" : "inchMark"]} to ${s.leaves.at(-1)?.[s.system === "metric" ? "mmMark" : "inchMark"]} ${s.system === "metric" ? "mm" : "in"}` }))} />}
+        {work !== "preload" && (
+          <Choice
+            legend="Feeler set in your hand"
+            name="set"
+            value={setId}
+            onChange={setSetId}
+            error={wrong("feelerSetId")}
+            options={sets.map((s) => ({
+              value: s.id,
+              label: s.name,
+              note: `${s.leaves.length} leaves, ${s.leaves[0]?.[s.system === "metric" ? "mmMark" : "inchMark"]} to ${s.leaves.at(-1)?.[s.system === "metric" ? "mmMark" : "inchMark"]} ${s.system === "metric" ? "mm" : "in"}`,
+            }))}
+          />
+        )}
         {sets.length > 1 && work !== "preload" && (
           <chakra.fieldset border="0" p="0" m="0" minWidth="0">
-            <chakra.legend p="0"><PlateHeading as="span">On hand as well</PlateHeading></chakra.legend>
-            {sets.filter((s) => s.id !== setId).map((s) => <Tick key={s.id} on={otherSets.includes(s.id)} onToggle={() => setOtherSets(toggled(otherSets, s.id))}>{s.name}</Tick>)}
+            <chakra.legend p="0">
+              <PlateHeading as="span">On hand as well</PlateHeading>
+            </chakra.legend>
+            {sets
+              .filter((s) => s.id !== setId)
+              .map((s) => (
+                <Tick
+                  key={s.id}
+                  on={otherSets.includes(s.id)}
+                  onToggle={() => setOtherSets(toggled(otherSets, s.id))}
+                >
+                  {s.name}
+                </Tick>
+              ))}
           </chakra.fieldset>
         )}
-        {work !== "preload" && <Choice legend="How you feel a leaf" name="school" value={school} onChange={setSchool} options={SCHOOLS.map((s) => ({ value: s, label: SCHOOL_NAMES[s].name, note: SCHOOL_NAMES[s].note }))} />}
-        <Methods methods={answer.methods} recommended={recommended} value={method} onChange={setMethod} error={wrong("method")} />
+        {work !== "preload" && (
+          <Choice
+            legend="How you feel a leaf"
+            name="school"
+            value={school}
+            onChange={setSchool}
+            options={SCHOOLS.map((s) => ({ value: s, label: SCHOOL_NAMES[s].name, note: SCHOOL_NAMES[s].note }))}
+          />
+        )}
+        <Methods
+          methods={answer.methods}
+          recommended={recommended}
+          value={method}
+          onChange={setMethod}
+          error={wrong("method")}
+        />
         <chakra.details border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" px="3" py="2">
-          <chakra.summary fontSize="18px" fontWeight={600} minHeight="40px" display="list-item" cursor="pointer">Order, margin and eyed moments: {ORDER_NAMES[servingOrder].toLowerCase()}, {settings.requiredDeg}° required</chakra.summary>
+          <chakra.summary fontSize="18px" fontWeight={600} minHeight="40px" display="list-item" cursor="pointer">
+            Order, margin and eyed moments: {ORDER_NAMES[servingOrder].toLowerCase()}, {settings.requiredDeg}°
+            required
+          </chakra.summary>
           <chakra.div display="flex" flexDirection="column" gap="4" pt="3" pb="2">
             {plan !== null && plan.stops.length > 1 && (
-              <Choice legend="Order of serving" name="order" value={servingOrder} onChange={setServingOrder}
-                options={SERVING_ORDERS.map((o) => ({ value: o, label: ORDER_NAMES[o], note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank` }))} />
+              <Choice
+                legend="Order of serving"
+                name="order"
+                value={servingOrder}
+                onChange={setServingOrder}
+                options={SERVING_ORDERS.map((o) => ({
+                  value: o,
+                  label: ORDER_NAMES[o],
+                  note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank`,
+                }))}
+              />
             )}
             <StopSettingsForm settings={settings} onChange={setSettings} />
           </chakra.div>
         </chakra.details>
         {elsewhere !== null && <Complaint role="alert">{elsewhere}</Complaint>}
-        <Button type="submit" kind="now" disabled={busy}>Cautions read: begin</Button>
+        <Button type="submit" kind="now" disabled={busy}>
+          Cautions read: begin
+        </Button>
       </chakra.div>
     </chakra.form>
   );
 }
 
-const TITLE: Record<Work, string> = { lash: "Set the lash of", preload: "Set the preload of", "dry-gap": "Read the dry gaps of" };
+const TITLE: Record<Work, string> = {
+  lash: "Set the lash of",
+  preload: "Set the preload of",
+  "dry-gap": "Read the dry gaps of",
+};
 
 /** The way that is proposed, unless it would hold valves open: then none is chosen for anybody. */
 function proposedFor(ways: Ways, file: EngineFile, into: EngineState | null): WayId | null {
   const way = proposedWay(ways, jobRoles(file))?.way ?? null;
-  const refused = way !== null && into !== null && file.lash !== undefined && wayRefusal(ways, way, file.lash, into) !== null;
+  const refused =
+    way !== null && into !== null && file.lash !== undefined && wayRefusal(ways, way, file.lash, into) !== null;
   return refused ? null : (way?.id ?? null);
 }
 
 /** Fields that show their own complaint. */
-const SHOWN_AT = ["heatWay", "targetTurns", "lifters", "airC", "licensed", "bank", "state", "cautions", "feelerSetId", "method", "temperatureC", "note", "source", "allToAimMm"];
+const SHOWN_AT = [
+  "heatWay",
+  "targetTurns",
+  "lifters",
+  "airC",
+  "licensed",
+  "bank",
+  "state",
+  "cautions",
+  "feelerSetId",
+  "method",
+  "temperatureC",
+  "note",
+  "source",
+  "allToAimMm",
+];
 
-function Tick({ on, onToggle, children }: { readonly on: boolean; readonly onToggle: () => void; readonly children: React.ReactNode }) {
+function Tick({
+  on,
+  onToggle,
+  children,
+}: {
+  readonly on: boolean;
+  readonly onToggle: () => void;
+  readonly children: React.ReactNode;
+}) {
   return (
-    <chakra.label display="grid" gridTemplateColumns="32px 1fr" gap="3" py="3" minHeight="56px" alignItems="center" borderTop="1px solid" borderColor="line" fontSize="18px" cursor="pointer">
-      <input type="checkbox" checked={on} onChange={onToggle} style={{ width: 28, height: 28, accentColor: "var(--f-colors-set)" }} />
+    <chakra.label
+      display="grid"
+      gridTemplateColumns="32px 1fr"
+      gap="3"
+      py="3"
+      minHeight="56px"
+      alignItems="center"
+      borderTop="1px solid"
+      borderColor="line"
+      fontSize="18px"
+      cursor="pointer"
+    >
+      <input
+        type="checkbox"
+        checked={on}
+        onChange={onToggle}
+        style={{ width: 28, height: 28, accentColor: "var(--f-colors-set)" }}
+      />
       <span>{children}</span>
     </chakra.label>
   );

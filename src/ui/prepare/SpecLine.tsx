@@ -5,10 +5,12 @@ import { specUnit, specWords } from "@/core/run/words";
 
 /** The figures of a source on one line: "intake 0.20 (0.15–0.25) mm, exhaust …". */
 export const figuresWords = (lash: LashEntry, file: EngineFile): string =>
-  specRoles({ ...file, lash }).flatMap((role) => {
-    const figures = lash[role];
-    return figures === undefined ? [] : [`${role} ${specWords(lashSpec(figures), specUnit(figures))}`];
-  }).join(", ");
+  specRoles({ ...file, lash })
+    .flatMap((role) => {
+      const figures = lash[role];
+      return figures === undefined ? [] : [`${role} ${specWords(lashSpec(figures), specUnit(figures))}`];
+    })
+    .join(", ");
 
 /** The ruling spec, what is left out by it, and what is odd about it. */
 export function SpecLine({ file }: { readonly file: EngineFile }) {
@@ -18,9 +20,19 @@ export function SpecLine({ file }: { readonly file: EngineFile }) {
   const out = [...new Set(file.valves.map((v) => v.role))].filter((r) => !roles.includes(r));
   return (
     <>
-      <chakra.p fontSize="18px" pt="1">Spec for a <b>{lash.state}</b> engine: {figuresWords(lash, file)}. {lash.source}</chakra.p>
-      {out.length > 0 && <chakra.p fontSize="16px" color="soft">Not part of this job, because no lash is given: {out.join(", ")}.</chakra.p>}
-      {specQuestions(lash).map((q) => <chakra.p key={q} fontSize="16px" color="now" fontWeight={600}>{q}</chakra.p>)}
+      <chakra.p fontSize="18px" pt="1">
+        Spec for a <b>{lash.state}</b> engine: {figuresWords(lash, file)}. {lash.source}
+      </chakra.p>
+      {out.length > 0 && (
+        <chakra.p fontSize="16px" color="soft">
+          Not part of this job, because no lash is given: {out.join(", ")}.
+        </chakra.p>
+      )}
+      {specQuestions(lash).map((q) => (
+        <chakra.p key={q} fontSize="16px" color="now" fontWeight={600}>
+          {q}
+        </chakra.p>
+      ))}
     </>
   );
 }

@@ -52,17 +52,41 @@ export function useBegin(person: Person | null) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
 
-  async function begin({ temperature, tolerance, air, settings, feelerSetId, method, school, ...filled }: Filled): Promise<void> {
-    if (filled.state === null) return setProblem({ path: "state", message: "Say whether the engine is cold or hot: a job can't start without it." });
+  async function begin({
+    temperature,
+    tolerance,
+    air,
+    settings,
+    feelerSetId,
+    method,
+    school,
+    ...filled
+  }: Filled): Promise<void> {
+    if (filled.state === null)
+      return setProblem({
+        path: "state",
+        message: "Say whether the engine is cold or hot: a job can't start without it.",
+      });
     const [temperatureC, allToAimMm, airC] = [figure(temperature), figure(tolerance), figure(air)];
-    if (temperatureC === undefined) return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
-    if (allToAimMm === undefined) return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
+    if (temperatureC === undefined)
+      return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
+    if (allToAimMm === undefined)
+      return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
     if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);
     if (person !== null && person.school !== school) await send("PUT", "/api/people", { school });
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
-      id, ...filled, temperatureC, allToAimMm, airC, feelerSetId: feelerSetId ?? "", method: method ?? "",
-      requiredMarginDeg: settings.requiredDeg, openingShare: settings.openingShare, closingShare: settings.closingShare, marksOnly: settings.marksOnly,
+      id,
+      ...filled,
+      temperatureC,
+      allToAimMm,
+      airC,
+      feelerSetId: feelerSetId ?? "",
+      method: method ?? "",
+      requiredMarginDeg: settings.requiredDeg,
+      openingShare: settings.openingShare,
+      closingShare: settings.closingShare,
+      marksOnly: settings.marksOnly,
     });
     if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);
     setBusy(false);

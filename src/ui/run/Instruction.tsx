@@ -14,17 +14,56 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
     <chakra.section aria-label="Next" p={{ base: "4", lg: "6" }} minWidth="0">
       <chakra.div display="flex" flexWrap="wrap" alignItems="center" columnGap="3" rowGap="1">
         <RouteFlags run={run} />
-        <chakra.p fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">{instruction.eyebrow}</chakra.p>
+        <chakra.p fontFamily="stamp" fontWeight={600} fontSize="18px" textTransform="uppercase" color="now">
+          {instruction.eyebrow}
+        </chakra.p>
       </chakra.div>
       <chakra.div aria-live="polite">
-        <chakra.h2 fontWeight={700} fontSize={instruction.title.length > 90 ? { base: "23px", lg: "28px" } : { base: "28px", lg: "38px" }} lineHeight={1.14} pt="1" letterSpacing="-0.01em">{instruction.title}</chakra.h2>
-        {instruction.grounds.filter((g) => g !== "").map((g) => <chakra.p key={g} pt="2" fontSize={{ base: "17px", lg: "18px" }} color="soft" lineHeight={1.35}>{g}</chakra.p>)}
+        <chakra.h2
+          fontWeight={700}
+          fontSize={instruction.title.length > 90 ? { base: "23px", lg: "28px" } : { base: "28px", lg: "38px" }}
+          lineHeight={1.14}
+          pt="1"
+          letterSpacing="-0.01em"
+        >
+          {instruction.title}
+        </chakra.h2>
+        {instruction.grounds
+          .filter((g) => g !== "")
+          .map((g) => (
+            <chakra.p key={g} pt="2" fontSize={{ base: "17px", lg: "18px" }} color="soft" lineHeight={1.35}>
+              {g}
+            </chakra.p>
+          ))}
       </chakra.div>
-      {encoder !== null && <chakra.p role={encoder.warns ? "alert" : undefined} pt="2" fontFamily="mono" fontSize="18px" fontWeight={600} color={encoder.warns ? "now" : "ink"}>{encoder.words}</chakra.p>}
+      {encoder !== null && (
+        <chakra.p
+          role={encoder.warns ? "alert" : undefined}
+          pt="2"
+          fontFamily="mono"
+          fontSize="18px"
+          fontWeight={600}
+          color={encoder.warns ? "now" : "ink"}
+        >
+          {encoder.words}
+        </chakra.p>
+      )}
       {doubted && valve !== null && <OverrideLine key={valve.valve.id} run={run} valveId={valve.valve.id} />}
-      {complaint !== null && <Complaint role="alert" pt="2">{complaint}</Complaint>}
-      {ledger.waiting === "unreached" && <Complaint role="alert" pt="2">The shop&apos;s server does not answer. What you enter is stored on this device and sent as soon as it does.</Complaint>}
-      {ledger.waiting === "nobody" && <Complaint role="alert" pt="2">Say who is at work, at the top: until then your entries wait on this device.</Complaint>}
+      {complaint !== null && (
+        <Complaint role="alert" pt="2">
+          {complaint}
+        </Complaint>
+      )}
+      {ledger.waiting === "unreached" && (
+        <Complaint role="alert" pt="2">
+          The shop&apos;s server does not answer. What you enter is stored on this device and sent as soon as it does.
+        </Complaint>
+      )}
+      {ledger.waiting === "nobody" && (
+        <Complaint role="alert" pt="2">
+          Say who is at work, at the top: until then your entries wait on this device.
+        </Complaint>
+      )}
     </chakra.section>
   );
 }
@@ -34,13 +73,29 @@ function OverrideLine({ run, valveId }: { readonly run: Run; readonly valveId: s
   const [reason, setReason] = useState("");
   const [missing, setMissing] = useState(false);
   return (
-    <chakra.form pt="3" display="flex" flexWrap="wrap" gap="3" alignItems="end" onSubmit={(e) => { e.preventDefault(); if (reason.trim() === "") setMissing(true); else run.override(valveId, reason.trim()); }}>
+    <chakra.form
+      pt="3"
+      display="flex"
+      flexWrap="wrap"
+      gap="3"
+      alignItems="end"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (reason.trim() === "") setMissing(true);
+        else run.override(valveId, reason.trim());
+      }}
+    >
       <chakra.div flex="1" minWidth="14rem">
-        <Field label="Why it is read here all the same" error={missing && reason.trim() === "" ? "Give the reason in a few words: the sheet shows it." : undefined}>
+        <Field
+          label="Why it is read here all the same"
+          error={missing && reason.trim() === "" ? "Give the reason in a few words: the sheet shows it." : undefined}
+        >
           {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
         </Field>
       </chakra.div>
-      <Button type="submit" size="big">Override</Button>
+      <Button type="submit" size="big">
+        Override
+      </Button>
     </chakra.form>
   );
 }

@@ -30,26 +30,85 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) 
   const stacking = picked !== null;
   const pick = useCallback((key: string) => setPicked((now) => picking(now ?? [], Number(key))), []);
   const tapNow = useCallback((key: string) => latest.current(key), []);
-  const stack = picked !== null && picked.length > 1 ? bladeOfKey([...picked].sort((a, b) => a - b).join("+"), set) : null;
+  const stack =
+    picked !== null && picked.length > 1 ? bladeOfKey([...picked].sort((a, b) => a - b).join("+"), set) : null;
   const singles = useMemo(() => singleBlades(set), [set]);
   const blades = useMemo(() => bladesShown(singles, set, taps, tryKey), [singles, set, taps, tryKey]);
   useEffect(() => {
-    row.current?.querySelector(`[data-blade="${tryKey ?? Object.keys(taps)[0] ?? ""}"]`)?.scrollIntoView({ inline: "center", block: "nearest" });
+    row.current
+      ?.querySelector(`[data-blade="${tryKey ?? Object.keys(taps)[0] ?? ""}"]`)
+      ?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [tryKey, taps]);
   return (
     <chakra.section aria-label="Feeler leaves" minWidth="0" p={{ base: "3", lg: "4" }}>
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2" minHeight="44px">
-        <Stamp>{set.name} · {stacking ? (stack === null ? "tap two or three leaves" : `stack of ${stack.text}, ${shownSum(stack, set)}`) : HOW_TO_TAP[school === "go-no-go" ? "go-no-go" : "drag"]}</Stamp>
+        <Stamp>
+          {set.name} ·{" "}
+          {stacking
+            ? stack === null
+              ? "tap two or three leaves"
+              : `stack of ${stack.text}, ${shownSum(stack, set)}`
+            : HOW_TO_TAP[school === "go-no-go" ? "go-no-go" : "drag"]}
+        </Stamp>
         <chakra.span display="flex" gap="2" flex="0 0 auto">
-          {stack !== null && <Button type="button" kind="quiet" onClick={() => { onTap(stack.key); setPicked(null); }}>This stack goes</Button>}
-          {stack !== null && <Button type="button" kind="quiet" onClick={() => { onTap(stack.key); onTap(stack.key); setPicked(null); }}>It does not</Button>}
-          <Button type="button" kind="quiet" aria-pressed={stacking} onClick={() => setPicked(stacking ? null : [])}>{stacking ? "No stack" : "Stack"}</Button>
-          {Object.keys(taps).length > 0 && !stacking && <Button type="button" kind="quiet" onClick={onClear}>Clear</Button>}
+          {stack !== null && (
+            <Button
+              type="button"
+              kind="quiet"
+              onClick={() => {
+                onTap(stack.key);
+                setPicked(null);
+              }}
+            >
+              This stack goes
+            </Button>
+          )}
+          {stack !== null && (
+            <Button
+              type="button"
+              kind="quiet"
+              onClick={() => {
+                onTap(stack.key);
+                onTap(stack.key);
+                setPicked(null);
+              }}
+            >
+              It does not
+            </Button>
+          )}
+          <Button type="button" kind="quiet" aria-pressed={stacking} onClick={() => setPicked(stacking ? null : [])}>
+            {stacking ? "No stack" : "Stack"}
+          </Button>
+          {Object.keys(taps).length > 0 && !stacking && (
+            <Button type="button" kind="quiet" onClick={onClear}>
+              Clear
+            </Button>
+          )}
         </chakra.span>
       </chakra.div>
-      <chakra.div ref={row} role="group" aria-label={`Leaves of ${set.name}`} display="flex" gap="2" overflowX="auto" pb="2" px="1" pt="1">
+      <chakra.div
+        ref={row}
+        role="group"
+        aria-label={`Leaves of ${set.name}`}
+        display="flex"
+        gap="2"
+        overflowX="auto"
+        pb="2"
+        px="1"
+        pt="1"
+      >
         <LeafButton blade={null} tap={taps[NONE_KEY]} wanted={tryKey === NONE_KEY} set={set} onTap={tapNow} />
-        {blades.map((b) => <LeafButton key={b.key} blade={b} tap={taps[b.key]} wanted={tryKey === b.key} set={set} picked={stacking && b.indices.every((i) => picked.includes(i))} onTap={stacking && b.indices.length === 1 ? pick : tapNow} />)}
+        {blades.map((b) => (
+          <LeafButton
+            key={b.key}
+            blade={b}
+            tap={taps[b.key]}
+            wanted={tryKey === b.key}
+            set={set}
+            picked={stacking && b.indices.every((i) => picked.includes(i))}
+            onTap={stacking && b.indices.length === 1 ? pick : tapNow}
+          />
+        ))}
       </chakra.div>
     </chakra.section>
   );
@@ -75,7 +134,10 @@ interface LeafProps {
 
 const TAP_WORDS: Record<Tap, string> = { goes: "goes", no: "no", drag: "drags" };
 const SAID_WORDS: Record<Tap, string> = { goes: ": goes", no: ": does not go", drag: ": drags" };
-const HOW_TO_TAP = { "go-no-go": "tap once what goes, twice what does not", drag: "tap the leaf that drags, twice what does not go" };
+const HOW_TO_TAP = {
+  "go-no-go": "tap once what goes, twice what does not",
+  drag: "tap the leaf that drags, twice what does not go",
+};
 
 /** Picks a leaf for a stack, or puts it back; three are the most. */
 const picking = (picked: readonly number[], leaf: number): readonly number[] =>
@@ -88,7 +150,10 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, picked = 
   const only = blade !== null && blade.indices.length === 1 ? set.leaves[blade.indices[0] ?? 0] : undefined;
   const [main, other] = set.system === "metric" ? [only?.mmMark, only?.inchMark] : [only?.inchMark, only?.mmMark];
   const said = tap === undefined ? (wanted ? ", to be tried now" : "") : SAID_WORDS[tap];
-  const name = blade === null ? `No leaf goes${tap === undefined ? "" : ": said"}` : `${stack ? "stack " : ""}${blade.text}${said}`;
+  const name =
+    blade === null
+      ? `No leaf goes${tap === undefined ? "" : ": said"}`
+      : `${stack ? "stack " : ""}${blade.text}${said}`;
   return (
     <chakra.button
       type="button"
@@ -113,14 +178,32 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, picked = 
       borderColor={tap === "goes" || tap === "drag" ? "set" : tap === "no" || wanted ? "now" : "ink"}
       color={tap === "goes" || tap === "drag" ? "onSet" : "ink"}
       bg={tap === "goes" || tap === "drag" ? "set" : tap === "no" ? "nowWash" : blade === null ? "sheet" : "steel"}
-      backgroundImage={tap === undefined && blade !== null ? "linear-gradient(90deg, var(--f-colors-steel), var(--f-colors-steel-dark))" : undefined}
+      backgroundImage={
+        tap === undefined && blade !== null
+          ? "linear-gradient(90deg, var(--f-colors-steel), var(--f-colors-steel-dark))"
+          : undefined
+      }
     >
-      <chakra.span fontFamily="stamp" fontWeight={600} fontSize="16px" minHeight="22px" color={wanted && tap === undefined ? "now" : "inherit"}>
+      <chakra.span
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        minHeight="22px"
+        color={wanted && tap === undefined ? "now" : "inherit"}
+      >
         {picked ? "stack" : tap === undefined ? (wanted ? "try" : "") : TAP_WORDS[tap]}
       </chakra.span>
       <chakra.span textAlign="center" lineHeight={1.15}>
-        <chakra.span display="block" fontFamily="mono" fontSize={stack ? "17px" : "20px"} whiteSpace="nowrap">{blade === null ? "none" : stack ? blade.text.split(" ").slice(0, -1).join("").replaceAll("+", " + ") : main}</chakra.span>
-        <chakra.span display="block" fontFamily="mono" fontSize="15px">{blade === null ? "goes" : stack ? `= ${shownSum(blade, set)}` : (other ?? "")}</chakra.span>
+        <chakra.span display="block" fontFamily="mono" fontSize={stack ? "17px" : "20px"} whiteSpace="nowrap">
+          {blade === null
+            ? "none"
+            : stack
+              ? blade.text.split(" ").slice(0, -1).join("").replaceAll("+", " + ")
+              : main}
+        </chakra.span>
+        <chakra.span display="block" fontFamily="mono" fontSize="15px">
+          {blade === null ? "goes" : stack ? `= ${shownSum(blade, set)}` : (other ?? "")}
+        </chakra.span>
       </chakra.span>
     </chakra.button>
   );

@@ -13,21 +13,40 @@ export function LearnedTray({ run }: { readonly run: Run }) {
   const { pairs, earlierMm, shiftMm, k } = learning;
   return (
     <>
-      {locking.inOneGo
-        ? <chakra.p fontSize="16px" color="soft">This adjuster is turned and locked in one go: there is no shift to learn.</chakra.p>
-        : (
-          <>
-            <Switch on={run.switches.shift} onChange={(shift) => run.setSwitches({ ...run.switches, shift })} label="Aim off by what the lock moves" note={shiftMm === null ? `Not known yet: ${pairs.length + earlierMm.length} of 2 readings before and after locking.` : `Locking moves it ${signed(shiftMm)} mm, the middle of ${pairs.length + earlierMm.length}.`} />
-            {pairs.length + earlierMm.length > 0 && (
-              <chakra.p fontFamily="mono" fontSize="16px" color="soft">
-                {pairs.map((p) => `${p.valve} ${signed(p.afterMm - p.beforeMm)}`).join(" · ")}{earlierMm.length > 0 && `${pairs.length > 0 ? " · " : ""}before: ${earlierMm.map(signed).join(" ")}`} mm
-              </chakra.p>
-            )}
-          </>
-        )}
+      {locking.inOneGo ? (
+        <chakra.p fontSize="16px" color="soft">
+          This adjuster is turned and locked in one go: there is no shift to learn.
+        </chakra.p>
+      ) : (
+        <>
+          <Switch
+            on={run.switches.shift}
+            onChange={(shift) => run.setSwitches({ ...run.switches, shift })}
+            label="Aim off by what the lock moves"
+            note={
+              shiftMm === null
+                ? `Not known yet: ${pairs.length + earlierMm.length} of 2 readings before and after locking.`
+                : `Locking moves it ${signed(shiftMm)} mm, the middle of ${pairs.length + earlierMm.length}.`
+            }
+          />
+          {pairs.length + earlierMm.length > 0 && (
+            <chakra.p fontFamily="mono" fontSize="16px" color="soft">
+              {pairs.map((p) => `${p.valve} ${signed(p.afterMm - p.beforeMm)}`).join(" · ")}
+              {earlierMm.length > 0 &&
+                `${pairs.length > 0 ? " · " : ""}before: ${earlierMm.map(signed).join(" ")}`}{" "}
+              mm
+            </chakra.p>
+          )}
+        </>
+      )}
       {screw !== null && isScrew(screw) && (
         <>
-          <Switch on={run.switches.k} onChange={(on) => run.setSwitches({ ...run.switches, k: on })} label="Use what turns really made" note="Only where it is more than a fifth off the figures of the adjuster." />
+          <Switch
+            on={run.switches.k}
+            onChange={(on) => run.setSwitches({ ...run.switches, k: on })}
+            label="Use what turns really made"
+            note="Only where it is more than a fifth off the figures of the adjuster."
+          />
           <chakra.p fontFamily="mono" fontSize="16px" color={k?.disagrees === true ? "now" : "soft"}>
             {k === null
               ? `by its figures ${screw.k.toFixed(2)} mm of lash per mm of thread; too few turns to say more`

@@ -16,7 +16,17 @@ export const Legend = memo(function Legend() {
     <chakra.ul listStyleType="none" m="0" p="0" display="flex" flexWrap="wrap" columnGap="3" rowGap="1" bg="sheet">
       {SIGNS.map((s) => (
         <chakra.li key={s.text} display="flex" alignItems="center" gap="2" fontFamily="stamp" fontSize="16px">
-          <svg width="22" height="22" aria-hidden="true"><circle cx="11" cy="11" r="8.5" fill={s.fill} stroke={s.stroke} strokeWidth={s.width} strokeDasharray={"dash" in s ? s.dash : undefined} /></svg>
+          <svg width="22" height="22" aria-hidden="true">
+            <circle
+              cx="11"
+              cy="11"
+              r="8.5"
+              fill={s.fill}
+              stroke={s.stroke}
+              strokeWidth={s.width}
+              strokeDasharray={"dash" in s ? s.dash : undefined}
+            />
+          </svg>
           {s.text}
         </chakra.li>
       ))}

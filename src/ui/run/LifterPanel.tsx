@@ -24,26 +24,65 @@ export function LifterPanel({ run }: { readonly run: Run }) {
   const turns = zeroing ? 0 : kind === "turn-in" ? lifter.turns : (valve.preload?.turns ?? 0);
   const counted = valve.preload?.coldMm ?? null;
   // While it is turned in, the picture shows where it will stand; at zero lash the plunger is at its retainer.
-  const shown = zeroing ? { coldMm: 0, hotMm: null } : kind === "turn-in" || counted !== null ? meaningOf(turns, preload.gear, growthMm) : { coldMm: null, hotMm: null };
+  const shown = zeroing
+    ? { coldMm: 0, hotMm: null }
+    : kind === "turn-in" || counted !== null
+      ? meaningOf(turns, preload.gear, growthMm)
+      : { coldMm: null, hotMm: null };
   const wire = zeroing || kind === "turn-in" ? null : (valve.preload?.wire ?? null);
-  const place = shown.coldMm === null ? "depth not counted" : `plunger ${shown.coldMm.toFixed(2)} mm in${shown.hotMm === null || growthMm === 0 ? "" : `, hot ${shown.hotMm.toFixed(2)} mm`}`;
+  const place =
+    shown.coldMm === null
+      ? "depth not counted"
+      : `plunger ${shown.coldMm.toFixed(2)} mm in${shown.hotMm === null || growthMm === 0 ? "" : `, hot ${shown.hotMm.toFixed(2)} mm`}`;
   return (
-    <chakra.section aria-label="Lifter" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", sm: "minmax(200px, 300px) minmax(0, 1fr)" }} gap="3" p="3" minWidth="0" maxHeight={{ lg: "262px" }} overflowY={{ lg: "auto" }}>
+    <chakra.section
+      aria-label="Lifter"
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", sm: "minmax(200px, 300px) minmax(0, 1fr)" }}
+      gap="3"
+      p="3"
+      minWidth="0"
+      maxHeight={{ lg: "262px" }}
+      overflowY={{ lg: "auto" }}
+    >
       <chakra.div maxHeight="236px">
-        <LifterDrawing plunger={preload.gear.plunger} coldMm={shown.coldMm} hotMm={growthMm === 0 ? null : shown.hotMm} thenMm={kind === "step" && counted !== null && !zeroing ? meaningOf(turns + STEP_TURNS, preload.gear, growthMm).coldMm : null} wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
-          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${preload.gear.plunger.travelMm} mm; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`} />
+        <LifterDrawing
+          plunger={preload.gear.plunger}
+          coldMm={shown.coldMm}
+          hotMm={growthMm === 0 ? null : shown.hotMm}
+          thenMm={
+            kind === "step" && counted !== null && !zeroing
+              ? meaningOf(turns + STEP_TURNS, preload.gear, growthMm).coldMm
+              : null
+          }
+          wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
+          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${preload.gear.plunger.travelMm} mm; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`}
+        />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
         {zeroing && <ZeroChoices run={run} />}
         {!zeroing && kind === "turn-in" && (
           <>
-            <TurnChips gear={preload.gear} growthMm={growthMm} value={lifter.turns} onChange={(t) => run.chooseLifter({ turns: t })} />
+            <TurnChips
+              gear={preload.gear}
+              growthMm={growthMm}
+              value={lifter.turns}
+              onChange={(t) => run.chooseLifter({ turns: t })}
+            />
             <Compare run={run} />
           </>
         )}
         {!zeroing && (kind === "depth" || kind === "step") && (
           <>
-            {counted !== null && <chakra.p fontSize="17px"><b>{turnsWords(turns)}</b> past zero lash{valve.preload?.school == null ? "" : ` by ${ZERO_SCHOOL_NAMES[valve.preload.school].name.toLowerCase()}`}: {PLUNGER_WORDS[meaningOf(turns, preload.gear, growthMm).verdict]}.</chakra.p>}
+            {counted !== null && (
+              <chakra.p fontSize="17px">
+                <b>{turnsWords(turns)}</b> past zero lash
+                {valve.preload?.school == null
+                  ? ""
+                  : ` by ${ZERO_SCHOOL_NAMES[valve.preload.school].name.toLowerCase()}`}
+                : {PLUNGER_WORDS[meaningOf(turns, preload.gear, growthMm).verdict]}.
+              </chakra.p>
+            )}
             <WireForm key={valve.valve.id} run={run} />
           </>
         )}
@@ -61,13 +100,36 @@ function ZeroChoices({ run }: { readonly run: Run }) {
     <>
       <Stamp>Zero lash by</Stamp>
       <chakra.div display="flex" flexWrap="wrap" gap="2">
-        {ZERO_SCHOOLS.map((s) => <Button key={s} type="button" size="big" aria-pressed={lifter.school === s} borderWidth={lifter.school === s ? "3px" : "1.5px"} onClick={() => run.chooseLifter({ school: s })}>{ZERO_SCHOOL_NAMES[s].name}</Button>)}
+        {ZERO_SCHOOLS.map((s) => (
+          <Button
+            key={s}
+            type="button"
+            size="big"
+            aria-pressed={lifter.school === s}
+            borderWidth={lifter.school === s ? "3px" : "1.5px"}
+            onClick={() => run.chooseLifter({ school: s })}
+          >
+            {ZERO_SCHOOL_NAMES[s].name}
+          </Button>
+        ))}
       </chakra.div>
       {fresh && (
         <>
           <Stamp>It came out by</Stamp>
           <chakra.div display="flex" flexWrap="wrap" gap="2">
-            {FOUND.map((t) => <Button key={t ?? "none"} type="button" size="big" px="3" aria-pressed={lifter.foundTurns === t} borderWidth={lifter.foundTurns === t ? "3px" : "1.5px"} onClick={() => run.chooseLifter({ foundTurns: t })}>{t === null ? "not counted" : fractionFigure(t)}</Button>)}
+            {FOUND.map((t) => (
+              <Button
+                key={t ?? "none"}
+                type="button"
+                size="big"
+                px="3"
+                aria-pressed={lifter.foundTurns === t}
+                borderWidth={lifter.foundTurns === t ? "3px" : "1.5px"}
+                onClick={() => run.chooseLifter({ foundTurns: t })}
+              >
+                {t === null ? "not counted" : fractionFigure(t)}
+              </Button>
+            ))}
           </chakra.div>
         </>
       )}
@@ -76,7 +138,14 @@ function ZeroChoices({ run }: { readonly run: Run }) {
   );
 }
 
-const APART: readonly (readonly [number, string])[] = [[-0.125, "1/8 earlier"], [0, "same place"], [0.0625, "1/16 later"], [0.125, "1/8 later"], [0.25, "1/4 later"], [0.375, "3/8 later"]];
+const APART: readonly (readonly [number, string])[] = [
+  [-0.125, "1/8 earlier"],
+  [0, "same place"],
+  [0.0625, "1/16 later"],
+  [0.125, "1/8 later"],
+  [0.25, "1/4 later"],
+  [0.375, "3/8 later"],
+];
 
 /** Both schools on one valve: the difference, for those who want to see it. */
 function Compare({ run }: { readonly run: Run }) {
@@ -85,9 +154,23 @@ function Compare({ run }: { readonly run: Run }) {
   const name = ZERO_SCHOOL_NAMES[otherSchool(preload.school)].name.toLowerCase();
   return (
     <chakra.details>
-      <chakra.summary fontSize="17px" minHeight="44px" display="list-item" cursor="pointer">Feel it by {name} too, and see the difference</chakra.summary>
+      <chakra.summary fontSize="17px" minHeight="44px" display="list-item" cursor="pointer">
+        Feel it by {name} too, and see the difference
+      </chakra.summary>
       <chakra.div display="flex" flexWrap="wrap" gap="2" pt="1" pb="2">
-        {APART.map(([turns, label]) => <Button key={label} type="button" size="big" px="3" aria-pressed={preload.apartTurns === turns} borderWidth={preload.apartTurns === turns ? "3px" : "1.5px"} onClick={() => run.compare(turns)}>{label}</Button>)}
+        {APART.map(([turns, label]) => (
+          <Button
+            key={label}
+            type="button"
+            size="big"
+            px="3"
+            aria-pressed={preload.apartTurns === turns}
+            borderWidth={preload.apartTurns === turns ? "3px" : "1.5px"}
+            onClick={() => run.compare(turns)}
+          >
+            {label}
+          </Button>
+        ))}
       </chakra.div>
     </chakra.details>
   );

@@ -18,17 +18,36 @@ export function LookAgain({ run, onDone }: { readonly run: Run; readonly onDone:
     onDone();
   };
   return (
-    <chakra.form display="flex" flexWrap="wrap" gap="2" alignItems="end" onSubmit={(e) => { e.preventDefault(); submit(); }}>
+    <chakra.form
+      display="flex"
+      flexWrap="wrap"
+      gap="2"
+      alignItems="end"
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+    >
       <Field label="Look again at">
         {(c) => (
           <Select {...c} value={id} onChange={(e) => setId(e.target.value)}>
             <option value="">Which valve?</option>
-            {done.map((v) => <option key={v.id} value={v.id}>{valveName(v, valves)}</option>)}
+            {done.map((v) => (
+              <option key={v.id} value={v.id}>
+                {valveName(v, valves)}
+              </option>
+            ))}
           </Select>
         )}
       </Field>
-      <chakra.div flex="1" minWidth="10rem"><Field label="Why">{(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}</Field></chakra.div>
-      <Button type="submit" size="big" disabled={id === "" || reason.trim() === ""}>Open it again</Button>
+      <chakra.div flex="1" minWidth="10rem">
+        <Field label="Why">
+          {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
+        </Field>
+      </chakra.div>
+      <Button type="submit" size="big" disabled={id === "" || reason.trim() === ""}>
+        Open it again
+      </Button>
     </chakra.form>
   );
 }

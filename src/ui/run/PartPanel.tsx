@@ -19,22 +19,62 @@ export function PartPanel({ run }: { readonly run: Run }) {
   const advice = gapMm === null || fromMm === null ? null : adviseLength(gapMm, fromMm, valve.valve.spec, gear);
   const chosenMm = part.lengthMm ?? (advice?.kind === "fit" ? advice.lengthMm : null);
   const chip = (mm: number, on: boolean, onClick: () => void, note: string | null, good: boolean) => (
-    <Button key={mm} type="button" size="big" px="3" flexDirection="column" aria-pressed={on} borderWidth={on ? "3px" : "1.5px"} borderColor={good ? "set" : "ink"} onClick={onClick}>
+    <Button
+      key={mm}
+      type="button"
+      size="big"
+      px="3"
+      flexDirection="column"
+      aria-pressed={on}
+      borderWidth={on ? "3px" : "1.5px"}
+      borderColor={good ? "set" : "ink"}
+      onClick={onClick}
+    >
       <span>{lengthWords(mm, gear)}</span>
-      {note !== null && <chakra.span fontFamily="mono" fontSize="15px" fontWeight={400}>{note}</chakra.span>}
+      {note !== null && (
+        <chakra.span fontFamily="mono" fontSize="15px" fontWeight={400}>
+          {note}
+        </chakra.span>
+      )}
     </Button>
   );
   return (
-    <chakra.section aria-label="Parts" p="3" display="flex" flexDirection="column" gap="2" minWidth="0" maxHeight={{ lg: "262px" }} overflowY={{ lg: "auto" }} tabIndex={0}>
+    <chakra.section
+      aria-label="Parts"
+      p="3"
+      display="flex"
+      flexDirection="column"
+      gap="2"
+      minWidth="0"
+      maxHeight={{ lg: "262px" }}
+      overflowY={{ lg: "auto" }}
+      tabIndex={0}
+    >
       <Stamp>Fitted now</Stamp>
-      <chakra.div display="flex" flexWrap="wrap" gap="2">{gear.lengthsMm.map((mm) => chip(mm, fromMm !== null && Math.abs(mm - fromMm) < 1e-6, () => run.choosePart({ fromMm: mm }), null, false))}</chakra.div>
+      <chakra.div display="flex" flexWrap="wrap" gap="2">
+        {gear.lengthsMm.map((mm) =>
+          chip(
+            mm,
+            fromMm !== null && Math.abs(mm - fromMm) < 1e-6,
+            () => run.choosePart({ fromMm: mm }),
+            null,
+            false,
+          ),
+        )}
+      </chakra.div>
       {fromMm !== null && gapMm !== null && (
         <>
           <Stamp>Each {name}, and the gap that it would leave</Stamp>
           <chakra.div display="flex" flexWrap="wrap" gap="2">
             {gear.lengthsMm.map((mm) => {
               const leaves = gapMm - (mm - fromMm) * gear.g;
-              return chip(mm, chosenMm !== null && Math.abs(mm - chosenMm) < 1e-6, () => run.choosePart({ lengthMm: mm }), `${leaves.toFixed(2)} mm`, leaves >= lowMm && leaves <= highMm);
+              return chip(
+                mm,
+                chosenMm !== null && Math.abs(mm - chosenMm) < 1e-6,
+                () => run.choosePart({ lengthMm: mm }),
+                `${leaves.toFixed(2)} mm`,
+                leaves >= lowMm && leaves <= highMm,
+              );
             })}
           </chakra.div>
         </>

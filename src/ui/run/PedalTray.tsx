@@ -20,7 +20,9 @@ export function PedalTray() {
       if (event.key !== "Escape") {
         const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
         // One key gives one answer: it is taken from the other.
-        const others = Object.fromEntries(Object.entries(pedal).map(([name, k]) => [name, k === key ? null : (k as string | null)]));
+        const others = Object.fromEntries(
+          Object.entries(pedal).map(([name, k]) => [name, k === key ? null : (k as string | null)]),
+        );
         setStored({ ...NO_PEDAL, ...others, [learning]: key });
       }
       setLearning(null);
@@ -30,14 +32,32 @@ export function PedalTray() {
   }, [learning, pedal, setStored]);
   return (
     <>
-      <chakra.p fontSize="16px" color="soft">Three keys do the whole run. Touch an answer, then step on the pedal that shall give it.</chakra.p>
+      <chakra.p fontSize="16px" color="soft">
+        Three keys do the whole run. Touch an answer, then step on the pedal that shall give it.
+      </chakra.p>
       <chakra.div display="flex" flexWrap="wrap" gap="2">
         {(Object.keys(PEDAL_NAMES) as (keyof Pedal)[]).map((name) => (
-          <Button key={name} type="button" size="big" aria-pressed={learning === name} borderColor={learning === name ? "now" : "ink"} onClick={() => setLearning(learning === name ? null : name)}>
-            {PEDAL_NAMES[name]}: {learning === name ? "step on it now" : pedal[name] === null ? DEFAULTS[name] : `${DEFAULTS[name]} or ${pedal[name] === " " ? "space" : pedal[name]}`}
+          <Button
+            key={name}
+            type="button"
+            size="big"
+            aria-pressed={learning === name}
+            borderColor={learning === name ? "now" : "ink"}
+            onClick={() => setLearning(learning === name ? null : name)}
+          >
+            {PEDAL_NAMES[name]}:{" "}
+            {learning === name
+              ? "step on it now"
+              : pedal[name] === null
+                ? DEFAULTS[name]
+                : `${DEFAULTS[name]} or ${pedal[name] === " " ? "space" : pedal[name]}`}
           </Button>
         ))}
-        {stored !== null && <Button type="button" kind="quiet" onClick={() => setStored(null)}>Forget the pedal</Button>}
+        {stored !== null && (
+          <Button type="button" kind="quiet" onClick={() => setStored(null)}>
+            Forget the pedal
+          </Button>
+        )}
       </chakra.div>
     </>
   );

@@ -12,10 +12,32 @@ export function RouteFlags({ run }: { readonly run: Run }) {
         const left = stop.valves.filter((v) => state.valves.get(v.valve)?.status === "left").length;
         const done = left === stop.valves.length;
         const now = coming === null ? stop.letter === state.stop?.letter : stop.letter === coming;
-        const word = now ? (coming === null ? "you are here" : "to here") : done ? "done" : `${left} of ${stop.valves.length}`;
+        const word = now
+          ? coming === null
+            ? "you are here"
+            : "to here"
+          : done
+            ? "done"
+            : `${left} of ${stop.valves.length}`;
         return (
-          <chakra.li key={stop.letter} aria-label={`Stop ${stop.letter}: ${word}`} aria-current={now ? "step" : undefined} minWidth="32px" px="1" textAlign="center" fontFamily="stamp" fontWeight={600} fontSize="17px" lineHeight="26px" borderRadius="plate" border={now ? "3px solid" : "1.5px solid"} borderColor={now ? "now" : done ? "set" : "edge"} color={now ? "now" : done ? "set" : "soft"}>
-            {stop.letter}{done ? " ✓" : ""}
+          <chakra.li
+            key={stop.letter}
+            aria-label={`Stop ${stop.letter}: ${word}`}
+            aria-current={now ? "step" : undefined}
+            minWidth="32px"
+            px="1"
+            textAlign="center"
+            fontFamily="stamp"
+            fontWeight={600}
+            fontSize="17px"
+            lineHeight="26px"
+            borderRadius="plate"
+            border={now ? "3px solid" : "1.5px solid"}
+            borderColor={now ? "now" : done ? "set" : "edge"}
+            color={now ? "now" : done ? "set" : "soft"}
+          >
+            {stop.letter}
+            {done ? " ✓" : ""}
           </chakra.li>
         );
       })}

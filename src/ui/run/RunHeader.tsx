@@ -28,20 +28,101 @@ export function RunHeader({ run, people, person, onWarmth }: Props) {
   const hot = hotSays(context, now);
   const bleedMs = now.next.kind === "wait" ? 0 : bleedLeft(job, now.state, now.nowMs);
   return (
-    <chakra.header display="flex" flexWrap="wrap" alignItems="center" columnGap={{ base: "3", xl: "4" }} rowGap="1" px={{ base: "3", lg: "4" }} py="1" borderBottom="2px solid" borderColor="ink" bg="paper" minHeight="52px">
-      <chakra.a asChild fontFamily="stamp" fontWeight={600} fontSize="16px" textDecoration="underline" minHeight="44px" display="inline-flex" alignItems="center"><Link href="/">Bench</Link></chakra.a>
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>{file.name}</chakra.h1>
-      <chakra.span border="1.5px solid" borderColor="ink" borderRadius="plate" px="2" fontFamily="stamp" fontWeight={600} fontSize="16px" textTransform="uppercase">{state}{temperatureC === null ? "" : ` · ${temperatureC} °C`}</chakra.span>
-      <chakra.span fontSize="15px" display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }} flex="1 1 0" minWidth="0" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">{company.length > 0 ? `At it too: ${company.join(", ")}` : jobSpecWords(job, file)}</chakra.span>
-      {bleedMs > 0 && <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">bleeds down {timerWords(bleedMs)}</chakra.span>}
-      {hot !== null && <Button type="button" kind="quiet" onClick={onWarmth ?? undefined} disabled={onWarmth === null} color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}>{hotWords(hot)}</Button>}
+    <chakra.header
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      columnGap={{ base: "3", xl: "4" }}
+      rowGap="1"
+      px={{ base: "3", lg: "4" }}
+      py="1"
+      borderBottom="2px solid"
+      borderColor="ink"
+      bg="paper"
+      minHeight="52px"
+    >
+      <chakra.a
+        asChild
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        textDecoration="underline"
+        minHeight="44px"
+        display="inline-flex"
+        alignItems="center"
+      >
+        <Link href="/">Bench</Link>
+      </chakra.a>
+      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>
+        {file.name}
+      </chakra.h1>
+      <chakra.span
+        border="1.5px solid"
+        borderColor="ink"
+        borderRadius="plate"
+        px="2"
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        textTransform="uppercase"
+      >
+        {state}
+        {temperatureC === null ? "" : ` · ${temperatureC} °C`}
+      </chakra.span>
+      <chakra.span
+        fontSize="15px"
+        display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }}
+        flex="1 1 0"
+        minWidth="0"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+      >
+        {company.length > 0 ? `At it too: ${company.join(", ")}` : jobSpecWords(job, file)}
+      </chakra.span>
+      {bleedMs > 0 && (
+        <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">
+          bleeds down {timerWords(bleedMs)}
+        </chakra.span>
+      )}
+      {hot !== null && (
+        <Button
+          type="button"
+          kind="quiet"
+          onClick={onWarmth ?? undefined}
+          disabled={onWarmth === null}
+          color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}
+        >
+          {hotWords(hot)}
+        </Button>
+      )}
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
-        <Stamp color="ink!">{now.state.leftCount} of {of} {job.work === "dry-gap" ? "done" : "locked"}</Stamp>
-        <chakra.div role="progressbar" aria-label={job.work === "dry-gap" ? "Valves done" : "Valves locked"} aria-valuemin={0} aria-valuemax={of} aria-valuenow={now.state.leftCount} width="90px" height="12px" border="1.5px solid" borderColor="ink" bg="sheet">
+        <Stamp color="ink!">
+          {now.state.leftCount} of {of} {job.work === "dry-gap" ? "done" : "locked"}
+        </Stamp>
+        <chakra.div
+          role="progressbar"
+          aria-label={job.work === "dry-gap" ? "Valves done" : "Valves locked"}
+          aria-valuemin={0}
+          aria-valuemax={of}
+          aria-valuenow={now.state.leftCount}
+          width="90px"
+          height="12px"
+          border="1.5px solid"
+          borderColor="ink"
+          bg="sheet"
+        >
           <chakra.div height="full" bg="set" style={{ width: `${(100 * now.state.leftCount) / of}%` }} />
         </chakra.div>
       </chakra.div>
-      <chakra.span role="status" fontFamily="stamp" fontWeight={600} fontSize="16px" color={ledger.pending.size === 0 ? "set" : "now"} data-kept={ledger.pending.size === 0}>
+      <chakra.span
+        role="status"
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        color={ledger.pending.size === 0 ? "set" : "now"}
+        data-kept={ledger.pending.size === 0}
+      >
         {ledger.pending.size === 0 ? "All kept" : `${ledger.pending.size} not kept yet`}
       </chakra.span>
       <PersonPicker people={people} person={person} bare onChosen={ledger.retry} />

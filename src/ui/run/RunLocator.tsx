@@ -13,7 +13,12 @@ export default function RunLocator({ run, onClose }: Props) {
   const { file, engine, job } = run.context;
   return (
     <Locator
-      file={file} engine={engine} requiredDeg={job.requiredMarginDeg} stops={job.route} closeLabel="Back to the job" onClose={onClose}
+      file={file}
+      engine={engine}
+      requiredDeg={job.requiredMarginDeg}
+      stops={job.route}
+      closeLabel="Back to the job"
+      onClose={onClose}
       onFound={(deg, arc) => {
         run.found(deg, arc);
         onClose();

@@ -55,7 +55,12 @@ interface Props {
 function letKeysGo(event: MouseEvent): void {
   const active = document.activeElement;
   const byHand = event.nativeEvent instanceof PointerEvent && event.nativeEvent.pointerType !== "";
-  if (byHand && (active instanceof HTMLElement || active instanceof SVGElement) && active.matches("button, [role=button]")) active.blur();
+  if (
+    byHand &&
+    (active instanceof HTMLElement || active instanceof SVGElement) &&
+    active.matches("button, [role=button]")
+  )
+    active.blur();
 }
 
 /** A part of the screen that is open or not. */
@@ -109,64 +114,165 @@ export function RunView({ given, people, person }: Props) {
   useOffline();
 
   const held = heldFrom(devices.gauge);
-  const hold = (): void => { if (held !== null) run.hold(held); };
+  const hold = (): void => {
+    if (held !== null) run.hold(held);
+  };
   const act = (index: number): void => {
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
     else if (action?.kind === "parts") router.push(`/jobs/${given.id}/shims`);
-    else if (action?.kind === "pair") router.push(`/jobs/${given.id}/pair/${encodeURIComponent(run.valve?.valve.id ?? "")}`);
+    else if (action?.kind === "pair")
+      router.push(`/jobs/${given.id}/pair/${encodeURIComponent(run.valve?.valve.id ?? "")}`);
     else if (action !== undefined) run.act(action);
   };
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
 
   const reading = run.reading;
-  const wanted = now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "seat" || now.next.kind === "wait" ? now.next.to.markDeg : (now.state.stop?.markDeg ?? null);
+  const wanted =
+    now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "seat" || now.next.kind === "wait"
+      ? now.next.to.markDeg
+      : (now.state.stop?.markDeg ?? null);
   const known = now.state.stop !== null || now.next.kind === "turn";
   const letters = useMemo(() => markLetters(job.route), [job.route]);
   const crankDeg = devices.crankDeg ?? now.crankDeg;
   const crank = useCrankAt(crankDeg);
   const encoder = devices.crankDeg === null ? null : encoderWords(now, devices.crankDeg, job.cycleDeg);
-  const place = locate.open
-    ? <LazyLocator run={run} onClose={locate.toggle} />
-    : tray.open ? <LazyTray run={run} devices={devices} voice={{ on: voice === true, set: setVoice }} awake={awake} onClose={tray.toggle} /> : null;
+  const place = locate.open ? (
+    <LazyLocator run={run} onClose={locate.toggle} />
+  ) : tray.open ? (
+    <LazyTray
+      run={run}
+      devices={devices}
+      voice={{ on: voice === true, set: setVoice }}
+      awake={awake}
+      onClose={tray.toggle}
+    />
+  ) : null;
   const choose = useCallback((id: string) => run.choose(id), [run]);
   return (
     // Until the page listens, nothing on it can be tapped: a tap that shows nothing would be lost.
-    <chakra.div inert={!ready} onClick={letKeysGo} display={{ lg: "grid" }} gridTemplateRows="auto minmax(0, 1fr)" minHeight="100dvh" height={{ lg: "100dvh" }} pb={{ base: "40", lg: "0" }}>
+    <chakra.div
+      inert={!ready}
+      onClick={letKeysGo}
+      display={{ lg: "grid" }}
+      gridTemplateRows="auto minmax(0, 1fr)"
+      minHeight="100dvh"
+      height={{ lg: "100dvh" }}
+      pb={{ base: "40", lg: "0" }}
+    >
       <RunHeader run={run} people={people} person={person} onWarmth={tray.open ? null : tray.toggle} />
-      {place !== null
-        ? <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>{place}</chakra.main>
-        : <chakra.main id="main" display="grid" minHeight="0" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }} gridTemplateRows={{ lg: "minmax(0, 1fr) clamp(190px, 27dvh, 250px) auto" }} gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}>
-        <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}><Instruction run={run} encoder={encoder} /></chakra.div>
-        <chakra.div gridArea="hand" display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.7fr) minmax(0, 1fr)" }} borderTop="2px solid" borderBottom={{ base: "2px solid", lg: "0" }} borderColor="ink!" bg="sheet">
-          {reading
-            ? (
+      {place !== null ? (
+        <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>
+          {place}
+        </chakra.main>
+      ) : (
+        <chakra.main
+          id="main"
+          display="grid"
+          minHeight="0"
+          gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 0.94fr) minmax(0, 1fr)" }}
+          gridTemplateRows={{ lg: "minmax(0, 1fr) clamp(190px, 27dvh, 250px) auto" }}
+          gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}
+        >
+          <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}>
+            <Instruction run={run} encoder={encoder} />
+          </chakra.div>
+          <chakra.div
+            gridArea="hand"
+            display="grid"
+            gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.7fr) minmax(0, 1fr)" }}
+            borderTop="2px solid"
+            borderBottom={{ base: "2px solid", lg: "0" }}
+            borderColor="ink!"
+            bg="sheet"
+          >
+            {reading ? (
               <chakra.div minWidth="0">
                 {devices.gauge !== null && <GaugeRow said={devices.gauge} held={run.held} onHold={hold} />}
-                <LeafStrip set={context.hand.set} school={context.hand.school} taps={run.taps} tryKey={instruction.tryKey} onTap={run.tap} onClear={run.clear} />
+                <LeafStrip
+                  set={context.hand.set}
+                  school={context.hand.school}
+                  taps={run.taps}
+                  tryKey={instruction.tryKey}
+                  onTap={run.tap}
+                  onClear={run.clear}
+                />
               </chakra.div>
-            )
-            : <HandPanel run={run} act={act} />}
-          <chakra.div borderLeft={{ lg: "2px solid" }} borderColor="ink!" minWidth="0"><VerdictPanel run={run} act={act} /></chakra.div>
-        </chakra.div>
-        <chakra.section gridArea="map" aria-label="Head map" bg="sheet" borderRight={{ lg: "2px solid" }} borderColor="ink!" p={{ base: "3", lg: "4" }} overflowY={{ lg: "auto" }} minWidth="0" minHeight="0" display="flex" flexDirection="column" justifyContent="space-between" gap="2" {...PAPER_GRID}>
-          <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
-            <ViewPicker file={file} view={view} onView={setView} />
-            {!now.state.closed && (
-              <chakra.span display="flex" gap="2">
-                <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">Crank?<Key>L</Key></Button>
-                <Button type="button" onClick={tray.toggle}>Tray<Key>T</Key></Button>
-              </chakra.span>
+            ) : (
+              <HandPanel run={run} act={act} />
             )}
+            <chakra.div borderLeft={{ lg: "2px solid" }} borderColor="ink!" minWidth="0">
+              <VerdictPanel run={run} act={act} />
+            </chakra.div>
           </chakra.div>
-          <HeadMap file={file} view={view} marks={valveMarks(context, now, ledger.pending, run.tapped)} notes={known ? phaseNotes(engine, crankDeg) : {}} onPick={choose} />
-          <Legend />
-        </chakra.section>
-        <chakra.div gridArea="crank" display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }} borderTop="2px solid" borderColor="ink" minHeight="0">
-          <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0"><PhaseWheel engine={engine} crank={crank} inHand={run.valve?.valve.cylinder ?? null} /></chakra.div>
-          <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0" borderLeft={{ sm: "2px solid" }} borderColor="ink!"><PulleyDial engine={engine} crank={crank} rotation={file.rotation ?? "clockwise"} marks={letters} wantedMarkDeg={wanted} /></chakra.div>
-        </chakra.div>
-      </chakra.main>}
+          <chakra.section
+            gridArea="map"
+            aria-label="Head map"
+            bg="sheet"
+            borderRight={{ lg: "2px solid" }}
+            borderColor="ink!"
+            p={{ base: "3", lg: "4" }}
+            overflowY={{ lg: "auto" }}
+            minWidth="0"
+            minHeight="0"
+            display="flex"
+            flexDirection="column"
+            justifyContent="space-between"
+            gap="2"
+            {...PAPER_GRID}
+          >
+            <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
+              <ViewPicker file={file} view={view} onView={setView} />
+              {!now.state.closed && (
+                <chakra.span display="flex" gap="2">
+                  <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">
+                    Crank?<Key>L</Key>
+                  </Button>
+                  <Button type="button" onClick={tray.toggle}>
+                    Tray<Key>T</Key>
+                  </Button>
+                </chakra.span>
+              )}
+            </chakra.div>
+            <HeadMap
+              file={file}
+              view={view}
+              marks={valveMarks(context, now, ledger.pending, run.tapped)}
+              notes={known ? phaseNotes(engine, crankDeg) : {}}
+              onPick={choose}
+            />
+            <Legend />
+          </chakra.section>
+          <chakra.div
+            gridArea="crank"
+            display="grid"
+            gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }}
+            borderTop="2px solid"
+            borderColor="ink"
+            minHeight="0"
+          >
+            <chakra.div p="2" height={{ base: "320px", lg: "auto" }} minHeight="0" minWidth="0">
+              <PhaseWheel engine={engine} crank={crank} inHand={run.valve?.valve.cylinder ?? null} />
+            </chakra.div>
+            <chakra.div
+              p="2"
+              height={{ base: "320px", lg: "auto" }}
+              minHeight="0"
+              minWidth="0"
+              borderLeft={{ sm: "2px solid" }}
+              borderColor="ink!"
+            >
+              <PulleyDial
+                engine={engine}
+                crank={crank}
+                rotation={file.rotation ?? "clockwise"}
+                marks={letters}
+                wantedMarkDeg={wanted}
+              />
+            </chakra.div>
+          </chakra.div>
+        </chakra.main>
+      )}
       {help.open && <KeysHelp lines={RUN_KEYS} onClose={help.toggle} />}
     </chakra.div>
   );

@@ -29,28 +29,72 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
   return (
     <chakra.section aria-label="Tray" maxWidth="1180px" mx="auto">
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="3">
-        <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="26px">The tray</chakra.h2>
-        <Button type="button" size="big" onClick={onClose}>Back to the job<Key>T</Key></Button>
+        <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="26px">
+          The tray
+        </chakra.h2>
+        <Button type="button" size="big" onClick={onClose}>
+          Back to the job<Key>T</Key>
+        </Button>
       </chakra.div>
       <chakra.div css={{ columnGap: "16px", columnCount: { base: 1, lg: 2 } }}>
         <Part title="Break off">
-          <PauseForm onPause={(reason) => { if (run.pause(reason)) onClose(); }} />
+          <PauseForm
+            onPause={(reason) => {
+              if (run.pause(reason)) onClose();
+            }}
+          />
           <LookAgain run={run} onDone={onClose} />
         </Part>
-        {run.context.job.work === "lash" && run.context.job.state === "hot" && <Part title="How hot it is"><WarmthTray run={run} /></Part>}
+        {run.context.job.work === "lash" && run.context.job.state === "hot" && (
+          <Part title="How hot it is">
+            <WarmthTray run={run} />
+          </Part>
+        )}
         <Part title="Set in hand">
           <chakra.div display="flex" flexWrap="wrap" gap="2">
-            {sets.map((s) => <Button key={s.id} type="button" size="big" aria-pressed={s.id === hand.set.id} borderWidth={s.id === hand.set.id ? "3px" : "1.5px"} onClick={() => run.chooseSet(s.id)}>{s.name}</Button>)}
+            {sets.map((s) => (
+              <Button
+                key={s.id}
+                type="button"
+                size="big"
+                aria-pressed={s.id === hand.set.id}
+                borderWidth={s.id === hand.set.id ? "3px" : "1.5px"}
+                onClick={() => run.chooseSet(s.id)}
+              >
+                {s.name}
+              </Button>
+            ))}
           </chakra.div>
-          {sets.length === 1 && <chakra.p fontSize="16px" color="soft">Only this one was laid out when the job began.</chakra.p>}
+          {sets.length === 1 && (
+            <chakra.p fontSize="16px" color="soft">
+              Only this one was laid out when the job began.
+            </chakra.p>
+          )}
         </Part>
-        {run.context.job.work === "lash" && <Part title="What this job has learned"><LearnedTray run={run} /></Part>}
-        <Part title="Bench gauge and barring encoder"><DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} /></Part>
+        {run.context.job.work === "lash" && (
+          <Part title="What this job has learned">
+            <LearnedTray run={run} />
+          </Part>
+        )}
+        <Part title="Bench gauge and barring encoder">
+          <DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} />
+        </Part>
         <Part title="Voice and screen">
-          <Switch on={voice.on} onChange={voice.set} label="Say each next thing aloud" note="With this browser's own voice." />
-          <chakra.p fontSize="16px" color="soft">{awake ? "The screen is kept awake." : "This browser lets the screen go dark: set that in the device's own settings."}</chakra.p>
+          <Switch
+            on={voice.on}
+            onChange={voice.set}
+            label="Say each next thing aloud"
+            note="With this browser's own voice."
+          />
+          <chakra.p fontSize="16px" color="soft">
+            {awake
+              ? "The screen is kept awake."
+              : "This browser lets the screen go dark: set that in the device's own settings."}
+          </chakra.p>
         </Part>
-        <Part title="Foot pedal"><PedalTray /></Part>
+        <Part title="Foot pedal">
+          <PedalTray />
+        </Part>
       </chakra.div>
     </chakra.section>
   );
@@ -58,7 +102,19 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
 
 function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
-    <chakra.section border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="4" mb="4" breakInside="avoid" display="flex" flexDirection="column" gap="3" minWidth="0">
+    <chakra.section
+      border="1.5px solid"
+      borderColor="edge"
+      borderRadius="plate"
+      bg="sheet"
+      p="4"
+      mb="4"
+      breakInside="avoid"
+      display="flex"
+      flexDirection="column"
+      gap="3"
+      minWidth="0"
+    >
       <PlateHeading as="h3">{title}</PlateHeading>
       {children}
     </chakra.section>
@@ -75,11 +131,29 @@ interface SwitchProps {
 /** Something that is on or off, large enough for a thumb. */
 export function Switch({ on, onChange, label, note }: SwitchProps) {
   return (
-    <chakra.label display="grid" gridTemplateColumns="32px 1fr" gap="3" minHeight="56px" alignItems="center" cursor="pointer">
-      <input type="checkbox" checked={on} onChange={(e) => onChange(e.target.checked)} style={{ width: 28, height: 28, accentColor: "var(--f-colors-set)" }} />
+    <chakra.label
+      display="grid"
+      gridTemplateColumns="32px 1fr"
+      gap="3"
+      minHeight="56px"
+      alignItems="center"
+      cursor="pointer"
+    >
+      <input
+        type="checkbox"
+        checked={on}
+        onChange={(e) => onChange(e.target.checked)}
+        style={{ width: 28, height: 28, accentColor: "var(--f-colors-set)" }}
+      />
       <span>
-        <chakra.span display="block" fontSize="18px" fontWeight={600}>{label}</chakra.span>
-        {note !== undefined && <chakra.span display="block" fontSize="16px" color="soft">{note}</chakra.span>}
+        <chakra.span display="block" fontSize="18px" fontWeight={600}>
+          {label}
+        </chakra.span>
+        {note !== undefined && (
+          <chakra.span display="block" fontSize="16px" color="soft">
+            {note}
+          </chakra.span>
+        )}
       </span>
     </chakra.label>
   );
@@ -89,13 +163,33 @@ function PauseForm({ onPause }: { readonly onPause: (reason: string) => void }) 
   const [reason, setReason] = useState("");
   return (
     <>
-      <chakra.p fontSize="16px" color="soft">Whoever comes back is asked first where the crank is.</chakra.p>
+      <chakra.p fontSize="16px" color="soft">
+        Whoever comes back is asked first where the crank is.
+      </chakra.p>
       <chakra.div display="flex" flexWrap="wrap" gap="2">
-        {PAUSES.map((p) => <Button key={p} type="button" size="big" onClick={() => onPause(p)}>{p}</Button>)}
+        {PAUSES.map((p) => (
+          <Button key={p} type="button" size="big" onClick={() => onPause(p)}>
+            {p}
+          </Button>
+        ))}
       </chakra.div>
-      <chakra.form display="flex" gap="2" alignItems="end" onSubmit={(e) => { e.preventDefault(); if (reason.trim() !== "") onPause(reason.trim()); }}>
-        <chakra.div flex="1"><Field label="Another reason">{(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}</Field></chakra.div>
-        <Button type="submit" size="big" disabled={reason.trim() === ""}>Pause</Button>
+      <chakra.form
+        display="flex"
+        gap="2"
+        alignItems="end"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (reason.trim() !== "") onPause(reason.trim());
+        }}
+      >
+        <chakra.div flex="1">
+          <Field label="Another reason">
+            {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
+          </Field>
+        </chakra.div>
+        <Button type="submit" size="big" disabled={reason.trim() === ""}>
+          Pause
+        </Button>
       </chakra.form>
     </>
   );

@@ -12,8 +12,20 @@ export function WaitPanel({ run }: { readonly run: Run }) {
   return (
     <chakra.section aria-label="Bleed-down" p={{ base: "3", lg: "4" }} display="flex" flexDirection="column" gap="3">
       <Stamp>Until the crank may move</Stamp>
-      <chakra.p role="timer" aria-live="off" fontFamily="mono" fontSize={{ base: "64px", lg: "84px" }} fontWeight={600} lineHeight={1} color="now">{timerWords(leftMs)}</chakra.p>
-      <chakra.div height="14px" border="2px solid" borderColor="ink" bg="sheet" maxWidth="560px" aria-hidden="true"><chakra.div height="full" bg="brass" style={{ width: `${Math.round((100 * (whole - leftMs)) / whole)}%` }} /></chakra.div>
+      <chakra.p
+        role="timer"
+        aria-live="off"
+        fontFamily="mono"
+        fontSize={{ base: "64px", lg: "84px" }}
+        fontWeight={600}
+        lineHeight={1}
+        color="now"
+      >
+        {timerWords(leftMs)}
+      </chakra.p>
+      <chakra.div height="14px" border="2px solid" borderColor="ink" bg="sheet" maxWidth="560px" aria-hidden="true">
+        <chakra.div height="full" bg="brass" style={{ width: `${Math.round((100 * (whole - leftMs)) / whole)}%` }} />
+      </chakra.div>
     </chakra.section>
   );
 }

@@ -22,11 +22,35 @@ export function WarmthTray({ run }: { readonly run: Run }) {
   }
   return (
     <>
-      <chakra.p fontSize="18px">{says.kind === "asks" ? says.words : says.minutes > 0 ? `By its last two temperatures it stays over ${says.leastC} °C for ${Math.floor(says.minutes)} more minutes.` : `It has fallen under ${says.leastC} °C: warm it through before more is read, and say its temperature.`}</chakra.p>
-      <chakra.p fontFamily="mono" fontSize="16px" color="soft">{taken.length === 0 ? "none taken" : taken.map((c) => `${c} °C`).join(", ")}; air {run.context.airC ?? `${DEFAULT_AIR_C} (assumed)`} °C</chakra.p>
-      <chakra.form noValidate display="flex" gap="2" alignItems="end" onSubmit={(e) => { e.preventDefault(); take(); }}>
-        <chakra.div width="10rem"><Field label="Engine now, °C" error={problem}>{(c) => <TextInput {...c} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} />}</Field></chakra.div>
-        <Button type="submit" size="big">Taken</Button>
+      <chakra.p fontSize="18px">
+        {says.kind === "asks"
+          ? says.words
+          : says.minutes > 0
+            ? `By its last two temperatures it stays over ${says.leastC} °C for ${Math.floor(says.minutes)} more minutes.`
+            : `It has fallen under ${says.leastC} °C: warm it through before more is read, and say its temperature.`}
+      </chakra.p>
+      <chakra.p fontFamily="mono" fontSize="16px" color="soft">
+        {taken.length === 0 ? "none taken" : taken.map((c) => `${c} °C`).join(", ")}; air{" "}
+        {run.context.airC ?? `${DEFAULT_AIR_C} (assumed)`} °C
+      </chakra.p>
+      <chakra.form
+        noValidate
+        display="flex"
+        gap="2"
+        alignItems="end"
+        onSubmit={(e) => {
+          e.preventDefault();
+          take();
+        }}
+      >
+        <chakra.div width="10rem">
+          <Field label="Engine now, °C" error={problem}>
+            {(c) => <TextInput {...c} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} />}
+          </Field>
+        </chakra.div>
+        <Button type="submit" size="big">
+          Taken
+        </Button>
       </chakra.form>
     </>
   );

@@ -8,7 +8,9 @@ export function WireForm({ run, folded = false }: { readonly run: Run; readonly 
   if (!folded) return form;
   return (
     <chakra.details>
-      <chakra.summary fontSize="17px" minHeight="44px" display="list-item" cursor="pointer">Valley open? Hold wires to its plunger as it was found</chakra.summary>
+      <chakra.summary fontSize="17px" minHeight="44px" display="list-item" cursor="pointer">
+        Valley open? Hold wires to its plunger as it was found
+      </chakra.summary>
       {form}
     </chakra.details>
   );

@@ -13,50 +13,97 @@ import { type Instruction, told } from "./told";
 
 export function answerWords({ job }: RunContext, question: Question, about: ValveState | null): Instruction {
   const [first, ...others] = question.answers;
-  const choice = (answer: string) => ({ label: answer, action: { kind: "answer" as const, question: question.id, answer } });
+  const choice = (answer: string) => ({
+    label: answer,
+    action: { kind: "answer" as const, question: question.id, answer },
+  });
   return told({
     eyebrow: about === null ? "Before anything is turned" : `Before ${valveName(about.valve, job.valves)} is touched`,
-    title: question.text, grounds: question.checks,
+    title: question.text,
+    grounds: question.checks,
     button: first === undefined ? null : choice(first),
-    choices: [...others.map(choice), ...(about === null ? [] : [{ label: "Take it back, read again", action: { kind: "again" as const, valve: about.valve.id } }])],
-    reasoned: { open: "It was something else", label: "What it was", submit: "Answer", for: { kind: "answer", question: question.id } },
+    choices: [
+      ...others.map(choice),
+      ...(about === null
+        ? []
+        : [{ label: "Take it back, read again", action: { kind: "again" as const, valve: about.valve.id } }]),
+    ],
+    reasoned: {
+      open: "It was something else",
+      label: "What it was",
+      submit: "Answer",
+      for: { kind: "answer", question: question.id },
+    },
   });
 }
 
-export const tightenWords = (part: TightenedPart): Instruction => told({
-  eyebrow: "All valves set", title: `Now tighten the ${part.name}${part.torqueNm === undefined ? "" : ` to ${part.torqueNm} Nm`}.`,
-  grounds: [`It shifts every valve under it: ${part.valves.join(", ")}. They are read again after two turns by hand.`],
-  button: { label: `${capital(part.name)} tightened`, action: { kind: "tighten", part: part.name } },
-});
+export const tightenWords = (part: TightenedPart): Instruction =>
+  told({
+    eyebrow: "All valves set",
+    title: `Now tighten the ${part.name}${part.torqueNm === undefined ? "" : ` to ${part.torqueNm} Nm`}.`,
+    grounds: [
+      `It shifts every valve under it: ${part.valves.join(", ")}. They are read again after two turns by hand.`,
+    ],
+    button: { label: `${capital(part.name)} tightened`, action: { kind: "tighten", part: part.name } },
+  });
 
 export function barWords(context: RunContext, to: RouteStop): Instruction {
   const { engine, job, file } = context;
   const sign = signAt(engine, to.crankDeg, to.sights ?? []);
   const name = `${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}`;
   if (job.work !== "lash") {
-    const flat = file.follower === "flat" ? " On a new cam with flat followers leave it out: as few turns as possible before the first start." : "";
+    const flat =
+      file.follower === "flat"
+        ? " On a new cam with flat followers leave it out: as few turns as possible before the first start."
+        : "";
     return told({
-      eyebrow: "All valves done", title: `Turn the engine over two full turns by hand, on to ${name}.`,
-      grounds: [`${capital(file.rotation ?? "clockwise")} only, slowly: anything that stops you is a valve that meets a piston.${flat}`, sign.check, ...approvedWords(context)],
+      eyebrow: "All valves done",
+      title: `Turn the engine over two full turns by hand, on to ${name}.`,
+      grounds: [
+        `${capital(file.rotation ?? "clockwise")} only, slowly: anything that stops you is a valve that meets a piston.${flat}`,
+        sign.check,
+        ...approvedWords(context),
+      ],
       button: { label: `Turned over, at ${to.letter}`, action: { kind: "bar", stop: to.letter } },
-      reasoned: { open: "Leave the turns out", label: "Why it is not turned over", submit: "Leave them out", for: { kind: "skip", item: "recheck" } },
+      reasoned: {
+        open: "Leave the turns out",
+        label: "Why it is not turned over",
+        submit: "Leave them out",
+        for: { kind: "skip", item: "recheck" },
+      },
     });
   }
   const again = job.valves.length === 1 ? "read the valve" : "read every valve that was set";
   return told({
     eyebrow: "All valves locked",
     title: `Turn the engine over two full turns by hand, on to ${name}.`,
-    grounds: [`Parts settle, and a missed lock shows: then ${again} once more. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`, sign.check],
+    grounds: [
+      `Parts settle, and a missed lock shows: then ${again} once more. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`,
+      sign.check,
+    ],
     button: { label: `Turned over, at ${to.letter}`, action: { kind: "bar", stop: to.letter } },
-    reasoned: { open: "Leave the re-check out", label: "Why there is no re-check", submit: "Leave it out", for: { kind: "skip", item: "recheck" } },
+    reasoned: {
+      open: "Leave the re-check out",
+      label: "Why there is no re-check",
+      submit: "Leave it out",
+      for: { kind: "skip", item: "recheck" },
+    },
   });
 }
 
 export function checkWords(context: RunContext, now: RunNow, item: CloseItem): Instruction {
   const { title, grounds, done } = CHECKS[item](context, now);
   return told({
-    eyebrow: "Before closing", title, grounds, button: { label: done, action: { kind: "check", item } },
-    reasoned: { open: "Not done, with a reason", label: "Why not", submit: "Go on without", for: { kind: "skip", item } },
+    eyebrow: "Before closing",
+    title,
+    grounds,
+    button: { label: done, action: { kind: "check", item } },
+    reasoned: {
+      open: "Not done, with a reason",
+      label: "Why not",
+      submit: "Go on without",
+      for: { kind: "skip", item },
+    },
   });
 }
 
@@ -70,31 +117,68 @@ const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => Check> = {
   recheck: () => ({ title: "Read every valve once more.", grounds: [], done: "Read" }),
   plugs: (_, { state }) => {
     const count = state.plugged?.count ?? 0;
-    return { title: `${count} ${count === 1 ? "plug" : "plugs"} went in: count ${count} out.`, grounds: ["One that is missing is inside: find it before anything turns."], done: `${count} counted out` };
+    return {
+      title: `${count} ${count === 1 ? "plug" : "plugs"} went in: count ${count} out.`,
+      grounds: ["One that is missing is inside: find it before anything turns."],
+      done: `${count} counted out`,
+    };
   },
-  locks: ({ locking, job, file, licensed }, { state }) => job.closing !== null ? ({
-    title: "Every half-ring in its groove, every rocker shaft and clip home.", done: "Rings, shafts and clips seen",
-    grounds: ["Press each opener down by hand and look at its rings from both sides. New ones settle, and move the reading: read again after the first heat."],
-  }) : job.shims !== null ? ({
-    title: "Every cap bolt at its torque, every mark where it was.", done: "Caps and marks checked",
-    grounds: (file.camshafts ?? []).map((c) => `${capital(c.name)}${c.torqueNm === undefined ? "" : `: ${c.torqueNm} Nm`}${c.caps === undefined ? "" : `, ${c.caps}`}.`),
-  }) : job.work === "dry-gap" ? ({
-    title: "Every part seated, every keeper and clip in its place.", done: "All seated",
-    grounds: ["Spin each pushrod, rock each rocker: what is not seated shows now.", ...approvedWords({ file, licensed })],
-  }) : ({
-    title: "Put a wrench to every lock once more.", done: "Every lock touched",
-    grounds: [
-      ...(spreadWords(job, state) === null ? [] : [spreadWords(job, state) ?? ""]),
-      locking.kind === "self-locking" ? "A nut that turns by hand is worn: fit a new one and set the valve again." : "Touch each one, in the order of the drawing: the one that was missed is the one that backs off."],
+  locks: ({ locking, job, file, licensed }, { state }) =>
+    job.closing !== null
+      ? {
+          title: "Every half-ring in its groove, every rocker shaft and clip home.",
+          done: "Rings, shafts and clips seen",
+          grounds: [
+            "Press each opener down by hand and look at its rings from both sides. New ones settle, and move the reading: read again after the first heat.",
+          ],
+        }
+      : job.shims !== null
+        ? {
+            title: "Every cap bolt at its torque, every mark where it was.",
+            done: "Caps and marks checked",
+            grounds: (file.camshafts ?? []).map(
+              (c) =>
+                `${capital(c.name)}${c.torqueNm === undefined ? "" : `: ${c.torqueNm} Nm`}${c.caps === undefined ? "" : `, ${c.caps}`}.`,
+            ),
+          }
+        : job.work === "dry-gap"
+          ? {
+              title: "Every part seated, every keeper and clip in its place.",
+              done: "All seated",
+              grounds: [
+                "Spin each pushrod, rock each rocker: what is not seated shows now.",
+                ...approvedWords({ file, licensed }),
+              ],
+            }
+          : {
+              title: "Put a wrench to every lock once more.",
+              done: "Every lock touched",
+              grounds: [
+                ...(spreadWords(job, state) === null ? [] : [spreadWords(job, state) ?? ""]),
+                locking.kind === "self-locking"
+                  ? "A nut that turns by hand is worn: fit a new one and set the valve again."
+                  : "Touch each one, in the order of the drawing: the one that was missed is the one that backs off.",
+              ],
+            },
+  cleared: () => ({
+    title: "Tool off the crank, leaves counted, nothing left inside.",
+    grounds: ["Count leaves, rags and plugs. Plugs or injectors back, cover on a clean gasket."],
+    done: "Cleared and counted",
   }),
-  cleared: () => ({ title: "Tool off the crank, leaves counted, nothing left inside.", grounds: ["Count leaves, rags and plugs. Plugs or injectors back, cover on a clean gasket."], done: "Cleared and counted" }),
   drive: driveCheck,
   started: ({ file, state, job }) => ({
-    title: "Start it and listen.", done: "It runs quiet",
+    title: "Start it and listen.",
+    done: "It runs quiet",
     grounds: [
-      file.sector === "aircraft" ? "Only whoever is licensed for it runs the engine up." : "Everybody clear, brake or neutral. A tick at idle is a loose valve or a lock that backed off.",
-      ...(job.work === "preload" ? ["Lifters may clatter until they have filled. One that still ticks gets one step more, within its window."] : []),
-      ...(state === "cold" ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."] : ["If it ticks, say at which valve: the job goes back to it."]),
+      file.sector === "aircraft"
+        ? "Only whoever is licensed for it runs the engine up."
+        : "Everybody clear, brake or neutral. A tick at idle is a loose valve or a lock that backed off.",
+      ...(job.work === "preload"
+        ? ["Lifters may clatter until they have filled. One that still ticks gets one step more, within its window."]
+        : []),
+      ...(state === "cold"
+        ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."]
+        : ["If it ticks, say at which valve: the job goes back to it."]),
     ],
   }),
 };
@@ -106,10 +190,16 @@ function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): Check
   const first = file.firingOrder[0] ?? "1";
   const out = job.cycleDeg === 720 && stop !== null && Math.abs(stop.crankDeg - 360) < 1;
   return {
-    title: out ? "Before a distributor or pump goes back: turn one full turn." : "Mind the drive before a distributor or pump goes back.",
+    title: out
+      ? "Before a distributor or pump goes back: turn one full turn."
+      : "Mind the drive before a distributor or pump goes back.",
     grounds: [
-      stop === null ? "The crank's place is not known: find it first." : `The crank stands at mark ${stop.letter}, ${Math.round(stop.crankDeg)}° of ${job.cycleDeg}${rocking.length > 0 ? `, cylinder ${rocking.join(", ")} rocking` : ""}.`,
-      out ? `Cylinder ${first} is at overlap, not firing: as it stands, a drive goes in half a turn out.` : `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out.`,
+      stop === null
+        ? "The crank's place is not known: find it first."
+        : `The crank stands at mark ${stop.letter}, ${Math.round(stop.crankDeg)}° of ${job.cycleDeg}${rocking.length > 0 ? `, cylinder ${rocking.join(", ")} rocking` : ""}.`,
+      out
+        ? `Cylinder ${first} is at overlap, not firing: as it stands, a drive goes in half a turn out.`
+        : `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out.`,
     ],
     done: "Minded",
   };
@@ -130,7 +220,11 @@ export function closeWords({ job }: RunContext, { state }: RunNow): Instruction 
   });
 }
 
-export const closedWords = ({ state }: RunNow): Instruction => told({
-  eyebrow: "Finished", title: state.signed ? "This job is closed and signed. Its sheet stands." : "This job is closed. Its sheet stands.",
-  grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
-});
+export const closedWords = ({ state }: RunNow): Instruction =>
+  told({
+    eyebrow: "Finished",
+    title: state.signed
+      ? "This job is closed and signed. Its sheet stands."
+      : "This job is closed. Its sheet stands.",
+    grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
+  });

@@ -12,7 +12,14 @@ import { spoken } from "./spoken";
 const JOB = jobFor(engineFile(["1", "2", "4", "3"]));
 const at = (entries: readonly Entry[]): RunNow => {
   const state = runState(JOB, entries);
-  return { state, next: nextThing(JOB, state), nowMs: 0, crankDeg: 0, others: [], learning: { shiftMm: null, pairs: [], earlierMm: [], useShift: true, wanted: false, k: null, useK: true } };
+  return {
+    state,
+    next: nextThing(JOB, state),
+    nowMs: 0,
+    crankDeg: 0,
+    others: [],
+    learning: { shiftMm: null, pairs: [], earlierMm: [], useShift: true, wanted: false, k: null, useK: true },
+  };
 };
 const says = (now: RunNow, deg: number) => encoderWords(now, fold(deg, 720), 720);
 
@@ -20,7 +27,10 @@ describe("the encoder", () => {
   it("counts down to the stop, and says when it was passed", () => {
     expect(says(at([]), 680)).toMatchObject({ words: "Encoder: 40° to go.", warns: false });
     expect(says(at([]), 1)).toMatchObject({ words: "Encoder: at stop A.", warns: false });
-    expect(says(at([]), 12)).toMatchObject({ words: expect.stringMatching(/12° past stop A. Go back at least 30°/), warns: true });
+    expect(says(at([]), 12)).toMatchObject({
+      words: expect.stringMatching(/12° past stop A. Go back at least 30°/),
+      warns: true,
+    });
   });
   it("says when the crank is not where it was said to be", () => {
     const there = at([{ id: "a", supersedes: null, kind: "arrived", stop: "A" }]);

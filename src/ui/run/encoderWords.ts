@@ -17,12 +17,21 @@ export function encoderWords({ next, state }: RunNow, crankDeg: CrankDeg, cycleD
   const to = next.kind === "turn" || next.kind === "bar" ? next.to : null;
   if (to !== null) {
     const left = advance(crankDeg, to.crankDeg, cycleDeg);
-    if (separation(crankDeg, to.crankDeg, cycleDeg) <= NEAR_DEG) return { words: `Encoder: at stop ${to.letter}.`, warns: false };
+    if (separation(crankDeg, to.crankDeg, cycleDeg) <= NEAR_DEG)
+      return { words: `Encoder: at stop ${to.letter}.`, warns: false };
     return cycleDeg - left < PAST_DEG
-      ? { words: `Encoder: ${Math.round(cycleDeg - left)}° past stop ${to.letter}. Go back at least 30° beyond it and come up again.`, warns: true }
+      ? {
+          words: `Encoder: ${Math.round(cycleDeg - left)}° past stop ${to.letter}. Go back at least 30° beyond it and come up again.`,
+          warns: true,
+        }
       : { words: `Encoder: ${Math.round(left)}° to go.`, warns: false };
   }
   if (state.stop === null || state.closed) return null;
   const off = separation(crankDeg, state.stop.crankDeg, cycleDeg);
-  return off <= NEAR_DEG ? null : { words: `The encoder shows the crank ${Math.round(off)}° away from stop ${state.stop.letter}: it was turned since.`, warns: true };
+  return off <= NEAR_DEG
+    ? null
+    : {
+        words: `The encoder shows the crank ${Math.round(off)}° away from stop ${state.stop.letter}: it was turned since.`,
+        warns: true,
+      };
 }

@@ -11,12 +11,21 @@ export interface LearningSwitches {
 }
 export const BOTH_ON: LearningSwitches = { shift: true, k: true };
 
-export function learningOf({ file, locking, earlierShiftsMm }: RunContext, entries: readonly (Entry | KeptEntry)[], personId: string | null, use: LearningSwitches): Learning {
+export function learningOf(
+  { file, locking, earlierShiftsMm }: RunContext,
+  entries: readonly (Entry | KeptEntry)[],
+  personId: string | null,
+  use: LearningSwitches,
+): Learning {
   const pairs = locking.inOneGo ? [] : lockPairs(entries, personId);
   const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
   const shiftMm = lockShift(pairs, earlierMm);
   const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
   const k = screw === null || !isScrew(screw) ? null : learnK(knownTurns(entries, shiftMm ?? 0), screw);
-  const wanted = !locking.inOneGo && use.shift && pairs.length + earlierMm.length < PAIRS_WANTED && (file.adjuster === undefined || file.adjuster.kind === "screw");
+  const wanted =
+    !locking.inOneGo &&
+    use.shift &&
+    pairs.length + earlierMm.length < PAIRS_WANTED &&
+    (file.adjuster === undefined || file.adjuster.kind === "screw");
   return { shiftMm, pairs, earlierMm, useShift: use.shift, wanted, k, useK: use.k };
 }

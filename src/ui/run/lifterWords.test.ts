@@ -20,41 +20,106 @@ import { ServerClock } from "./serverClock";
 import { stacksOfSet } from "./taps";
 import { throughWords } from "./through";
 
-const SET = { id: "s", name: "Set", system: "metric" as const, leaves: [0.4, 0.5, 0.6].map((mm) => ({ mm, mmMark: mm.toFixed(2), inchMark: null })) };
+const SET = {
+  id: "s",
+  name: "Set",
+  system: "metric" as const,
+  leaves: [0.4, 0.5, 0.6].map((mm) => ({ mm, mmMark: mm.toFixed(2), inchMark: null })),
+};
 const T0 = Date.parse("2026-11-25T10:00:00Z");
 
 function context(file: EngineFile, job: Job, more: Partial<RunContext> = {}): RunContext {
   return {
-    id: "j", engineId: "e", file, job, state: job.state, temperatureC: null, method: "firing-order", sets: [SET], lastTime: {}, earlierShiftsMm: [], openedAt: "2026-11-25T10:00:00Z", nowMs: T0, airC: null, licensed: null,
-    engine: resolveEngine(file), locking: lockingOf(file.adjuster), hand: { set: SET, stacks: stacksOfSet(SET), school: "go-no-go", instrument: null }, ...more,
+    id: "j",
+    engineId: "e",
+    file,
+    job,
+    state: job.state,
+    temperatureC: null,
+    method: "firing-order",
+    sets: [SET],
+    lastTime: {},
+    earlierShiftsMm: [],
+    openedAt: "2026-11-25T10:00:00Z",
+    nowMs: T0,
+    airC: null,
+    licensed: null,
+    engine: resolveEngine(file),
+    locking: lockingOf(file.adjuster),
+    hand: { set: SET, stacks: stacksOfSet(SET), school: "go-no-go", instrument: null },
+    ...more,
   };
 }
 function nowOf(c: RunContext, entries: readonly object[], nowMs = T0, chosen: string | null = null): RunNow {
-  const made = entries.map((e, i) => ({ id: `e${i}`, supersedes: null, at: "2026-11-25T10:00:00Z", ...e })) as unknown as Entry[];
+  const made = entries.map((e, i) => ({
+    id: `e${i}`,
+    supersedes: null,
+    at: "2026-11-25T10:00:00Z",
+    ...e,
+  })) as unknown as Entry[];
   const state = runState(c.job, made);
-  return { state, next: nextThing(c.job, state, { nowMs, chosen }), nowMs, crankDeg: 0, others: [], learning: learningOf(c, made, null, BOTH_ON) };
+  return {
+    state,
+    next: nextThing(c.job, state, { nowMs, chosen }),
+    nowMs,
+    crankDeg: 0,
+    others: [],
+    learning: learningOf(c, made, null, BOTH_ON),
+  };
 }
-const chosen = (lifter: Partial<Chosen["lifter"]> = {}, part: Partial<Chosen["part"]> = {}): Chosen =>
-  ({ lifter: { school: "up-down", foundTurns: null, turns: 0.5, again: false, overridden: false, ...lifter }, part: { lengthMm: null, fromMm: null, ...part } });
+const chosen = (lifter: Partial<Chosen["lifter"]> = {}, part: Partial<Chosen["part"]> = {}): Chosen => ({
+  lifter: { school: "up-down", foundTurns: null, turns: 0.5, again: false, overridden: false, ...lifter },
+  part: { lengthMm: null, fromMm: null, ...part },
+});
 
 const planned = planPreload(CORRIEMOOR, { turns: 0.5, lifters: "run", bleedMinutes: 15, way: null });
 if (!("plan" in planned)) throw new Error(planned.why);
-const lifters = context(CORRIEMOOR, jobFor(CORRIEMOOR, "firing-order", { work: "preload", preload: planned.plan, valves: CORRIEMOOR.valves.map((v) => ({ ...v, spec: preloadSpec(planned.plan, v.role) })) }));
+const lifters = context(
+  CORRIEMOOR,
+  jobFor(CORRIEMOOR, "firing-order", {
+    work: "preload",
+    preload: planned.plan,
+    valves: CORRIEMOOR.valves.map((v) => ({ ...v, spec: preloadSpec(planned.plan, v.role) })),
+  }),
+);
 const AT = { kind: "arrived", stop: "A" };
 const VALVE = lifters.job.route[0]?.valves[0]?.valve ?? "";
-const ZERO = { kind: "zeroed", valve: VALVE, stop: "A", school: "up-down", foundTurns: null, apartTurns: null, reason: null };
-const turn = (turns: number, more: object = {}) => ({ kind: "set", valve: VALVE, stop: "A", turns, aimMm: null, locked: true, ...more });
-const say = (entries: readonly object[], pick: Chosen = chosen(), nowMs = T0, hand: string | null = VALVE) => instruct(lifters, nowOf(lifters, entries, nowMs, hand), null, pick);
+const ZERO = {
+  kind: "zeroed",
+  valve: VALVE,
+  stop: "A",
+  school: "up-down",
+  foundTurns: null,
+  apartTurns: null,
+  reason: null,
+};
+const turn = (turns: number, more: object = {}) => ({
+  kind: "set",
+  valve: VALVE,
+  stop: "A",
+  turns,
+  aimMm: null,
+  locked: true,
+  ...more,
+});
+const say = (entries: readonly object[], pick: Chosen = chosen(), nowMs = T0, hand: string | null = VALVE) =>
+  instruct(lifters, nowOf(lifters, entries, nowMs, hand), null, pick);
 
 describe("at a lifter", () => {
   it("says how zero lash is found, and why this way first", () => {
-    expect(say([AT])).toMatchObject({ title: "Bring 1 exhaust to zero lash: lift and drop its pushrod.", grounds: [expect.stringMatching(/its weight hides play/), expect.stringMatching(/pumped up resists/)], button: { action: { kind: "zero", school: "up-down" } } });
+    expect(say([AT])).toMatchObject({
+      title: "Bring 1 exhaust to zero lash: lift and drop its pushrod.",
+      grounds: [expect.stringMatching(/its weight hides play/), expect.stringMatching(/pumped up resists/)],
+      button: { action: { kind: "zero", school: "up-down" } },
+    });
     expect(say([AT], chosen({ school: "spin" })).grounds[1]).toMatch(/^Lift and drop is offered first here/);
   });
   it("tells the turn by the clock, in quarters where there is no room, with what the nut and the plunger do", () => {
     const told = say([AT, ZERO]);
     expect(told.title).toBe("1 exhaust: turn the nut in half a turn, from 12 to 6.");
-    expect(told.grounds.join(" ")).toMatch(/In quarters: 12 to 3, 3 to 6\. .* nut itself goes 0\.53 mm, the plunger 0\.86 of its 4 mm.* in its window/);
+    expect(told.grounds.join(" ")).toMatch(
+      /In quarters: 12 to 3, 3 to 6\. .* nut itself goes 0\.53 mm, the plunger 0\.86 of its 4 mm.* in its window/,
+    );
     expect(told.button?.action).toEqual({ kind: "turn-in", turns: 0.5, then: "leave" });
   });
   it("does not call a turn done that leaves the window", () => {
@@ -62,69 +127,170 @@ describe("at a lifter", () => {
     expect(told.grounds.join(" ")).toMatch(/too shallow: it will tick/);
     expect(told).toMatchObject({ button: { action: { then: "look" } }, choices: [] });
   });
-  it("shows what the other school makes of it", () => expect(say([AT, ZERO, { ...ZERO, school: "spin", apartTurns: -0.125 }]).grounds.join(" ")).toMatch(/0\.21 mm of plunger apart: spin comes earlier.*counted from lift and drop/));
+  it("shows what the other school makes of it", () =>
+    expect(say([AT, ZERO, { ...ZERO, school: "spin", apartTurns: -0.125 }]).grounds.join(" ")).toMatch(
+      /0\.21 mm of plunger apart: spin comes earlier.*counted from lift and drop/,
+    ));
   it("offers one step to a valve that ticks, and zero lash where no step is left", () => {
-    const back = [{ kind: "left", valve: VALVE, reading: "e2", reason: null }, { kind: "reopened", valve: VALVE, reason: "Ticks" }];
-    expect(say([AT, ZERO, turn(0.375), ...back])).toMatchObject({ title: "1 exhaust ticks: a quarter turn more, from 12 to 3.", button: { action: { kind: "turn-in", turns: 0.25 } }, choices: [{ action: { kind: "from-zero" } }] });
-    expect(say([AT, ZERO, turn(2), ...back])).toMatchObject({ title: "1 exhaust has no step left: set it again from zero lash.", button: { action: { kind: "from-zero" } } });
+    const back = [
+      { kind: "left", valve: VALVE, reading: "e2", reason: null },
+      { kind: "reopened", valve: VALVE, reason: "Ticks" },
+    ];
+    expect(say([AT, ZERO, turn(0.375), ...back])).toMatchObject({
+      title: "1 exhaust ticks: a quarter turn more, from 12 to 3.",
+      button: { action: { kind: "turn-in", turns: 0.25 } },
+      choices: [{ action: { kind: "from-zero" } }],
+    });
+    expect(say([AT, ZERO, turn(2), ...back])).toMatchObject({
+      title: "1 exhaust has no step left: set it again from zero lash.",
+      button: { action: { kind: "from-zero" } },
+    });
   });
   it("holds wires against the count, and says when they disagree", () => {
-    const wire = { kind: "reading", valve: VALVE, stop: "A", pass: "as-left", goes: { mm: 1.8, text: "1.8 mm" }, noGo: { mm: 2, text: "2.0 mm" }, school: "wire", value: null, instrument: "wires", reason: null };
+    const wire = {
+      kind: "reading",
+      valve: VALVE,
+      stop: "A",
+      pass: "as-left",
+      goes: { mm: 1.8, text: "1.8 mm" },
+      noGo: { mm: 2, text: "2.0 mm" },
+      school: "wire",
+      value: null,
+      instrument: "wires",
+      reason: null,
+    };
     const told = say([AT, ZERO, turn(0.5), wire]);
     expect(told.title).toBe("1 exhaust stands in its window: leave it.");
     expect(told.grounds.join(" ")).toMatch(/Wires say 1\.8–2\.0 mm, the count says 0\.86 mm.*They disagree/);
   });
   it("names the wait before the next turn, and takes a reason for going on", () => {
-    const all = lifters.job.route[0]?.valves.flatMap(({ valve }, i) => [{ ...ZERO, valve }, { ...turn(0.5), valve, id: `s${i}` }, { kind: "left", valve, reading: `s${i}`, reason: null }]) ?? [];
-    expect(say([AT, ...all], chosen(), T0 + 60_000, null)).toMatchObject({ title: "Leave the crank where it is: the lifters bleed down.", button: null, reasoned: { for: { kind: "bled" } } });
+    const all =
+      lifters.job.route[0]?.valves.flatMap(({ valve }, i) => [
+        { ...ZERO, valve },
+        { ...turn(0.5), valve, id: `s${i}` },
+        { kind: "left", valve, reading: `s${i}`, reason: null },
+      ]) ?? [];
+    expect(say([AT, ...all], chosen(), T0 + 60_000, null)).toMatchObject({
+      title: "Leave the crank where it is: the lifters bleed down.",
+      button: null,
+      reasoned: { for: { kind: "bled" } },
+    });
     expect(say([AT, ...all], chosen(), T0 + 901_000, null).title).toMatch(/^Turn the crank 150°/);
   });
 });
 
 const rods = fixedGear(LARKFIELD.adjuster ?? { kind: "fixed" });
-const gaps = context(LARKFIELD, jobFor(LARKFIELD, "firing-order", {
-  work: "dry-gap", survey: true, fixed: isFixed(rods) ? { gear: rods, fittedMm: {} } : null, valves: LARKFIELD.valves.map((v) => ({ ...v, spec: { nominalMm: 1.4, lowMm: 0.7, highMm: 2.05, assumedBand: false } })),
-}), { licensed: "Ada Lark" });
-const gapAt = (valve: string, stop: string, mm: number) => ({ kind: "reading", valve, stop, pass: "as-found", goes: { mm, text: `${mm} mm` }, noGo: { mm: mm + 0.1, text: `${(mm + 0.1).toFixed(1)} mm` }, school: "go-no-go", value: null, instrument: null, reason: null });
-const found = gaps.job.route.flatMap((s) => [{ kind: "arrived", stop: s.letter }, ...s.valves.map((v) => gapAt(v.valve, s.letter, v.valve === "4E" ? 0.5 : 1.4))]);
+const gaps = context(
+  LARKFIELD,
+  jobFor(LARKFIELD, "firing-order", {
+    work: "dry-gap",
+    survey: true,
+    fixed: isFixed(rods) ? { gear: rods, fittedMm: {} } : null,
+    valves: LARKFIELD.valves.map((v) => ({
+      ...v,
+      spec: { nominalMm: 1.4, lowMm: 0.7, highMm: 2.05, assumedBand: false },
+    })),
+  }),
+  { licensed: "Ada Lark" },
+);
+const gapAt = (valve: string, stop: string, mm: number) => ({
+  kind: "reading",
+  valve,
+  stop,
+  pass: "as-found",
+  goes: { mm, text: `${mm} mm` },
+  noGo: { mm: mm + 0.1, text: `${(mm + 0.1).toFixed(1)} mm` },
+  school: "go-no-go",
+  value: null,
+  instrument: null,
+  reason: null,
+});
+const found = gaps.job.route.flatMap((s) => [
+  { kind: "arrived", stop: s.letter },
+  ...s.valves.map((v) => gapAt(v.valve, s.letter, v.valve === "4E" ? 0.5 : 1.4)),
+]);
 
 describe("gear without a screw", () => {
   const HAND = "4E";
   it("lists what to order, and names the manual and the licensed person", () => {
     const told = instruct(gaps, nowOf(gaps, found), null, chosen());
-    expect(told).toMatchObject({ title: "One pushrod is wanted: order, or lay out.", grounds: ["1 of 228.60 mm for 4E.", "Limits by Larkfield overhaul manual, section 9. Ada Lark releases this work."], button: { action: { kind: "order", pause: false } }, choices: [{ action: { pause: true } }] });
+    expect(told).toMatchObject({
+      title: "One pushrod is wanted: order, or lay out.",
+      grounds: [
+        "1 of 228.60 mm for 4E.",
+        "Limits by Larkfield overhaul manual, section 9. Ada Lark releases this work.",
+      ],
+      button: { action: { kind: "order", pause: false } },
+      choices: [{ action: { pause: true } }],
+    });
   });
   it("shows the sum for the part that is proposed, and for another that is picked", () => {
-    const asked = nowOf(gaps, found).state.questions.map((q) => ({ kind: "answered", question: q.id, reason: "looked at" }));
+    const asked = nowOf(gaps, found).state.questions.map((q) => ({
+      kind: "answered",
+      question: q.id,
+      reason: "looked at",
+    }));
     const ordered = [...found, ...asked, { kind: "ordered", list: "1" }];
     const told = instruct(gaps, nowOf(gaps, ordered, T0, HAND), null, chosen());
-    expect(told).toMatchObject({ title: "Fit a pushrod of 228.60 mm at 4 exhaust.", button: { action: { kind: "fit", lengthMm: 228.6, fromMm: 229.4 } } });
-    expect(told.grounds.join(" ")).toMatch(/Fitted is 229\.40 mm; the sum asks for 228\.75 mm, and 228\.60 mm leaves 1\.59 mm.*holds its valve off the seat.*Ada Lark/);
-    expect(instruct(gaps, nowOf(gaps, ordered, T0, HAND), null, chosen({}, { fromMm: 230.2 })).title).toBe("Fit a pushrod of 229.40 mm at 4 exhaust.");
+    expect(told).toMatchObject({
+      title: "Fit a pushrod of 228.60 mm at 4 exhaust.",
+      button: { action: { kind: "fit", lengthMm: 228.6, fromMm: 229.4 } },
+    });
+    expect(told.grounds.join(" ")).toMatch(
+      /Fitted is 229\.40 mm; the sum asks for 228\.75 mm, and 228\.60 mm leaves 1\.59 mm.*holds its valve off the seat.*Ada Lark/,
+    );
+    expect(instruct(gaps, nowOf(gaps, ordered, T0, HAND), null, chosen({}, { fromMm: 230.2 })).title).toBe(
+      "Fit a pushrod of 229.40 mm at 4 exhaust.",
+    );
   });
 });
 
 describe("heat on the job", () => {
-  const hot = (more: Partial<RunContext> = {}) => context(DUNMORE, jobFor(DUNMORE, "firing-order", { state: "hot" }), { temperatureC: 90, airC: 20, ...more });
-  const warm = (minute: number, celsius: number) => ({ kind: "warmth", celsius, at: new Date(T0 + minute * 60_000).toISOString() });
+  const hot = (more: Partial<RunContext> = {}) =>
+    context(DUNMORE, jobFor(DUNMORE, "firing-order", { state: "hot" }), { temperatureC: 90, airC: 20, ...more });
+  const warm = (minute: number, celsius: number) => ({
+    kind: "warmth",
+    celsius,
+    at: new Date(T0 + minute * 60_000).toISOString(),
+  });
   it("tells the minutes left from two temperatures, and asks for what is missing", () => {
-    expect(hotSays(hot(), nowOf(hot(), []))).toMatchObject({ kind: "asks", words: expect.stringMatching(/once more/) });
+    expect(hotSays(hot(), nowOf(hot(), []))).toMatchObject({
+      kind: "asks",
+      words: expect.stringMatching(/once more/),
+    });
     const two = [warm(10, 80)];
     const says = hotSays(hot(), nowOf(hot(), two, T0 + 12 * 60_000));
     // 70 over the air falls to 60 in ten minutes, and to 45 in another 18.66.
-    expect(says).toMatchObject({ kind: "minutes", minutes: expect.closeTo((10 * Math.log(60 / 45)) / Math.log(70 / 60) - 2, 6) });
+    expect(says).toMatchObject({
+      kind: "minutes",
+      minutes: expect.closeTo((10 * Math.log(60 / 45)) / Math.log(70 / 60) - 2, 6),
+    });
     expect(says === null ? "" : hotWords(says)).toBe("Hot for 16 more min");
     expect(hotWords({ kind: "minutes", minutes: -3, leastC: 65 })).toBe("Cooled out of its band");
   });
   it("is silent where nothing is hot, and begins anew when it was warmed again", () => {
     expect(hotSays(lifters, nowOf(lifters, []))).toBeNull();
-    expect(hotSays(hot(), nowOf(hot(), [warm(10, 70), warm(20, 95)], T0 + 20 * 60_000))).toMatchObject({ kind: "asks" });
+    expect(hotSays(hot(), nowOf(hot(), [warm(10, 70), warm(20, 95)], T0 + 20 * 60_000))).toMatchObject({
+      kind: "asks",
+    });
   });
   it("says what a cold reading amounts to hot", () => {
-    const job = jobFor(DUNMORE, "firing-order", { state: "cold", offset: { specState: "hot", way: "rule", name: "Rule of thumb", evidence: "", growthMm: { intake: 0.254, exhaust: 0.2 }, others: [] } });
+    const job = jobFor(DUNMORE, "firing-order", {
+      state: "cold",
+      offset: {
+        specState: "hot",
+        way: "rule",
+        name: "Rule of thumb",
+        evidence: "",
+        growthMm: { intake: 0.254, exhaust: 0.2 },
+        others: [],
+      },
+    });
     const c = context(DUNMORE, job);
     const valve = runState(job, []).valves.get("1I");
-    expect(valve === undefined ? "" : throughWords(c, valve, 0.3048)).toBe(" Through the offset that is about 0.022 in hot.");
+    expect(valve === undefined ? "" : throughWords(c, valve, 0.3048)).toBe(
+      " Through the offset that is about 0.022 in hot.",
+    );
   });
 });
 

@@ -30,13 +30,23 @@ function at(context: RunContext, now: RunNow, valve: ValveState): At {
   const { preload } = context.job;
   if (preload === null) throw new RangeError("lifterWords: not a preload job");
   return {
-    plan: preload, name: valveName(valve.valve, context.job.valves), eyebrow: whereWords(context, now, valve.valve),
+    plan: preload,
+    name: valveName(valve.valve, context.job.valves),
+    eyebrow: whereWords(context, now, valve.valve),
     growthMm: preload.growthMm[valve.valve.role] ?? 0,
   };
 }
 
-export function lifterWords(context: RunContext, now: RunNow, kind: "zero" | "turn-in" | "step" | "depth" | "lock", valve: ValveState, place: RouteValve, lifter: Lifter): Instruction {
-  if (place.doubt !== null && !lifter.overridden && kind === "zero") return doubtWords(context, now, valve, place.doubt);
+export function lifterWords(
+  context: RunContext,
+  now: RunNow,
+  kind: "zero" | "turn-in" | "step" | "depth" | "lock",
+  valve: ValveState,
+  place: RouteValve,
+  lifter: Lifter,
+): Instruction {
+  if (place.doubt !== null && !lifter.overridden && kind === "zero")
+    return doubtWords(context, now, valve, place.doubt);
   if (kind === "zero" || lifter.again) return zeroWords(context, now, valve, lifter);
   if (kind === "turn-in") return turnInWords(context, now, valve, lifter);
   if (kind === "lock") return lifterLockWords(context, now, valve);
@@ -48,10 +58,13 @@ function zeroWords(context: RunContext, now: RunNow, valve: ValveState, { school
   const { how, doing, there } = ZERO_SCHOOL_NAMES[school];
   const first = firstSchool(plan.lifters);
   return told({
-    eyebrow, title: `Bring ${name} to zero lash: ${doing}.`,
+    eyebrow,
+    title: `Bring ${name} to zero lash: ${doing}.`,
     grounds: [
       `Back the nut off until it is loose, counting the turns if you can: that is how it was found. ${how}, and lift the tool off before you judge: its weight hides play.`,
-      school === first.school ? first.why : `${ZERO_SCHOOL_NAMES[first.school].name} is offered first here: ${first.why.charAt(0).toLowerCase()}${first.why.slice(1)}`,
+      school === first.school
+        ? first.why
+        : `${ZERO_SCHOOL_NAMES[first.school].name} is offered first here: ${first.why.charAt(0).toLowerCase()}${first.why.slice(1)}`,
       ...approvedWords(context),
     ],
     button: { label: `${there}: zero lash`, action: { kind: "zero", school } },
@@ -65,9 +78,13 @@ function turnInWords(context: RunContext, now: RunNow, valve: ValveState, { turn
   const bites = pullsWords(turns, file.adjuster?.swingDeg);
   const said = { kind: "turn-in" as const, turns };
   const outside = meaning.verdict !== "in";
-  const done: Choice = { label: `${turnsWords(turns)} in${locking.kind === "self-locking" ? "" : locking.inOneGo ? ", locked" : ""}`, action: { ...said, then: locking.inOneGo && !outside ? "leave" : "look" } };
+  const done: Choice = {
+    label: `${turnsWords(turns)} in${locking.kind === "self-locking" ? "" : locking.inOneGo ? ", locked" : ""}`,
+    action: { ...said, then: locking.inOneGo && !outside ? "leave" : "look" },
+  };
   return told({
-    eyebrow, title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
+    eyebrow,
+    title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
       `The nut itself goes ${meaning.nutMm.toFixed(2)} mm, the plunger ${meaning.coldMm.toFixed(2)} of its ${plan.gear.plunger.travelMm} mm${growthMm === 0 ? "" : `; hot it stands ${meaning.hotMm.toFixed(2)} in`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
@@ -75,16 +92,28 @@ function turnInWords(context: RunContext, now: RunNow, valve: ValveState, { turn
       ...approvedWords(context),
     ],
     button: { ...done, label: capital(done.label) },
-    choices: locking.inOneGo && !outside ? [{ label: "Turned in: hold wires to it first", action: { ...said, then: "look" } }] : [],
+    choices:
+      locking.inOneGo && !outside
+        ? [{ label: "Turned in: hold wires to it first", action: { ...said, then: "look" } }]
+        : [],
   });
 }
 
 const apartGrounds = (preload: ValvePreload | null, plan: PreloadPlan): string[] =>
-  preload?.apartTurns == null || preload.school === null ? [] : [`${apartWords(preload.school, preload.apartTurns, plungerTravelMm(1, plan.gear))} Turns are counted from ${ZERO_SCHOOL_NAMES[preload.school].name.toLowerCase()}.`];
+  preload?.apartTurns == null || preload.school === null
+    ? []
+    : [
+        `${apartWords(preload.school, preload.apartTurns, plungerTravelMm(1, plan.gear))} Turns are counted from ${ZERO_SCHOOL_NAMES[preload.school].name.toLowerCase()}.`,
+      ];
 
 function lifterLockWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {
   const { name, eyebrow } = at(context, now, valve);
-  return told({ eyebrow, title: `Lock ${name}, without letting it turn.`, grounds: [context.locking.how], button: { label: "Locked", action: { kind: "lock" } } });
+  return told({
+    eyebrow,
+    title: `Lock ${name}, without letting it turn.`,
+    grounds: [context.locking.how],
+    button: { label: "Locked", action: { kind: "lock" } },
+  });
 }
 
 function stepWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {
@@ -92,15 +121,38 @@ function stepWords(context: RunContext, now: RunNow, valve: ValveState): Instruc
   const { preload } = valve;
   const then = meaningOf((preload?.turns ?? 0) + STEP_TURNS, plan.gear, growthMm);
   const again: Choice = { label: "Set it again from zero lash", action: { kind: "from-zero" } };
-  const base = { eyebrow, reasoned: { open: "Leave it so, with a reason", label: "Why it is left so", submit: "Leave it", for: { kind: "leave" as const } } };
+  const base = {
+    eyebrow,
+    reasoned: {
+      open: "Leave it so, with a reason",
+      label: "Why it is left so",
+      submit: "Leave it",
+      for: { kind: "leave" as const },
+    },
+  };
   const stands = preload === null ? "" : `${capital(name)} stands at ${preloadWords(preload)}.`;
   if (then.verdict === "deep") {
-    return told({ ...base, title: `${capital(name)} has no step left: set it again from zero lash.`, grounds: [`${stands} A quarter turn more is ${PLUNGER_WORDS.deep}. If it still ticks after that, the lifter itself, its pushrod or the lobe is at fault.`], button: again });
+    return told({
+      ...base,
+      title: `${capital(name)} has no step left: set it again from zero lash.`,
+      grounds: [
+        `${stands} A quarter turn more is ${PLUNGER_WORDS.deep}. If it still ticks after that, the lifter itself, its pushrod or the lobe is at fault.`,
+      ],
+      button: again,
+    });
   }
   return told({
-    ...base, title: `${capital(name)} ticks: ${turnsWords(STEP_TURNS)} more, ${clockWords(STEP_TURNS)}.`,
-    grounds: [`${stands} One step takes it to ${then.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${then.hotMm.toFixed(2)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`, context.locking.how],
-    button: { label: `A quarter turn more${context.locking.kind === "self-locking" ? "" : ", locked"}`, action: { kind: "turn-in", turns: STEP_TURNS, then: context.locking.inOneGo ? "leave" : "look" } }, choices: [again],
+    ...base,
+    title: `${capital(name)} ticks: ${turnsWords(STEP_TURNS)} more, ${clockWords(STEP_TURNS)}.`,
+    grounds: [
+      `${stands} One step takes it to ${then.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${then.hotMm.toFixed(2)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`,
+      context.locking.how,
+    ],
+    button: {
+      label: `A quarter turn more${context.locking.kind === "self-locking" ? "" : ", locked"}`,
+      action: { kind: "turn-in", turns: STEP_TURNS, then: context.locking.inOneGo ? "leave" : "look" },
+    },
+    choices: [again],
   });
 }
 
@@ -108,14 +160,41 @@ function depthWords(context: RunContext, now: RunNow, valve: ValveState): Instru
   const { name, eyebrow, plan } = at(context, now, valve);
   const { preload } = valve;
   const verdict = preload?.verdict ?? "undecided";
-  const said = preload?.wire != null ? `Wires say ${readingWords(preload.wire).replace(" by wire", "")}${preload.coldMm === null ? "" : `, the count says ${preload.coldMm.toFixed(2)} mm`}.` : preload === null ? "" : `${capital(preloadWords(preload))}.`;
-  const apart = preload !== null && !wireAgrees(preload) ? ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."] : [];
+  const said =
+    preload?.wire != null
+      ? `Wires say ${readingWords(preload.wire).replace(" by wire", "")}${preload.coldMm === null ? "" : `, the count says ${preload.coldMm.toFixed(2)} mm`}.`
+      : preload === null
+        ? ""
+        : `${capital(preloadWords(preload))}.`;
+  const apart =
+    preload !== null && !wireAgrees(preload)
+      ? ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."]
+      : [];
   const from: Choice = { label: "Set it again from zero lash", action: { kind: "from-zero" } };
-  const grounds = [`${said} Its window is ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} of ${plan.gear.plunger.travelMm} mm, cold.`, ...apart, ...approvedWords(context)];
-  if (verdict === "in") return told({ eyebrow, title: `${capital(name)} stands in its window: leave it.`, grounds, button: { label: `${capital(name)} is done`, action: { kind: "leave" } }, choices: [from] });
+  const grounds = [
+    `${said} Its window is ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} of ${plan.gear.plunger.travelMm} mm, cold.`,
+    ...apart,
+    ...approvedWords(context),
+  ];
+  if (verdict === "in")
+    return told({
+      eyebrow,
+      title: `${capital(name)} stands in its window: leave it.`,
+      grounds,
+      button: { label: `${capital(name)} is done`, action: { kind: "leave" } },
+      choices: [from],
+    });
   return told({
-    eyebrow, title: `${capital(name)} is ${verdict === "undecided" ? "not surely in its window" : PLUNGER_WORDS[verdict]}.`, grounds, button: from,
-    reasoned: { open: "Leave it so, with a reason", label: "Why it is left so", submit: "Leave it", for: { kind: "leave" } },
+    eyebrow,
+    title: `${capital(name)} is ${verdict === "undecided" ? "not surely in its window" : PLUNGER_WORDS[verdict]}.`,
+    grounds,
+    button: from,
+    reasoned: {
+      open: "Leave it so, with a reason",
+      label: "Why it is left so",
+      submit: "Leave it",
+      for: { kind: "leave" },
+    },
   });
 }
 
@@ -128,6 +207,11 @@ export function waitWords({ job }: RunContext, to: RouteStop): Instruction {
       "A lifter that was squeezed full of oil holds its valve open until it has bled down: turned now, a valve can meet a piston.",
       `This shop waits ${job.preload?.bleedMinutes ?? 0} minutes after the last squeeze. The wait is kept by the shop: a reload or another device changes nothing about it.`,
     ],
-    reasoned: { open: "They have bled down already", label: "How you know that they have bled down", submit: "Go on", for: { kind: "bled" } },
+    reasoned: {
+      open: "They have bled down already",
+      label: "How you know that they have bled down",
+      submit: "Go on",
+      for: { kind: "bled" },
+    },
   });
 }

@@ -23,7 +23,8 @@ export function orderWords(context: RunContext, wants: readonly WantedPart[]): I
   const lines = orderLines(wants, fixed);
   const name = PART_NAMES[fixed.gear.part];
   return told({
-    eyebrow: "All gaps are read", title: `${wants.length === 1 ? `One ${name} is` : `${wants.length} ${name}s are`} wanted: order, or lay out.`,
+    eyebrow: "All gaps are read",
+    title: `${wants.length === 1 ? `One ${name} is` : `${wants.length} ${name}s are`} wanted: order, or lay out.`,
     grounds: [...lines.map((l) => `${capital(l)}.`), ...approvedWords(context)],
     button: { label: "On hand: go on", action: { kind: "order", list: lines.join("; "), pause: false } },
     choices: [{ label: "Ordered: the job waits", action: { kind: "order", list: lines.join("; "), pause: true } }],
@@ -31,32 +32,70 @@ export function orderWords(context: RunContext, wants: readonly WantedPart[]): I
 }
 
 /** Out of its band: the part that would bring it there. `pickedMm` and `fromMm` are what was chosen by hand. */
-export function fitWords(context: RunContext, now: RunNow, valve: ValveState, picked: { readonly lengthMm: number | null; readonly fromMm: number | null }): Instruction {
+export function fitWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  picked: { readonly lengthMm: number | null; readonly fromMm: number | null },
+): Instruction {
   const { fixed } = context.job;
   const unit = specUnit(context.file.lash?.[valve.valve.role]);
   const name = valveName(valve.valve, context.job.valves);
   const gap = valve.last === null ? "" : `${readingWords(valve.last)}; band ${bandWords(valve.valve.spec, unit)}. `;
-  const consequence = valve.verdict === "tight" || valve.verdict === "loose" ? [DRY_GAP_CONSEQUENCE[valve.verdict]] : [];
+  const consequence =
+    valve.verdict === "tight" || valve.verdict === "loose" ? [DRY_GAP_CONSEQUENCE[valve.verdict]] : [];
   const base = {
     eyebrow: whereWords(context, now, valve.valve),
-    reasoned: { open: "Leave it so, with a reason", label: "Why it is left so", submit: "Leave it", for: { kind: "leave" as const } },
+    reasoned: {
+      open: "Leave it so, with a reason",
+      label: "Why it is left so",
+      submit: "Leave it",
+      for: { kind: "leave" as const },
+    },
   };
   if (fixed === null) {
-    return told({ ...base, title: `${capital(name)} is out of its band, and no lengths are known.`, grounds: [`${gap}List the lengths that can be had on the engine's page, and a new job proposes one.`, ...consequence, ...approvedWords(context)] });
+    return told({
+      ...base,
+      title: `${capital(name)} is out of its band, and no lengths are known.`,
+      grounds: [
+        `${gap}List the lengths that can be had on the engine's page, and a new job proposes one.`,
+        ...consequence,
+        ...approvedWords(context),
+      ],
+    });
   }
-  const known = picked.fromMm === null ? fixed : { ...fixed, fittedMm: { ...fixed.fittedMm, [valve.valve.id]: picked.fromMm } };
+  const known =
+    picked.fromMm === null ? fixed : { ...fixed, fittedMm: { ...fixed.fittedMm, [valve.valve.id]: picked.fromMm } };
   const want = wantedPart({ fixed: known }, picked.fromMm === null ? valve : { ...valve, fittedMm: null });
   const part = PART_NAMES[fixed.gear.part];
-  if (want?.fromMm == null || want.advice === null) return told({ ...base, title: `Measure the ${part} of ${name}, and say what is fitted.`, grounds: [gap, ...consequence, ...approvedWords(context)] });
+  if (want?.fromMm == null || want.advice === null)
+    return told({
+      ...base,
+      title: `Measure the ${part} of ${name}, and say what is fitted.`,
+      grounds: [gap, ...consequence, ...approvedWords(context)],
+    });
   const lengthMm = picked.lengthMm ?? (want.advice.kind === "fit" ? want.advice.lengthMm : null);
-  const leaves = lengthMm === null || valve.last === null ? "" : `leaves ${showLength(middleOf(valve.last) - (lengthMm - want.fromMm) * fixed.gear.g, unit)}`;
+  const leaves =
+    lengthMm === null || valve.last === null
+      ? ""
+      : `leaves ${showLength(middleOf(valve.last) - (lengthMm - want.fromMm) * fixed.gear.g, unit)}`;
   const sum = `${gap}Fitted is ${lengthWords(want.fromMm, fixed.gear)}; ${ideal(want, fixed)}${lengthMm === null ? "" : `, and ${lengthWords(lengthMm, fixed.gear)} ${leaves}`}.`;
-  if (lengthMm === null) return told({ ...base, title: `No ${part} on the list is right for ${name}.`, grounds: [sum, want.advice.kind === "none" ? want.advice.why : "", ...consequence, ...approvedWords(context)] });
+  if (lengthMm === null)
+    return told({
+      ...base,
+      title: `No ${part} on the list is right for ${name}.`,
+      grounds: [sum, want.advice.kind === "none" ? want.advice.why : "", ...consequence, ...approvedWords(context)],
+    });
   return told({
-    ...base, title: `Fit a ${part} of ${lengthWords(lengthMm, fixed.gear)} at ${name}.`,
+    ...base,
+    title: `Fit a ${part} of ${lengthWords(lengthMm, fixed.gear)} at ${name}.`,
     grounds: [sum, ...consequence, `Bleed the lifter down again before it is read.`, ...approvedWords(context)],
-    button: { label: `${lengthWords(lengthMm, fixed.gear)} fitted`, action: { kind: "fit", lengthMm, fromMm: want.fromMm } },
+    button: {
+      label: `${lengthWords(lengthMm, fixed.gear)} fitted`,
+      action: { kind: "fit", lengthMm, fromMm: want.fromMm },
+    },
   });
 }
 
-const ideal = ({ advice }: WantedPart, { gear }: FixedPlan): string => (advice === null ? "" : `the sum asks for ${lengthWords(advice.idealMm, gear)}`);
+const ideal = ({ advice }: WantedPart, { gear }: FixedPlan): string =>
+  advice === null ? "" : `the sum asks for ${lengthWords(advice.idealMm, gear)}`;

@@ -7,9 +7,25 @@ export function plainEntries(action: Action, valve: string, stop: string): Entry
   const fresh = () => ({ id: crypto.randomUUID(), supersedes: null });
   switch (action.kind) {
     case "fit":
-      return [{ ...fresh(), kind: "fitted", valve, stop, fromMm: action.fromMm, lengthMm: action.lengthMm, partFrom: null, part: null, rings: null, instrument: null }];
+      return [
+        {
+          ...fresh(),
+          kind: "fitted",
+          valve,
+          stop,
+          fromMm: action.fromMm,
+          lengthMm: action.lengthMm,
+          partFrom: null,
+          part: null,
+          rings: null,
+          instrument: null,
+        },
+      ];
     case "order":
-      return [{ ...fresh(), kind: "ordered", list: action.list }, ...(action.pause ? [{ ...fresh(), kind: "paused" as const, reason: "Waits for parts" }] : [])];
+      return [
+        { ...fresh(), kind: "ordered", list: action.list },
+        ...(action.pause ? [{ ...fresh(), kind: "paused" as const, reason: "Waits for parts" }] : []),
+      ];
     case "answer":
       return [{ ...fresh(), kind: "answered", question: action.question, reason: action.answer }];
     case "tighten":

@@ -16,20 +16,40 @@ export function partsWords({ job, file }: RunContext, out: readonly ValveState[]
     title: `${out.length === 1 ? `${capital(valveName(out[0]?.valve ?? { id: "", cylinder: "", role: "intake" }, job.valves))} is` : `${out.length} valves are`} out: take the parts out and work out which goes where.`,
     grounds: [
       out.map((v) => `${v.valve.id} ${v.last === null ? "" : readingWords(v.last)}`).join(", "),
-      ...cams.map((c) => `${capital(c.name)} off${c.caps === undefined ? "" : `: ${c.caps}`}${c.torqueNm === undefined ? "" : `; back on with ${c.torqueNm} Nm`}.`),
+      ...cams.map(
+        (c) =>
+          `${capital(c.name)} off${c.caps === undefined ? "" : `: ${c.caps}`}${c.torqueNm === undefined ? "" : `; back on with ${c.torqueNm} Nm`}.`,
+      ),
       `Measure each ${kind} that comes out: a mark only says what it was when new. Keep caps and buckets in their own places.`,
     ],
     button: { label: "Work out the parts", action: { kind: "parts" } },
-    ...(alone ? { reasoned: { open: "Leave it so, with a reason", label: "Why it is left so", submit: "Leave it", for: { kind: "leave" as const } } } : {}),
+    ...(alone
+      ? {
+          reasoned: {
+            open: "Leave it so, with a reason",
+            label: "Why it is left so",
+            submit: "Leave it",
+            for: { kind: "leave" as const },
+          },
+        }
+      : {}),
   });
 }
 
 export function seatWords({ engine, job, file }: RunContext, to: RouteStop): Instruction {
-  const cams = (file.camshafts ?? []).map((c) => `${capital(c.name)}: ${c.caps ?? "caps in their own places"}${c.torqueNm === undefined ? "" : `, ${c.torqueNm} Nm`}.`);
+  const cams = (file.camshafts ?? []).map(
+    (c) =>
+      `${capital(c.name)}: ${c.caps ?? "caps in their own places"}${c.torqueNm === undefined ? "" : `, ${c.torqueNm} Nm`}.`,
+  );
   return told({
     eyebrow: "Parts are in",
     title: `Cams on, marks checked; then turn it over two full turns by hand, on to ${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}.`,
-    grounds: [...cams, `That seats the parts: what is read before means nothing. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`, signAt(engine, to.crankDeg, to.sights ?? []).check, `Then all ${job.valves.length} are read once more.`],
+    grounds: [
+      ...cams,
+      `That seats the parts: what is read before means nothing. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`,
+      signAt(engine, to.crankDeg, to.sights ?? []).check,
+      `Then all ${job.valves.length} are read once more.`,
+    ],
     button: { label: `Turned over, at ${to.letter}`, action: { kind: "bar", stop: to.letter } },
   });
 }

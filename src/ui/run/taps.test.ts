@@ -2,13 +2,30 @@ import { describe, expect, it } from "vitest";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { School } from "@/core/lash/school";
 import type { ReadingEntry } from "@/core/run/entry";
-import { type InHand, NONE_KEY, type Taps, bladeOfKey, dragTryKey, readTaps, sayTap, singleBlades, stacksOfSet, tapBlade, tapsOf } from "./taps";
+import {
+  type InHand,
+  NONE_KEY,
+  type Taps,
+  bladeOfKey,
+  dragTryKey,
+  readTaps,
+  sayTap,
+  singleBlades,
+  stacksOfSet,
+  tapBlade,
+  tapsOf,
+} from "./taps";
 
 const leaf = (mm: number) => ({ mm, mmMark: mm.toFixed(2), inchMark: null });
 const SET: FeelerSet = { id: "s", name: "Set", system: "metric", leaves: [0.1, 0.13, 0.2, 0.25, 0.3].map(leaf) };
 const STACKS = stacksOfSet(SET);
 const SPEC = { nominalMm: 0.2, lowMm: 0.18, highMm: 0.23, assumedBand: false };
-const hand = (school: School, instrument: string | null = null): InHand => ({ set: SET, stacks: STACKS, school, instrument });
+const hand = (school: School, instrument: string | null = null): InHand => ({
+  set: SET,
+  stacks: STACKS,
+  school,
+  instrument,
+});
 const read = (taps: Taps, school: School = "go-no-go") => readTaps(taps, null, hand(school), SPEC);
 
 describe("tapBlade", () => {
@@ -37,14 +54,24 @@ describe("readTaps", () => {
   it("offers the stack that decides, and takes it when it is tapped", () => {
     const { advice } = read({ 2: "goes", 3: "no" });
     expect(advice).toMatchObject({ try: { thicknessMm: expect.closeTo(0.23, 9) } });
-    expect(read({ 2: "goes", 3: "no", "0+1": "no" })).toMatchObject({ noGo: { text: "0.10 + 0.13 mm" }, verdict: "in" });
+    expect(read({ 2: "goes", 3: "no", "0+1": "no" })).toMatchObject({
+      noGo: { text: "0.10 + 0.13 mm" },
+      verdict: "in",
+    });
   });
   it("keeps what was tapped and names the contradiction", () => {
-    expect(read({ 4: "goes", 2: "no" })).toMatchObject({ problem: expect.stringContaining("0.3 mm goes but the thinner 0.2 mm does not"), whole: null, verdict: "undecided" });
+    expect(read({ 4: "goes", 2: "no" })).toMatchObject({
+      problem: expect.stringContaining("0.3 mm goes but the thinner 0.2 mm does not"),
+      whole: null,
+      verdict: "undecided",
+    });
     expect(read({ [NONE_KEY]: "goes", 2: "goes" }).problem).toContain("no leaf goes, and that 0.20 mm goes");
   });
   it("no leaf going is tight, under the thinnest leaf", () => {
-    expect(read({ [NONE_KEY]: "goes" })).toMatchObject({ verdict: "tight", whole: { goes: { mm: 0 }, noGo: { text: "0.10 mm" } } });
+    expect(read({ [NONE_KEY]: "goes" })).toMatchObject({
+      verdict: "tight",
+      whole: { goes: { mm: 0 }, noGo: { text: "0.10 mm" } },
+    });
   });
   it("one end alone decides but does not say how far to turn", () => {
     expect(read({ 4: "goes" })).toMatchObject({ verdict: "loose", whole: null });
@@ -59,8 +86,17 @@ describe("readTaps", () => {
 
 describe("the schools of feel", () => {
   it("light drag is the leaf, give or take half a step; definite drag is just under it", () => {
-    expect(read({ 2: "drag" }, "drag").whole).toMatchObject({ school: "drag", value: { mm: 0.2, text: "0.20 mm" }, fromMm: 0.2, goes: { mm: expect.closeTo(0.165) }, noGo: { mm: expect.closeTo(0.225) } });
-    expect(read({ 3: "drag" }, "overshoot")).toMatchObject({ verdict: "undecided", whole: { school: "overshoot", goes: { mm: expect.closeTo(0.2) }, noGo: { mm: expect.closeTo(0.25) } } });
+    expect(read({ 2: "drag" }, "drag").whole).toMatchObject({
+      school: "drag",
+      value: { mm: 0.2, text: "0.20 mm" },
+      fromMm: 0.2,
+      goes: { mm: expect.closeTo(0.165) },
+      noGo: { mm: expect.closeTo(0.225) },
+    });
+    expect(read({ 3: "drag" }, "overshoot")).toMatchObject({
+      verdict: "undecided",
+      whole: { school: "overshoot", goes: { mm: expect.closeTo(0.2) }, noGo: { mm: expect.closeTo(0.25) } },
+    });
   });
   it("ask for the nominal leaf first, then for its neighbor", () => {
     const ask = (taps: Taps, school: School) => dragTryKey(taps, hand(school), 0.2);
@@ -73,15 +109,34 @@ describe("the schools of feel", () => {
   });
   it("a held gauge is a reading of its own, with its own spread", () => {
     const held = { mm: 0.21, withinMm: 0.005, text: "0.210 mm", instrument: "Bench gauge G1" };
-    expect(readTaps({ 4: "goes" }, held, hand("drag"), SPEC)).toMatchObject({ verdict: "in", whole: { school: "gauge", instrument: "Bench gauge G1", fromMm: 0.21 } });
+    expect(readTaps({ 4: "goes" }, held, hand("drag"), SPEC)).toMatchObject({
+      verdict: "in",
+      whole: { school: "gauge", instrument: "Bench gauge G1", fromMm: 0.21 },
+    });
   });
   it("a kept reading goes back to where it came from", () => {
     const kept = (taps: Taps, school: School, held: Parameters<typeof readTaps>[1] = null): ReadingEntry => {
-      const { fromMm: _, ...whole } = readTaps(taps, held, hand(school), SPEC).whole ?? (() => { throw new Error("not whole"); })();
-      return { id: "r", supersedes: null, kind: "reading", valve: "1I", stop: "A", pass: "as-found", reason: null, ...whole };
+      const { fromMm: _, ...whole } =
+        readTaps(taps, held, hand(school), SPEC).whole ??
+        (() => {
+          throw new Error("not whole");
+        })();
+      return {
+        id: "r",
+        supersedes: null,
+        kind: "reading",
+        valve: "1I",
+        stop: "A",
+        pass: "as-found",
+        reason: null,
+        ...whole,
+      };
     };
     const held = { mm: 0.21, withinMm: 0.005, text: "0.210 mm", instrument: "Bench gauge G1" };
-    expect(tapsOf(kept({ 2: "goes", "0+1": "no" }, "go-no-go"), hand("go-no-go")).taps).toEqual({ 2: "goes", "0+1": "no" });
+    expect(tapsOf(kept({ 2: "goes", "0+1": "no" }, "go-no-go"), hand("go-no-go")).taps).toEqual({
+      2: "goes",
+      "0+1": "no",
+    });
     expect(tapsOf(kept({ 2: "drag" }, "drag"), hand("drag")).taps).toEqual({ 2: "drag" });
     expect(tapsOf(kept({ [NONE_KEY]: "goes" }, "drag"), hand("drag")).taps).toEqual({ [NONE_KEY]: "goes" });
     expect(tapsOf(kept({}, "drag", held), hand("drag")).held).toEqual({ ...held, withinMm: expect.closeTo(0.005) });

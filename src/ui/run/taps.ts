@@ -33,7 +33,10 @@ export const NONE_KEY = "none";
 export const bladeOf = (stack: Stack, set: FeelerSet): Blade => ({
   key: keyOf(stack.indices),
   mm: stack.thicknessMm,
-  text: stackText(stack.indices.flatMap((i) => set.leaves[i] ?? []), set.system),
+  text: stackText(
+    stack.indices.flatMap((i) => set.leaves[i] ?? []),
+    set.system,
+  ),
   indices: stack.indices,
 });
 
@@ -51,7 +54,9 @@ export function bladeOfKey(key: string, set: FeelerSet): Blade | null {
 }
 
 /** A reading with both its ends: it may be kept, and a turn worked out from it. */
-export type WholeReading = Pick<ReadingEntry, "goes" | "noGo" | "school" | "value" | "instrument"> & { readonly fromMm: number };
+export type WholeReading = Pick<ReadingEntry, "goes" | "noGo" | "school" | "value" | "instrument"> & {
+  readonly fromMm: number;
+};
 
 export interface TappedReading {
   readonly goes: LeafMark | null;
@@ -90,24 +95,48 @@ export function readTaps(taps: Taps, held: Held | null, hand: InHand, spec: Lash
 
 type Tapped = readonly { readonly blade: Blade; readonly tap: Tap }[];
 
-function fromTwoLeaves(taps: Taps, tapped: Tapped, { set, stacks, instrument }: InHand, spec: LashSpec): TappedReading {
-  const going = tapped.filter((t) => t.tap === "goes").map((t) => t.blade).sort((a, b) => b.mm - a.mm);
-  const refusing = tapped.filter((t) => t.tap === "no").map((t) => t.blade).sort((a, b) => a.mm - b.mm);
+function fromTwoLeaves(
+  taps: Taps,
+  tapped: Tapped,
+  { set, stacks, instrument }: InHand,
+  spec: LashSpec,
+): TappedReading {
+  const going = tapped
+    .filter((t) => t.tap === "goes")
+    .map((t) => t.blade)
+    .sort((a, b) => b.mm - a.mm);
+  const refusing = tapped
+    .filter((t) => t.tap === "no")
+    .map((t) => t.blade)
+    .sort((a, b) => a.mm - b.mm);
   const none = taps[NONE_KEY] === "goes";
   const thinnest = singleBlades(set)[0];
   const goes = none && going.length === 0 ? { mm: 0, text: "no leaf" } : mark(going[0]);
   const noGo = mark(refusing[0] ?? (none ? thinnest : undefined));
   const reading = { goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null };
-  const problem = none && going.length > 0
-    ? `You said that no leaf goes, and that ${going[0]?.text} goes: one of the two is a slip.`
-    : goes === null && noGo === null ? null : (readingProblem(reading)?.why ?? null);
+  const problem =
+    none && going.length > 0
+      ? `You said that no leaf goes, and that ${going[0]?.text} goes: one of the two is a slip.`
+      : goes === null && noGo === null
+        ? null
+        : (readingProblem(reading)?.why ?? null);
   const empty = problem !== null || (goes === null && noGo === null);
-  const advice = adviseLeaf(stacks, problem === null ? { goesMm: goes?.mm ?? 0, noGoMm: noGo?.mm ?? Infinity } : NOTHING_KNOWN, spec);
+  const advice = adviseLeaf(
+    stacks,
+    problem === null ? { goesMm: goes?.mm ?? 0, noGoMm: noGo?.mm ?? Infinity } : NOTHING_KNOWN,
+    spec,
+  );
   const fromMm = empty ? null : startMm(reading);
   return {
-    goes, noGo, problem, advice,
+    goes,
+    noGo,
+    problem,
+    advice,
     verdict: empty ? "undecided" : judge(reading, spec),
-    whole: goes === null || noGo === null || fromMm === null ? null : { goes, noGo, fromMm, school: "go-no-go", value: null, instrument },
+    whole:
+      goes === null || noGo === null || fromMm === null
+        ? null
+        : { goes, noGo, fromMm, school: "go-no-go", value: null, instrument },
   };
 }
 
@@ -116,28 +145,74 @@ const NOTHING_KNOWN = { goesMm: 0, noGoMm: Infinity };
 function fromDrag(blade: Blade, { set, school, instrument }: InHand, spec: LashSpec): TappedReading {
   const felt = school === "overshoot" ? "overshoot" : "drag";
   const at = set.leaves.findIndex((l) => Math.abs(l.mm - blade.mm) < 1e-7);
-  const { lo, hi } = at === -1 ? { lo: blade.mm, hi: blade.mm + 1e-3 } : dragLash(set.leaves.map((l) => l.mm), at, felt);
-  return wholeOf({ mm: blade.mm, text: blade.text }, lo, hi, felt, instrument, spec, set.system === "metric" ? "mm" : "in");
+  const { lo, hi } =
+    at === -1
+      ? { lo: blade.mm, hi: blade.mm + 1e-3 }
+      : dragLash(
+          set.leaves.map((l) => l.mm),
+          at,
+          felt,
+        );
+  return wholeOf(
+    { mm: blade.mm, text: blade.text },
+    lo,
+    hi,
+    felt,
+    instrument,
+    spec,
+    set.system === "metric" ? "mm" : "in",
+  );
 }
 
 const fromGauge = (held: Held, hand: InHand, spec: LashSpec): TappedReading =>
-  wholeOf({ mm: held.mm, text: held.text }, Math.max(0, held.mm - held.withinMm), held.mm + held.withinMm, "gauge", held.instrument, spec, hand.set.system === "metric" ? "mm" : "in");
+  wholeOf(
+    { mm: held.mm, text: held.text },
+    Math.max(0, held.mm - held.withinMm),
+    held.mm + held.withinMm,
+    "gauge",
+    held.instrument,
+    spec,
+    hand.set.system === "metric" ? "mm" : "in",
+  );
 
-function wholeOf(value: LeafMark, lo: number, hi: number, school: WholeReading["school"], instrument: string | null, spec: LashSpec, unit: "mm" | "in"): TappedReading {
+function wholeOf(
+  value: LeafMark,
+  lo: number,
+  hi: number,
+  school: WholeReading["school"],
+  instrument: string | null,
+  spec: LashSpec,
+  unit: "mm" | "in",
+): TappedReading {
   const goes = { mm: lo, text: lo === 0 ? "no leaf" : showLength(lo, unit) };
   const noGo = { mm: hi, text: showLength(hi, unit) };
   const verdict = judge({ goesMm: lo, noGoMm: hi }, spec);
   return {
-    goes, noGo, problem: null, verdict,
-    advice: verdict === "undecided" ? { decided: false, try: null, why: "That leaves it open: two leaves, one that goes and one that does not, would be surer." } : { decided: true, verdict },
+    goes,
+    noGo,
+    problem: null,
+    verdict,
+    advice:
+      verdict === "undecided"
+        ? {
+            decided: false,
+            try: null,
+            why: "That leaves it open: two leaves, one that goes and one that does not, would be surer.",
+          }
+        : { decided: true, verdict },
     whole: { goes, noGo, value, school, instrument, fromMm: school === "overshoot" ? (lo + hi) / 2 : value.mm },
   };
 }
 
-const mark = (blade: Blade | undefined): LeafMark | null => (blade === undefined ? null : { mm: blade.mm, text: blade.text });
+const mark = (blade: Blade | undefined): LeafMark | null =>
+  blade === undefined ? null : { mm: blade.mm, text: blade.text };
 
 /** The leaf to try while nothing settles it; null when the advice of two leaves holds. */
-export function dragTryKey(taps: Taps, { set, school }: Pick<InHand, "set" | "school">, aimMm: number): string | null {
+export function dragTryKey(
+  taps: Taps,
+  { set, school }: Pick<InHand, "set" | "school">,
+  aimMm: number,
+): string | null {
   if (school === "go-no-go" || Object.values(taps).includes("drag")) return null;
   const leaves = set.leaves.map((l) => l.mm);
   const loose = Math.max(-1, ...Object.entries(taps).flatMap(([k, t]) => (t === "goes" ? [Number(k)] : [])));
@@ -147,12 +222,18 @@ export function dragTryKey(taps: Taps, { set, school }: Pick<InHand, "set" | "sc
   return String(loose === -1 ? tight - 1 : loose + 1);
 }
 
-const CYCLE: Record<"go-no-go" | "drag", readonly (Tap | null)[]> = { "go-no-go": [null, "goes", "no"], drag: [null, "drag", "no", "goes"] };
+const CYCLE: Record<"go-no-go" | "drag", readonly (Tap | null)[]> = {
+  "go-no-go": [null, "goes", "no"],
+  drag: [null, "drag", "no", "goes"],
+};
 
 /** Touching a blade says the next thing of it: goes, does not go, nothing; with a feel for drag, that first. */
 export function tapBlade(taps: Taps, key: string, school: School): Taps {
   const { [key]: now, ...rest } = taps;
-  const cycle = key === NONE_KEY ? [null, "goes" as const] : CYCLE[school === "go-no-go" || key.includes("+") ? "go-no-go" : "drag"];
+  const cycle =
+    key === NONE_KEY
+      ? [null, "goes" as const]
+      : CYCLE[school === "go-no-go" || key.includes("+") ? "go-no-go" : "drag"];
   const next = cycle[(cycle.indexOf(now ?? null) + 1) % cycle.length] ?? null;
   return next === null ? rest : sayTap(taps, key, next);
 }
@@ -174,9 +255,23 @@ export function tapsOf(reading: ReadingEntry, { stacks }: Pick<InHand, "stacks">
     return stack === undefined ? null : keyOf(stack.indices);
   };
   const { goes, noGo, value, school, instrument } = reading;
-  if (value !== null && school === "gauge") return { taps: {}, held: { mm: value.mm, withinMm: (noGo.mm - goes.mm) / 2, text: value.text, instrument: instrument ?? "" } };
-  if (value !== null) return { taps: Object.fromEntries([key(value.mm)].flatMap((k) => (k === null ? [] : [[k, "drag" as const]]))), held: null };
+  if (value !== null && school === "gauge")
+    return {
+      taps: {},
+      held: { mm: value.mm, withinMm: (noGo.mm - goes.mm) / 2, text: value.text, instrument: instrument ?? "" },
+    };
+  if (value !== null)
+    return {
+      taps: Object.fromEntries([key(value.mm)].flatMap((k) => (k === null ? [] : [[k, "drag" as const]]))),
+      held: null,
+    };
   if (goes.mm === 0) return { taps: { [NONE_KEY]: "goes" }, held: null };
   const [going, refusing] = [key(goes.mm), key(noGo.mm)];
-  return { taps: { ...(going === null ? {} : { [going]: "goes" as const }), ...(refusing === null ? {} : { [refusing]: "no" as const }) }, held: null };
+  return {
+    taps: {
+      ...(going === null ? {} : { [going]: "goes" as const }),
+      ...(refusing === null ? {} : { [refusing]: "no" as const }),
+    },
+    held: null,
+  };
 }

@@ -66,5 +66,10 @@ export interface Instruction {
 }
 
 export const told = (given: Pick<Instruction, "eyebrow" | "title"> & Partial<Instruction>): Instruction => ({
-  grounds: [], button: null, choices: [], reasoned: null, tryKey: null, ...given,
+  grounds: [],
+  button: null,
+  choices: [],
+  reasoned: null,
+  tryKey: null,
+  ...given,
 });

@@ -31,17 +31,31 @@ export function useBenchDevices(now: RunNow, cycleDeg: 360 | 720) {
   const heard = encoder?.value != null;
   useEffect(() => {
     const value = latest.current?.value ?? null;
-    if (stop !== null && heard && value !== null) setReference((r) => (r?.stop === stop.letter ? r : { stop: stop.letter, encoderDeg: value, crankDeg: stop.crankDeg }));
+    if (stop !== null && heard && value !== null)
+      setReference((r) =>
+        r?.stop === stop.letter ? r : { stop: stop.letter, encoderDeg: value, crankDeg: stop.crankDeg },
+      );
   }, [stop, heard]);
 
-  const crankDeg: CrankDeg | null = reference === null || encoder?.value == null ? null : fold(reference.crankDeg + encoder.value - reference.encoderDeg, cycleDeg);
+  const crankDeg: CrankDeg | null =
+    reference === null || encoder?.value == null
+      ? null
+      : fold(reference.crankDeg + encoder.value - reference.encoderDeg, cycleDeg);
   return {
     gauge: gauge === null || gauge.value === null ? gauge : { ...gauge, value: gauge.value - (zeroMm ?? 0) },
-    encoder, crankDeg, gaugeOn: gaugeOn === true, encoderOn: encoderOn === true, setGaugeOn, setEncoderOn,
+    encoder,
+    crankDeg,
+    gaugeOn: gaugeOn === true,
+    encoderOn: encoderOn === true,
+    setGaugeOn,
+    setEncoderOn,
     /** What the gauge shows now counts as zero. */
     zeroGauge: () => setZeroMm(gauge?.value ?? 0),
     /** The crank is at the stop that was said: the encoder counts from here. */
-    syncEncoder: () => { if (stop !== null && encoder?.value != null) setReference({ stop: stop.letter, encoderDeg: encoder.value, crankDeg: stop.crankDeg }); },
+    syncEncoder: () => {
+      if (stop !== null && encoder?.value != null)
+        setReference({ stop: stop.letter, encoderDeg: encoder.value, crankDeg: stop.crankDeg });
+    },
   };
 }
 

@@ -35,7 +35,12 @@ const NOTHING: readonly Batch[] = [];
  * it twice counts once. What the shop has kept is stored too, so that a reload without a network
  * shows all of it.
  */
-export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: string | null, clock: ServerClock): Ledger {
+export function useLedger(
+  jobId: string,
+  initial: readonly KeptEntry[],
+  inHand: string | null,
+  clock: ServerClock,
+): Ledger {
   const key = `fulcrata-unkept-${jobId}`;
   const keptKey = `fulcrata-kept-${jobId}`;
   const [heard, setHeard] = useState<readonly KeptEntry[]>(initial);
@@ -51,15 +56,21 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
   const retry = useCallback(() => setRound((r) => r + 1), []);
 
   /** Joins what is known with what came: the ledger only grows, and answers may overtake each other. */
-  const take = useCallback((entries: readonly KeptEntry[]) => {
-    setHeard((heard) => {
-      const now = longer(heard, readStored(keptKey));
-      const last = now.at(-1)?.seq ?? 0;
-      const fresh = entries.filter((e) => e.seq > last).sort((a, b) => a.seq - b.seq);
-      return fresh.length === 0 || fresh[0]?.seq !== last + 1 ? now : [...now, ...fresh];
-    });
-  }, [keptKey]);
-  useEffect(() => writeStored(keptKey, heard.some((e) => e.kind === "closed") ? null : longer(heard, readStored(keptKey))), [keptKey, heard]);
+  const take = useCallback(
+    (entries: readonly KeptEntry[]) => {
+      setHeard((heard) => {
+        const now = longer(heard, readStored(keptKey));
+        const last = now.at(-1)?.seq ?? 0;
+        const fresh = entries.filter((e) => e.seq > last).sort((a, b) => a.seq - b.seq);
+        return fresh.length === 0 || fresh[0]?.seq !== last + 1 ? now : [...now, ...fresh];
+      });
+    },
+    [keptKey],
+  );
+  useEffect(
+    () => writeStored(keptKey, heard.some((e) => e.kind === "closed") ? null : longer(heard, readStored(keptKey))),
+    [keptKey, heard],
+  );
 
   const others = useLive(jobId, kept.at(-1)?.seq ?? 0, inHand, take, clock);
 
@@ -67,7 +78,10 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
     const first = batches[0];
     if (first === undefined || sending.current) return;
     sending.current = true;
-    void send<Answer>("POST", `/api/jobs/${jobId}/entries`, { entries: first.map(bare), after: readStored<KeptEntry[]>(keptKey)?.at(-1)?.seq ?? 0 }).then((sent) => {
+    void send<Answer>("POST", `/api/jobs/${jobId}/entries`, {
+      entries: first.map(bare),
+      after: readStored<KeptEntry[]>(keptKey)?.at(-1)?.seq ?? 0,
+    }).then((sent) => {
       sending.current = false;
       if (sent.kind === "done") {
         take(sent.data.entries);
@@ -77,7 +91,10 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
         retry();
       } else if (sent.kind === "refused" && sent.status !== 401) {
         // What follows is judged by itself: it falls with this only where it rests on it.
-        setRefused((before) => ({ why: before?.why ?? sent.message, entries: [...(before?.entries ?? []), ...first] }));
+        setRefused((before) => ({
+          why: before?.why ?? sent.message,
+          entries: [...(before?.entries ?? []), ...first],
+        }));
         setWaiting(null);
         dropFirst(key, first);
         retry();
@@ -94,21 +111,33 @@ export function useLedger(jobId: string, initial: readonly KeptEntry[], inHand: 
     return () => window.removeEventListener("online", retry);
   }, [retry]);
 
-  const add = useCallback((entries: Batch) => {
-    setRefused(null);
-    const at = new Date(clock.now()).toISOString();
-    writeStored(key, [...(readStored<Batch[]>(key) ?? []), entries.map((e) => ({ ...e, at }))]);
-  }, [key, setRefused, clock]);
+  const add = useCallback(
+    (entries: Batch) => {
+      setRefused(null);
+      const at = new Date(clock.now()).toISOString();
+      writeStored(key, [...(readStored<Batch[]>(key) ?? []), entries.map((e) => ({ ...e, at }))]);
+    },
+    [key, setRefused, clock],
+  );
 
   return useMemo(() => {
     const known = new Set(kept.map((e) => e.id));
     const unkept = batches.flat().filter((e) => !known.has(e.id));
-    return { entries: [...kept, ...unkept], pending: new Set(unkept.map((e) => e.id)), waiting, refused, others, add, retry };
+    return {
+      entries: [...kept, ...unkept],
+      pending: new Set(unkept.map((e) => e.id)),
+      waiting,
+      refused,
+      others,
+      add,
+      retry,
+    };
   }, [kept, batches, waiting, refused, others, add, retry]);
 }
 
 /** Of two views of a ledger the one that has seen more: a ledger only grows. */
-const longer = (a: readonly KeptEntry[], b: readonly KeptEntry[] | null): readonly KeptEntry[] => ((b?.at(-1)?.seq ?? 0) > (a.at(-1)?.seq ?? 0) && b !== null ? b : a);
+const longer = (a: readonly KeptEntry[], b: readonly KeptEntry[] | null): readonly KeptEntry[] =>
+  (b?.at(-1)?.seq ?? 0) > (a.at(-1)?.seq ?? 0) && b !== null ? b : a;
 
 /** As it is sent: the shop stamps it itself. */
 const bare = ({ at: _, ...entry }: Batch[number]): Omit<Batch[number], "at"> => entry;

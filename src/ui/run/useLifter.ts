@@ -24,9 +24,16 @@ export function useLifter({ id, job }: Pick<RunContext, "id" | "job">, valve: st
   const own = picked.of === valve ? picked : { of: valve, ...NOTHING };
   const change = (now: Partial<Picked>): void => setPicked({ ...own, ...now });
   const school = stored ?? firstSchool(job.preload?.lifters ?? "run").school;
-  const lifter: Lifter = { school, foundTurns: own.foundTurns, turns: own.turns ?? job.preload?.targetTurns ?? 0, again: own.again, overridden };
+  const lifter: Lifter = {
+    school,
+    foundTurns: own.foundTurns,
+    turns: own.turns ?? job.preload?.targetTurns ?? 0,
+    again: own.again,
+    overridden,
+  };
   return {
-    lifter, part: { lengthMm: own.lengthMm, fromMm: own.fromMm } satisfies Chosen["part"],
+    lifter,
+    part: { lengthMm: own.lengthMm, fromMm: own.fromMm } satisfies Chosen["part"],
     choose: ({ school: to, ...rest }: Partial<Pick<Lifter, "school" | "foundTurns" | "turns">>) => {
       if (to !== undefined) setSchool(to);
       change(rest);

@@ -24,7 +24,13 @@ function deviceId(): string {
  * Asks again and again, while the page is looked at, what others did since `after`, and says which
  * valve is in hand here. Gives who else is at this job.
  */
-export function useLive(jobId: string, after: number, inHand: string | null, take: (entries: readonly KeptEntry[]) => void, clock: ServerClock): Ledger["others"] {
+export function useLive(
+  jobId: string,
+  after: number,
+  inHand: string | null,
+  take: (entries: readonly KeptEntry[]) => void,
+  clock: ServerClock,
+): Ledger["others"] {
   const [others, setOthers] = useState<Ledger["others"]>([]);
   const latest = useRef({ after, inHand });
   useEffect(() => {
@@ -39,7 +45,11 @@ export function useLive(jobId: string, after: number, inHand: string | null, tak
     const look = async (): Promise<void> => {
       clearTimeout(timer);
       if (document.visibilityState === "visible" && navigator.onLine) {
-        const sent = await send<{ nowMs: number; entries: KeptEntry[]; others: Ledger["others"] }>("POST", `/api/jobs/${jobId}/live`, { after: latest.current.after, device, valve: latest.current.inHand });
+        const sent = await send<{ nowMs: number; entries: KeptEntry[]; others: Ledger["others"] }>(
+          "POST",
+          `/api/jobs/${jobId}/live`,
+          { after: latest.current.after, device, valve: latest.current.inHand },
+        );
         if (ended) return;
         if (sent.kind === "done") {
           clock.sync(sent.data.nowMs);

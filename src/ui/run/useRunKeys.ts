@@ -24,7 +24,8 @@ export const RUN_KEYS: readonly KeyLine[] = [
 ];
 
 const leafButtons = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>("[data-blade]")];
-const focusedBlade = (): string | undefined => (document.activeElement instanceof HTMLElement ? document.activeElement.dataset["blade"] : undefined);
+const focusedBlade = (): string | undefined =>
+  document.activeElement instanceof HTMLElement ? document.activeElement.dataset["blade"] : undefined;
 
 function moveAlong(run: Run, by: number): void {
   const all = leafButtons();
@@ -85,9 +86,16 @@ export function useRunKeys(run: Run, { help, locate, tray, pedal, hold, act }: P
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target instanceof HTMLElement ? event.target : document.body;
-      if (event.ctrlKey || event.metaKey || event.altKey || target.closest("input:not([type=checkbox]):not([type=radio]), textarea, select") !== null) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        target.closest("input:not([type=checkbox]):not([type=radio]), textarea, select") !== null
+      )
+        return;
       const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-      const key = pressed === pedal.yes ? "Enter" : pressed === pedal.no ? "n" : pressed === pedal.back ? "u" : pressed;
+      const key =
+        pressed === pedal.yes ? "Enter" : pressed === pedal.no ? "n" : pressed === pedal.back ? "u" : pressed;
       const place = locate.open ? locate : tray.open ? tray : null;
       if (place !== null) {
         // These have their own buttons: the run's keys would act behind them.
@@ -97,8 +105,12 @@ export function useRunKeys(run: Run, { help, locate, tray, pedal, hold, act }: P
       }
       const work: Record<string, () => void> = {
         "?": help.toggle,
-        l: () => { if (!run.now.state.closed) locate.toggle(); },
-        t: () => { if (!run.now.state.closed) tray.toggle(); },
+        l: () => {
+          if (!run.now.state.closed) locate.toggle();
+        },
+        t: () => {
+          if (!run.now.state.closed) tray.toggle();
+        },
         g: () => say(run, "goes"),
         d: () => say(run, "drag"),
         n: () => no(run),
@@ -112,7 +124,8 @@ export function useRunKeys(run: Run, { help, locate, tray, pedal, hold, act }: P
         ArrowLeft: () => moveAlong(run, -1),
         Escape: () => (help.open ? help.toggle() : run.choose(null)),
       };
-      const onOtherControl = target.closest("button:not([data-blade]):not([data-main]), a, [role=button], summary") !== null;
+      const onOtherControl =
+        target.closest("button:not([data-blade]):not([data-main]), a, [role=button], summary") !== null;
       const does = work[key];
       if (does === undefined || (pressed === "Enter" && onOtherControl)) return;
       event.preventDefault();

@@ -17,11 +17,14 @@ type Stored = Record<string, OnValve>;
 export function useTaps(jobId: string, setId: string) {
   const key = `fulcrata-taps-${jobId}-${setId}`;
   const [stored, write] = useStored<Stored>(key);
-  const change = useCallback((valve: string, next: OnValve): void => {
-    const { [valve]: _, ...rest } = readStored<Stored>(key) ?? {};
-    const empty = next.held === null && Object.keys(next.taps).length === 0;
-    write(empty ? rest : { ...rest, [valve]: next });
-  }, [key, write]);
+  const change = useCallback(
+    (valve: string, next: OnValve): void => {
+      const { [valve]: _, ...rest } = readStored<Stored>(key) ?? {};
+      const empty = next.held === null && Object.keys(next.taps).length === 0;
+      write(empty ? rest : { ...rest, [valve]: next });
+    },
+    [key, write],
+  );
   return { all: stored ?? NONE, change };
 }
 const NONE: Stored = {};

@@ -30,47 +30,159 @@ interface Props {
 export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, person }: Props) {
   const base = `/api/jobs/${sheet.job}`;
   return (
-    <chakra.article bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p={{ base: "4", md: "6" }} maxWidth="70rem" mx="auto" _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}>
-      <chakra.header display="flex" flexWrap="wrap" justifyContent="space-between" gap="4" borderBottom="2px solid" borderColor="ink" pb="3">
+    <chakra.article
+      bg="sheet"
+      border="2px solid"
+      borderColor="ink"
+      borderRadius="plate"
+      p={{ base: "4", md: "6" }}
+      maxWidth="70rem"
+      mx="auto"
+      _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}
+    >
+      <chakra.header
+        display="flex"
+        flexWrap="wrap"
+        justifyContent="space-between"
+        gap="4"
+        borderBottom="2px solid"
+        borderColor="ink"
+        pb="3"
+      >
         <div>
-          <Stamp>{sheet.shop} · {SHEET_NAMES[sheet.work]}{sheet.closedAt === null ? ", not closed yet" : ""}</Stamp>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>{sheet.engine.name}</chakra.h1>
-          <chakra.p fontSize="17px">{[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`].filter((x) => x !== null).join(" · ")}</chakra.p>
+          <Stamp>
+            {sheet.shop} · {SHEET_NAMES[sheet.work]}
+            {sheet.closedAt === null ? ", not closed yet" : ""}
+          </Stamp>
+          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>
+            {sheet.engine.name}
+          </chakra.h1>
+          <chakra.p fontSize="17px">
+            {[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`]
+              .filter((x) => x !== null)
+              .join(" · ")}
+          </chakra.p>
         </div>
         <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="start" _print={{ display: "none" }}>
-          {sheet.closedAt === null && <ButtonLink asChild kind="now"><Link href={`/jobs/${sheet.job}`}>Go on with the job</Link></ButtonLink>}
-          <Button type="button" onClick={() => window.print()}>Print</Button>
-          <ButtonLink href={`${base}/sheet.pdf`} download>PDF</ButtonLink>
-          <ButtonLink href={`${base}/sheet.json`} download>JSON</ButtonLink>
-          <ButtonLink href={`${base}/sheet.csv`} download>CSV</ButtonLink>
+          {sheet.closedAt === null && (
+            <ButtonLink asChild kind="now">
+              <Link href={`/jobs/${sheet.job}`}>Go on with the job</Link>
+            </ButtonLink>
+          )}
+          <Button type="button" onClick={() => window.print()}>
+            Print
+          </Button>
+          <ButtonLink href={`${base}/sheet.pdf`} download>
+            PDF
+          </ButtonLink>
+          <ButtonLink href={`${base}/sheet.json`} download>
+            JSON
+          </ButtonLink>
+          <ButtonLink href={`${base}/sheet.csv`} download>
+            CSV
+          </ButtonLink>
         </chakra.div>
       </chakra.header>
-      <chakra.dl display="grid" gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }} columnGap="4" rowGap="1" py="3" fontSize="16px" _print={{ gridTemplateColumns: "5rem 1fr 5rem 1fr", py: "2" }} css={{ "@media print": { "&, & span": { fontSize: "11px", lineHeight: 1.2 } } }}>
-        <Fact name="Engine was">{sheet.state}{sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}</Fact>
+      <chakra.dl
+        display="grid"
+        gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }}
+        columnGap="4"
+        rowGap="1"
+        py="3"
+        fontSize="16px"
+        _print={{ gridTemplateColumns: "5rem 1fr 5rem 1fr", py: "2" }}
+        css={{ "@media print": { "&, & span": { fontSize: "11px", lineHeight: 1.2 } } }}
+      >
+        <Fact name="Engine was">
+          {sheet.state}
+          {sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}
+        </Fact>
         {sheet.work !== "preload" && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
         {sheet.offset !== null && <Fact name="Judged as">{sheet.offset}</Fact>}
         {sheet.spread !== null && <Fact name="Evenness">{sheet.spread}</Fact>}
         {sheet.licensed !== null && <Fact name="Released by">{sheet.licensed}, on the approved data</Fact>}
-        <Fact name="Why">{PURPOSE_NAMES[sheet.purpose].name}{sheet.note === null ? "" : `. ${sheet.note}`}</Fact>
+        <Fact name="Why">
+          {PURPOSE_NAMES[sheet.purpose].name}
+          {sheet.note === null ? "" : `. ${sheet.note}`}
+        </Fact>
         {sheet.otherSources.length > 0 && <Fact name="Not ruling">{sheet.otherSources.join("; ")}</Fact>}
-        <Fact name="Method">{sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°: {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}</Fact>
-        <Fact name="Read with">{sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")}; {sheet.survey ? "all as found first" : "valve by valve"}{sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}</Fact>
-        {sheet.lockShiftMm !== null && <Fact name="Locking">moved the lash {sheet.lockShiftMm.toFixed(3)} mm, the middle of what was read before and after</Fact>}
-        <Fact name="Begun">{openedAt}, {sheet.openedBy}</Fact>
+        <Fact name="Method">
+          {sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°:{" "}
+          {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}
+        </Fact>
+        <Fact name="Read with">
+          {sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")};{" "}
+          {sheet.survey ? "all as found first" : "valve by valve"}
+          {sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}
+        </Fact>
+        {sheet.lockShiftMm !== null && (
+          <Fact name="Locking">
+            moved the lash {sheet.lockShiftMm.toFixed(3)} mm, the middle of what was read before and after
+          </Fact>
+        )}
+        <Fact name="Begun">
+          {openedAt}, {sheet.openedBy}
+        </Fact>
         <Fact name="Closed">{closedAt === null ? "not yet" : `${closedAt}, ${sheet.closedBy}`}</Fact>
         <Fact name="Checked">{signedAt === null ? "not yet" : `${signedAt}, ${sheet.signedBy}`}</Fact>
       </chakra.dl>
       {sheet.closedAt !== null && sheet.work === "lash" && (
-        <chakra.p py="2" _print={{ display: "none" }}><ButtonLink asChild><Link href={`/jobs/${sheet.job}/pairs`}>{sheet.state === "hot" ? "Cooled down? Read some cold, and know how it grows" : "Warmed up? Read some hot, and know how it grows"}</Link></ButtonLink></chakra.p>
+        <chakra.p py="2" _print={{ display: "none" }}>
+          <ButtonLink asChild>
+            <Link href={`/jobs/${sheet.job}/pairs`}>
+              {sheet.state === "hot"
+                ? "Cooled down? Read some cold, and know how it grows"
+                : "Warmed up? Read some hot, and know how it grows"}
+            </Link>
+          </ButtonLink>
+        </chakra.p>
       )}
-      {sheet.closedAt !== null && sheet.signedAt === null && <SignLine job={sheet.job} closedBy={sheet.closedBy ?? ""} person={person} />}
-      <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" }} gap="5" _print={{ gridTemplateColumns: "1fr 1fr" }}>
+      {sheet.closedAt !== null && sheet.signedAt === null && (
+        <SignLine job={sheet.job} closedBy={sheet.closedBy ?? ""} person={person} />
+      )}
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" }}
+        gap="5"
+        _print={{ gridTemplateColumns: "1fr 1fr" }}
+      >
         <Drawn title="As found" file={file} marks={drawn(sheet.valves, (v) => v.asFound)} />
         <Drawn title="As left" file={file} marks={drawn(sheet.valves, (v) => v.asLeft)} />
       </chakra.div>
-      <chakra.div overflowX="auto" pt="4" _print={{ overflow: "visible", pt: "2" }} tabIndex={0} role="region" aria-label="Valve by valve">
-        <chakra.table width="full" borderCollapse="collapse" fontSize="16px" css={{ "& th, & td": { textAlign: "left", padding: "5px 10px 5px 0", borderTop: "1px solid var(--f-colors-line)", whiteSpace: "nowrap" }, "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" }, "& th": { fontFamily: "var(--f-fonts-stamp)" }, "@media print": { "& th, & td": { padding: "1px 8px 1px 0", fontSize: "11px" } } }}>
-          <thead><tr><th scope="col">Valve</th><th scope="col">{sheet.work === "preload" ? "Window, mm" : "Band"}</th><th scope="col">As found</th><th scope="col">Turned</th><th scope="col">As left</th><th scope="col">By</th></tr></thead>
+      <chakra.div
+        overflowX="auto"
+        pt="4"
+        _print={{ overflow: "visible", pt: "2" }}
+        tabIndex={0}
+        role="region"
+        aria-label="Valve by valve"
+      >
+        <chakra.table
+          width="full"
+          borderCollapse="collapse"
+          fontSize="16px"
+          css={{
+            "& th, & td": {
+              textAlign: "left",
+              padding: "5px 10px 5px 0",
+              borderTop: "1px solid var(--f-colors-line)",
+              whiteSpace: "nowrap",
+            },
+            "& td": { fontFamily: "var(--f-fonts-mono)", fontSize: "15px" },
+            "& th": { fontFamily: "var(--f-fonts-stamp)" },
+            "@media print": { "& th, & td": { padding: "1px 8px 1px 0", fontSize: "11px" } },
+          }}
+        >
+          <thead>
+            <tr>
+              <th scope="col">Valve</th>
+              <th scope="col">{sheet.work === "preload" ? "Window, mm" : "Band"}</th>
+              <th scope="col">As found</th>
+              <th scope="col">Turned</th>
+              <th scope="col">As left</th>
+              <th scope="col">By</th>
+            </tr>
+          </thead>
           <tbody>
             {sheet.valves.map((v) => (
               <tr key={v.valve}>
@@ -78,7 +190,19 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
                 <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
                 <td>{words(v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
-                <td>{words(v.asLeft)}{v.part !== null && <chakra.span display="block" whiteSpace="normal">Fitted {v.part}</chakra.span>}{v.reasons.length > 0 && <chakra.span display="block" whiteSpace="normal" fontFamily="body">Reason: {v.reasons.join("; ")}</chakra.span>}</td>
+                <td>
+                  {words(v.asLeft)}
+                  {v.part !== null && (
+                    <chakra.span display="block" whiteSpace="normal">
+                      Fitted {v.part}
+                    </chakra.span>
+                  )}
+                  {v.reasons.length > 0 && (
+                    <chakra.span display="block" whiteSpace="normal" fontFamily="body">
+                      Reason: {v.reasons.join("; ")}
+                    </chakra.span>
+                  )}
+                </td>
                 <td>{v.asLeft?.by ?? ""}</td>
               </tr>
             ))}
@@ -88,28 +212,65 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
       {sheet.notes.length > 0 && (
         <chakra.section pt="4" aria-label="What was said and done" _print={{ fontSize: "11px", pt: "2" }}>
           <Stamp color="ink!">What was said and done</Stamp>
-          <chakra.ul listStyleType="none" m="0" p="0" fontSize="16px" css={{ "@media print": { fontSize: "9.5px", lineHeight: 1.25, columnCount: 2 } }}>
-            {sheet.notes.map((n, i) => <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}><chakra.span color="soft">{notedAt[i]}, {n.by}:</chakra.span> {n.what}</chakra.li>)}
+          <chakra.ul
+            listStyleType="none"
+            m="0"
+            p="0"
+            fontSize="16px"
+            css={{ "@media print": { fontSize: "9.5px", lineHeight: 1.25, columnCount: 2 } }}
+          >
+            {sheet.notes.map((n, i) => (
+              <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}>
+                <chakra.span color="soft">
+                  {notedAt[i]}, {n.by}:
+                </chakra.span>{" "}
+                {n.what}
+              </chakra.li>
+            ))}
           </chakra.ul>
         </chakra.section>
       )}
       <chakra.p fontSize="15px" color="soft" pt="4" _print={{ fontSize: "10px", pt: "1" }}>
-        {sheet.cautionsAccepted.length} cautions were read and accepted by {sheet.openedBy}. The maker&apos;s service data, local rules and licensed practice come first.
+        {sheet.cautionsAccepted.length} cautions were read and accepted by {sheet.openedBy}. The maker&apos;s service
+        data, local rules and licensed practice come first.
         {file.sector === "aircraft" && " Return to service is for the licensed person, on the approved data."}
       </chakra.p>
     </chakra.article>
   );
 }
 
-const SHEET_NAMES: Record<Sheet["work"], string> = { lash: "lash sheet", preload: "preload sheet", "dry-gap": "dry gap sheet" };
+const SHEET_NAMES: Record<Sheet["work"], string> = {
+  lash: "lash sheet",
+  preload: "preload sheet",
+  "dry-gap": "dry gap sheet",
+};
 
 function Fact({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
-  return <><dt><Stamp>{name}</Stamp></dt><chakra.dd m="0">{children}</chakra.dd></>;
+  return (
+    <>
+      <dt>
+        <Stamp>{name}</Stamp>
+      </dt>
+      <chakra.dd m="0">{children}</chakra.dd>
+    </>
+  );
 }
 
-function Drawn({ title, file, marks }: { readonly title: string; readonly file: EngineFile; readonly marks: Record<string, ValveMark> }) {
+function Drawn({
+  title,
+  file,
+  marks,
+}: {
+  readonly title: string;
+  readonly file: EngineFile;
+  readonly marks: Record<string, ValveMark>;
+}) {
   return (
-    <chakra.section minWidth="0" aria-label={title} css={{ "@media print": { "& svg": { width: "72%", height: "auto" } } }}>
+    <chakra.section
+      minWidth="0"
+      aria-label={title}
+      css={{ "@media print": { "& svg": { width: "72%", height: "auto" } } }}
+    >
       <Stamp color="ink!">{title}</Stamp>
       <HeadMap file={file} marks={marks} />
     </chakra.section>
@@ -119,12 +280,26 @@ function Drawn({ title, file, marks }: { readonly title: string; readonly file: 
 const words = (r: SheetReading | null): string =>
   r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
 
-function drawn(valves: readonly SheetValve[], pick: (v: SheetValve) => SheetReading | null): Record<string, ValveMark> {
-  return Object.fromEntries(valves.map((v): [string, ValveMark] => {
-    const r = pick(v);
-    if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role], label: `${v.valve}: none` }];
-    const out = r.verdict === "loose" || r.verdict === "shallow" ? "apart" as const : r.verdict === "tight" || r.verdict === "deep" ? "together" as const : null;
-    const text = r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.read.split(/[–\s]/)[0] ?? "");
-    return [v.valve, { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` }];
-  }));
+function drawn(
+  valves: readonly SheetValve[],
+  pick: (v: SheetValve) => SheetReading | null,
+): Record<string, ValveMark> {
+  return Object.fromEntries(
+    valves.map((v): [string, ValveMark] => {
+      const r = pick(v);
+      if (r === null) return [v.valve, { look: "elsewhere", text: ROLE_LETTER[v.role], label: `${v.valve}: none` }];
+      const out =
+        r.verdict === "loose" || r.verdict === "shallow"
+          ? ("apart" as const)
+          : r.verdict === "tight" || r.verdict === "deep"
+            ? ("together" as const)
+            : null;
+      const text =
+        r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.read.split(/[–\s]/)[0] ?? "");
+      return [
+        v.valve,
+        { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` },
+      ];
+    }),
+  );
 }

@@ -21,15 +21,30 @@ export function SignLine({ job, closedBy, person }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const own = person?.name === closedBy;
   async function sign(): Promise<void> {
-    const sent = await send("POST", `/api/jobs/${job}/entries`, { entries: [{ id, supersedes: null, kind: "signed" }] });
+    const sent = await send("POST", `/api/jobs/${job}/entries`, {
+      entries: [{ id, supersedes: null, kind: "signed" }],
+    });
     if (sent.kind === "done") router.refresh();
     else setProblem(sent.kind === "refused" ? sent.message : UNREACHED);
   }
   return (
-    <chakra.div display="flex" flexWrap="wrap" gap="3" alignItems="center" py="3" borderTop="1px solid" borderColor="line" _print={{ display: "none" }}>
-      {person === null || own
-        ? <chakra.p fontSize="17px">A second person checks this: choose another name at the top, then sign.</chakra.p>
-        : <Button type="button" kind="now" onClick={() => void sign()}>Checked: sign as {person.name}</Button>}
+    <chakra.div
+      display="flex"
+      flexWrap="wrap"
+      gap="3"
+      alignItems="center"
+      py="3"
+      borderTop="1px solid"
+      borderColor="line"
+      _print={{ display: "none" }}
+    >
+      {person === null || own ? (
+        <chakra.p fontSize="17px">A second person checks this: choose another name at the top, then sign.</chakra.p>
+      ) : (
+        <Button type="button" kind="now" onClick={() => void sign()}>
+          Checked: sign as {person.name}
+        </Button>
+      )}
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
     </chakra.div>
   );

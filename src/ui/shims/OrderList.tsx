@@ -29,10 +29,26 @@ function OrderLineShown({ order }: { readonly order: Order }) {
   };
   const waits = order.state === "unsent" || order.state === "refused";
   return (
-    <chakra.div role="status" data-order={order.state} bg="sheet" border={isOpen(order) || order.state === "refused" ? "2px solid" : "1.5px solid"} borderColor={waits ? "now" : order.state === "delivered" ? "set" : "edge"} borderRadius="plate" p="3">
-      <chakra.p fontSize="18px" fontWeight={600}>{orderWords(order, hydrated ? dayWords : () => "soon")}</chakra.p>
-      <chakra.p fontSize="16px" color="soft">{linesWords(order.lines)}; {orderTotal(order.lines).toFixed(2)} in all.</chakra.p>
-      {order.state === "unsent" && <Button type="button" mt="2" onClick={() => void takeBack()}>Take it back</Button>}
+    <chakra.div
+      role="status"
+      data-order={order.state}
+      bg="sheet"
+      border={isOpen(order) || order.state === "refused" ? "2px solid" : "1.5px solid"}
+      borderColor={waits ? "now" : order.state === "delivered" ? "set" : "edge"}
+      borderRadius="plate"
+      p="3"
+    >
+      <chakra.p fontSize="18px" fontWeight={600}>
+        {orderWords(order, hydrated ? dayWords : () => "soon")}
+      </chakra.p>
+      <chakra.p fontSize="16px" color="soft">
+        {linesWords(order.lines)}; {orderTotal(order.lines).toFixed(2)} in all.
+      </chakra.p>
+      {order.state === "unsent" && (
+        <Button type="button" mt="2" onClick={() => void takeBack()}>
+          Take it back
+        </Button>
+      )}
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
     </chakra.div>
   );

@@ -21,12 +21,31 @@ export function PlanShown({ plan, context, children }: Props) {
       <PlateHeading>{headWords(plan, context.catalogue)}</PlateHeading>
       {children}
       <chakra.ul m="0" pl="5" fontSize="17px" listStyleType="square">
-        {changesOf(plan).map((p) => <li key={p.position}>{pickWords(p, context)}</li>)}
-        {plan.unserved.map((u) => <chakra.li key={u.position} color="now" fontWeight={600}>{u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here</chakra.li>)}
+        {changesOf(plan).map((p) => (
+          <li key={p.position}>{pickWords(p, context)}</li>
+        ))}
+        {plan.unserved.map((u) => (
+          <chakra.li key={u.position} color="now" fontWeight={600}>
+            {u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here
+          </chakra.li>
+        ))}
       </chakra.ul>
-      {open.length > 0 && <chakra.p fontSize="17px" pt="1" color="now" fontWeight={600}>{open.join(", ")} would stand without any part, as its own serves elsewhere: buy what is missing, or let no part change places.</chakra.p>}
-      {moved.length > 0 && <chakra.p fontSize="17px" pt="2"><Stamp>Who gives to whom</Stamp> {moved.join("; ")}</chakra.p>}
-      {plan.leftOver.length > 0 && <chakra.p fontSize="16px" color="soft" pt="1">Left over, back into the drawers: {plan.leftOver.join(", ")}.</chakra.p>}
+      {open.length > 0 && (
+        <chakra.p fontSize="17px" pt="1" color="now" fontWeight={600}>
+          {open.join(", ")} would stand without any part, as its own serves elsewhere: buy what is missing, or let no
+          part change places.
+        </chakra.p>
+      )}
+      {moved.length > 0 && (
+        <chakra.p fontSize="17px" pt="2">
+          <Stamp>Who gives to whom</Stamp> {moved.join("; ")}
+        </chakra.p>
+      )}
+      {plan.leftOver.length > 0 && (
+        <chakra.p fontSize="16px" color="soft" pt="1">
+          Left over, back into the drawers: {plan.leftOver.join(", ")}.
+        </chakra.p>
+      )}
     </chakra.div>
   );
 }

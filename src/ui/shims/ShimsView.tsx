@@ -41,20 +41,36 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   const catalogue = useCatalogue(kind, job.shims?.diameterMm ?? null);
   const items = catalogue.items ?? [];
   const out = useMemo(() => outOfTyped(typed, micrometers), [typed, micrometers]);
-  const { answer, share } = useShimWorker(Object.keys(out).length === 0 ? null : { kind: "offers", job, entries, out, sources: { stock, catalogue: catalogue.items }, choice });
+  const { answer, share } = useShimWorker(
+    Object.keys(out).length === 0
+      ? null
+      : { kind: "offers", job, entries, out, sources: { stock, catalogue: catalogue.items }, choice },
+  );
   const offers = answer?.kind === "offers" ? answer.offers : null;
   const plan = offers?.plan ?? null;
-  const positions = useMemo(() => shimPositions(job, state, out, { ...choice, scope: "all", buying: false }), [job, state, out, choice]);
+  const positions = useMemo(
+    () => shimPositions(job, state, out, { ...choice, scope: "all", buying: false }),
+    [job, state, out, choice],
+  );
   const looked = positions.find((p) => p.id === chosen) ?? null;
-  const commands = usePartCommands(jobId, { onFitted: () => router.push(`/jobs/${jobId}`), onOrdered: catalogue.askAgain });
+  const commands = usePartCommands(jobId, {
+    onFitted: () => router.push(`/jobs/${jobId}`),
+    onOrdered: catalogue.askAgain,
+  });
   const changes = plan === null ? 0 : changesOf(plan).length;
   const role = job.valves.find((v) => v.id === looked?.id)?.role ?? "intake";
 
   // Where the open gap is read, no test part is in.
-  const ofAll = (part: TypedPart): Typed => Object.fromEntries(valves.map((v) => [v.valve.id, typed[v.valve.id]?.kind === "open-gap" ? (typed[v.valve.id] ?? part) : part]));
+  const ofAll = (part: TypedPart): Typed =>
+    Object.fromEntries(
+      valves.map((v) => [v.valve.id, typed[v.valve.id]?.kind === "open-gap" ? (typed[v.valve.id] ?? part) : part]),
+    );
   const fresh = Object.values(typed).some((t) => t.kind === "test-part");
   const build = (on: boolean): void => {
-    const first = Object.values(typed).find((t) => t.text.trim() !== "" && t.kind !== "open-gap") ?? { text: "", micrometerId };
+    const first = Object.values(typed).find((t) => t.text.trim() !== "" && t.kind !== "open-gap") ?? {
+      text: "",
+      micrometerId,
+    };
     setTyped(ofAll({ ...first, kind: on ? "test-part" : "part" }));
   };
   const type = (valve: string, part: TypedPart): void => {
@@ -65,34 +81,100 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   const busy = commands.busy || share !== null;
 
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.15fr)" }} gap={{ base: "6", lg: "10" }} alignItems="start">
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.15fr)" }}
+      gap={{ base: "6", lg: "10" }}
+      alignItems="start"
+    >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>Which {PART_KIND_NAMES[kind]} goes where in <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>{file.name}</Link></chakra.h1>
-        <chakra.p fontSize="17px" pt="1">Measure each part that you take out. Leave empty what stays shut: its part is not counted with. {stock.reduce((n, p) => n + p.count, 0)} lie in the drawers.</chakra.p>
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          Which {PART_KIND_NAMES[kind]} goes where in{" "}
+          <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
+            {file.name}
+          </Link>
+        </chakra.h1>
+        <chakra.p fontSize="17px" pt="1">
+          Measure each part that you take out. Leave empty what stays shut: its part is not counted with.{" "}
+          {stock.reduce((n, p) => n + p.count, 0)} lie in the drawers.
+        </chakra.p>
       </chakra.header>
-      <PartsOutList {...{ given, valves, typed, positions, micrometerId, chosen, fresh }} onMicrometer={setMicrometer} onChoose={setChosen} onType={type}
-        onFresh={build} onLeave={(valve) => (fresh ? Object.keys(typed) : [valve]).forEach((v) => commands.keep(v, typed[v]))} />
-      <chakra.section aria-label="What goes where" minWidth="0" display="flex" flexDirection="column" gap="4" position={{ lg: "sticky" }} top="3">
+      <PartsOutList
+        {...{ given, valves, typed, positions, micrometerId, chosen, fresh }}
+        onMicrometer={setMicrometer}
+        onChoose={setChosen}
+        onType={type}
+        onFresh={build}
+        onLeave={(valve) => (fresh ? Object.keys(typed) : [valve]).forEach((v) => commands.keep(v, typed[v]))}
+      />
+      <chakra.section
+        aria-label="What goes where"
+        minWidth="0"
+        display="flex"
+        flexDirection="column"
+        gap="4"
+        position={{ lg: "sticky" }}
+        top="3"
+      >
         <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
-        <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3"><HeadMap file={file} marks={marksOf(job.valves, plan)} swaps={plan === null ? [] : swapsOf(plan)} onPick={setChosen} /></chakra.div>
+        <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3">
+          <HeadMap
+            file={file}
+            marks={marksOf(job.valves, plan)}
+            swaps={plan === null ? [] : swapsOf(plan)}
+            onPick={setChosen}
+          />
+        </chakra.div>
         {share !== null && share > 0 && <chakra.progress width="full" value={share} aria-label="Working it out" />}
         {commands.problem !== null && <Complaint role="alert">{commands.problem}</Complaint>}
-        {offers === null
-          ? <chakra.p fontSize="18px">{Object.keys(out).length === 0 ? "Type the first thickness, and what is possible shows here." : "Working it out…"}</chakra.p>
-          : (
-            <PlanShown plan={offers.plan} context={{ stock, catalogue: items, positions, valves: job.valves, typed }}>
-              {offers.plan.bought > 0
-                ? <Button type="button" kind="now" justifyContent="center" disabled={busy || waits} onClick={() => void commands.order(buyingList(offers.plan, items))}>{waits ? "Ordered: it waits for the parts" : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: the job waits`}</Button>
-                : (
-                  <Button type="button" kind="now" justifyContent="center" disabled={busy || changes === 0 || leftOpen(offers.plan).length > 0} onClick={() => void commands.take(offers, typed)}>
-                    {changes === 0 ? "Nothing to fit yet" : `Fit ${changes === 1 ? "this one" : `these ${changes}`}: out of drawers and heads`}
-                  </Button>
-                )}
-              {offers.plan.bought > 0 && <chakra.p fontSize="16px" color="soft">Without buying: {headWords(offers.buying.nothing, items).toLowerCase()}.</chakra.p>}
-            </PlanShown>
-          )}
+        {offers === null ? (
+          <chakra.p fontSize="18px">
+            {Object.keys(out).length === 0
+              ? "Type the first thickness, and what is possible shows here."
+              : "Working it out…"}
+          </chakra.p>
+        ) : (
+          <PlanShown plan={offers.plan} context={{ stock, catalogue: items, positions, valves: job.valves, typed }}>
+            {offers.plan.bought > 0 ? (
+              <Button
+                type="button"
+                kind="now"
+                justifyContent="center"
+                disabled={busy || waits}
+                onClick={() => void commands.order(buyingList(offers.plan, items))}
+              >
+                {waits
+                  ? "Ordered: it waits for the parts"
+                  : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: the job waits`}
+              </Button>
+            ) : (
+              <Button
+                type="button"
+                kind="now"
+                justifyContent="center"
+                disabled={busy || changes === 0 || leftOpen(offers.plan).length > 0}
+                onClick={() => void commands.take(offers, typed)}
+              >
+                {changes === 0
+                  ? "Nothing to fit yet"
+                  : `Fit ${changes === 1 ? "this one" : `these ${changes}`}: out of drawers and heads`}
+              </Button>
+            )}
+            {offers.plan.bought > 0 && (
+              <chakra.p fontSize="16px" color="soft">
+                Without buying: {headWords(offers.buying.nothing, items).toLowerCase()}.
+              </chakra.p>
+            )}
+          </PlanShown>
+        )}
         {offers !== null && <Wishes offers={offers} choice={choice} catalogue={catalogue} onChoose={setChoice} />}
-        {looked !== null && <SumOnPaper position={looked} unit={specUnit(file.lash?.[role])} stockMm={stock.map((p) => p.thicknessMm)} />}
+        {looked !== null && (
+          <SumOnPaper
+            position={looked}
+            unit={specUnit(file.lash?.[role])}
+            stockMm={stock.map((p) => p.thicknessMm)}
+          />
+        )}
       </chakra.section>
     </chakra.div>
   );
@@ -101,11 +183,14 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
 /** What was measured before, here or at an earlier job on this engine. */
 function typedBefore({ job, entries, out }: ShimsGiven): Typed {
   const measured = new Map(out.map((o) => [o.valve, o]));
-  return Object.fromEntries([...runState(job, entries).valves.values()].flatMap((v): [string, TypedPart][] => {
-    const came = measured.get(v.valve.id);
-    // What this job fitted since is in there now.
-    if (came !== undefined && v.fittedMm === null) return [[v.valve.id, { text: came.text, kind: came.kind, micrometerId: came.micrometerId }]];
-    const known = knownFitted(job, v);
-    return known === null ? [] : [[v.valve.id, { text: String(known), kind: "part", micrometerId: null }]];
-  }));
+  return Object.fromEntries(
+    [...runState(job, entries).valves.values()].flatMap((v): [string, TypedPart][] => {
+      const came = measured.get(v.valve.id);
+      // What this job fitted since is in there now.
+      if (came !== undefined && v.fittedMm === null)
+        return [[v.valve.id, { text: came.text, kind: came.kind, micrometerId: came.micrometerId }]];
+      const known = knownFitted(job, v);
+      return known === null ? [] : [[v.valve.id, { text: String(known), kind: "part", micrometerId: null }]];
+    }),
+  );
 }

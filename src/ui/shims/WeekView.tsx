@@ -31,10 +31,14 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
   const kinds = jobs[0]?.job.shims ?? null;
   const catalogue = useCatalogue(kinds?.kind ?? "shim-over", kinds?.diameterMm ?? null);
   const items = catalogue.items ?? [];
-  const { answer, share } = useShimWorker(jobs.length === 0 ? null : { kind: "week", jobs, sources: { stock, catalogue: catalogue.items }, choice });
+  const { answer, share } = useShimWorker(
+    jobs.length === 0 ? null : { kind: "week", jobs, sources: { stock, catalogue: catalogue.items }, choice },
+  );
   const week = answer?.kind === "week" ? answer.week : null;
   const shares = week?.shares.filter((s) => jobs.some((j) => j.id === s.id)) ?? [];
-  const fits = shares.filter((s) => changesOf(s).length > 0 && changesOf(s).every((p) => p.source !== "buy") && leftOpen(s).length === 0);
+  const fits = shares.filter(
+    (s) => changesOf(s).length > 0 && changesOf(s).every((p) => p.source !== "buy") && leftOpen(s).length === 0,
+  );
   const buys = shares.flatMap((s) => buyingList(s, items));
   const money = buys.reduce((sum, l) => sum + l.quantity * l.price, 0);
   const { aim, near, stay } = choice;
@@ -47,47 +51,127 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
     setBusy(false);
     router.refresh();
   }
-  const said = (sent: Awaited<ReturnType<typeof send>>): string | null => (sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
-  const fit = () => run(async () => {
-    const body = { together: jobs.map((j) => j.id), aim, near, stay, jobs: fits.map((s) => ({ id: s.id, agreed: Object.fromEntries(changesOf(s).map((p) => [p.position, p.thicknessMm])) })) };
-    return said(await send("POST", "/api/shims/week", { id: commands.idFor(body), ...body }));
-  });
+  const said = (sent: Awaited<ReturnType<typeof send>>): string | null =>
+    sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED;
+  const fit = () =>
+    run(async () => {
+      const body = {
+        together: jobs.map((j) => j.id),
+        aim,
+        near,
+        stay,
+        jobs: fits.map((s) => ({
+          id: s.id,
+          agreed: Object.fromEntries(changesOf(s).map((p) => [p.position, p.thicknessMm])),
+        })),
+      };
+      return said(await send("POST", "/api/shims/week", { id: commands.idFor(body), ...body }));
+    });
   // Each job waits for its own parts: an order of its own.
-  const order = () => run(async () => {
-    for (const s of shares) {
-      const lines = buyingList(s, items);
-      const wrong = lines.length === 0 ? null : said(await send("POST", "/api/orders", { id: commands.idFor({ job: s.id, lines }), jobId: s.id, lines }));
-      if (wrong !== null) return wrong;
-    }
-    return null;
-  });
+  const order = () =>
+    run(async () => {
+      for (const s of shares) {
+        const lines = buyingList(s, items);
+        const wrong =
+          lines.length === 0
+            ? null
+            : said(
+                await send("POST", "/api/orders", { id: commands.idFor({ job: s.id, lines }), jobId: s.id, lines }),
+              );
+        if (wrong !== null) return wrong;
+      }
+      return null;
+    });
 
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }} gap={{ base: "6", lg: "10" }} alignItems="start">
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }}
+      gap={{ base: "6", lg: "10" }}
+      alignItems="start"
+    >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>One stock, {measured.length === 1 ? "one engine" : `${measured.length} engines`}</chakra.h1>
-        <chakra.p fontSize="17px" pt="1">{measured.length === 0
-          ? "No job waits for parts with anything measured. Measure what comes out at a job, and it is counted here."
-          : "Who gets which part of the drawers, worked out for all at once. A part that is taken out stays within its engine."}</chakra.p>
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          One stock, {measured.length === 1 ? "one engine" : `${measured.length} engines`}
+        </chakra.h1>
+        <chakra.p fontSize="17px" pt="1">
+          {measured.length === 0
+            ? "No job waits for parts with anything measured. Measure what comes out at a job, and it is counted here."
+            : "Who gets which part of the drawers, worked out for all at once. A part that is taken out stays within its engine."}
+        </chakra.p>
       </chakra.header>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="4">
         {measured.map((j) => (
-          <JobShare key={j.id} job={j} on={!left.includes(j.id)} share={shares.find((s) => s.id === j.id) ?? null} given={given} items={items}
-            onTake={(on) => setLeft(on ? left.filter((x) => x !== j.id) : [...left, j.id])} />
+          <JobShare
+            key={j.id}
+            job={j}
+            on={!left.includes(j.id)}
+            share={shares.find((s) => s.id === j.id) ?? null}
+            given={given}
+            items={items}
+            onTake={(on) => setLeft(on ? left.filter((x) => x !== j.id) : [...left, j.id])}
+          />
         ))}
       </chakra.div>
       {measured.length > 0 && (
-        <chakra.section aria-label="For all of them" minWidth="0" display="flex" flexDirection="column" gap="3" position={{ lg: "sticky" }} top="3">
+        <chakra.section
+          aria-label="For all of them"
+          minWidth="0"
+          display="flex"
+          flexDirection="column"
+          gap="3"
+          position={{ lg: "sticky" }}
+          top="3"
+        >
           <PlateHeading>{week === null ? "Working it out…" : summary(shares)}</PlateHeading>
           {share !== null && share > 0 && <chakra.progress width="full" value={share} aria-label="Working it out" />}
-          {buys.length > 0 && <chakra.ul m="0" pl="5" fontSize="17px" aria-label="Buying list">{listOf(buys).map((l) => <li key={l}>{l}</li>)}</chakra.ul>}
+          {buys.length > 0 && (
+            <chakra.ul m="0" pl="5" fontSize="17px" aria-label="Buying list">
+              {listOf(buys).map((l) => (
+                <li key={l}>{l}</li>
+              ))}
+            </chakra.ul>
+          )}
           {problem !== null && <Complaint role="alert">{problem}</Complaint>}
-          {buys.length > 0
-            ? <Button type="button" kind="now" justifyContent="center" disabled={busy || share !== null} onClick={() => void order()}>Order {buys.reduce((n, l) => n + l.quantity, 0)} for {money.toFixed(2)}: these jobs wait</Button>
-            : <Button type="button" kind="now" justifyContent="center" disabled={busy || share !== null || fits.length === 0} onClick={() => void fit()}>{fits.length === 0 ? "Nothing to fit yet" : `Fit at ${fits.length === 1 ? "one engine" : `${fits.length} engines`}`}</Button>}
-          <Tick on={choice.buying} onChange={(buying) => setChoice({ ...choice, buying })} label="Buy what is missing" {...(catalogue.state === "down" ? { note: "The supplier does not answer." } : {})} />
-          <Tick on={choice.near} onChange={(on) => setChoice({ ...choice, near: on })} label="All within half the band" />
-          <Tick on={choice.stay} onChange={(on) => setChoice({ ...choice, stay: on })} label="No part changes places" />
+          {buys.length > 0 ? (
+            <Button
+              type="button"
+              kind="now"
+              justifyContent="center"
+              disabled={busy || share !== null}
+              onClick={() => void order()}
+            >
+              Order {buys.reduce((n, l) => n + l.quantity, 0)} for {money.toFixed(2)}: these jobs wait
+            </Button>
+          ) : (
+            <Button
+              type="button"
+              kind="now"
+              justifyContent="center"
+              disabled={busy || share !== null || fits.length === 0}
+              onClick={() => void fit()}
+            >
+              {fits.length === 0
+                ? "Nothing to fit yet"
+                : `Fit at ${fits.length === 1 ? "one engine" : `${fits.length} engines`}`}
+            </Button>
+          )}
+          <Tick
+            on={choice.buying}
+            onChange={(buying) => setChoice({ ...choice, buying })}
+            label="Buy what is missing"
+            {...(catalogue.state === "down" ? { note: "The supplier does not answer." } : {})}
+          />
+          <Tick
+            on={choice.near}
+            onChange={(on) => setChoice({ ...choice, near: on })}
+            label="All within half the band"
+          />
+          <Tick
+            on={choice.stay}
+            onChange={(on) => setChoice({ ...choice, stay: on })}
+            label="No part changes places"
+          />
         </chakra.section>
       )}
     </chakra.div>
@@ -96,7 +180,10 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
 
 function summary(shares: readonly SharePlan[]): string {
   const count = (of: (s: SharePlan) => number): number => shares.reduce((n, s) => n + of(s), 0);
-  const [unserved, bought] = [count((s) => s.unserved.length), count((s) => changesOf(s).filter((p) => p.source === "buy").length)];
+  const [unserved, bought] = [
+    count((s) => s.unserved.length),
+    count((s) => changesOf(s).filter((p) => p.source === "buy").length),
+  ];
   return `${unserved === 0 ? "All in their bands" : `${unserved} without a part`}, ${bought === 0 ? "nothing bought" : `${bought} to buy`}`;
 }
 
@@ -105,7 +192,11 @@ function listOf(buys: ReturnType<typeof buyingList>): string[] {
   const sizes = new Map<string, { words: string; quantity: number; price: number }>();
   for (const l of buys) {
     const known = sizes.get(l.sku);
-    sizes.set(l.sku, { words: `${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`, quantity: (known?.quantity ?? 0) + l.quantity, price: l.price });
+    sizes.set(l.sku, {
+      words: `${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`,
+      quantity: (known?.quantity ?? 0) + l.quantity,
+      price: l.price,
+    });
   }
   return [...sizes.values()].map((s) => `${s.quantity} ${s.words}, ${s.price.toFixed(2)} each`);
 }
@@ -122,16 +213,38 @@ interface ShareProps {
 function JobShare({ job, on, share, given, items, onTake }: ShareProps) {
   const context = { stock: given.stock, catalogue: items, positions: [], valves: job.job.valves, typed: {} };
   return (
-    <chakra.article aria-label={job.engine} bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="4" display="flex" flexDirection="column" gap="2">
+    <chakra.article
+      aria-label={job.engine}
+      bg="sheet"
+      border="2px solid"
+      borderColor="ink"
+      borderRadius="plate"
+      p="4"
+      display="flex"
+      flexDirection="column"
+      gap="2"
+    >
       <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" gap="2" alignItems="baseline">
-        <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="24px"><Link href={`/jobs/${job.id}/shims`} style={{ textDecoration: "underline" }}>{job.engine}</Link></chakra.h2>
-        <chakra.span fontSize="16px" color="soft">{Object.keys(job.out).length} of {job.job.valves.length} measured</chakra.span>
+        <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="24px">
+          <Link href={`/jobs/${job.id}/shims`} style={{ textDecoration: "underline" }}>
+            {job.engine}
+          </Link>
+        </chakra.h2>
+        <chakra.span fontSize="16px" color="soft">
+          {Object.keys(job.out).length} of {job.job.valves.length} measured
+        </chakra.span>
       </chakra.div>
       <Tick on={on} onChange={onTake} label="Counted with" />
       {on && share !== null && (
         <chakra.ul m="0" pl="5" fontSize="17px" listStyleType="square">
-          {changesOf(share).map((p) => <li key={p.position}>{pickWords(p, context)}</li>)}
-          {share.unserved.map((u) => <chakra.li key={u.position} color="now" fontWeight={600}>{u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here</chakra.li>)}
+          {changesOf(share).map((p) => (
+            <li key={p.position}>{pickWords(p, context)}</li>
+          ))}
+          {share.unserved.map((u) => (
+            <chakra.li key={u.position} color="now" fontWeight={600}>
+              {u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here
+            </chakra.li>
+          ))}
           {changesOf(share).length === 0 && share.unserved.length === 0 && <li>Nothing changes.</li>}
         </chakra.ul>
       )}

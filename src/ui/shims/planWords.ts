@@ -16,15 +16,20 @@ export interface PlanContext {
   readonly typed: Typed;
 }
 
-const priceIn = (catalogue: readonly CatalogueItem[]) => (sku: string): number => catalogue.find((i) => i.sku === sku)?.price ?? 0;
+const priceIn =
+  (catalogue: readonly CatalogueItem[]) =>
+  (sku: string): number =>
+    catalogue.find((i) => i.sku === sku)?.price ?? 0;
 
-export const moneyOf = (plan: ShimPlan, catalogue: readonly CatalogueItem[]): number => boughtFor(plan, priceIn(catalogue));
+export const moneyOf = (plan: ShimPlan, catalogue: readonly CatalogueItem[]): number =>
+  boughtFor(plan, priceIn(catalogue));
 
 export const changesOf = ({ picks }: SharePlan): Pick[] => picks.filter((p) => p.source !== "own");
 
 /** What comes of a plan, in a line. */
 export function headWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): string {
-  const bought = plan.bought === 0 ? "nothing bought" : `${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`;
+  const bought =
+    plan.bought === 0 ? "nothing bought" : `${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`;
   if (plan.unserved.length === 0) return `All in their bands, ${bought}`;
   return `${plan.unserved.length} can't be served${plan.bought === 0 ? " with what is here" : `, ${bought}`}`;
 }
@@ -32,12 +37,20 @@ export function headWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): 
 /** One pick: the part, where it comes from, and what it leaves. */
 export function pickWords(p: Pick, { stock, positions, valves, typed }: PlanContext): string {
   const part = stock.find((s) => s.id === p.from);
-  const from = p.source === "moved" ? `from ${p.from}` : p.source === "buy" ? "to buy" : `out of ${part?.place ?? "the drawer"}${part?.mark == null ? "" : `, marked ${part.mark}`}`;
+  const from =
+    p.source === "moved"
+      ? `from ${p.from}`
+      : p.source === "buy"
+        ? "to buy"
+        : `out of ${part?.place ?? "the drawer"}${part?.mark == null ? "" : `, marked ${part.mark}`}`;
   const position = positions.find((x) => x.id === p.position);
   const byMark = (valve: string): boolean => typed[valve]?.kind === "part" && typed[valve].micrometerId === null;
   const partByMark = p.source === "moved" ? byMark(p.from) : p.source === "buy" || part?.measured === null;
   const spec = valves.find((v) => v.id === p.position)?.spec;
-  const unsure = position !== undefined && spec !== undefined && !surelyIn(position, spec, p.thicknessMm, byMark(p.position), partByMark);
+  const unsure =
+    position !== undefined &&
+    spec !== undefined &&
+    !surelyIn(position, spec, p.thicknessMm, byMark(p.position), partByMark);
   return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm${unsure ? ", not surely in its band" : ""}`;
 }
 
@@ -46,30 +59,59 @@ export function costWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): 
   const changes = changesOf(plan).length;
   const off = plan.picks.length === 0 ? 0 : Math.sqrt(plan.sumSquaresMm2 / plan.picks.length);
   return [
-    `${changes} ${changes === 1 ? "part changes" : "parts change"}`, ...(plan.unserved.length === 0 ? [] : [`${plan.unserved.length} without a part`]),
-    ...(plan.bought === 0 ? [] : [`${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`]), `${off.toFixed(3)} mm from the aim on the whole`,
+    `${changes} ${changes === 1 ? "part changes" : "parts change"}`,
+    ...(plan.unserved.length === 0 ? [] : [`${plan.unserved.length} without a part`]),
+    ...(plan.bought === 0 ? [] : [`${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`]),
+    `${off.toFixed(3)} mm from the aim on the whole`,
   ].join(", ");
 }
 
 /** What a wish would cost more than the plan without it. */
 export function wishWords(wished: ShimPlan, plain: ShimPlan, catalogue: readonly CatalogueItem[]): string {
   const without = wished.unserved.length - plain.unserved.length;
-  if (without > 0) return `Can't be had: ${without} more ${without === 1 ? "valve" : "valves"} would be without a part.`;
+  if (without > 0)
+    return `Can't be had: ${without} more ${without === 1 ? "valve" : "valves"} would be without a part.`;
   const [more, parts] = [moneyOf(wished, catalogue) - moneyOf(plain, catalogue), wished.bought - plain.bought];
   if (parts === 0 && Math.abs(more) < 0.005) return "Costs nothing more.";
   return more < 0 ? `Costs ${(-more).toFixed(2)} less.` : `Costs ${more.toFixed(2)} more: ${parts} more to buy.`;
 }
 
-export const swapsOf = ({ picks }: ShimPlan): Swap[] => picks.flatMap((p) => (p.source === "moved" ? [{ from: p.from, to: p.position }] : []));
+export const swapsOf = ({ picks }: ShimPlan): Swap[] =>
+  picks.flatMap((p) => (p.source === "moved" ? [{ from: p.from, to: p.position }] : []));
 
-const FROM: Record<Pick["source"], string> = { own: "keeps its own", moved: "", stock: "from the drawers", buy: "to buy" };
+const FROM: Record<Pick["source"], string> = {
+  own: "keeps its own",
+  moved: "",
+  stock: "from the drawers",
+  buy: "to buy",
+};
 
-export function marksOf(valves: readonly { readonly id: string }[], plan: ShimPlan | null): Record<string, ValveMark> {
-  return Object.fromEntries(valves.map(({ id }): [string, ValveMark] => {
-    const pick = plan?.picks.find((p) => p.position === id);
-    const unserved = plan?.unserved.some((u) => u.position === id) === true;
-    if (pick === undefined) return [id, { look: unserved ? "hand" : "here", text: unserved ? "?" : "", label: `${id}: ${unserved ? "no part for it" : "not opened"}` }];
-    const words = pick.source === "moved" ? `from ${pick.from}` : FROM[pick.source];
-    return [id, { look: pick.source === "own" ? "done" : "open", text: pick.thicknessMm.toFixed(2), label: `${id}: ${pick.thicknessMm.toFixed(3)} mm, ${words}` }];
-  }));
+export function marksOf(
+  valves: readonly { readonly id: string }[],
+  plan: ShimPlan | null,
+): Record<string, ValveMark> {
+  return Object.fromEntries(
+    valves.map(({ id }): [string, ValveMark] => {
+      const pick = plan?.picks.find((p) => p.position === id);
+      const unserved = plan?.unserved.some((u) => u.position === id) === true;
+      if (pick === undefined)
+        return [
+          id,
+          {
+            look: unserved ? "hand" : "here",
+            text: unserved ? "?" : "",
+            label: `${id}: ${unserved ? "no part for it" : "not opened"}`,
+          },
+        ];
+      const words = pick.source === "moved" ? `from ${pick.from}` : FROM[pick.source];
+      return [
+        id,
+        {
+          look: pick.source === "own" ? "done" : "open",
+          text: pick.thicknessMm.toFixed(2),
+          label: `${id}: ${pick.thicknessMm.toFixed(3)} mm, ${words}`,
+        },
+      ];
+    }),
+  );
 }

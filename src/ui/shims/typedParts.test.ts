@@ -1,10 +1,32 @@
 import { describe, expect, it } from "vitest";
 import type { ShimPlan } from "@/core/shims/assign";
 import { known } from "@/core/shims/assign";
-import { chains, outOfTyped, leftOpen, buyingList, surelyIn, thicknessProblem, wantedMm, whatEachLeaves } from "./typedParts";
+import {
+  chains,
+  outOfTyped,
+  leftOpen,
+  buyingList,
+  surelyIn,
+  thicknessProblem,
+  wantedMm,
+  whatEachLeaves,
+} from "./typedParts";
 
 const plan = (...moves: [string, string][]): ShimPlan => ({
-  picks: moves.map(([position, from]) => ({ position, from, thicknessMm: 2.5, source: "moved", predictedLashMm: 0.15 })), cost: 0, bought: 0, moved: moves.length, sumSquaresMm2: 0, unserved: [], leftOver: [], optimal: true,
+  picks: moves.map(([position, from]) => ({
+    position,
+    from,
+    thicknessMm: 2.5,
+    source: "moved",
+    predictedLashMm: 0.15,
+  })),
+  cost: 0,
+  bought: 0,
+  moved: moves.length,
+  sumSquaresMm2: 0,
+  unserved: [],
+  leftOver: [],
+  optimal: true,
 });
 
 describe("parts as they come out", () => {
@@ -15,28 +37,83 @@ describe("parts as they come out", () => {
   });
   it("puts thicknesses right for the micrometer, and leaves slips out", () => {
     const bench = { id: "m", name: "M", stepMm: 0.01, check: { pieceMm: 2.5, readMm: 2.51 } };
-    const typed = (text: string, kind: "part" | "open-gap" = "part", micrometerId: string | null = "m") => ({ text, kind, micrometerId });
-    expect(outOfTyped({ a: typed("2.66"), b: typed("thick"), c: typed(""), d: typed("2.66", "part", null), e: typed("2.84", "open-gap") }, [bench])).toEqual({
-      a: { kind: "part", byMark: false, mm: expect.closeTo(2.65, 9) }, d: { kind: "part", byMark: true, mm: 2.66 }, e: { kind: "open-gap", byMark: false, mm: 2.84 },
+    const typed = (text: string, kind: "part" | "open-gap" = "part", micrometerId: string | null = "m") => ({
+      text,
+      kind,
+      micrometerId,
     });
-    expect([thicknessProblem("2.6"), thicknessProblem(""), thicknessProblem("thick")]).toEqual([null, null, expect.stringMatching(/not a thickness/)]);
+    expect(
+      outOfTyped(
+        {
+          a: typed("2.66"),
+          b: typed("thick"),
+          c: typed(""),
+          d: typed("2.66", "part", null),
+          e: typed("2.84", "open-gap"),
+        },
+        [bench],
+      ),
+    ).toEqual({
+      a: { kind: "part", byMark: false, mm: expect.closeTo(2.65, 9) },
+      d: { kind: "part", byMark: true, mm: 2.66 },
+      e: { kind: "open-gap", byMark: false, mm: 2.84 },
+    });
+    expect([thicknessProblem("2.6"), thicknessProblem(""), thicknessProblem("thick")]).toEqual([
+      null,
+      null,
+      expect.stringMatching(/not a thickness/),
+    ]);
   });
   it("says whether a part is surely right, by what reading and marks leave open", () => {
     const p = { id: "1", fittedMm: 2.6, lashMm: { lo: 0.14, hi: 0.16 }, lowMm: 0.12, highMm: 0.18, aimMm: 0.15 };
-    const sure = (mm: number, own: boolean, other: boolean): boolean => surelyIn(p, { lowMm: 0.11, highMm: 0.19 }, mm, own, other);
-    expect([sure(2.6, false, false), sure(2.6, true, false), sure(2.6, true, true), sure(2.57, false, false), sure(2.55, false, false)]).toEqual([true, true, false, true, false]);
+    const sure = (mm: number, own: boolean, other: boolean): boolean =>
+      surelyIn(p, { lowMm: 0.11, highMm: 0.19 }, mm, own, other);
+    expect([
+      sure(2.6, false, false),
+      sure(2.6, true, false),
+      sure(2.6, true, true),
+      sure(2.57, false, false),
+      sure(2.55, false, false),
+    ]).toEqual([true, true, false, true, false]);
   });
   it("says what every part would leave, the best first", () => {
     const p = { id: "1", fittedMm: 2.65, lashMm: known(0.09), lowMm: 0.1, highMm: 0.2, aimMm: 0.15 };
     expect(wantedMm(p)).toBeCloseTo(2.59, 9);
-    expect(whatEachLeaves(p, [2.55, 2.6, 2.7, 2.6]).map((w) => [w.thicknessMm, Number(w.lashMm.toFixed(2)), w.fits])).toEqual([[2.6, 0.14, true], [2.55, 0.19, true], [2.7, 0.04, false]]);
+    expect(
+      whatEachLeaves(p, [2.55, 2.6, 2.7, 2.6]).map((w) => [w.thicknessMm, Number(w.lashMm.toFixed(2)), w.fits]),
+    ).toEqual([
+      [2.6, 0.14, true],
+      [2.55, 0.19, true],
+      [2.7, 0.04, false],
+    ]);
   });
   it("names the valves that would stand open, and lists what is bought", () => {
-    const robbed = { ...plan(["2", "1"]), unserved: [{ position: "1", needsMm: [2, 2.1] as const }, { position: "3", needsMm: [2, 2.1] as const }] };
+    const robbed = {
+      ...plan(["2", "1"]),
+      unserved: [
+        { position: "1", needsMm: [2, 2.1] as const },
+        { position: "3", needsMm: [2, 2.1] as const },
+      ],
+    };
     expect(leftOpen(robbed)).toEqual(["1"]);
-    const item = (thicknessMm: number, price: number) => ({ sku: `s${thicknessMm}`, kind: "shim-over" as const, diameterMm: 29, thicknessMm, price, stock: 9, leadDays: 1 });
+    const item = (thicknessMm: number, price: number) => ({
+      sku: `s${thicknessMm}`,
+      kind: "shim-over" as const,
+      diameterMm: 29,
+      thicknessMm,
+      price,
+      stock: 9,
+      leadDays: 1,
+    });
     const buys = plan(["1", "s2.6"], ["2", "s2.5"], ["3", "s2.6"]);
-    const list = buyingList({ ...buys, picks: buys.picks.map((p) => ({ ...p, source: "buy" })) }, [item(2.6, 4), item(2.5, 5), item(2.7, 4)]);
-    expect(list.map((l) => [l.thicknessMm, l.quantity, l.price])).toEqual([[2.5, 1, 5], [2.6, 2, 4]]);
+    const list = buyingList({ ...buys, picks: buys.picks.map((p) => ({ ...p, source: "buy" })) }, [
+      item(2.6, 4),
+      item(2.5, 5),
+      item(2.7, 4),
+    ]);
+    expect(list.map((l) => [l.thicknessMm, l.quantity, l.price])).toEqual([
+      [2.5, 1, 5],
+      [2.6, 2, 4],
+    ]);
   });
 });

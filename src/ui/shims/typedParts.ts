@@ -21,17 +21,30 @@ export type Typed = Readonly<Record<string, TypedPart>>;
 export function thicknessProblem(text: string): string | null {
   if (text.trim() === "") return null;
   const length = parseLength(text);
-  return length === null || length.mm <= 0 || length.mm > 50 ? `"${text}" is not a thickness: write it like 2.65.` : null;
+  return length === null || length.mm <= 0 || length.mm > 50
+    ? `"${text}" is not a thickness: write it like 2.65.`
+    : null;
 }
 
 /** What came out by valve, put right for the zero of what measured it; slips are left out. */
 export function outOfTyped(typed: Typed, micrometers: readonly Micrometer[]): Out {
-  return Object.fromEntries(Object.entries(typed).flatMap(([valve, { text, kind, micrometerId }]) => {
-    const length = thicknessProblem(text) === null ? parseLength(text) : null;
-    if (length === null) return [];
-    const micrometer = micrometers.find((m) => m.id === micrometerId);
-    return [[valve, { kind, byMark: isByMark({ kind, micrometerId }), mm: kind === "open-gap" || micrometer === undefined ? length.mm : trueThicknessMm(length.mm, micrometer) }]];
-  }));
+  return Object.fromEntries(
+    Object.entries(typed).flatMap(([valve, { text, kind, micrometerId }]) => {
+      const length = thicknessProblem(text) === null ? parseLength(text) : null;
+      if (length === null) return [];
+      const micrometer = micrometers.find((m) => m.id === micrometerId);
+      return [
+        [
+          valve,
+          {
+            kind,
+            byMark: isByMark({ kind, micrometerId }),
+            mm: kind === "open-gap" || micrometer === undefined ? length.mm : trueThicknessMm(length.mm, micrometer),
+          },
+        ],
+      ];
+    }),
+  );
 }
 
 /** Who gives to whom, told as chains: "3E → 1I → drawer" reads from where a part comes to where it goes. */
@@ -47,13 +60,22 @@ export function chains({ picks }: ShimPlan): string[] {
     }
     return chain;
   };
-  const open = [...gives.keys()].filter((f) => !from.has(f)).map(walk).filter((c) => c.length > 1);
-  const rings = [...gives.keys()].filter((f) => !seen.has(f)).map((f) => [...walk(f), f]).filter((c) => c.length > 2);
+  const open = [...gives.keys()]
+    .filter((f) => !from.has(f))
+    .map(walk)
+    .filter((c) => c.length > 1);
+  const rings = [...gives.keys()]
+    .filter((f) => !seen.has(f))
+    .map((f) => [...walk(f), f])
+    .filter((c) => c.length > 2);
   return [...open, ...rings].map((c) => c.join(" → "));
 }
 
 /** What every thickness that lies in the drawers would leave at one valve, nearest to the aim first. */
-export function whatEachLeaves(p: Position, thicknessesMm: readonly number[]): { readonly thicknessMm: number; readonly lashMm: number; readonly fits: boolean }[] {
+export function whatEachLeaves(
+  p: Position,
+  thicknessesMm: readonly number[],
+): { readonly thicknessMm: number; readonly lashMm: number; readonly fits: boolean }[] {
   return [...new Set(thicknessesMm)]
     .map((thicknessMm) => {
       const lashMm = lashWithMm(p.fittedMm, middle(p.lashMm), thicknessMm);
@@ -65,8 +87,15 @@ export function whatEachLeaves(p: Position, thicknessesMm: readonly number[]): {
 export const wantedMm = (p: Position): number => newThicknessMm(p.fittedMm, middle(p.lashMm), p.aimMm);
 
 /** Whether a part leaves the lash in its band whatever the reading and the marks leave open. */
-export function surelyIn(p: Position, { lowMm, highMm }: { readonly lowMm: number; readonly highMm: number }, thicknessMm: number, fittedByMark: boolean, partByMark: boolean): boolean {
-  const around = (mm: number, byMark: boolean): Interval => interval(mm - (byMark ? MARK_WITHIN_MM : 0), mm + (byMark ? MARK_WITHIN_MM : 0));
+export function surelyIn(
+  p: Position,
+  { lowMm, highMm }: { readonly lowMm: number; readonly highMm: number },
+  thicknessMm: number,
+  fittedByMark: boolean,
+  partByMark: boolean,
+): boolean {
+  const around = (mm: number, byMark: boolean): Interval =>
+    interval(mm - (byMark ? MARK_WITHIN_MM : 0), mm + (byMark ? MARK_WITHIN_MM : 0));
   const { lo, hi } = lashWithin(around(p.fittedMm, fittedByMark), p.lashMm, around(thicknessMm, partByMark));
   return lo >= lowMm - 1e-9 && hi <= highMm + 1e-9;
 }
@@ -84,8 +113,10 @@ export function leftOpen({ picks, unserved }: SharePlan): string[] {
 export function buyingList({ picks }: SharePlan, catalogue: readonly CatalogueItem[]): OrderLine[] {
   const counts = new Map<string, number>();
   for (const p of picks) if (p.source === "buy") counts.set(p.from, (counts.get(p.from) ?? 0) + 1);
-  return catalogue.flatMap(({ sku, kind, diameterMm, thicknessMm, price }) => {
-    const quantity = counts.get(sku);
-    return quantity === undefined ? [] : [{ sku, kind, diameterMm, thicknessMm, quantity, price }];
-  }).sort((a, b) => a.thicknessMm - b.thicknessMm);
+  return catalogue
+    .flatMap(({ sku, kind, diameterMm, thicknessMm, price }) => {
+      const quantity = counts.get(sku);
+      return quantity === undefined ? [] : [{ sku, kind, diameterMm, thicknessMm, quantity, price }];
+    })
+    .sort((a, b) => a.thicknessMm - b.thicknessMm);
 }

@@ -22,7 +22,10 @@ export function useCatalogue(kind: PartKind, diameterMm: number | null): Catalog
   useEffect(() => {
     let gone = false;
     let again: ReturnType<typeof setTimeout> | undefined;
-    void send<{ items: CatalogueItem[] | null }>("GET", `/api/supplier/catalogue?kind=${kind}${diameterMm === null ? "" : `&diameterMm=${diameterMm}`}`).then((sent) => {
+    void send<{ items: CatalogueItem[] | null }>(
+      "GET",
+      `/api/supplier/catalogue?kind=${kind}${diameterMm === null ? "" : `&diameterMm=${diameterMm}`}`,
+    ).then((sent) => {
       if (gone) return;
       const items = sent.kind === "done" ? sent.data.items : null;
       setHeard({ items, state: items === null ? "down" : "here" });

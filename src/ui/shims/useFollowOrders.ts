@@ -20,9 +20,12 @@ export function useFollowOrders(orders: readonly Order[]): void {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const states = JSON.parse(shown) as Record<string, string>;
     const follow = async (): Promise<void> => {
-      const sent = await send<{ states: Record<string, string> }>("POST", "/api/orders/follow", { ids: Object.keys(states) });
+      const sent = await send<{ states: Record<string, string> }>("POST", "/api/orders/follow", {
+        ids: Object.keys(states),
+      });
       if (gone) return;
-      if (sent.kind === "done" && Object.entries(sent.data.states).some(([id, state]) => states[id] !== state)) router.refresh();
+      if (sent.kind === "done" && Object.entries(sent.data.states).some(([id, state]) => states[id] !== state))
+        router.refresh();
       timer = setTimeout(() => void follow(), EVERY_MS);
     };
     void follow();

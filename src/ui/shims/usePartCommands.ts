@@ -10,7 +10,10 @@ import { changesOf } from "./planWords";
 import { type Typed, type TypedPart, thicknessProblem } from "./typedParts";
 
 /** What is told to the shop from the page of parts. */
-export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void }) {
+export function usePartCommands(
+  jobId: string,
+  { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void },
+) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -27,10 +30,17 @@ export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readon
   }
 
   return {
-    problem, busy,
+    problem,
+    busy,
     /** A measurement is kept as soon as its field is left, so that it is there when the parts have come. */
     keep(valve: string, part: TypedPart | undefined): void {
-      if (part === undefined || part.text.trim() === "" || thicknessProblem(part.text) !== null || kept.current.get(valve) === JSON.stringify(part)) return;
+      if (
+        part === undefined ||
+        part.text.trim() === "" ||
+        thicknessProblem(part.text) !== null ||
+        kept.current.get(valve) === JSON.stringify(part)
+      )
+        return;
       kept.current.set(valve, JSON.stringify(part));
       void send("POST", `/api/jobs/${jobId}/parts-out`, { id: crypto.randomUUID(), valve, ...part }).then((sent) => {
         if (sent.kind === "done") return;
@@ -43,7 +53,11 @@ export function usePartCommands(jobId: string, { onFitted, onOrdered }: { readon
       if (slip !== undefined) return setProblem(`${slip[0]}: ${thicknessProblem(slip[1].text) ?? ""}`);
       setBusy(true);
       const { buying: _, ...asked } = wish;
-      const body = { ...asked, out: Object.entries(typed).flatMap(([valve, part]) => (part.text.trim() === "" ? [] : [{ valve, ...part }])), agreed: Object.fromEntries(changesOf(plan).map((c) => [c.position, c.thicknessMm])) };
+      const body = {
+        ...asked,
+        out: Object.entries(typed).flatMap(([valve, part]) => (part.text.trim() === "" ? [] : [{ valve, ...part }])),
+        agreed: Object.fromEntries(changesOf(plan).map((c) => [c.position, c.thicknessMm])),
+      };
       if (!told(await send("POST", `/api/jobs/${jobId}/shims`, { id: taking.idFor(body), ...body }))) return;
       taking.done();
       onFitted();

@@ -30,7 +30,11 @@ export function useShimWorker(question: Asked | null): ShimWork {
       busy.current.worker.terminate();
       busy.current = null;
     }
-    const at = busy.current ?? { worker: new Worker(new URL("../../workers/shims.worker.ts", import.meta.url), { type: "module" }), asked: 0, done: true };
+    const at = busy.current ?? {
+      worker: new Worker(new URL("../../workers/shims.worker.ts", import.meta.url), { type: "module" }),
+      asked: 0,
+      done: true,
+    };
     busy.current = at;
     at.asked += 1;
     at.done = false;
@@ -43,10 +47,13 @@ export function useShimWorker(question: Asked | null): ShimWork {
     };
     at.worker.postMessage({ ...asked, id } as ShimQuestion);
   }, [text]);
-  useEffect(() => () => {
-    busy.current?.worker.terminate();
-    busy.current = null;
-  }, []);
+  useEffect(
+    () => () => {
+      busy.current?.worker.terminate();
+      busy.current = null;
+    },
+    [],
+  );
   if (text === "null") return { answer: null, share: null };
   return { answer: work.answer, share: work.to === text ? null : (work.share ?? 0) };
 }

@@ -25,19 +25,35 @@ const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mec
 /** People and feeler sets. */
 export function ShopView({ shopName, people, sets, bleed }: Props) {
   return (
-    <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.2fr) minmax(0, 1fr)" }} gap={{ base: "8", lg: "10" }} alignItems="start">
-      <chakra.h1 gridColumn="1 / -1" fontFamily="stamp" fontWeight={600} fontSize="30px">{shopName}</chakra.h1>
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.2fr) minmax(0, 1fr)" }}
+      gap={{ base: "8", lg: "10" }}
+      alignItems="start"
+    >
+      <chakra.h1 gridColumn="1 / -1" fontFamily="stamp" fontWeight={600} fontSize="30px">
+        {shopName}
+      </chakra.h1>
       <chakra.section aria-labelledby="sets" minWidth="0">
         <PlateHeading id="sets">Feeler sets</PlateHeading>
         {sets.map((s) => (
           <chakra.div key={s.id} borderTop="1px solid" borderColor="line" py="3">
-            <chakra.p fontSize="19px" fontWeight={600}>{s.name}</chakra.p>
-            <chakra.p fontFamily="mono" fontSize="16px" color="soft">{s.leaves.map((l) => (s.system === "metric" ? l.mmMark : l.inchMark)).join("  ")} {s.system === "metric" ? "mm" : "in"}</chakra.p>
+            <chakra.p fontSize="19px" fontWeight={600}>
+              {s.name}
+            </chakra.p>
+            <chakra.p fontFamily="mono" fontSize="16px" color="soft">
+              {s.leaves.map((l) => (s.system === "metric" ? l.mmMark : l.inchMark)).join("  ")}{" "}
+              {s.system === "metric" ? "mm" : "in"}
+            </chakra.p>
           </chakra.div>
         ))}
         <PlateHeading pt="6">People</PlateHeading>
         <chakra.ul listStyleType="none" m="0" p="0">
-          {people.map((p) => <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px"><b>{p.name}</b>, {ROLE[p.role]}, reads by: {SCHOOL_NAMES[p.school].name.toLowerCase()}</chakra.li>)}
+          {people.map((p) => (
+            <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px">
+              <b>{p.name}</b>, {ROLE[p.role]}, reads by: {SCHOOL_NAMES[p.school].name.toLowerCase()}
+            </chakra.li>
+          ))}
         </chakra.ul>
       </chakra.section>
       <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
@@ -66,13 +82,44 @@ function AddFeelerSet() {
   }
 
   return (
-    <chakra.form noValidate onSubmit={(e) => { e.preventDefault(); void add(); }} display="flex" flexDirection="column" gap="4" minWidth="0">
+    <chakra.form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void add();
+      }}
+      display="flex"
+      flexDirection="column"
+      gap="4"
+      minWidth="0"
+    >
       <PlateHeading>Add your own set</PlateHeading>
-      <Field label="Name" hint="As it is written on its case" error={wrong("name")}>{(c) => <TextInput {...c} value={name} onChange={(e) => setName(e.target.value)} />}</Field>
-      <Field label="Leaves are made in">{(c) => <Select {...c} value={system} onChange={(e) => setSystem(e.target.value === "inch" ? "inch" : "metric")}><option value="metric">millimeters</option><option value="inch">inches</option></Select>}</Field>
-      <Field label="Marks of the leaves" hint="Parted by blanks: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010" error={wrong("marks")}>{(c) => <TextArea {...c} rows={4} value={marks} onChange={(e) => setMarks(e.target.value)} />}</Field>
-      {problem !== null && problem.path !== "name" && problem.path !== "marks" && <Complaint role="alert">{problem.message}</Complaint>}
-      <div><Button type="submit" kind="now">Add the set</Button></div>
+      <Field label="Name" hint="As it is written on its case" error={wrong("name")}>
+        {(c) => <TextInput {...c} value={name} onChange={(e) => setName(e.target.value)} />}
+      </Field>
+      <Field label="Leaves are made in">
+        {(c) => (
+          <Select {...c} value={system} onChange={(e) => setSystem(e.target.value === "inch" ? "inch" : "metric")}>
+            <option value="metric">millimeters</option>
+            <option value="inch">inches</option>
+          </Select>
+        )}
+      </Field>
+      <Field
+        label="Marks of the leaves"
+        hint="Parted by blanks: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010"
+        error={wrong("marks")}
+      >
+        {(c) => <TextArea {...c} rows={4} value={marks} onChange={(e) => setMarks(e.target.value)} />}
+      </Field>
+      {problem !== null && problem.path !== "name" && problem.path !== "marks" && (
+        <Complaint role="alert">{problem.message}</Complaint>
+      )}
+      <div>
+        <Button type="submit" kind="now">
+          Add the set
+        </Button>
+      </div>
     </chakra.form>
   );
 }

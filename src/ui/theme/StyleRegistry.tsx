@@ -18,10 +18,18 @@ export function StyleRegistry({ children }: { readonly children: ReactNode }) {
     const styles = names.map((name) => cache.inserted[name]).join("");
     return (
       <>
-        {made.filter((m) => m.global).map((m) => (
-          <style key={m.name} data-emotion={`${cache.key}-global ${m.name}`} dangerouslySetInnerHTML={{ __html: String(cache.inserted[m.name]) }} />
-        ))}
-        {styles !== "" && <style data-emotion={`${cache.key} ${names.join(" ")}`} dangerouslySetInnerHTML={{ __html: styles }} />}
+        {made
+          .filter((m) => m.global)
+          .map((m) => (
+            <style
+              key={m.name}
+              data-emotion={`${cache.key}-global ${m.name}`}
+              dangerouslySetInnerHTML={{ __html: String(cache.inserted[m.name]) }}
+            />
+          ))}
+        {styles !== "" && (
+          <style data-emotion={`${cache.key} ${names.join(" ")}`} dangerouslySetInnerHTML={{ __html: styles }} />
+        )}
       </>
     );
   });

@@ -12,10 +12,19 @@ const config = defineConfig({
   cssVarsPrefix: "f",
   preflight: true,
   globalCss: {
-    html: { bg: "paper", color: "ink", fontFamily: "body", fontSize: "16px", lineHeight: 1.45, textSizeAdjust: "100%", _print: { bg: "white", color: "black" } },
+    html: {
+      bg: "paper",
+      color: "ink",
+      fontFamily: "body",
+      fontSize: "16px",
+      lineHeight: 1.45,
+      textSizeAdjust: "100%",
+      _print: { bg: "white", color: "black" },
+    },
     body: { minHeight: "100dvh" },
     ":where(a, button, input, select, textarea, [tabindex]):focus-visible": {
-      outline: "3px solid var(--f-colors-blue)", outlineOffset: "2px",
+      outline: "3px solid var(--f-colors-blue)",
+      outlineOffset: "2px",
     },
     ":where(svg, g):focus:not(:focus-visible)": { outline: "none" },
     "*": { _motionReduce: { transition: "none !important", animation: "none !important" } },

@@ -6,5 +6,7 @@ import { order, placeOrderInput } from "@/server/orders";
 
 /** Keeps an order and sends it to the supplier; the answer says where it stands. */
 export function POST(request: NextRequest) {
-  return respond(async () => NextResponse.json({ order: await order(database(), await actor(), await readCommand(request, placeOrderInput)) }));
+  return respond(async () =>
+    NextResponse.json({ order: await order(database(), await actor(), await readCommand(request, placeOrderInput)) }),
+  );
 }

@@ -19,7 +19,10 @@ const YEAR_S = 365 * 24 * 3600;
 /** Says who is at work on this device. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    const { personId } = await readCommand(request, z.strictObject({ personId: z.string().regex(UUID, "Choose a name.") }));
+    const { personId } = await readCommand(
+      request,
+      z.strictObject({ personId: z.string().regex(UUID, "Choose a name.") }),
+    );
     const { shopId } = await viewer();
     const known = (await listPeople(shopId)).some((p) => p.id === personId);
     if (!known) throw new Refused("This person is not in the shop. Choose another name.", 422, "personId");

@@ -16,7 +16,14 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
   return (
     <Shell>
       <title>{`${engine.file.name} · Fulcrata`}</title>
-      <EngineView id={engine.id} file={engine.file} serial={engine.serial} runningHours={engine.runningHours} unknownFields={unknownFields(engine.file)} measured={await measuredFor(database(), shopId, engine.id)} />
+      <EngineView
+        id={engine.id}
+        file={engine.file}
+        serial={engine.serial}
+        runningHours={engine.runningHours}
+        unknownFields={unknownFields(engine.file)}
+        measured={await measuredFor(database(), shopId, engine.id)}
+      />
     </Shell>
   );
 }

@@ -17,7 +17,11 @@ export default async function PartsPage() {
   const { shopId } = await viewer();
   return (
     <Shell>
-      <PartsView parts={await listParts(database(), shopId)} micrometers={await listMicrometers(database(), shopId)} orders={(await listOrders(database(), shopId)).slice(0, SHOWN)} />
+      <PartsView
+        parts={await listParts(database(), shopId)}
+        micrometers={await listMicrometers(database(), shopId)}
+        orders={(await listOrders(database(), shopId)).slice(0, SHOWN)}
+      />
     </Shell>
   );
 }

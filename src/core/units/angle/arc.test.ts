@@ -1,17 +1,37 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { advance, arcBetween, clearance, complement, contains, fold, separation, union, widen, type Arc } from "./arc";
+import {
+  advance,
+  arcBetween,
+  clearance,
+  complement,
+  contains,
+  fold,
+  separation,
+  union,
+  widen,
+  type Arc,
+} from "./arc";
 
 const CYCLE = 720;
 const arcs = fc.array(
-  fc.record({ from: fc.integer({ min: -720, max: 1440 }), span: fc.integer({ min: 1, max: 400 }) })
+  fc
+    .record({ from: fc.integer({ min: -720, max: 1440 }), span: fc.integer({ min: 1, max: 400 }) })
     .map(({ from, span }) => arcBetween(from, from + span, CYCLE)),
   { maxLength: 5 },
 );
 const anyHolds = (list: readonly Arc[], deg: number): boolean => list.some((a) => contains(a, deg, CYCLE));
 
 describe("fold", () => {
-  it.each([[-1, 719], [-1e-20, 0], [720, 0], [1440, 0], [-0, 0], [721.5, 1.5], [-721, 719]])("%d -> %d", (deg, folded) => {
+  it.each([
+    [-1, 719],
+    [-1e-20, 0],
+    [720, 0],
+    [1440, 0],
+    [-0, 0],
+    [721.5, 1.5],
+    [-721, 719],
+  ])("%d -> %d", (deg, folded) => {
     expect(Object.is(fold(deg, CYCLE), folded)).toBe(true);
   });
   it.each([NaN, Infinity, -Infinity])("refuses %d", (deg) => {
@@ -41,7 +61,10 @@ describe("arcs", () => {
   });
   it("joins through zero and keeps order", () => {
     const joined = union([arcBetween(700, 730, CYCLE), arcBetween(5, 40, CYCLE), arcBetween(100, 120, CYCLE)], CYCLE);
-    expect(joined).toEqual([{ startDeg: 100, spanDeg: 20 }, { startDeg: 700, spanDeg: 60 }]);
+    expect(joined).toEqual([
+      { startDeg: 100, spanDeg: 20 },
+      { startDeg: 700, spanDeg: 60 },
+    ]);
   });
   it("union and complement agree with membership at every half degree", () => {
     fc.assert(
@@ -69,7 +92,14 @@ describe("arcs", () => {
 
 describe("clearance", () => {
   const heel = [arcBetween(600, 100, CYCLE)];
-  it.each([[0, 100], [650, 50], [100, 0], [110, -10], [590, -10], [350, -250]])("at %d it is %d", (deg, clear) => {
+  it.each([
+    [0, 100],
+    [650, 50],
+    [100, 0],
+    [110, -10],
+    [590, -10],
+    [350, -250],
+  ])("at %d it is %d", (deg, clear) => {
     expect(clearance(heel, deg, CYCLE)).toBe(clear);
   });
   it("has no end on the whole cycle and no way in without arcs", () => {

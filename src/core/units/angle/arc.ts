@@ -28,8 +28,7 @@ export function fold(deg: number, cycleDeg: number): CrankDeg {
 }
 
 /** Degrees turned in the running direction from `from` to `to`, in [0, cycle). */
-export const advance = (from: number, to: number, cycleDeg: number): number =>
-  fold(to - from, cycleDeg);
+export const advance = (from: number, to: number, cycleDeg: number): number => fold(to - from, cycleDeg);
 
 /** The shorter way between two angles, in [0, cycle / 2]. */
 export function separation(a: number, b: number, cycleDeg: number): number {
@@ -78,7 +77,10 @@ export function union(arcs: readonly Arc[], cycleDeg: number): Arc[] {
 function cutAtZero({ startDeg, spanDeg }: Arc, cycleDeg: number): { start: number; end: number }[] {
   const end = startDeg + spanDeg;
   if (end <= cycleDeg) return [{ start: startDeg, end }];
-  return [{ start: startDeg, end: cycleDeg }, { start: 0, end: end - cycleDeg }];
+  return [
+    { start: startDeg, end: cycleDeg },
+    { start: 0, end: end - cycleDeg },
+  ];
 }
 
 /** What the given arcs leave free, in order; the whole cycle when there are none. */

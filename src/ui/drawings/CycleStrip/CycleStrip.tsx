@@ -33,7 +33,12 @@ export function CycleStrip({ engine, plan, requiredDeg, crank }: Props) {
 
 const StillStrip = memo(function StillStrip(props: React.ComponentProps<typeof CycleStripDrawing>) {
   return (
-    <Drawing width={props.layout.width} height={props.layout.height} viewBox={`0 0 ${props.layout.width} ${props.layout.height}`} aria-hidden="true">
+    <Drawing
+      width={props.layout.width}
+      height={props.layout.height}
+      viewBox={`0 0 ${props.layout.width} ${props.layout.height}`}
+      aria-hidden="true"
+    >
       <CycleStripDrawing {...props} />
     </Drawing>
   );
@@ -67,21 +72,46 @@ function StripSlider({ layout, cycleDeg, crank, children }: SliderProps) {
       hush();
     };
   }, [crank, cycleDeg, layout]);
-  const take = (event: PointerEvent<HTMLDivElement>): void => crank.set(layout.degOf(event.clientX - event.currentTarget.getBoundingClientRect().left));
+  const take = (event: PointerEvent<HTMLDivElement>): void =>
+    crank.set(layout.degOf(event.clientX - event.currentTarget.getBoundingClientRect().left));
   const foot = layout.height - FOOT_ROOM - HEAD_ROOM;
   return (
     <div
-      ref={slider} role="slider" tabIndex={0} aria-label="Cycle strip: turn the crank" aria-valuemin={0} aria-valuemax={cycleDeg} aria-valuenow={Math.round(crank.get())}
-      style={{ position: "relative", width: layout.width, height: layout.height, overflow: "hidden", touchAction: "pan-y", cursor: "ew-resize", borderRadius: 4, contain: "strict" }}
-      onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); take(event); }}
-      onPointerMove={(event) => { if (event.buttons > 0) take(event); }}
+      ref={slider}
+      role="slider"
+      tabIndex={0}
+      aria-label="Cycle strip: turn the crank"
+      aria-valuemin={0}
+      aria-valuemax={cycleDeg}
+      aria-valuenow={Math.round(crank.get())}
+      style={{
+        position: "relative",
+        width: layout.width,
+        height: layout.height,
+        overflow: "hidden",
+        touchAction: "pan-y",
+        cursor: "ew-resize",
+        borderRadius: 4,
+        contain: "strict",
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        take(event);
+      }}
+      onPointerMove={(event) => {
+        if (event.buttons > 0) take(event);
+      }}
       onKeyDown={(event: KeyboardEvent<HTMLDivElement>) => {
         const next = steppedBy(event, crank.get(), cycleDeg);
         if (next !== null) crank.set(next);
       }}
     >
       {children}
-      <div ref={line} aria-hidden="true" style={{ position: "absolute", top: HEAD_ROOM - 8, left: -8, pointerEvents: "none", willChange: "transform" }}>
+      <div
+        ref={line}
+        aria-hidden="true"
+        style={{ position: "absolute", top: HEAD_ROOM - 8, left: -8, pointerEvents: "none", willChange: "transform" }}
+      >
         <svg width="16" height={foot + 24} style={{ display: "block" }}>
           <path d={`M8 0v${foot + 12}`} stroke={color.now} strokeWidth={2.5} />
           <path d={`M0 ${foot + 22}h16l-8 -11z`} fill={color.now} />

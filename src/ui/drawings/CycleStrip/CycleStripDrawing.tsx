@@ -26,11 +26,19 @@ export function CycleStripDrawing({ layout, cycleDeg, plan, requiredDeg }: Props
     <g>
       {Array.from({ length: cycleDeg / 90 + 1 }, (_, i) => i * 90).map((deg) => (
         <g key={deg}>
-          <path d={`M${xOf(deg)} ${HEAD_ROOM - 4}V${bottom + 4}`} stroke={color.line} strokeWidth={deg % 180 === 0 ? 1.5 : 1} />
-          <DrawnText x={xOf(deg)} y={bottom + 22} size={15} fill={color.soft}>{deg}°</DrawnText>
+          <path
+            d={`M${xOf(deg)} ${HEAD_ROOM - 4}V${bottom + 4}`}
+            stroke={color.line}
+            strokeWidth={deg % 180 === 0 ? 1.5 : 1}
+          />
+          <DrawnText x={xOf(deg)} y={bottom + 22} size={15} fill={color.soft}>
+            {deg}°
+          </DrawnText>
         </g>
       ))}
-      {rows.map((row) => <Row key={row.key} row={row} height={layout.rowHeight} />)}
+      {rows.map((row) => (
+        <Row key={row.key} row={row} height={layout.rowHeight} />
+      ))}
       {plan?.stops.map((stop, i) => {
         const x = xOf(stop.crankDeg);
         const set = new Map(stop.set.map((v) => [v.valve, v.marginDeg]));
@@ -38,17 +46,41 @@ export function CycleStripDrawing({ layout, cycleDeg, plan, requiredDeg }: Props
           <g key={stop.crankDeg}>
             <path d={`M${x} ${HEAD_ROOM - 6}V${bottom}`} stroke={color.ink} strokeWidth={2} />
             <path d={flag(x)} fill={color.ink} />
-            <DrawnText x={x} y={17} size={17} bold centered fill={color.paper}>{stopLetter(i)}</DrawnText>
+            <DrawnText x={x} y={17} size={17} bold centered fill={color.paper}>
+              {stopLetter(i)}
+            </DrawnText>
             {rows.map((row) => {
               const margin = row.valves.map((v) => set.get(v)).find((m) => m !== undefined);
-              return margin === undefined ? null : <Served key={row.key} x={x} row={row} height={layout.rowHeight} tight={margin < 2 * requiredDeg} marginDeg={margin} right={xOf(cycleDeg)} />;
+              return margin === undefined ? null : (
+                <Served
+                  key={row.key}
+                  x={x}
+                  row={row}
+                  height={layout.rowHeight}
+                  tight={margin < 2 * requiredDeg}
+                  marginDeg={margin}
+                  right={xOf(cycleDeg)}
+                />
+              );
             })}
           </g>
         );
       })}
       {plan?.unserved.map((u) => {
         const row = rows.find((r) => r.valves.includes(u.valve));
-        return row === undefined ? null : <DrawnText key={u.valve} x={LABEL_WIDTH - 8} y={row.y + layout.rowHeight / 2} size={17} bold centered fill={color.now}>✕</DrawnText>;
+        return row === undefined ? null : (
+          <DrawnText
+            key={u.valve}
+            x={LABEL_WIDTH - 8}
+            y={row.y + layout.rowHeight / 2}
+            size={17}
+            bold
+            centered
+            fill={color.now}
+          >
+            ✕
+          </DrawnText>
+        );
       })}
     </g>
   );
@@ -61,9 +93,39 @@ function Row({ row, height }: { readonly row: StripRow; readonly height: number 
   const [top, thick] = [row.y + 3, height - 6];
   return (
     <g>
-      <text x={4} y={row.y + height / 2} dy="0.36em" fill={color.ink} style={{ fontFamily: font.stamp, fontWeight: 600, fontSize: 16 }}>{row.label}</text>
-      {row.ramps.map((p) => <rect key={p.x} x={p.x} y={top + thick / 2 - 1.5} width={p.width} height={3} fill={bar.stroke} opacity={0.45} />)}
-      {row.heel.map((p) => <rect key={p.x} x={p.x} y={top} width={p.width} height={thick} rx={3} fill={bar.fill} stroke={bar.stroke} strokeWidth={1.5} />)}
+      <text
+        x={4}
+        y={row.y + height / 2}
+        dy="0.36em"
+        fill={color.ink}
+        style={{ fontFamily: font.stamp, fontWeight: 600, fontSize: 16 }}
+      >
+        {row.label}
+      </text>
+      {row.ramps.map((p) => (
+        <rect
+          key={p.x}
+          x={p.x}
+          y={top + thick / 2 - 1.5}
+          width={p.width}
+          height={3}
+          fill={bar.stroke}
+          opacity={0.45}
+        />
+      ))}
+      {row.heel.map((p) => (
+        <rect
+          key={p.x}
+          x={p.x}
+          y={top}
+          width={p.width}
+          height={thick}
+          rx={3}
+          fill={bar.fill}
+          stroke={bar.stroke}
+          strokeWidth={1.5}
+        />
+      ))}
     </g>
   );
 }
@@ -83,11 +145,33 @@ function Served({ x, row, height, tight, marginDeg, right }: ServedProps) {
   const before = x + 56 > right;
   return (
     <g>
-      <circle cx={x} cy={y} r={Math.min(8, height / 2 - 3)} fill={tight ? color.now : color.ink} stroke={color.sheet} strokeWidth={1.5} />
+      <circle
+        cx={x}
+        cy={y}
+        r={Math.min(8, height / 2 - 3)}
+        fill={tight ? color.now : color.ink}
+        stroke={color.sheet}
+        strokeWidth={1.5}
+      />
       {tight && (
         <>
-          <rect x={before ? x - 52 : x + 11} y={y - 9} width={41} height={18} rx={3} fill={color.sheet} stroke={color.now} />
-          <DrawnText x={before ? x - 31 : x + 32} y={y} size={15} bold centered fill={color.now}>{`${Math.floor(marginDeg)}°`}</DrawnText>
+          <rect
+            x={before ? x - 52 : x + 11}
+            y={y - 9}
+            width={41}
+            height={18}
+            rx={3}
+            fill={color.sheet}
+            stroke={color.now}
+          />
+          <DrawnText
+            x={before ? x - 31 : x + 32}
+            y={y}
+            size={15}
+            bold
+            centered
+            fill={color.now}
+          >{`${Math.floor(marginDeg)}°`}</DrawnText>
         </>
       )}
     </g>

@@ -39,19 +39,40 @@ export function layStrip(engine: Engine, width: number): StripLayout {
   const { cycleDeg } = engine;
   const room = Math.max(120, width - LABEL_WIDTH - SIDE);
   const xOf = (deg: number): number => LABEL_WIDTH + (deg / cycleDeg) * room;
-  const degOf = (x: number): number => Math.max(0, Math.min(cycleDeg - 1, Math.round(((x - LABEL_WIDTH) / room) * cycleDeg)));
+  const degOf = (x: number): number =>
+    Math.max(0, Math.min(cycleDeg - 1, Math.round(((x - LABEL_WIDTH) / room) * cycleDeg)));
   const groups = groupsOf(engine.valves);
   const rowHeight = groups.length <= 12 ? 28 : groups.length <= 20 ? 23 : 19;
   const rows = groups.map((valves, i): StripRow => {
     const first = valves[0] as Valve;
-    const pieces = (arcs: readonly Arc[]): Piece[] => arcs.flatMap((a) => cut(a, first.firingDeg, cycleDeg)).map(([from, to]) => ({ x: xOf(from), width: xOf(to) - xOf(from) }));
+    const pieces = (arcs: readonly Arc[]): Piece[] =>
+      arcs
+        .flatMap((a) => cut(a, first.firingDeg, cycleDeg))
+        .map(([from, to]) => ({ x: xOf(from), width: xOf(to) - xOf(from) }));
     const role = engine.roleArcs[first.role];
     return {
-      key: `${first.cylinder}|${first.role}`, role: first.role, valves: valves.map((v) => v.id),
+      key: `${first.cylinder}|${first.role}`,
+      role: first.role,
+      valves: valves.map((v) => v.id),
       label: valves.length === 1 ? first.id : `${first.id}…${valves.at(-1)?.id.replace(first.cylinder, "") ?? ""}`,
       y: HEAD_ROOM + i * rowHeight,
       heel: pieces(first.baseArcs ?? []),
-      ramps: role === undefined ? [] : pieces(complement(union([role.lobe, ...(first.baseArcs ?? []), ...engine.releases.filter((r) => r.role === first.role).map((r) => r.arc)], cycleDeg), cycleDeg)),
+      ramps:
+        role === undefined
+          ? []
+          : pieces(
+              complement(
+                union(
+                  [
+                    role.lobe,
+                    ...(first.baseArcs ?? []),
+                    ...engine.releases.filter((r) => r.role === first.role).map((r) => r.arc),
+                  ],
+                  cycleDeg,
+                ),
+                cycleDeg,
+              ),
+            ),
     };
   });
   return { width, height: HEAD_ROOM + rows.length * rowHeight + FOOT_ROOM, rowHeight, rows, xOf, degOf };
@@ -60,7 +81,8 @@ export function layStrip(engine: Engine, width: number): StripLayout {
 /** Valves of one cylinder and role, in the order of the engine. */
 function groupsOf(valves: readonly Valve[]): Valve[][] {
   const groups = new Map<string, Valve[]>();
-  for (const v of valves) groups.set(`${v.cylinder}|${v.role}`, [...(groups.get(`${v.cylinder}|${v.role}`) ?? []), v]);
+  for (const v of valves)
+    groups.set(`${v.cylinder}|${v.role}`, [...(groups.get(`${v.cylinder}|${v.role}`) ?? []), v]);
   return [...groups.values()];
 }
 
@@ -69,5 +91,10 @@ function cut(arc: Arc, byDeg: number, cycleDeg: number): [number, number][] {
   const from = fold(arc.startDeg + byDeg, cycleDeg);
   const to = from + arc.spanDeg;
   if (arc.spanDeg >= cycleDeg) return [[0, cycleDeg]];
-  return to <= cycleDeg ? [[from, to]] : [[from, cycleDeg], [0, to - cycleDeg]];
+  return to <= cycleDeg
+    ? [[from, to]]
+    : [
+        [from, cycleDeg],
+        [0, to - cycleDeg],
+      ];
 }

@@ -29,7 +29,12 @@ export function HeadFrame({ file, view, children, over }: Props) {
   const scrolls = layout.width > width;
   return (
     <chakra.div ref={box} position="relative" width="full">
-      <chakra.div ref={setScroller} overflowX="auto" width="full" {...(scrolls ? { tabIndex: 0, role: "region", "aria-label": "Head map, scrolls sideways" } : {})}>
+      <chakra.div
+        ref={setScroller}
+        overflowX="auto"
+        width="full"
+        {...(scrolls ? { tabIndex: 0, role: "region", "aria-label": "Head map, scrolls sideways" } : {})}
+      >
         {children(framed)}
       </chakra.div>
       {over?.(framed)}

@@ -20,4 +20,8 @@ interface Props {
 }
 
 /** The valves where they stand. */
-export const HeadMap = ({ file, view = "front-left", ...shown }: Props) => <HeadFrame file={file} view={view}>{({ layout }) => <HeadMapDrawing layout={layout} {...shown} />}</HeadFrame>;
+export const HeadMap = ({ file, view = "front-left", ...shown }: Props) => (
+  <HeadFrame file={file} view={view}>
+    {({ layout }) => <HeadMapDrawing layout={layout} {...shown} />}
+  </HeadFrame>
+);

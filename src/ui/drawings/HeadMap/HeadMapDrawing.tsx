@@ -36,12 +36,48 @@ interface Props {
   readonly cylinderLabel?: (cylinder: string) => string;
 }
 
-export function HeadMapDrawing({ layout, marks, notes = {}, swaps = [], onPick, onPickCylinder, cylinderLabel }: Props) {
+export function HeadMapDrawing({
+  layout,
+  marks,
+  notes = {},
+  swaps = [],
+  onPick,
+  onPickCylinder,
+  cylinderLabel,
+}: Props) {
   return (
-    <svg width={layout.width} height={layout.height} viewBox={`0 0 ${layout.width} ${layout.height}`} role={onPick === undefined && onPickCylinder === undefined ? "img" : "group"} aria-label="Valves where they stand">
-      {layout.outlines.map((o) => <rect key={`${o.x} ${o.y}`} {...o} rx={12} fill={color.paper} stroke={color.ink} strokeWidth={2} />)}
-      {layout.cylinders.map((c) => <CylinderSign key={c.id} spot={c} words={layout.words} note={notes[c.id] ?? ""} label={cylinderLabel?.(c.id) ?? `Cylinder ${c.id}`} onPick={onPickCylinder} />)}
-      {swapArrows(layout, swaps).map(({ key, path, tip }) => <path key={key} d={`${path}${tip}`} data-swap={key} fill="none" stroke={color.ink} strokeWidth={2.5} strokeLinejoin="round" pointerEvents="none" />)}
+    <svg
+      width={layout.width}
+      height={layout.height}
+      viewBox={`0 0 ${layout.width} ${layout.height}`}
+      role={onPick === undefined && onPickCylinder === undefined ? "img" : "group"}
+      aria-label="Valves where they stand"
+    >
+      {layout.outlines.map((o) => (
+        <rect key={`${o.x} ${o.y}`} {...o} rx={12} fill={color.paper} stroke={color.ink} strokeWidth={2} />
+      ))}
+      {layout.cylinders.map((c) => (
+        <CylinderSign
+          key={c.id}
+          spot={c}
+          words={layout.words}
+          note={notes[c.id] ?? ""}
+          label={cylinderLabel?.(c.id) ?? `Cylinder ${c.id}`}
+          onPick={onPickCylinder}
+        />
+      ))}
+      {swapArrows(layout, swaps).map(({ key, path, tip }) => (
+        <path
+          key={key}
+          d={`${path}${tip}`}
+          data-swap={key}
+          fill="none"
+          stroke={color.ink}
+          strokeWidth={2.5}
+          strokeLinejoin="round"
+          pointerEvents="none"
+        />
+      ))}
       {layout.spots.map((spot) => {
         if (marks === null) return <TouchPlace key={spot.valve.id} spot={spot} onPick={onPick} />;
         const mark = marks[spot.valve.id];
@@ -64,10 +100,25 @@ const CylinderSign = memo(function CylinderSign({ spot: c, words, note, label, o
   const plain = onPick === undefined;
   return (
     <g {...(plain ? {} : touch(label, () => onPick(c.id)))} data-cylinder={c.id}>
-      {c.boreRadius > 0 && <circle cx={c.bore.x} cy={c.bore.y} r={c.boreRadius} fill={plain ? "none" : color.sheet} stroke={plain ? color.line : color.blue} strokeWidth={plain ? 1.5 : 2.5} />}
+      {c.boreRadius > 0 && (
+        <circle
+          cx={c.bore.x}
+          cy={c.bore.y}
+          r={c.boreRadius}
+          fill={plain ? "none" : color.sheet}
+          stroke={plain ? color.line : color.blue}
+          strokeWidth={plain ? 1.5 : 2.5}
+        />
+      )}
       {!plain && <rect {...reachOf(c)} fill="transparent" />}
-      <DrawnText x={c.at.x} y={c.at.y + 8} size={24} bold fill={color.ink}>{c.id}</DrawnText>
-      {words !== "none" && <DrawnText x={c.at.x} y={c.at.y + 27} size={16} fill={color.soft}>{words === "short" ? (SHORT[note] ?? note) : note}</DrawnText>}
+      <DrawnText x={c.at.x} y={c.at.y + 8} size={24} bold fill={color.ink}>
+        {c.id}
+      </DrawnText>
+      {words !== "none" && (
+        <DrawnText x={c.at.x} y={c.at.y + 27} size={16} fill={color.soft}>
+          {words === "short" ? (SHORT[note] ?? note) : note}
+        </DrawnText>
+      )}
     </g>
   );
 });
@@ -85,35 +136,56 @@ interface MarkedProps {
   readonly onPick: ((valve: string) => void) | undefined;
 }
 
-const MarkedHead = ({ spot, mark, onPick }: MarkedProps) =>
-  <ValveHead spot={spot} look={mark.look} text={mark.text} arrows={mark.arrows ?? null} label={mark.label} onPick={onPick} />;
+const MarkedHead = ({ spot, mark, onPick }: MarkedProps) => (
+  <ValveHead
+    spot={spot}
+    look={mark.look}
+    text={mark.text}
+    arrows={mark.arrows ?? null}
+    label={mark.label}
+    onPick={onPick}
+  />
+);
 
 /** Where a valve is touched; what it looks like is drawn over it, and its name is written to it, by whoever draws it. */
 const TouchPlace = memo(function TouchPlace({ spot, onPick }: Omit<MarkedProps, "mark">) {
   return (
-    <g {...(onPick === undefined ? {} : touch(spot.valve.id, () => onPick(spot.valve.id)))} data-valve={spot.valve.id}>
+    <g
+      {...(onPick === undefined ? {} : touch(spot.valve.id, () => onPick(spot.valve.id)))}
+      data-valve={spot.valve.id}
+    >
       <circle cx={spot.at.x} cy={spot.at.y} r={Math.max(spot.radius, 28)} fill="transparent" />
     </g>
   );
 });
 
 /** Phases where there is no room for the whole word. */
-export const SHORT: Record<string, string> = { compression: "comp.", exhaust: "exh.", "firing TDC": "fires", rocking: "rocks" };
+export const SHORT: Record<string, string> = {
+  compression: "comp.",
+  exhaust: "exh.",
+  "firing TDC": "fires",
+  rocking: "rocks",
+};
 
 /** What makes a part of a drawing a button. */
-const touch = (label: string, act: () => void) => ({
-  role: "button", tabIndex: 0, "aria-label": label, style: { cursor: "pointer" },
-  onClick: act,
-  onKeyDown: (event: KeyboardEvent) => {
-    if (event.key !== "Enter" && event.key !== " ") return;
-    event.preventDefault();
-    event.stopPropagation();
-    act();
-  },
-}) as const;
+const touch = (label: string, act: () => void) =>
+  ({
+    role: "button",
+    tabIndex: 0,
+    "aria-label": label,
+    style: { cursor: "pointer" },
+    onClick: act,
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key !== "Enter" && event.key !== " ") return;
+      event.preventDefault();
+      event.stopPropagation();
+      act();
+    },
+  }) as const;
 
 /** Large enough to read, small enough for its head. */
-export const figureSize = (radius: number, text: string): number => Math.min(22, Math.max(15, radius * (text.length > 4 ? 0.5 : 0.58)));
+export const figureSize = (radius: number, text: string): number =>
+  Math.min(22, Math.max(15, radius * (text.length > 4 ? 0.5 : 0.58)));
 
 interface HeadProps extends Omit<ValveMark, "arrows"> {
   readonly spot: Spot;
@@ -127,17 +199,44 @@ const ValveHead = memo(function ValveHead({ spot, look: state, text, arrows, lab
   const { id, role } = spot.valve;
   const look = lookStyle(color, state, role);
   const size = figureSize(spot.radius, text);
-  const lift = arrows !== null || state === "done" || state === "sending" || state === "excused" ? -spot.radius * 0.16 : 0;
+  const lift =
+    arrows !== null || state === "done" || state === "sending" || state === "excused" ? -spot.radius * 0.16 : 0;
   return (
-    <g {...(onPick === undefined ? { pointerEvents: "none" } : touch(label, () => onPick(id)))} data-valve={id} data-look={state}>
+    <g
+      {...(onPick === undefined ? { pointerEvents: "none" } : touch(label, () => onPick(id)))}
+      data-valve={id}
+      data-look={state}
+    >
       <circle cx={x} cy={y} r={Math.max(spot.radius, 28)} fill="transparent" />
-      {state === "hand" && <circle cx={x} cy={y} r={spot.radius + 6} fill={color.sheet} stroke={color.now} strokeWidth={5} />}
-      <circle cx={x} cy={y} r={spot.radius} fill={look.fill} stroke={look.stroke} strokeWidth={look.width} strokeDasharray={look.dash?.join(" ")} />
-      <DrawnText x={x} y={y + lift} size={size} bold centered fill={look.text}>{text}</DrawnText>
+      {state === "hand" && (
+        <circle cx={x} cy={y} r={spot.radius + 6} fill={color.sheet} stroke={color.now} strokeWidth={5} />
+      )}
+      <circle
+        cx={x}
+        cy={y}
+        r={spot.radius}
+        fill={look.fill}
+        stroke={look.stroke}
+        strokeWidth={look.width}
+        strokeDasharray={look.dash?.join(" ")}
+      />
+      <DrawnText x={x} y={y + lift} size={size} bold centered fill={look.text}>
+        {text}
+      </DrawnText>
       {arrows !== null && <Arrows x={x} y={y + spot.radius * 0.52} apart={arrows === "apart"} />}
-      {state === "done" && <path d={`M${x - 7} ${y + spot.radius * 0.5}l5 5 9 -10`} fill="none" stroke={look.text} strokeWidth={2.5} />}
-      {state === "sending" && <DrawnText x={x} y={y + spot.radius * 0.72} size={16} fill={look.text}>…</DrawnText>}
-      {state === "excused" && <DrawnText x={x} y={y + spot.radius * 0.72} size={15} bold fill={look.text}>left</DrawnText>}
+      {state === "done" && (
+        <path d={`M${x - 7} ${y + spot.radius * 0.5}l5 5 9 -10`} fill="none" stroke={look.text} strokeWidth={2.5} />
+      )}
+      {state === "sending" && (
+        <DrawnText x={x} y={y + spot.radius * 0.72} size={16} fill={look.text}>
+          …
+        </DrawnText>
+      )}
+      {state === "excused" && (
+        <DrawnText x={x} y={y + spot.radius * 0.72} size={15} bold fill={look.text}>
+          left
+        </DrawnText>
+      )}
     </g>
   );
 });

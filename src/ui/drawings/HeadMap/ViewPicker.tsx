@@ -15,10 +15,25 @@ interface Props {
 /** The side from which the person looks at the engine. */
 export function ViewPicker({ file, view, onView }: Props) {
   return (
-    <chakra.label display="inline-flex" alignItems="center" gap="2" bg="sheet" fontFamily="stamp" fontWeight={600} fontSize="16px" textTransform="uppercase" color="soft" px="1">
+    <chakra.label
+      display="inline-flex"
+      alignItems="center"
+      gap="2"
+      bg="sheet"
+      fontFamily="stamp"
+      fontWeight={600}
+      fontSize="16px"
+      textTransform="uppercase"
+      color="soft"
+      px="1"
+    >
       <chakra.span whiteSpace="nowrap">Seen from above</chakra.span>
       <Select value={view} width="auto" textTransform="none" onChange={(e) => onView(e.target.value as HeadView)}>
-        {viewChoices(file).map((v) => <option key={v.view} value={v.view}>{v.words}</option>)}
+        {viewChoices(file).map((v) => (
+          <option key={v.view} value={v.view}>
+            {v.words}
+          </option>
+        ))}
       </Select>
     </chakra.label>
   );

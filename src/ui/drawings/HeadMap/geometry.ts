@@ -49,11 +49,14 @@ export function layHead(file: EngineFile, width: number, view: HeadView = "front
   return turned(layBanks(file, upright ? 0 : width), view);
 }
 
-const valvesIn = (file: EngineFile, cylinder: string): ValveEntry[] => file.valves.filter((v) => v.cylinder === cylinder);
+const valvesIn = (file: EngineFile, cylinder: string): ValveEntry[] =>
+  file.valves.filter((v) => v.cylinder === cylinder);
 
 /** The most valves that one cylinder has side by side in one row. */
 function widestRow(file: EngineFile): number {
-  const counts = file.cylinders.flatMap((c) => ["intake", "exhaust", "injector"].map((role) => valvesIn(file, c).filter((v) => v.role === role).length));
+  const counts = file.cylinders.flatMap((c) =>
+    ["intake", "exhaust", "injector"].map((role) => valvesIn(file, c).filter((v) => v.role === role).length),
+  );
   return Math.max(1, ...counts);
 }
 
@@ -69,7 +72,14 @@ function layBanks(file: EngineFile, wanted: number): HeadLayout {
   const blocks = banks.map((bank, b) => {
     const top = 8 + b * (blockHeight + LABEL_ROOM);
     const left = (width - column * bank.length) / 2;
-    return layBlock(file, bank, { left, top, column, height: blockHeight, radius, intakeBelow: banks.length > 1 && b === 0 });
+    return layBlock(file, bank, {
+      left,
+      top,
+      column,
+      height: blockHeight,
+      radius,
+      intakeBelow: banks.length > 1 && b === 0,
+    });
   });
   return {
     width,
@@ -113,7 +123,12 @@ function layBlock(file: EngineFile, bank: readonly string[], block: Block) {
   });
   const cylinders = bank.map((id, c): CylinderSpot => {
     const x = left + column * (c + 0.5);
-    return { id, at: { x, y: top + height + 24 }, bore: { x, y: top + height / 2 }, boreRadius: Math.min(column * 0.46, height * 0.32) };
+    return {
+      id,
+      at: { x, y: top + height + 24 },
+      bore: { x, y: top + height / 2 },
+      boreRadius: Math.min(column * 0.46, height * 0.32),
+    };
   });
   return { spots, cylinders, outline: { x: left - 4, y: top, width: column * bank.length + 8, height } };
 }
@@ -141,7 +156,12 @@ function layRadial(file: EngineFile, width: number): HeadLayout {
   });
   const cylinders = file.cylinders.map((id, c): CylinderSpot => {
     const deg = (c * 360) / count;
-    return { id, at: polar(center, ring - radius * 1.35, deg), bore: polar(center, ring, deg), boreRadius: radius * 2.15 };
+    return {
+      id,
+      at: polar(center, ring - radius * 1.35, deg),
+      bore: polar(center, ring, deg),
+      boreRadius: radius * 2.15,
+    };
   });
   return { width: center.x * 2, height: 2 * half, spots, cylinders, outlines: [], words: "none" };
 }
@@ -159,12 +179,24 @@ function turned(laid: HeadLayout, view: HeadView): HeadLayout {
       const labelRoom = ring ? 0 : LABEL_ROOM - 8;
       const round = placed(laid, width, height, ({ x, y }) => ({ x: width - x, y: height - labelRoom - y }));
       // Numbers stay under their bank, whichever way it lies.
-      return ring ? round : { ...round, cylinders: round.cylinders.map((c, i) => ({ ...c, at: { x: c.at.x, y: c.bore.y + below(laid.cylinders[i]) } })) };
+      return ring
+        ? round
+        : {
+            ...round,
+            cylinders: round.cylinders.map((c, i) => ({
+              ...c,
+              at: { x: c.at.x, y: c.bore.y + below(laid.cylinders[i]) },
+            })),
+          };
     }
     case "front-near":
-      return ring ? turned(laid, "front-right") : { ...placed(laid, height, width, ({ x, y }) => ({ x: y, y: width - x })), words: "short" };
+      return ring
+        ? turned(laid, "front-right")
+        : { ...placed(laid, height, width, ({ x, y }) => ({ x: y, y: width - x })), words: "short" };
     case "front-far":
-      return ring ? turned(laid, "mirrored") : { ...placed(laid, height, width, ({ x, y }) => ({ x: height - y, y: x })), words: "short" };
+      return ring
+        ? turned(laid, "mirrored")
+        : { ...placed(laid, height, width, ({ x, y }) => ({ x: height - y, y: x })), words: "short" };
   }
 }
 
@@ -172,12 +204,19 @@ const below = (c: CylinderSpot | undefined): number => (c === undefined ? 0 : c.
 
 function placed(laid: HeadLayout, width: number, height: number, move: (p: Point) => Point): HeadLayout {
   return {
-    ...laid, width, height,
+    ...laid,
+    width,
+    height,
     spots: laid.spots.map((s) => ({ ...s, at: move(s.at) })),
     cylinders: laid.cylinders.map((c) => ({ ...c, at: move(c.at), bore: move(c.bore) })),
     outlines: laid.outlines.map((o) => {
       const [p, q] = [move({ x: o.x, y: o.y }), move({ x: o.x + o.width, y: o.y + o.height })];
-      return { x: Math.min(p.x, q.x), y: Math.min(p.y, q.y), width: Math.abs(p.x - q.x), height: Math.abs(p.y - q.y) };
+      return {
+        x: Math.min(p.x, q.x),
+        y: Math.min(p.y, q.y),
+        width: Math.abs(p.x - q.x),
+        height: Math.abs(p.y - q.y),
+      };
     }),
   };
 }

@@ -33,9 +33,16 @@ function arrow(a: Spot, b: Spot): SwapArrow {
   const [dx, dy] = [b.at.x - a.at.x, b.at.y - a.at.y];
   const length = Math.hypot(dx, dy);
   const bow = Math.min(MOST_BOW, length * BOW);
-  const bend = { x: (a.at.x + b.at.x) / 2 - (dy / length) * bow * 2, y: (a.at.y + b.at.y) / 2 + (dx / length) * bow * 2 };
+  const bend = {
+    x: (a.at.x + b.at.x) / 2 - (dy / length) * bow * 2,
+    y: (a.at.y + b.at.y) / 2 + (dx / length) * bow * 2,
+  };
   const [start, end] = [towards(a.at, bend, a.radius + GAP), towards(b.at, bend, b.radius + GAP)];
-  return { key: `${a.valve.id} ${b.valve.id}`, path: `M${start.x} ${start.y}Q${round(bend.x)} ${round(bend.y)} ${end.x} ${end.y}`, tip: `M${barb(end, bend, 0.5)}L${end.x} ${end.y}L${barb(end, bend, -0.5)}` };
+  return {
+    key: `${a.valve.id} ${b.valve.id}`,
+    path: `M${start.x} ${start.y}Q${round(bend.x)} ${round(bend.y)} ${end.x} ${end.y}`,
+    tip: `M${barb(end, bend, 0.5)}L${end.x} ${end.y}L${barb(end, bend, -0.5)}`,
+  };
 }
 
 function towards(from: Point, to: Point, by: number): Point {

@@ -2,9 +2,17 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import type { HeadView } from "./geometry";
 
 const VIEWS: Readonly<Record<HeadView, string>> = {
-  "front-left": "front to the left", "front-right": "front to the right", "front-near": "front toward you", "front-far": "front away from you", mirrored: "as in a mirror",
+  "front-left": "front to the left",
+  "front-right": "front to the right",
+  "front-near": "front toward you",
+  "front-far": "front away from you",
+  mirrored: "as in a mirror",
 };
-const RADIAL_VIEWS: Partial<Record<HeadView, string>> = { "front-left": "from the front", "front-right": "upside down", mirrored: "from behind" };
+const RADIAL_VIEWS: Partial<Record<HeadView, string>> = {
+  "front-left": "from the front",
+  "front-right": "upside down",
+  mirrored: "from behind",
+};
 
 /** The sides from which this engine may be seen, in words. */
 export function viewChoices(file: EngineFile): { readonly view: HeadView; readonly words: string }[] {

@@ -20,28 +20,51 @@ interface Props {
 }
 
 const ROLES: readonly ValveRole[] = ["exhaust", "intake", "injector"];
-const STROKE: Readonly<Record<ValveRole, string>> = { intake: color.blue, exhaust: color.brass, injector: color.soft };
+const STROKE: Readonly<Record<ValveRole, string>> = {
+  intake: color.blue,
+  exhaust: color.brass,
+  injector: color.soft,
+};
 const DASH: Readonly<Record<ValveRole, string | undefined>> = { intake: undefined, exhaust: "9 4", injector: "3 4" };
 
 /** How far a cylinder's valves are open over its cycle, with the hand on the curves. */
 export function LiftCurves({ file, engine, cylinder, crank }: Props) {
   const curves = useMemo(
-    () => ROLES.filter((role) => engine.valves.some((v) => v.cylinder === cylinder && v.role === role)).flatMap((role) => liftCurve(file, engine, role) ?? []),
+    () =>
+      ROLES.filter((role) => engine.valves.some((v) => v.cylinder === cylinder && v.role === role)).flatMap(
+        (role) => liftCurve(file, engine, role) ?? [],
+      ),
     [file, engine, cylinder],
   );
   const [box, width] = useWidth(520);
-  const scale = useMemo((): LiftScale => ({ cycleDeg: engine.cycleDeg, width: Math.max(240, width), highest: highestOf(curves) }), [engine.cycleDeg, width, curves]);
+  const scale = useMemo(
+    (): LiftScale => ({ cycleDeg: engine.cycleDeg, width: Math.max(240, width), highest: highestOf(curves) }),
+    [engine.cycleDeg, width, curves],
+  );
   const firingDeg = engine.cylinders.find((c) => c.id === cylinder)?.firingDeg ?? 0;
   return (
     <chakra.figure m="0" ref={box} width="full" minWidth="0">
       <chakra.div position="relative">
-        <chakra.svg width={scale.width} height={HEIGHT} viewBox={`0 0 ${scale.width} ${HEIGHT}`} display="block" maxWidth="full" role="img" aria-label={`Lift curves of cylinder ${cylinder}`}>
+        <chakra.svg
+          width={scale.width}
+          height={HEIGHT}
+          viewBox={`0 0 ${scale.width} ${HEIGHT}`}
+          display="block"
+          maxWidth="full"
+          role="img"
+          aria-label={`Lift curves of cylinder ${cylinder}`}
+        >
           <Curves curves={curves} scale={scale} />
         </chakra.svg>
         <Hand curves={curves} scale={scale} firingDeg={firingDeg} crank={crank} />
       </chakra.div>
       <chakra.figcaption fontSize="16px" color="soft">
-        {curves.map((c) => `${c.role}: ${c.measured ? "as measured" : c.peakMm === null ? "from its events, shape assumed" : `from its events, ${c.peakMm.toFixed(2)} mm, shape assumed`}`).join(" · ")}
+        {curves
+          .map(
+            (c) =>
+              `${c.role}: ${c.measured ? "as measured" : c.peakMm === null ? "from its events, shape assumed" : `from its events, ${c.peakMm.toFixed(2)} mm, shape assumed`}`,
+          )
+          .join(" · ")}
       </chakra.figcaption>
     </chakra.figure>
   );
@@ -53,18 +76,36 @@ interface CurvesProps {
 }
 
 const Curves = memo(function Curves({ curves, scale }: CurvesProps) {
-  const phases = scale.cycleDeg === 720 ? ["power", "exhaust", "intake", scale.width < 420 ? "comp." : "compression"] : ["power", "compression"];
+  const phases =
+    scale.cycleDeg === 720
+      ? ["power", "exhaust", "intake", scale.width < 420 ? "comp." : "compression"]
+      : ["power", "compression"];
   return (
     <g>
-      {phases.map((name, i) => <DrawnText key={name} x={xOf(scale, i * 180 + 90)} y={18} size={16} fill={color.soft}>{name}</DrawnText>)}
+      {phases.map((name, i) => (
+        <DrawnText key={name} x={xOf(scale, i * 180 + 90)} y={18} size={16} fill={color.soft}>
+          {name}
+        </DrawnText>
+      ))}
       {phases.concat("").map((_, i) => (
         <g key={i}>
           <path d={`M${xOf(scale, i * 180)} 24V${FLOOR + 6}`} stroke={color.line} />
-          <DrawnText x={xOf(scale, i * 180)} y={FLOOR + 22} size={15} fill={color.soft}>{i * 180}°</DrawnText>
+          <DrawnText x={xOf(scale, i * 180)} y={FLOOR + 22} size={15} fill={color.soft}>
+            {i * 180}°
+          </DrawnText>
         </g>
       ))}
       <path d={`M${xOf(scale, 0)} ${FLOOR}H${xOf(scale, scale.cycleDeg)}`} stroke={color.ink} strokeWidth={1.5} />
-      {curves.map((c) => <path key={c.role} d={curvePath(scale, c)} fill="none" stroke={STROKE[c.role]} strokeWidth={3} strokeDasharray={DASH[c.role]} />)}
+      {curves.map((c) => (
+        <path
+          key={c.role}
+          d={curvePath(scale, c)}
+          fill="none"
+          stroke={STROKE[c.role]}
+          strokeWidth={3}
+          strokeDasharray={DASH[c.role]}
+        />
+      ))}
     </g>
   );
 });
@@ -93,9 +134,27 @@ function Hand({ curves, scale, firingDeg, crank }: HandProps) {
   }, [crank, curves, firingDeg, scale]);
   return (
     <div aria-hidden="true">
-      <div ref={hand} style={{ ...MOVED, width: 3, height: FLOOR - 20, top: 24, left: -1.5, background: color.now }} />
+      <div
+        ref={hand}
+        style={{ ...MOVED, width: 3, height: FLOOR - 20, top: 24, left: -1.5, background: color.now }}
+      />
       {curves.map((c, i) => (
-        <div key={c.role} ref={(element) => { dots.current[i] = element; }} style={{ ...MOVED, width: 14, height: 14, top: -7, left: -7, background: color.sheet, border: `3px solid ${STROKE[c.role]}`, borderRadius: 999 }} />
+        <div
+          key={c.role}
+          ref={(element) => {
+            dots.current[i] = element;
+          }}
+          style={{
+            ...MOVED,
+            width: 14,
+            height: 14,
+            top: -7,
+            left: -7,
+            background: color.sheet,
+            border: `3px solid ${STROKE[c.role]}`,
+            borderRadius: 999,
+          }}
+        />
       ))}
     </div>
   );

@@ -25,7 +25,10 @@ export interface LifterScale {
 
 /** Where a depth lies; beyond the travel it stays at the end. */
 export function lifterScale({ travelMm }: Pick<Plunger, "travelMm">): LifterScale {
-  return { y: (mm) => ZERO_Y + (Math.min(travelMm, Math.max(0, mm)) / travelMm) * (BOTTOM_Y - ZERO_Y), plungerHeight: PLUNGER_HEIGHT };
+  return {
+    y: (mm) => ZERO_Y + (Math.min(travelMm, Math.max(0, mm)) / travelMm) * (BOTTOM_Y - ZERO_Y),
+    plungerHeight: PLUNGER_HEIGHT,
+  };
 }
 
 /** The window as a stretch of the scale. */
@@ -40,14 +43,21 @@ export function springPoints(fromY: number): string {
   const turns = 6;
   const [left, right] = [BORE.left + 14, BORE.right - 14];
   const step = (BORE.bottom - fromY) / turns;
-  return Array.from({ length: turns + 1 }, (_, i) => `${i % 2 === 0 ? left : right},${(fromY + i * step).toFixed(1)}`).join(" ");
+  return Array.from(
+    { length: turns + 1 },
+    (_, i) => `${i % 2 === 0 ? left : right},${(fromY + i * step).toFixed(1)}`,
+  ).join(" ");
 }
 
 /** Labels that would lie on each other are moved apart, keeping their order from the top; each `y` is where it belongs. */
-export function apart<T extends { readonly y: number }>(labels: readonly T[], leastGap: number): (T & { readonly at: number })[] {
+export function apart<T extends { readonly y: number }>(
+  labels: readonly T[],
+  leastGap: number,
+): (T & { readonly at: number })[] {
   const sorted = [...labels].sort((a, b) => a.y - b.y);
   const placed: (T & { at: number })[] = [];
-  for (const label of sorted) placed.push({ ...label, at: Math.max(label.y, (placed.at(-1)?.at ?? -Infinity) + leastGap) });
+  for (const label of sorted)
+    placed.push({ ...label, at: Math.max(label.y, (placed.at(-1)?.at ?? -Infinity) + leastGap) });
   const over = Math.max(0, (placed.at(-1)?.at ?? 0) - (HEIGHT - 8));
   return placed.map((p) => ({ ...p, at: p.at - over }));
 }

@@ -4,7 +4,17 @@ import type { Arc } from "@/core/units/angle/arc";
 import type { Box } from "../canvas/MovingLayer";
 import { DrawnText } from "../DrawnText";
 import { color } from "../colors";
-import { CENTER, DISC_RADIUS, RIM_RADIUS, RING_WIDTH, SIZE, phaseNames, possibleBands, ringArcs, type RingArc } from "./geometry";
+import {
+  CENTER,
+  DISC_RADIUS,
+  RIM_RADIUS,
+  RING_WIDTH,
+  SIZE,
+  phaseNames,
+  possibleBands,
+  ringArcs,
+  type RingArc,
+} from "./geometry";
 
 interface Props {
   readonly engine: Engine;
@@ -17,13 +27,29 @@ export const PhaseWheelDrawing = memo(function PhaseWheelDrawing({ engine, possi
   return (
     <g>
       <circle cx={CENTER.x} cy={CENTER.y} r={RIM_RADIUS} fill={color.sheet} stroke={color.edge} strokeWidth={1.5} />
-      <path d={`M${CENTER.x} ${CENTER.y - RIM_RADIUS}V${CENTER.y + RIM_RADIUS}M${CENTER.x - RIM_RADIUS} ${CENTER.y}H${CENTER.x + RIM_RADIUS}`} stroke={color.line} />
-      {ringArcs(engine).map((arc) => <path key={arc.key} d={arc.path} fill="none" stroke={arcColor(arc)} strokeWidth={RING_WIDTH[arc.role]} strokeDasharray={arc.part === "release" ? "4 3" : undefined} />)}
-      {possibleBands(possible ?? [], engine.cycleDeg).map((b) => <path key={b.key} d={b.path} fill="none" stroke={color.now} strokeWidth={9} />)}
+      <path
+        d={`M${CENTER.x} ${CENTER.y - RIM_RADIUS}V${CENTER.y + RIM_RADIUS}M${CENTER.x - RIM_RADIUS} ${CENTER.y}H${CENTER.x + RIM_RADIUS}`}
+        stroke={color.line}
+      />
+      {ringArcs(engine).map((arc) => (
+        <path
+          key={arc.key}
+          d={arc.path}
+          fill="none"
+          stroke={arcColor(arc)}
+          strokeWidth={RING_WIDTH[arc.role]}
+          strokeDasharray={arc.part === "release" ? "4 3" : undefined}
+        />
+      ))}
+      {possibleBands(possible ?? [], engine.cycleDeg).map((b) => (
+        <path key={b.key} d={b.path} fill="none" stroke={color.now} strokeWidth={9} />
+      ))}
       <circle cx={CENTER.x} cy={CENTER.y} r={DISC_RADIUS} fill={color.paper} stroke={color.ink} strokeWidth={2} />
       <path d={`M${CENTER.x - 9} ${CENTER.y - RIM_RADIUS - 12}h18l-9 13z`} fill={color.ink} />
       {phaseNames(engine.cycleDeg).map(({ name, at }) => (
-        <DrawnText key={name} x={at.x} y={at.y} size={22} centered fill={color.soft}>{name}</DrawnText>
+        <DrawnText key={name} x={at.x} y={at.y} size={22} centered fill={color.soft}>
+          {name}
+        </DrawnText>
       ))}
     </g>
   );

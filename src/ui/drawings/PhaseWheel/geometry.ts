@@ -39,7 +39,10 @@ export function ringArcs(engine: Engine): RingArc[] {
     const before: Arc = { startDeg: working.startDeg, spanDeg: advance(working.startDeg, lobe.startDeg, cycleDeg) };
     const lobeEnd = fold(lobe.startDeg + lobe.spanDeg, cycleDeg);
     const after: Arc = { startDeg: lobeEnd, spanDeg: advance(lobeEnd, working.startDeg + working.spanDeg, cycleDeg) };
-    return [before, after].filter((a) => a.spanDeg > 0).map((a) => draw(role, "ramp", a)).concat(draw(role, "lobe", lobe));
+    return [before, after]
+      .filter((a) => a.spanDeg > 0)
+      .map((a) => draw(role, "ramp", a))
+      .concat(draw(role, "lobe", lobe));
   });
   return [...lobes, ...engine.releases.map((r) => draw(r.role, "release", r.arc))];
 }
@@ -74,7 +77,10 @@ export const possibleBands = (arcs: readonly Arc[], cycleDeg: number): { key: st
     const spanDeg = Math.min(onWheel(a.spanDeg, cycleDeg), 359.9);
     // A band is drawn wide enough to be seen, about its own middle.
     const seen = Math.max(spanDeg, 3);
-    return { key: String(a.startDeg), path: arcPath(CENTER, RIM_RADIUS + 7, onWheel(a.startDeg, cycleDeg) - (seen - spanDeg) / 2, seen) };
+    return {
+      key: String(a.startDeg),
+      path: arcPath(CENTER, RIM_RADIUS + 7, onWheel(a.startDeg, cycleDeg) - (seen - spanDeg) / 2, seen),
+    };
   });
 
 /** The gap between a cylinder's number and the nearest end of its valve's heel: the margin, drawn. */
@@ -91,7 +97,8 @@ export function marginGap(engine: Engine, valveId: string, crankDeg: number): Ma
   const margin = valve === undefined ? null : marginDeg(valve, crankDeg, cycleDeg);
   if (valve === undefined || margin === null || Math.abs(margin) >= cycleDeg / 2) return null;
   const rel = fold(crankDeg - valve.firingDeg, cycleDeg);
-  const ahead = Math.abs((marginDeg(valve, crankDeg + Math.min(1, Math.abs(margin) / 2), cycleDeg) ?? 0)) < Math.abs(margin);
+  const ahead =
+    Math.abs(marginDeg(valve, crankDeg + Math.min(1, Math.abs(margin) / 2), cycleDeg) ?? 0) < Math.abs(margin);
   const size = Math.abs(margin);
   const fromDeg = ahead ? rel : rel - size;
   const radius = RING_RADIUS[valve.role];
@@ -108,7 +115,12 @@ export interface PhaseName {
 }
 
 /** Corners of the box, in running order. */
-const NAME_AT: readonly Point[] = [{ x: 316, y: 16 }, { x: 318, y: 308 }, { x: 2, y: 308 }, { x: 10, y: 16 }];
+const NAME_AT: readonly Point[] = [
+  { x: 316, y: 16 },
+  { x: 318, y: 308 },
+  { x: 2, y: 308 },
+  { x: 10, y: 16 },
+];
 
 /** The phases round the rim, where they belong. */
 export function phaseNames(cycleDeg: 360 | 720): PhaseName[] {

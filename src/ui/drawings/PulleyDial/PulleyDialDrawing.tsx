@@ -16,7 +16,9 @@ export const PulleyDialDrawing = memo(function PulleyDialDrawing({ rotation, pos
   return (
     <g>
       <circle cx={CENTER.x} cy={CENTER.y} r={PULLEY_RADIUS} fill={color.sheet} stroke={color.ink} strokeWidth={2} />
-      {possibleBands(possible ?? [], rotation).map((b) => <path key={b.key} d={b.path} fill="none" stroke={color.now} strokeWidth={7} opacity={b.second ? 0.6 : 1} />)}
+      {possibleBands(possible ?? [], rotation).map((b) => (
+        <path key={b.key} d={b.path} fill="none" stroke={color.now} strokeWidth={7} opacity={b.second ? 0.6 : 1} />
+      ))}
       <circle cx={CENTER.x} cy={CENTER.y} r={HUB_RADIUS} fill={color.paper} stroke={color.line} />
       <path d={`M${CENTER.x - 11} ${CENTER.y - PULLEY_RADIUS - 20}h22l-11 18z`} fill={color.now} />
       <path d={arrow.path} fill="none" stroke={color.ink} strokeWidth={3} />

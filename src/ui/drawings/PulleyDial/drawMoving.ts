@@ -19,7 +19,11 @@ const ROOM_DEG = 20;
 
 /** Then only the mark that is wanted, or at the pointer, has its letter. */
 const isCrowded = (marks: readonly DialMark[]): boolean =>
-  marks.some((m) => marks.some((o) => o !== m && Math.min(fold(o.markDeg - m.markDeg, 360), fold(m.markDeg - o.markDeg, 360)) < ROOM_DEG));
+  marks.some((m) =>
+    marks.some(
+      (o) => o !== m && Math.min(fold(o.markDeg - m.markDeg, 360), fold(m.markDeg - o.markDeg, 360)) < ROOM_DEG,
+    ),
+  );
 
 const TICKS = ticks(0, "clockwise");
 
@@ -46,7 +50,9 @@ export const dialDraw = (engine: Engine, { rotation, marks, wantedMarkDeg }: Sho
     drawDisc(ctx, CENTER.x, CENTER.y, HUB_RADIUS, { fill: color.paper, stroke: color.line, width: 1 });
     const isWanted = (m: DialMark): boolean => wantedMarkDeg !== null && Math.abs(m.markDeg - wantedMarkDeg) < 0.01;
     const atPointer = (m: DialMark): boolean => Math.abs(fold(m.markDeg - crankDeg + 1, 360) - 1) < 0.6;
-    for (const m of [...marks].sort((a, b) => Number(isWanted(a)) - Number(isWanted(b)) || Number(atPointer(a)) - Number(atPointer(b)))) {
+    for (const m of [...marks].sort(
+      (a, b) => Number(isWanted(a)) - Number(isWanted(b)) || Number(atPointer(a)) - Number(atPointer(b)),
+    )) {
       const at = polar(CENTER, PULLEY_RADIUS - 24, markBearing(m.markDeg, crankDeg, rotation));
       const wanted = isWanted(m);
       if (crowded && !wanted && !atPointer(m)) {
@@ -55,13 +61,38 @@ export const dialDraw = (engine: Engine, { rotation, marks, wantedMarkDeg }: Sho
       }
       const text = m.letters.length <= 2 ? m.letters.join("") : `${m.letters[0]}…`;
       drawDisc(ctx, at.x, at.y, 18, { fill: wanted ? color.now : color.ink });
-      drawText(ctx, palette, text, at.x, at.y, { size: text.length > 2 ? 15 : 21, fill: wanted ? color.onNow : color.paper, bold: true, centered: true });
+      drawText(ctx, palette, text, at.x, at.y, {
+        size: text.length > 2 ? 15 : 21,
+        fill: wanted ? color.onNow : color.paper,
+        bold: true,
+        centered: true,
+      });
     }
     const up = marks.find(atPointer);
-    drawText(ctx, palette, up === undefined ? `${Math.round(fold(crankDeg, 360) * 10) / 10}°` : `mark ${up.letters.join(", ")}`, CENTER.x, CENTER.y - 20, { size: 30, fill: color.ink, bold: true });
-    if (engine.cycleDeg === 720) drawText(ctx, palette, `${crankDeg < 360 ? "first" : "second"} time round`, CENTER.x, CENTER.y + 6, { size: 18, fill: color.soft, family: "body" });
-    shortSign(engine, crankDeg).split(" · ").slice(0, 2).forEach((line, i) => {
-      drawText(ctx, palette, line, CENTER.x, CENTER.y + 32 + i * 24, { size: 21, fill: color.ink, family: "body", bold: true });
-    });
+    drawText(
+      ctx,
+      palette,
+      up === undefined ? `${Math.round(fold(crankDeg, 360) * 10) / 10}°` : `mark ${up.letters.join(", ")}`,
+      CENTER.x,
+      CENTER.y - 20,
+      { size: 30, fill: color.ink, bold: true },
+    );
+    if (engine.cycleDeg === 720)
+      drawText(ctx, palette, `${crankDeg < 360 ? "first" : "second"} time round`, CENTER.x, CENTER.y + 6, {
+        size: 18,
+        fill: color.soft,
+        family: "body",
+      });
+    shortSign(engine, crankDeg)
+      .split(" · ")
+      .slice(0, 2)
+      .forEach((line, i) => {
+        drawText(ctx, palette, line, CENTER.x, CENTER.y + 32 + i * 24, {
+          size: 21,
+          fill: color.ink,
+          family: "body",
+          bold: true,
+        });
+      });
   };
 };

@@ -32,17 +32,31 @@ export function ticks(crankDeg: number, rotation: Rotation): Tick[] {
     const deg = i * 10;
     const at = markBearing(deg, crankDeg, rotation);
     const major = deg % 30 === 0;
-    return { deg, major, from: polar(CENTER, PULLEY_RADIUS, at), to: polar(CENTER, PULLEY_RADIUS - (major ? 14 : 7), at) };
+    return {
+      deg,
+      major,
+      from: polar(CENTER, PULLEY_RADIUS, at),
+      to: polar(CENTER, PULLEY_RADIUS - (major ? 14 : 7), at),
+    };
   });
 }
 
 /** Where the TDC mark of the pulley can be, while the crank is looked for: first time round outside, second inside. */
-export function possibleBands(arcs: readonly Arc[], rotation: Rotation): { key: string; path: string; second: boolean }[] {
-  return arcs.flatMap((arc) => piecesByTurn(arc)).map(({ from, span, second }) => {
-    const [at, size] = rotation === "clockwise" ? [from, span] : [-(from + span), span];
-    const seen = Math.min(Math.max(size, 3), 359.9);
-    return { key: `${from} ${span}`, second, path: arcPath(CENTER, PULLEY_RADIUS - (second ? 30 : 19), at - (seen - size) / 2, seen) };
-  });
+export function possibleBands(
+  arcs: readonly Arc[],
+  rotation: Rotation,
+): { key: string; path: string; second: boolean }[] {
+  return arcs
+    .flatMap((arc) => piecesByTurn(arc))
+    .map(({ from, span, second }) => {
+      const [at, size] = rotation === "clockwise" ? [from, span] : [-(from + span), span];
+      const seen = Math.min(Math.max(size, 3), 359.9);
+      return {
+        key: `${from} ${span}`,
+        second,
+        path: arcPath(CENTER, PULLEY_RADIUS - (second ? 30 : 19), at - (seen - size) / 2, seen),
+      };
+    });
 }
 
 /** An arc of the cycle cut where one turn ends and the next begins. */

@@ -44,7 +44,9 @@ export function MovingLayer({ box, region, crank, draw, scroller }: Props) {
       ctx.setTransform(ratio * scale, 0, 0, ratio * scale, ratio * x, ratio * y);
       draw(ctx, palette, crank.get());
     };
-    const soon = (): void => { if (frame === 0) frame = requestAnimationFrame(paint); };
+    const soon = (): void => {
+      if (frame === 0) frame = requestAnimationFrame(paint);
+    };
     const themed = (): void => {
       palette = null;
       soon();
@@ -87,15 +89,27 @@ function settle(canvas: HTMLCanvasElement, box: Box | null, region: Box | undefi
   // As SVG fits a viewBox: whole, and in the middle.
   const [boxX, boxY, boxWidth, boxHeight] = box ?? [0, 0, rect.width, rect.height];
   const scale = Math.min(rect.width / boxWidth, rect.height / boxHeight);
-  const [originX, originY] = [(rect.width - boxWidth * scale) / 2 - boxX * scale, (rect.height - boxHeight * scale) / 2 - boxY * scale];
-  const [fromX, fromY, wide, high] = region === undefined
-    ? [0, 0, rect.width, rect.height]
-    : [originX + region[0] * scale, originY + region[1] * scale, region[2] * scale, region[3] * scale];
+  const [originX, originY] = [
+    (rect.width - boxWidth * scale) / 2 - boxX * scale,
+    (rect.height - boxHeight * scale) / 2 - boxY * scale,
+  ];
+  const [fromX, fromY, wide, high] =
+    region === undefined
+      ? [0, 0, rect.width, rect.height]
+      : [originX + region[0] * scale, originY + region[1] * scale, region[2] * scale, region[3] * scale];
   const [screenX, screenY] = [rect.left + window.scrollX, rect.top + window.scrollY];
-  const [left, top] = [Math.floor((screenX + fromX) * ratio) / ratio - screenX, Math.floor((screenY + fromY) * ratio) / ratio - screenY];
+  const [left, top] = [
+    Math.floor((screenX + fromX) * ratio) / ratio - screenX,
+    Math.floor((screenY + fromY) * ratio) / ratio - screenY,
+  ];
   const [pixelsX, pixelsY] = [Math.ceil((fromX + wide - left) * ratio), Math.ceil((fromY + high - top) * ratio)];
   canvas.width = Math.max(1, pixelsX);
   canvas.height = Math.max(1, pixelsY);
-  Object.assign(canvas.style, { left: `${left}px`, top: `${top}px`, width: `${pixelsX / ratio}px`, height: `${pixelsY / ratio}px` });
+  Object.assign(canvas.style, {
+    left: `${left}px`,
+    top: `${top}px`,
+    width: `${pixelsX / ratio}px`,
+    height: `${pixelsY / ratio}px`,
+  });
   return { ratio, scale, x: originX - left, y: originY - top };
 }

@@ -11,7 +11,14 @@ interface TextStyle {
 }
 
 /** Text centered on x. */
-export function drawText(ctx: CanvasRenderingContext2D, palette: Palette, text: string, x: number, y: number, { size, fill, family = "stamp", bold = false, centered = false }: TextStyle): void {
+export function drawText(
+  ctx: CanvasRenderingContext2D,
+  palette: Palette,
+  text: string,
+  x: number,
+  y: number,
+  { size, fill, family = "stamp", bold = false, centered = false }: TextStyle,
+): void {
   const face = `${bold ? 600 : 500} ${size}px ${palette.font[family]}`;
   if (ctx.font !== face) ctx.font = face;
   ctx.textAlign = "center";
@@ -26,7 +33,13 @@ interface DiscStyle {
   readonly dash?: readonly number[];
 }
 
-export function drawDisc(ctx: CanvasRenderingContext2D, x: number, y: number, radius: number, { fill, stroke, width = 1.5, dash }: DiscStyle): void {
+export function drawDisc(
+  ctx: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  { fill, stroke, width = 1.5, dash }: DiscStyle,
+): void {
   ctx.beginPath();
   ctx.arc(x, y, radius, 0, 2 * Math.PI);
   if (fill !== "transparent") {

@@ -11,6 +11,9 @@ export function paletteAt(element: Element): Palette {
   const style = getComputedStyle(element);
   const valueOf = (token: string): string => style.getPropertyValue(token.slice(4, -1)).trim();
   const values = <T extends object>(tokens: T): Record<keyof T, string> =>
-    Object.fromEntries(Object.entries(tokens).map(([name, token]) => [name, valueOf(token as string)])) as Record<keyof T, string>;
+    Object.fromEntries(Object.entries(tokens).map(([name, token]) => [name, valueOf(token as string)])) as Record<
+      keyof T,
+      string
+    >;
   return { color: values(color), font: values(font) };
 }

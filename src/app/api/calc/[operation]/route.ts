@@ -16,4 +16,9 @@ export function POST(request: NextRequest, { params }: { params: Promise<{ opera
   });
 }
 
-const STATUS: Record<CalcProblem["kind"], number> = { "not-json": 400, "too-large": 413, "unknown-operation": 404, invalid: 422 };
+const STATUS: Record<CalcProblem["kind"], number> = {
+  "not-json": 400,
+  "too-large": 413,
+  "unknown-operation": 404,
+  invalid: 422,
+};

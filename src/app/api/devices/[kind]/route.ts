@@ -5,7 +5,9 @@ import { deviceKind } from "@/server/deviceKind";
 import { tell } from "@/server/devices";
 import { readCommand, respond } from "@/server/http";
 
-const command = z.strictObject({ line: z.string().regex(/^[a-z]{1,10} [-+.\w]{1,12}$/, "Send one command of the simulated device.") });
+const command = z.strictObject({
+  line: z.string().regex(/^[a-z]{1,10} [-+.\w]{1,12}$/, "Send one command of the simulated device."),
+});
 
 /** Moves a simulated device, as a hand would. */
 export const POST = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>

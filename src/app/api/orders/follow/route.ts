@@ -12,6 +12,8 @@ export function POST(request: NextRequest) {
   return respond(async () => {
     const { ids } = await readCommand(request, asked);
     const orders = await followOrders(database(), (await viewer()).shopId);
-    return NextResponse.json({ states: Object.fromEntries(orders.filter((o) => ids.includes(o.id)).map((o) => [o.id, o.state])) });
+    return NextResponse.json({
+      states: Object.fromEntries(orders.filter((o) => ids.includes(o.id)).map((o) => [o.id, o.state])),
+    });
   });
 }

@@ -14,5 +14,10 @@ export function POST(request: NextRequest) {
 
 /** The drawers as CSV. */
 export function GET() {
-  return respond(async () => new NextResponse(partsCsv(await listParts(database(), (await viewer()).shopId)), { headers: { "content-type": "text/csv; charset=utf-8", ...fileNamed("parts", "csv") } }));
+  return respond(
+    async () =>
+      new NextResponse(partsCsv(await listParts(database(), (await viewer()).shopId)), {
+        headers: { "content-type": "text/csv; charset=utf-8", ...fileNamed("parts", "csv") },
+      }),
+  );
 }

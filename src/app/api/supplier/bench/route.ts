@@ -5,7 +5,15 @@ import { readCommand, respond } from "@/server/http";
 import { setBench } from "@/server/supplier";
 
 const figures = z.record(z.string().max(80), z.number().min(0).max(100_000)).optional();
-const command = z.strictObject({ down: z.boolean().optional(), slowMs: z.number().min(0).max(60_000).optional(), loseAnswer: z.boolean().optional(), dayMs: z.number().min(0).optional(), deliver: z.boolean().optional(), price: figures, stock: figures });
+const command = z.strictObject({
+  down: z.boolean().optional(),
+  slowMs: z.number().min(0).max(60_000).optional(),
+  loseAnswer: z.boolean().optional(),
+  dayMs: z.number().min(0).optional(),
+  deliver: z.boolean().optional(),
+  price: figures,
+  stock: figures,
+});
 
 /** How the simulated supplier behaves: slow, down, out of stock. A real one does that by itself. */
 export function POST(request: NextRequest) {

@@ -5,13 +5,19 @@ import { PART_KINDS } from "@/core/parts/part";
 import { respond } from "@/server/http";
 import { askCatalogue } from "@/server/supplier";
 
-const wanted = z.object({ kind: z.enum(PART_KINDS, "Say what kind of part."), diameterMm: z.coerce.number("Give the diameter in mm.").positive().max(100).nullable() });
+const wanted = z.object({
+  kind: z.enum(PART_KINDS, "Say what kind of part."),
+  diameterMm: z.coerce.number("Give the diameter in mm.").positive().max(100).nullable(),
+});
 
 /** What the supplier sells of one kind and diameter; `items` is null while it does not answer. */
 export function GET(request: NextRequest) {
   return respond(async () => {
     const { searchParams } = request.nextUrl;
-    const { kind, diameterMm } = parseInput(wanted, { kind: searchParams.get("kind"), diameterMm: searchParams.get("diameterMm") });
+    const { kind, diameterMm } = parseInput(wanted, {
+      kind: searchParams.get("kind"),
+      diameterMm: searchParams.get("diameterMm"),
+    });
     const asked = await askCatalogue(kind, diameterMm);
     return NextResponse.json({ items: asked.kind === "down" ? null : asked.data });
   });

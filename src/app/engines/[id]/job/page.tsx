@@ -27,7 +27,15 @@ export default async function PreparePage({ params, searchParams }: Props) {
   if (!hasSpec(engine.file)) redirect(`/engines/${engine.id}#spec`);
   return (
     <Shell>
-      <PrepareView engineId={engine.id} file={engine.file} person={person} sets={await listFeelerSets(database(), shopId)} measured={await measuredFor(database(), shopId, engine.id)} bleed={await bleedOf(database(), shopId)} wanted={planFromQuery(await searchParams)} />
+      <PrepareView
+        engineId={engine.id}
+        file={engine.file}
+        person={person}
+        sets={await listFeelerSets(database(), shopId)}
+        measured={await measuredFor(database(), shopId, engine.id)}
+        bleed={await bleedOf(database(), shopId)}
+        wanted={planFromQuery(await searchParams)}
+      />
     </Shell>
   );
 }

@@ -22,8 +22,13 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
     <Shell>
       <title>{`Sheet of ${sheet.engine.name} · Fulcrata`}</title>
       <SheetView
-        sheet={sheet} file={file} person={seen.person} openedAt={format(sheet.openedAt, DATE)} notedAt={sheet.notes.map((n) => format(n.at, "MMM d, HH:mm"))}
-        closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)} signedAt={sheet.signedAt === null ? null : format(sheet.signedAt, DATE)}
+        sheet={sheet}
+        file={file}
+        person={seen.person}
+        openedAt={format(sheet.openedAt, DATE)}
+        notedAt={sheet.notes.map((n) => format(n.at, "MMM d, HH:mm"))}
+        closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)}
+        signedAt={sheet.signedAt === null ? null : format(sheet.signedAt, DATE)}
       />
     </Shell>
   );

@@ -9,5 +9,9 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "What to keep" };
 
 export default async function AdvicePage() {
-  return <Shell><AdviceView kinds={await loadAdvice(database(), (await viewer()).shopId)} /></Shell>;
+  return (
+    <Shell>
+      <AdviceView kinds={await loadAdvice(database(), (await viewer()).shopId)} />
+    </Shell>
+  );
 }

@@ -9,5 +9,9 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "One stock, several engines" };
 
 export default async function WeekPage() {
-  return <Shell><WeekView given={await loadWeek(database(), (await viewer()).shopId)} /></Shell>;
+  return (
+    <Shell>
+      <WeekView given={await loadWeek(database(), (await viewer()).shopId)} />
+    </Shell>
+  );
 }

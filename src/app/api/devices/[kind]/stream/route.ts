@@ -8,4 +8,9 @@ export const dynamic = "force-dynamic";
 
 /** Server-sent events: what the device says, assessed. */
 export const GET = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>
-  respond(async () => new NextResponse(listen(deviceKind((await params).kind), request.signal), { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } }));
+  respond(
+    async () =>
+      new NextResponse(listen(deviceKind((await params).kind), request.signal), {
+        headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
+      }),
+  );

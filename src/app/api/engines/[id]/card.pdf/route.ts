@@ -9,8 +9,15 @@ import { cardOf } from "@/server/printPlan";
 /** The plan of stops, to hang at the engine. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const card = await cardOf(database(), (await viewer()).shopId, (await params).id, Object.fromEntries(request.nextUrl.searchParams));
+    const card = await cardOf(
+      database(),
+      (await viewer()).shopId,
+      (await params).id,
+      Object.fromEntries(request.nextUrl.searchParams),
+    );
     const bytes = await pdfOf(PlanCard(card));
-    return new NextResponse(bytes, { headers: { "content-type": "application/pdf", ...fileNamed(`${card.title} stops`, "pdf") } });
+    return new NextResponse(bytes, {
+      headers: { "content-type": "application/pdf", ...fileNamed(`${card.title} stops`, "pdf") },
+    });
   });
 }

@@ -8,7 +8,9 @@ type Context = { params: Promise<{ id: string }> };
 
 /** The ledger as it stands: for a device that comes back to the job. */
 export function GET(_request: NextRequest, { params }: Context) {
-  return respond(async () => NextResponse.json({ entries: await readLedger(database(), (await viewer()).shopId, (await params).id) }));
+  return respond(async () =>
+    NextResponse.json({ entries: await readLedger(database(), (await viewer()).shopId, (await params).id) }),
+  );
 }
 
 /** Adds entries that belong together, and answers with the ledger as it then stands. */

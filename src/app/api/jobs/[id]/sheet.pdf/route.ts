@@ -18,8 +18,17 @@ export const GET = (request: NextRequest, { params }: { params: Promise<{ id: st
   respond(async () => {
     const { sheet, file } = await loadSheet(database(), await viewer(), (await params).id);
     const paper = z.enum(PAPERS).catch("a4").parse(request.nextUrl.searchParams.get("paper"));
-    const bytes = await pdfOf(SheetDocument({
-      sheet, head: layHead(file, DRAWN_WIDTH), unitOf: (v) => specUnit(file.lash?.[v.role]), date: (iso) => format(iso, "MMM d yyyy, HH:mm"), aircraft: file.sector === "aircraft", paper,
-    }));
-    return new NextResponse(bytes, { headers: { "content-type": "application/pdf", ...fileNamed(`${sheet.engine.name} lash sheet`, "pdf") } });
+    const bytes = await pdfOf(
+      SheetDocument({
+        sheet,
+        head: layHead(file, DRAWN_WIDTH),
+        unitOf: (v) => specUnit(file.lash?.[v.role]),
+        date: (iso) => format(iso, "MMM d yyyy, HH:mm"),
+        aircraft: file.sector === "aircraft",
+        paper,
+      }),
+    );
+    return new NextResponse(bytes, {
+      headers: { "content-type": "application/pdf", ...fileNamed(`${sheet.engine.name} lash sheet`, "pdf") },
+    });
   });
