@@ -1,7 +1,7 @@
 /** The job as the random player sees it: the one place that knows where the rules of a job live. */
 import { cycleOf, type EngineFile } from "../../src/core/engine/engineFile";
 import { resolveEngine } from "../../src/core/engine/resolve";
-import { waysOf } from "../../src/core/heat/ways";
+import { growthSourcesOf } from "../../src/core/heat/growthSources";
 import { lockingOf } from "../../src/core/lash/locking";
 import { refusal } from "../../src/core/run/admit";
 import { closerBiases } from "../../src/core/run/closerBias";
@@ -9,7 +9,7 @@ import type { Entry as CoreEntry, KeptEntry } from "../../src/core/run/entry";
 import { liveEntries } from "../../src/core/run/entry";
 import { middleOf, type Job } from "../../src/core/run/job";
 import { jobSpecWords } from "../../src/core/run/jobSpecWords";
-import { knownTurns, lockPairs } from "../../src/core/run/learned";
+import { knownTurns, lockShifts } from "../../src/core/run/learned";
 import { type Asked, type NextThing, nextThing } from "../../src/core/run/next";
 import {
   bridgedValves,
@@ -107,10 +107,10 @@ const taskOf = (job: Job): string =>
 export function openSubject(r: Random, whole: EngineFile): Subject | { readonly why: string } {
   const file = withJobValves(whole);
   const work = workOf(file);
-  const ways = waysOf(file, { engine: [], model: [] });
+  const ways = growthSourcesOf(file, { engine: [], model: [] });
   const state =
     work === "preload" ? "cold" : r.chance(0.85) ? (file.lash?.state ?? "cold") : r.pick(["cold", "hot"] as const);
-  const way = ways.ways.length === 0 ? null : r.pick(ways.ways);
+  const way = ways.sources.length === 0 ? null : r.pick(ways.sources);
   const planned =
     work === "lash" && way !== null && file.lash?.state !== state ? planOffset(file, ways, way.id) : null;
   if (planned !== null && "why" in planned) return { why: planned.why };
@@ -250,7 +250,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         names: new Map(),
       }),
     learned: (entries) => ({
-      locks: lockPairs(entries),
+      locks: lockShifts(entries),
       turns: knownTurns(entries, 0),
       biases: closing === null ? [] : closerBiases(closing, entries),
     }),

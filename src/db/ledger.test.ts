@@ -254,19 +254,17 @@ describe("records", () => {
     [
       "a crossed band",
       () =>
-        db
-          .insert(jobValves)
-          .values({
-            shopId: ids.shop,
-            jobId: ids.job,
-            valve: "2I",
-            position: 9,
-            cylinder: "2",
-            role: "intake",
-            nominalMm: 0.2,
-            lowMm: 0.3,
-            highMm: 0.4,
-          }),
+        db.insert(jobValves).values({
+          shopId: ids.shop,
+          jobId: ids.job,
+          valve: "2I",
+          position: 9,
+          cylinder: "2",
+          role: "intake",
+          nominalMm: 0.2,
+          lowMm: 0.3,
+          highMm: 0.4,
+        }),
       /job_valves_band/,
     ],
     [

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { addDays, addMinutes } from "date-fns";
 import type { EngineFile, EngineState } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
-import type { WayId } from "../core/heat/ways";
+import type { GrowthSourceId } from "../core/heat/growthSources";
 import type { LifterState } from "../core/preload/zeroLash";
 import { cautionsFor } from "../core/run/cautions";
 import type { NextThing } from "../core/run/next";
@@ -156,7 +156,7 @@ interface Visit {
   readonly off: Readonly<Record<string, number>>;
   /** The engine's state, where it is not the spec's. */
   readonly state?: EngineState;
-  readonly heatWay?: WayId;
+  readonly heatWay?: GrowthSourceId;
   readonly bank?: number;
   readonly lifters?: LifterState;
   readonly licensed?: string;

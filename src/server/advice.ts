@@ -1,13 +1,13 @@
 /** What the shop's own jobs wanted, kind by kind, and what to keep for the next. */
 import { and, desc, eq, isNull, like, not, or } from "drizzle-orm";
 import { type Advice, adviseStock } from "@/core/parts/advise";
-import { PART_KINDS, type PartKind } from "@/core/parts/part";
+import { DRAWER_PART_KINDS, type DrawerPartKind } from "@/core/parts/part";
 import type { Database } from "@/db/connect";
 import { entries, jobs } from "@/db/schema";
 import { listParts } from "./parts";
 
 export interface KindAdvice {
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   readonly advice: Advice;
 }
@@ -16,7 +16,7 @@ export interface KindAdvice {
 const NEWEST = 3000;
 
 interface Wants {
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   readonly byJob: Map<string, number[]>;
 }
@@ -47,7 +47,7 @@ export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvi
   }
   const stock = await listParts(db, shopId);
   return [...groups.values()]
-    .sort((a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind))
+    .sort((a, b) => DRAWER_PART_KINDS.indexOf(a.kind) - DRAWER_PART_KINDS.indexOf(b.kind))
     .map(({ kind, diameterMm, byJob }) => {
       const have = stock
         .filter((p) => p.kind === kind && p.diameterMm === diameterMm)

@@ -98,15 +98,13 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
   await db.transaction(async (tx) => {
     const modelId = randomUUID();
     await tx.insert(engineModels).values({ id: modelId, shopId: actor.shopId, file });
-    await tx
-      .insert(engines)
-      .values({
-        id: input.id,
-        shopId: actor.shopId,
-        modelId,
-        serial: input.serial,
-        runningHours: input.runningHours,
-      });
+    await tx.insert(engines).values({
+      id: input.id,
+      shopId: actor.shopId,
+      modelId,
+      serial: input.serial,
+      runningHours: input.runningHours,
+    });
   });
   return { id: input.id, unknown };
 }

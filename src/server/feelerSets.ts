@@ -124,17 +124,15 @@ export async function addFeelerSet(db: Database, actor: Actor, input: AddFeelerS
     await tx
       .insert(feelerSets)
       .values({ id: input.id, shopId: actor.shopId, name: input.name, system: input.system });
-    await tx
-      .insert(feelerLeaves)
-      .values(
-        leaves.map((l) => ({
-          id: randomUUID(),
-          shopId: actor.shopId,
-          setId: input.id,
-          mmMark: l.mmMark,
-          inchMark: l.inchMark,
-          thicknessMm: l.mm,
-        })),
-      );
+    await tx.insert(feelerLeaves).values(
+      leaves.map((l) => ({
+        id: randomUUID(),
+        shopId: actor.shopId,
+        setId: input.id,
+        mmMark: l.mmMark,
+        inchMark: l.inchMark,
+        thicknessMm: l.mm,
+      })),
+    );
   });
 }

@@ -170,15 +170,13 @@ describe("fitting a pair", () => {
     const left: Entry = { ...fresh(), kind: "left", valve: "1I", reading: read?.id ?? "", reason: null };
     expect(await sentence(enter(left))).toMatch(/closer of 1I is not found right/);
     const straight = (entry: Entry) =>
-      db
-        .insert(entries)
-        .values({
-          ...rowOf(entry),
-          shopId: shop.actor.shopId,
-          jobId,
-          seq: kept.length + 1,
-          personId: shop.actor.person.id,
-        });
+      db.insert(entries).values({
+        ...rowOf(entry),
+        shopId: shop.actor.shopId,
+        jobId,
+        seq: kept.length + 1,
+        personId: shop.actor.person.id,
+      });
     const said = (work: Promise<unknown>): Promise<string> =>
       work.then(
         () => "taken",

@@ -403,17 +403,15 @@ describe("a preload job", () => {
     type Row = typeof entryRows.$inferInsert;
     const put = (kind: Row["kind"], more: Partial<Row>) =>
       sentence(
-        db
-          .insert(entryRows)
-          .values({
-            id: randomUUID(),
-            shopId: actor.shopId,
-            jobId,
-            personId: actor.person.id,
-            seq: ++seq,
-            kind,
-            ...more,
-          }) as unknown as Promise<unknown>,
+        db.insert(entryRows).values({
+          id: randomUUID(),
+          shopId: actor.shopId,
+          jobId,
+          personId: actor.person.id,
+          seq: ++seq,
+          kind,
+          ...more,
+        }) as unknown as Promise<unknown>,
       );
     expect(await put("arrived", { stop: b?.letter ?? "" })).toMatch(/have not bled down/);
     expect(await put("barred", {})).toMatch(/have not bled down/);

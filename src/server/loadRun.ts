@@ -1,6 +1,6 @@
 /** Everything the run screen of a job needs, in one go. */
 import type { RunGiven } from "@/core/run/given";
-import { lockPairs } from "@/core/run/learned";
+import { lockShifts } from "@/core/run/learned";
 import type { Database } from "@/db/connect";
 import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
@@ -82,5 +82,5 @@ async function loadShifts(
   if (personId === null) return [];
   const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
   const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.id)));
-  return ledgers.flatMap((ledger) => lockPairs(ledger, personId).map((p) => p.afterMm - p.beforeMm));
+  return ledgers.flatMap((ledger) => lockShifts(ledger, personId).map((p) => p.afterMm - p.beforeMm));
 }

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { z } from "zod";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { WAY_IDS, waysOf } from "@/core/heat/ways";
+import { GROWTH_SOURCE_IDS, growthSourcesOf } from "@/core/heat/growthSources";
 import { bleedMinutesFor } from "@/core/preload/bleedDown";
 import { plungerTravelMm } from "@/core/preload/gear";
 import { LIFTER_STATES } from "@/core/preload/zeroLash";
@@ -87,7 +87,7 @@ export const openJobInput = z.strictObject({
   /** Which source of the spec rules; 0 is the engine's own. */
   source: z.number().int().min(0).max(8).default(0),
   /** The way to know the growth with heat; null where none is needed, or none is counted with. */
-  heatWay: z.enum(WAY_IDS, "Choose how the growth is known.").nullable().default(null),
+  heatWay: z.enum(GROWTH_SOURCE_IDS, "Choose how the growth is known.").nullable().default(null),
   /** Of preload: how far past zero lash, and whether the lifters are full of oil. */
   targetTurns: z
     .number("Give the turns as a number.")
@@ -232,7 +232,7 @@ async function planJob(
   if (why !== null) throw new Refused(why, 422, "state");
   if (work === "dry-gap")
     return { ...nothing, fixed: planFixed(file, await lastFitted(db, shopId, input.engineId, openedAt)) };
-  const ways = waysOf(file, await measuredFor(db, shopId, input.engineId));
+  const ways = growthSourcesOf(file, await measuredFor(db, shopId, input.engineId));
   const closed = work === "lash" && input.heatWay === null ? noWayOver(file, ways, input.state) : null;
   if (closed !== null) throw new Refused(closed, 422, "heatWay");
   if (work === "lash")
@@ -245,7 +245,7 @@ async function planJob(
       422,
       "lifters",
     );
-  const way = input.heatWay === null ? null : (ways.ways.find((w) => w.id === input.heatWay) ?? null);
+  const way = input.heatWay === null ? null : (ways.sources.find((w) => w.id === input.heatWay) ?? null);
   if (input.heatWay !== null && way === null)
     throw new Refused("That way to know the growth is not there any more. Choose again.", 422, "heatWay");
   const bleedMinutes = bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC);

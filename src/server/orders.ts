@@ -2,7 +2,7 @@
 import { type SQL, and, asc, desc, eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
-import { PART_KINDS } from "@/core/parts/part";
+import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import type { Entry } from "@/core/run/entry";
 import { runState } from "@/core/run/state";
 import type { Database } from "@/db/connect";
@@ -26,7 +26,7 @@ export const placeOrderInput = z
       .array(
         z.strictObject({
           sku: z.string().trim().min(1).max(80),
-          kind: z.enum(PART_KINDS),
+          kind: z.enum(DRAWER_PART_KINDS),
           diameterMm: z.number().positive().max(100).nullable(),
           thicknessMm: z.number("Give its thickness.").positive().max(50),
           quantity: z
@@ -184,29 +184,25 @@ async function deliver(db: Database, shopId: string, kept: Order): Promise<Order
       if (made.length === 0) return;
       for (const l of kept.lines) {
         const partId = rowId(kept.id, l.sku, "part");
-        await tx
-          .insert(parts)
-          .values({
-            id: partId,
-            shopId,
-            kind: l.kind,
-            diameterMm: l.diameterMm,
-            thicknessMm: l.thicknessMm,
-            mark: l.thicknessMm.toFixed(2),
-            cost: l.price,
-            place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60),
-          });
-        await tx
-          .insert(partMoves)
-          .values({
-            id: rowId(kept.id, l.sku, "delivered"),
-            shopId,
-            partId,
-            change: l.quantity,
-            reason: "delivered",
-            jobId: kept.jobId,
-            personId: kept.personId,
-          });
+        await tx.insert(parts).values({
+          id: partId,
+          shopId,
+          kind: l.kind,
+          diameterMm: l.diameterMm,
+          thicknessMm: l.thicknessMm,
+          mark: l.thicknessMm.toFixed(2),
+          cost: l.price,
+          place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60),
+        });
+        await tx.insert(partMoves).values({
+          id: rowId(kept.id, l.sku, "delivered"),
+          shopId,
+          partId,
+          change: l.quantity,
+          reason: "delivered",
+          jobId: kept.jobId,
+          personId: kept.personId,
+        });
       }
     }),
   );

@@ -2,8 +2,8 @@
 import { and, asc, eq, inArray, ne, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import type { Pair } from "@/core/heat/pairs";
-import type { Measured } from "@/core/heat/ways";
+import type { HotColdReading } from "@/core/heat/hotColdReadings";
+import type { Measured } from "@/core/heat/growthSources";
 import { readingProblem } from "@/core/lash/reading";
 import { middleOf } from "@/core/run/job";
 import { asLeft, runState } from "@/core/run/state";
@@ -101,7 +101,7 @@ export async function stateReadingsOf(db: Database, jobId: string): Promise<Stat
 }
 
 /** The pairs of a job: what was left, and what was read in the other state. */
-export async function pairsOfJob(db: Database, shopId: string, jobId: string): Promise<Pair[]> {
+export async function pairsOfJob(db: Database, shopId: string, jobId: string): Promise<HotColdReading[]> {
   const found = await findJob(db, shopId, jobId);
   if (found === null) return [];
   const { job } = found;
@@ -155,7 +155,7 @@ export async function measuredFor(db: Database, shopId: string, engineId: string
   return { engine: mine, model: others };
 }
 
-async function jobsWithPairs(db: Database, shopId: string, which: ReturnType<typeof eq>): Promise<Pair[]> {
+async function jobsWithPairs(db: Database, shopId: string, which: ReturnType<typeof eq>): Promise<HotColdReading[]> {
   const rows = await db
     .selectDistinct({ id: jobs.id, openedAt: jobs.openedAt })
     .from(jobs)

@@ -148,16 +148,14 @@ describe("what lies there", () => {
     await addPart(db, actor, input);
     const raw = (change: number, reason: "taken" | "returned" | "corrected") =>
       sentence(
-        db
-          .insert(partMoves)
-          .values({
-            id: randomUUID(),
-            shopId: actor.shopId,
-            partId: input.id,
-            change,
-            reason,
-            personId: actor.person.id,
-          }) as unknown as Promise<unknown>,
+        db.insert(partMoves).values({
+          id: randomUUID(),
+          shopId: actor.shopId,
+          partId: input.id,
+          change,
+          reason,
+          personId: actor.person.id,
+        }) as unknown as Promise<unknown>,
       );
     expect(await raw(-2, "corrected")).toMatch(/only 1 of this part are there/);
     expect(await raw(1, "taken")).toMatch(/part_moves_sense/);
@@ -169,14 +167,12 @@ describe("what lies there", () => {
     expect(await sentence(db.execute(sql`delete from parts`))).toMatch(/permission denied/);
     expect(
       await sentence(
-        db
-          .insert(parts)
-          .values({
-            id: randomUUID(),
-            shopId: actor.shopId,
-            kind: "shim-over",
-            thicknessMm: 2.5,
-          }) as unknown as Promise<unknown>,
+        db.insert(parts).values({
+          id: randomUUID(),
+          shopId: actor.shopId,
+          kind: "shim-over",
+          thicknessMm: 2.5,
+        }) as unknown as Promise<unknown>,
       ),
     ).toMatch(/parts_measured/);
   });

@@ -3,7 +3,7 @@ import { and, asc, eq, sql } from "drizzle-orm";
 import Papa from "papaparse";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import { MOVE_REASONS, PART_KINDS, PART_KIND_NAMES, type StockPart } from "@/core/parts/part";
+import { MOVE_REASONS, DRAWER_PART_KINDS, DRAWER_PART_NAMES, type StockPart } from "@/core/parts/part";
 import { trueThicknessMm } from "@/core/parts/micrometer";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
@@ -27,7 +27,7 @@ const optional = (most: number) =>
 export const addPartInput = z.strictObject({
   id,
   moveId: id,
-  kind: z.enum(PART_KINDS, "Say what kind of part it is."),
+  kind: z.enum(DRAWER_PART_KINDS, "Say what kind of part it is."),
   diameter: optional(40),
   mark: optional(30),
   /** What the micrometer showed, or the mark's thickness where it was not measured. */
@@ -90,16 +90,14 @@ export async function addPart(db: Database, actor: Actor, input: AddPart): Promi
       .onConflictDoNothing({ target: parts.id })
       .returning({ id: parts.id });
     if (made.length > 0)
-      await tx
-        .insert(partMoves)
-        .values({
-          id: input.moveId,
-          shopId: actor.shopId,
-          partId: input.id,
-          change: input.count,
-          reason: "counted",
-          personId: actor.person.id,
-        });
+      await tx.insert(partMoves).values({
+        id: input.moveId,
+        shopId: actor.shopId,
+        partId: input.id,
+        change: input.count,
+        reason: "counted",
+        personId: actor.person.id,
+      });
   });
 }
 
@@ -245,16 +243,14 @@ export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typ
         .onConflictDoNothing({ target: parts.id })
         .returning({ id: parts.id });
       if (made.length > 0)
-        await tx
-          .insert(partMoves)
-          .values({
-            id: rowId(input.id, i, "move"),
-            shopId: actor.shopId,
-            partId: rowId(input.id, i, "part"),
-            change: count,
-            reason: "counted",
-            personId: actor.person.id,
-          });
+        await tx.insert(partMoves).values({
+          id: rowId(input.id, i, "move"),
+          shopId: actor.shopId,
+          partId: rowId(input.id, i, "part"),
+          change: count,
+          reason: "counted",
+          personId: actor.person.id,
+        });
     }
   });
   return lines.length;
@@ -278,8 +274,8 @@ function lineOf(row: Record<string, string>, line: number, micrometerNames: read
       : length.mm;
   };
   const kind =
-    PART_KINDS.find((k) => k === cell("kind") || PART_KIND_NAMES[k] === cell("kind")) ??
-    wrong(`"${cell("kind") ?? ""}" is no kind of part: one of ${PART_KINDS.join(", ")}.`);
+    DRAWER_PART_KINDS.find((k) => k === cell("kind") || DRAWER_PART_NAMES[k] === cell("kind")) ??
+    wrong(`"${cell("kind") ?? ""}" is no kind of part: one of ${DRAWER_PART_KINDS.join(", ")}.`);
   const count = Number(cell("count"));
   if (!Number.isInteger(count) || count < 1 || count > 10_000)
     wrong(`the count "${cell("count") ?? ""}" should be a whole number from 1 to 10 000.`);

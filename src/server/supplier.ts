@@ -1,7 +1,7 @@
 /** The parts supplier, asked over HTTP on this machine. It may be slow, down or of another mind: each is an answer, never a crash. */
 import { z } from "zod";
 import type { CatalogueItem, OrderLine } from "@/core/parts/order";
-import { PART_KINDS, type PartKind } from "@/core/parts/part";
+import { DRAWER_PART_KINDS, type DrawerPartKind } from "@/core/parts/part";
 import { Refused } from "./refused";
 
 /** Longer than this nobody waits at a bench. */
@@ -11,7 +11,7 @@ export type Asked<T> = { readonly kind: "answered"; readonly data: T } | { reado
 
 const item = z.object({
   sku: z.string().min(1).max(80),
-  kind: z.enum(PART_KINDS),
+  kind: z.enum(DRAWER_PART_KINDS),
   diameterMm: z.number().positive().max(100).nullable(),
   thicknessMm: z.number().positive().max(50),
   price: z.number().min(0).max(20_000),
@@ -58,7 +58,7 @@ async function ask(path: string, body?: object): Promise<Heard | null> {
 }
 
 /** What it sells of one kind and diameter; what makes no sense counts as no answer. */
-export async function askCatalogue(kind: PartKind, diameterMm: number | null): Promise<Asked<CatalogueItem[]>> {
+export async function askCatalogue(kind: DrawerPartKind, diameterMm: number | null): Promise<Asked<CatalogueItem[]>> {
   const heard = await ask(`/catalogue?kind=${kind}${diameterMm === null ? "" : `&diameterMm=${diameterMm}`}`);
   const read = catalogueAnswer.safeParse(heard?.body);
   return read.success ? { kind: "answered", data: read.data.items } : { kind: "down" };

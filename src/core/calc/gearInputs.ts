@@ -1,7 +1,6 @@
 /** Shapes of what the calculations of preload and heat take. */
 import { z } from "zod";
-import { ROLES, SCREW_PLACES } from "../engine/engineFile";
-import { METALS } from "../heat/expansion";
+import { ROLES, SCREW_PLACES, METALS } from "../engine/engineFile";
 import { lengthSchema } from "../units/lengthSchema";
 
 const ratio = z

@@ -104,6 +104,10 @@ export type ScrewPlace = (typeof SCREW_PLACES)[number];
 export const LOCK_KINDS = ["lock-nut", "poly-lock", "self-locking", "tappet"] as const;
 export type LockKind = (typeof LOCK_KINDS)[number];
 
+/** What is exchanged on gear without a screw. */
+export const LENGTH_PART_KINDS = ["pushrod", "rocker-shim", "lash-cap"] as const;
+export type LengthPartKind = (typeof LENGTH_PART_KINDS)[number];
+
 export interface AdjusterEntry {
   readonly kind: AdjusterKind;
   readonly at?: ScrewPlace;
@@ -125,7 +129,7 @@ export interface AdjusterEntry {
   readonly closer?: { readonly aim?: LengthText; readonly high?: LengthText };
   readonly diameter?: LengthText;
   /** Of fixed gear: what is exchanged, the lengths that can be had, the one that is fitted, and where the gap is read. */
-  readonly part?: "pushrod" | "rocker-shim" | "lash-cap";
+  readonly part?: LengthPartKind;
   readonly lengths?: readonly LengthText[];
   readonly fitted?: LengthText;
   readonly gapAt?: "valve" | "pushrod";
@@ -137,11 +141,14 @@ export interface PlungerEntry {
   readonly fromBottom?: LengthText;
 }
 
+export const METALS = ["iron", "alloy"] as const;
+export type Metal = (typeof METALS)[number];
+
 /** What makes the lash grow with heat: material, sizes, rise, and what the shop knows from experience. */
 export interface HeatEntry {
   readonly layout?: "pushrod" | "overhead";
-  readonly block?: "iron" | "alloy";
-  readonly head?: "iron" | "alloy";
+  readonly block?: Metal;
+  readonly head?: Metal;
   readonly sizes?: {
     readonly deck?: LengthText;
     readonly pivot?: LengthText;

@@ -13,11 +13,10 @@ import {
   SECTORS,
   cycleOf,
   type EngineFile,
+  METALS,
+  LENGTH_PART_KINDS,
 } from "./engineFile";
 import { checkCam } from "./checkCam";
-import { METALS } from "../heat/expansion";
-import { PART_KINDS } from "../preload/lengths";
-
 const label = z
   .string("Give it as text, in quotes.")
   .trim()
@@ -155,7 +154,7 @@ const adjuster = z.looseObject({
       travel: lengthSchema({ minMm: 0.01, maxMm: 10 }).optional(),
     })
     .optional(),
-  part: z.enum(PART_KINDS, `What is exchanged is one of: ${PART_KINDS.join(", ")}.`).optional(),
+  part: z.enum(LENGTH_PART_KINDS, `What is exchanged is one of: ${LENGTH_PART_KINDS.join(", ")}.`).optional(),
   lengths: z
     .array(partLength, "List the lengths that can be had.")
     .min(1, "List at least one length.")

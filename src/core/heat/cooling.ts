@@ -2,7 +2,7 @@
  * How long an engine stays hot: exponential cooling towards the air of the shop, fixed by two readings
  * (Newton's law of cooling). Times in milliseconds, temperatures in degrees Celsius.
  */
-export interface Warmth {
+export interface Temperature {
   readonly atMs: number;
   readonly celsius: number;
 }
@@ -14,7 +14,7 @@ export type Cooling =
   | { readonly kind: "not-falling" };
 
 /** What two readings say; the last two count, since it may have been warmed again in between. */
-export function coolingOf(readings: readonly Warmth[], airC: number): Cooling {
+export function coolingOf(readings: readonly Temperature[], airC: number): Cooling {
   const [a, b] = [readings.at(-2), readings.at(-1)];
   if (a === undefined || b === undefined) return { kind: "one-reading" };
   const minutes = (b.atMs - a.atMs) / 60_000;
@@ -25,7 +25,7 @@ export function coolingOf(readings: readonly Warmth[], airC: number): Cooling {
 
 /** Minutes left above `leastC` from `nowMs` on; negative once it has fallen below, null when it never does. */
 export function minutesAbove(
-  last: Warmth,
+  last: Temperature,
   airC: number,
   halfMin: number,
   leastC: number,

@@ -5,10 +5,7 @@
  * lengthens by size * expansion * rise; block and head open the gap, pushrod and valve close it, each by
  * its lever about the rocker.
  */
-import type { ValveRole } from "../engine/engineFile";
-
-export const METALS = ["iron", "alloy"] as const;
-export type Metal = (typeof METALS)[number];
+import type { Metal, ValveRole } from "../engine/engineFile";
 
 /** Expansion per kelvin (handbook values, rounded as the trade uses them). */
 export const EXPANSION = { iron: 11e-6, alloy: 23e-6, steel: 12e-6, exhaustSteel: 17e-6 } as const;

@@ -3,11 +3,11 @@ import { describe, expect, it } from "vitest";
 import { engineFile } from "../engine/testEngines";
 import type { EngineFile, LashEntry } from "../engine/engineFile";
 import { coldAimRefusal, judgeColdAim, specIn } from "./coldAim";
-import { type Warmth, coolingOf, minutesAbove } from "./cooling";
+import { type Temperature, coolingOf, minutesAbove } from "./cooling";
 import { evenRise, growthMm, growthRangeMm, type HeatGear, type Rise } from "./expansion";
 import { heatGearOf, layoutOf } from "./gearOf";
-import { measuredGrowth, type Pair } from "./pairs";
-import { aimsOf, growthWords, proposedWay, wayRefusal, waysOf } from "./ways";
+import { measuredGrowth, type HotColdReading } from "./hotColdReadings";
+import { aimsOf, growthWords, proposedSource, sourceRefusal, growthSourcesOf } from "./growthSources";
 
 /** The worked example of the trade: iron block, alloy head, R 1.5, 180, 120, 290, 118, rise 70. */
 const EXAMPLE: HeatGear = {
@@ -65,7 +65,7 @@ describe("the aim in the other state", () => {
   });
 });
 
-const pair = (valve: string, hotMm: number, coldMm: number): Pair => ({
+const pair = (valve: string, hotMm: number, coldMm: number): HotColdReading => ({
   valve,
   role: valve.endsWith("I") ? "intake" : "exhaust",
   hotMm,
@@ -81,8 +81,8 @@ const file = (heat: EngineFile["heat"], more: Partial<EngineFile> = {}): EngineF
     ...more,
   });
 const NONE = { engine: [], model: [] };
-const ids = (f: EngineFile, measured = NONE as Parameters<typeof waysOf>[1]) =>
-  waysOf(f, measured).ways.map((w) => w.id);
+const ids = (f: EngineFile, measured = NONE as Parameters<typeof growthSourcesOf>[1]) =>
+  growthSourcesOf(f, measured).sources.map((w) => w.id);
 
 describe("measured pairs", () => {
   it("are the median of a role with its spread; a single one spreads as its leaves do", () => {
@@ -116,29 +116,32 @@ describe("the ways side by side", () => {
     [{ block: "alloy", head: "alloy" }, [0.5, 0.065]],
     [{ block: "alloy", head: "iron" }, []],
   ])("%j: what is said by material", (heat, growths) => {
-    const rules = waysOf(file(heat), NONE).ways.filter((w) => w.id.startsWith("rule"));
+    const rules = growthSourcesOf(file(heat), NONE).sources.filter((w) => w.id.startsWith("rule"));
     expect(rules.map((w) => w.growth.intake?.growthMm)).toEqual(growths);
   });
   it("knows no rule for overhead cams, computes with the sizes of its kind, and says what it assumed", () => {
     const overhead = file({ head: "alloy" }, { adjuster: { kind: "bucket" } });
     expect(ids(overhead)).toEqual(["computed"]);
-    expect(waysOf(overhead, NONE).ways[0]?.evidence).toMatch(/usual sizes of its kind.*assumed/);
+    expect(growthSourcesOf(overhead, NONE).sources[0]?.evidence).toMatch(/usual sizes of its kind.*assumed/);
   });
   it("says what would open a further way", () =>
-    expect(waysOf(file(undefined), NONE)).toMatchObject({
+    expect(growthSourcesOf(file(undefined), NONE)).toMatchObject({
       ways: [],
       missing: [expect.stringMatching(/what the head is made of/)],
     }));
   it("proposes the best that knows every role", () => {
-    const ways = waysOf(file({ block: "iron", head: "alloy" }), { engine: [pair("1I", 0.56, 0.34)], model: [] });
-    expect(proposedWay(ways, ["intake", "exhaust"])?.way.id).toBe("rule");
-    expect(proposedWay(ways, ["intake"])).toMatchObject({
+    const ways = growthSourcesOf(file({ block: "iron", head: "alloy" }), {
+      engine: [pair("1I", 0.56, 0.34)],
+      model: [],
+    });
+    expect(proposedSource(ways, ["intake", "exhaust"])?.way.id).toBe("rule");
+    expect(proposedSource(ways, ["intake"])).toMatchObject({
       way: { id: "pairs-engine" },
       why: expect.stringMatching(/this very engine/),
     });
   });
   it("brings the spec over, role by role", () => {
-    const [way] = waysOf(file({ experience: { intake: "0.22 mm", exhaust: "0.18 mm" } }), NONE).ways;
+    const [way] = growthSourcesOf(file({ experience: { intake: "0.22 mm", exhaust: "0.18 mm" } }), NONE).sources;
     expect(
       way === undefined ? [] : aimsOf(way, LASH, "cold").map((a) => [a.role, Number(a.aimMm.toFixed(3)), a.refusal]),
     ).toEqual([
@@ -152,16 +155,21 @@ describe("the refusal", () => {
   const tight: LashEntry = { state: "hot", intake: { nominal: "0.010 in" }, exhaust: { nominal: "0.012 in" } };
   const alloy = file({ block: "alloy", head: "alloy" }, { lash: tight });
   it("holds for every way that is no better known than one that refuses", () => {
-    const ways = waysOf(alloy, NONE);
-    for (const way of ways.ways) expect(wayRefusal(ways, way, tight, "cold"), way.id).toMatch(/held open/);
+    const ways = growthSourcesOf(alloy, NONE);
+    for (const way of ways.sources) expect(sourceRefusal(ways, way, tight, "cold"), way.id).toMatch(/held open/);
   });
   it("gives way only to what is better known: pairs that were measured", () => {
-    const ways = waysOf(alloy, { engine: [pair("1I", 0.254, 0.15), pair("1E", 0.305, 0.2)], model: [] });
-    expect(ways.ways.map((w) => wayRefusal(ways, w, tight, "cold") === null)).toEqual([true, false, false, false]);
+    const ways = growthSourcesOf(alloy, { engine: [pair("1I", 0.254, 0.15), pair("1E", 0.305, 0.2)], model: [] });
+    expect(ways.sources.map((w) => sourceRefusal(ways, w, tight, "cold") === null)).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
   });
   it("is not asked on the way from cold to hot", () => {
-    const ways = waysOf(alloy, NONE);
-    expect(ways.ways.every((w) => wayRefusal(ways, w, { ...tight, state: "cold" }, "hot") === null)).toBe(true);
+    const ways = growthSourcesOf(alloy, NONE);
+    expect(ways.sources.every((w) => sourceRefusal(ways, w, { ...tight, state: "cold" }, "hot") === null)).toBe(true);
   });
 });
 
@@ -199,7 +207,7 @@ describe("what the file says about its gear", () => {
 
 describe("cooling", () => {
   /** The law of cooling itself: what is left over the air halves in every half time. */
-  const warmthAt = (last: Warmth, airC: number, halfMin: number, atMs: number): number =>
+  const warmthAt = (last: Temperature, airC: number, halfMin: number, atMs: number): number =>
     airC + (last.celsius - airC) * 0.5 ** ((atMs - last.atMs) / 60_000 / halfMin);
   const at = (minute: number, celsius: number) => ({ atMs: minute * 60_000, celsius });
   it("halves its distance to the air in the time that two readings give", () => {

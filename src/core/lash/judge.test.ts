@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { judge, judgeInterval, type Verdict } from "./judge";
 import { lashOf, readingProblem, startMm } from "./reading";
-import { crossedLimit, lashSpec, specQuestions } from "./spec";
+import { crossedLimit, lashSpec } from "./spec";
+import { specQuestions } from "../heat/specQuestions";
 
 const BAND = { lowMm: 0.15, highMm: 0.25 };
 

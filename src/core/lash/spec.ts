@@ -1,9 +1,8 @@
 /**
  * A lash spec in mm: what is aimed at and the band that is accepted, both ends included.
  */
-import type { EngineFile, LashEntry, LashFigures, ValveRole } from "../engine/engineFile";
+import type { EngineFile, LashFigures, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
-import { coldAimRefusal } from "../heat/coldAim";
 import { toMm } from "../units/length";
 
 export interface LashSpec {
@@ -40,29 +39,3 @@ export function crossedLimit(spec: LashSpec): { field: "low" | "high"; why: stri
 /** Roles of an engine that a lash job covers: those with a spec. */
 export const specRoles = (file: EngineFile): ValveRole[] =>
   ROLES.filter((role) => file.lash?.[role] !== undefined && file.valves.some((v) => v.role === role));
-
-/** What is odd about a spec, as questions: none of them stops a job. */
-export function specQuestions(lash: LashEntry): string[] {
-  const questions: string[] = [];
-  for (const role of ROLES) {
-    const figures = lash[role];
-    if (figures === undefined) continue;
-    const spec = lashSpec(figures);
-    const crossed = crossedLimit(spec);
-    const heldOpen = lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm) : null;
-    if (heldOpen !== null) questions.push(`${title(role)}: ${heldOpen}`);
-    if (crossed !== null) questions.push(`${title(role)}: ${crossed.why}`);
-    else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {
-      questions.push(`${title(role)}: a limit equals the nominal lash. Is there really no room on that side?`);
-    }
-    if (spec.assumedBand)
-      questions.push(`${title(role)}: no limits are given, so plus and minus ${DEFAULT_BAND_MM} mm is assumed.`);
-  }
-  const { intake, exhaust } = lash;
-  if (intake !== undefined && exhaust !== undefined && toMm(exhaust.nominal) < toMm(intake.nominal)) {
-    questions.push("Exhaust lash is usually the wider one, and here it is not. Are the two exchanged?");
-  }
-  return questions;
-}
-
-const title = (role: ValveRole): string => role.charAt(0).toUpperCase() + role.slice(1);

@@ -1,10 +1,10 @@
 /** Parts that are ordered from the supplier: an order is kept first, then sent, and sent again until it is answered. */
-import { type PartKind, PART_KIND_NAMES } from "./part";
+import { type DrawerPartKind, DRAWER_PART_NAMES } from "./part";
 
 /** What the supplier sells, as it stands in the catalogue today. */
 export interface CatalogueItem {
   readonly sku: string;
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   /** Null where parts of a kind come in one diameter. */
   readonly diameterMm: number | null;
   readonly thicknessMm: number;
@@ -16,7 +16,7 @@ export interface CatalogueItem {
 
 export interface OrderLine {
   readonly sku: string;
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   readonly thicknessMm: number;
   readonly quantity: number;
@@ -54,7 +54,7 @@ export const orderTotal = (lines: readonly Pick<OrderLine, "quantity" | "price">
 export const linesWords = (lines: readonly Pick<OrderLine, "thicknessMm" | "quantity" | "kind">[]): string =>
   [...lines]
     .sort((a, b) => a.thicknessMm - b.thicknessMm)
-    .map((l) => `${l.quantity} ${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`)
+    .map((l) => `${l.quantity} ${DRAWER_PART_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`)
     .join(", ");
 
 /** Where an order stands, and what that asks of whoever reads it. `when` says a moment in words. */

@@ -1,5 +1,5 @@
 /** Parts that set a gap by their thickness, as they lie in the drawers. */
-export const PART_KINDS = [
+export const DRAWER_PART_KINDS = [
   "shim-over",
   "shim-under",
   "bucket",
@@ -8,9 +8,9 @@ export const PART_KINDS = [
   "lash-cap",
   "rocker-shim",
 ] as const;
-export type PartKind = (typeof PART_KINDS)[number];
+export type DrawerPartKind = (typeof DRAWER_PART_KINDS)[number];
 
-export const PART_KIND_NAMES: Record<PartKind, string> = {
+export const DRAWER_PART_NAMES: Record<DrawerPartKind, string> = {
   "shim-over": "shim over bucket",
   "shim-under": "shim under bucket",
   bucket: "bucket",
@@ -29,7 +29,7 @@ export interface Measured {
 
 export interface StockPart {
   readonly id: string;
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   /** Null where parts of a kind come in one diameter. */
   readonly diameterMm: number | null;
   /** What is stamped on it: what it was when new. */
@@ -60,7 +60,7 @@ export const MOVE_REASON_NAMES: Record<MoveReason, string> = {
 /** Parts by kind and diameter, thinnest first: as drawers are sorted. */
 export function drawers(
   parts: readonly StockPart[],
-): { readonly kind: PartKind; readonly diameterMm: number | null; readonly parts: readonly StockPart[] }[] {
+): { readonly kind: DrawerPartKind; readonly diameterMm: number | null; readonly parts: readonly StockPart[] }[] {
   const groups = new Map<string, StockPart[]>();
   for (const p of parts)
     groups.set(`${p.kind} ${p.diameterMm ?? ""}`, [...(groups.get(`${p.kind} ${p.diameterMm ?? ""}`) ?? []), p]);
@@ -71,6 +71,8 @@ export function drawers(
       parts: own.sort((a, b) => a.thicknessMm - b.thicknessMm || (a.place ?? "").localeCompare(b.place ?? "")),
     }))
     .sort(
-      (a, b) => PART_KINDS.indexOf(a.kind) - PART_KINDS.indexOf(b.kind) || (a.diameterMm ?? 0) - (b.diameterMm ?? 0),
+      (a, b) =>
+        DRAWER_PART_KINDS.indexOf(a.kind) - DRAWER_PART_KINDS.indexOf(b.kind) ||
+        (a.diameterMm ?? 0) - (b.diameterMm ?? 0),
     );
 }

@@ -20,7 +20,7 @@ export const bleedMinutesFor = (minutes: BleedMinutes, state: EngineState, tempe
   state === "cold" && temperatureC !== null && temperatureC < COLD_SHOP_C ? minutes.cold : minutes.usual;
 
 /** What is left of the wait; 0 when it is over. Never more than the whole wait, whatever the clocks say. */
-export function bleedLeftMs(sinceMs: number, minutes: number, nowMs: number): number {
+export function bleedRemainingMs(sinceMs: number, minutes: number, nowMs: number): number {
   const whole = minutes * 60_000;
   return Math.min(whole, Math.max(0, sinceMs + whole - nowMs));
 }

@@ -5,20 +5,18 @@
  * new length = old + (gap - aim) / g, where g is the change of the gap per unit of length: the rocker
  * ratio for a pushrod when the gap is read at the valve tip, else 1.
  */
-import type { AdjusterEntry } from "../engine/engineFile";
+import type { AdjusterEntry, LengthPartKind } from "../engine/engineFile";
 import type { LashSpec } from "../lash/spec";
 import { type LengthUnit, parseLength, showLength, toMm } from "../units/length";
 
-export const PART_KINDS = ["pushrod", "rocker-shim", "lash-cap"] as const;
-export type PartKind = (typeof PART_KINDS)[number];
-export const PART_NAMES: Record<PartKind, string> = {
+export const LENGTH_PART_NAMES: Record<LengthPartKind, string> = {
   pushrod: "pushrod",
   "rocker-shim": "rocker shim",
   "lash-cap": "lash cap",
 };
 
 export interface FixedGear {
-  readonly part: PartKind;
+  readonly part: LengthPartKind;
   /** Change of the gap per unit of length. */
   readonly g: number;
   /** What can be had, rising, in mm. */
@@ -85,7 +83,7 @@ export function adviseLength(
   const fits = gear.lengthsMm.filter((l) => gapWith(l) >= spec.lowMm - 1e-9 && gapWith(l) <= spec.highMm + 1e-9);
   const best = [...fits].sort((a, b) => off(a) - off(b) || a - b)[0];
   if (best !== undefined) return { kind: "fit", lengthMm: best, gapMm: gapWith(best), idealMm };
-  const name = PART_NAMES[gear.part];
+  const name = LENGTH_PART_NAMES[gear.part];
   return {
     kind: "none",
     idealMm,

@@ -1,7 +1,7 @@
 /** What is told about turns, zero lash, waiting and parts. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { bleedLeftMs, bleedMinutesFor, timerWords } from "./bleedDown";
+import { bleedRemainingMs, bleedMinutesFor, timerWords } from "./bleedDown";
 import { adviseLength, fixedGear, isFixed, lengthWords, type FixedGear } from "./lengths";
 import { clockWords, pullsWords, spreadOf, turnsWords } from "./turning";
 import { apartWords, firstSchool } from "./zeroLash";
@@ -50,11 +50,11 @@ describe("the wait", () => {
     [60_000, 840_000],
     [900_000, 0],
     [10_000_000, 0],
-  ])("%i ms after the squeeze", (after, left) => expect(bleedLeftMs(5000, 15, 5000 + after)).toBe(left));
+  ])("%i ms after the squeeze", (after, left) => expect(bleedRemainingMs(5000, 15, 5000 + after)).toBe(left));
   it("is never longer than it is, whatever a clock says", () => {
     fc.assert(
       fc.property(fc.integer(), fc.integer(), fc.integer({ min: 1, max: 240 }), (since, now, minutes) => {
-        const left = bleedLeftMs(since, minutes, now);
+        const left = bleedRemainingMs(since, minutes, now);
         expect(left).toBeGreaterThanOrEqual(0);
         expect(left).toBeLessThanOrEqual(minutes * 60_000);
       }),

@@ -1,5 +1,5 @@
 /** The wait for squeezed lifters, as a job stands. */
-import { bleedLeftMs } from "../preload/bleedDown";
+import { bleedRemainingMs } from "../preload/bleedDown";
 import type { Job } from "./job";
 import type { RunState } from "./state";
 
@@ -12,5 +12,5 @@ export function bleedLeft(
   if (squeezed === null || preload?.bleedMinutes == null || nowMs === Infinity) return 0;
   // eslint-disable-next-line no-restricted-globals -- reads a moment that is given; the clock is the caller's
   const since = squeezed.at === undefined ? nowMs : Date.parse(squeezed.at);
-  return bleedLeftMs(since, preload.bleedMinutes, nowMs);
+  return bleedRemainingMs(since, preload.bleedMinutes, nowMs);
 }

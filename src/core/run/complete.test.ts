@@ -5,7 +5,7 @@ import { refusal } from "./admit";
 import { CLOSING_ORDER, missingToClose } from "./closing";
 import { type Entry, type Pass, liveEntries } from "./entry";
 import type { Job } from "./job";
-import { knownTurns, lockPairs } from "./learned";
+import { knownTurns, lockShifts } from "./learned";
 import { nextThing } from "./next";
 import { passNow, runState } from "./state";
 import { jobFor } from "./testJobs";
@@ -84,7 +84,7 @@ describe("reading before locking", () => {
     read("1I", 0.2);
     add({ kind: "locked", valve: "1I", stop: "A" });
     leave("1I", 0.18);
-    expect(lockPairs(ledger, null)).toEqual([
+    expect(lockShifts(ledger, null)).toEqual([
       { valve: "1I", beforeMm: expect.closeTo(0.225), afterMm: expect.closeTo(0.205) },
     ]);
     expect(knownTurns(ledger, 0)).toEqual([
@@ -97,8 +97,8 @@ describe("reading before locking", () => {
       },
     ]);
     const byOther = ledger.map((e, i) => ({ ...e, seq: i + 1, personId: "ada", at: "" }));
-    expect(lockPairs(byOther, "bo")).toEqual([]);
-    expect(lockPairs(byOther, "ada")).toHaveLength(1);
+    expect(lockShifts(byOther, "bo")).toEqual([]);
+    expect(lockShifts(byOther, "ada")).toHaveLength(1);
   });
 });
 

@@ -3,15 +3,15 @@ import type { Interval } from "../units/interval";
 import type { Entry, ReadingEntry } from "./entry";
 import { intervalOf } from "./job";
 
-export interface Foretold {
+export interface PredictedLash {
   /** From the reading before and both parts. */
-  readonly foretoldMm: Interval;
+  readonly predictedMm: Interval;
   /** The first reading after the part was fitted. */
   readonly achieved: ReadingEntry;
 }
 
 /** For each part that was fitted at a valve and read after; `work` is what was done there, in order. */
-export function foretold(work: readonly Entry[]): Foretold[] {
+export function predictedLash(work: readonly Entry[]): PredictedLash[] {
   return work.flatMap((e, i) => {
     // A closer leaves the opener's gap as it is.
     if (e.kind !== "fitted" || e.fromMm === null || e.part === "closer") return [];
@@ -21,7 +21,7 @@ export function foretold(work: readonly Entry[]): Foretold[] {
     const was = intervalOf(before);
     const thinner = e.fromMm - e.lengthMm;
     return [
-      { foretoldMm: { lo: Math.max(0, was.lo + thinner), hi: Math.max(0, was.hi + thinner) }, achieved: after },
+      { predictedMm: { lo: Math.max(0, was.lo + thinner), hi: Math.max(0, was.hi + thinner) }, achieved: after },
     ];
   });
 }

@@ -14,7 +14,7 @@ const workByValve = (entries: readonly Made[]): Map<string, ValveWork[]> => {
 };
 
 /** Readings right before and right after locking, made by this person; by anybody when left out. */
-export function lockPairs(entries: readonly Made[], personId?: string | null): BeforeAfter[] {
+export function lockShifts(entries: readonly Made[], personId?: string | null): BeforeAfter[] {
   return [...workByValve(entries)].flatMap(([valve, work]) =>
     work.flatMap((e, i) => {
       const [before, after] = [work[i - 1], work[i + 1]];

@@ -1,32 +1,39 @@
 /** From an engine file and what was chosen in the preparation to the plan that a job works by. */
 import type { AdjusterEntry, EngineFile, EngineState, ValveRole } from "../engine/engineFile";
-import { type Way, type Ways, covers, growthWords, proposedWay, wayRefusal } from "../heat/ways";
+import {
+  type GrowthSource,
+  type GrowthSources,
+  covers,
+  growthWords,
+  proposedSource,
+  sourceRefusal,
+} from "../heat/growthSources";
 import type { LashSpec } from "../lash/spec";
 import { DEFAULT_TURNS, coldWindow, isGear, plungerTravelMm, preloadGear, turnsForMm } from "../preload/gear";
 import { fixedGear, isFixed } from "../preload/lengths";
 import { turnsWords } from "../preload/turning";
 import type { LifterState } from "../preload/zeroLash";
 import { toMm } from "../units/length";
-import type { PartKind } from "../parts/part";
+import type { DrawerPartKind } from "../parts/part";
 import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "./plans";
 import { jobRoles } from "./ready";
 
 export type Planned<T> = { readonly plan: T } | { readonly field: string; readonly why: string };
 
 /** The growth of the chosen way, by role. */
-const growthOf = (way: Way): Offset["growthMm"] =>
+const growthOf = (way: GrowthSource): Offset["growthMm"] =>
   Object.fromEntries(Object.entries(way.growth).map(([role, growth]) => [role, growth.growthMm]));
 
 /** The chosen way from the spec's state into the job's, with what else was offered. */
-export function planOffset(file: EngineFile, ways: Ways, id: string): Planned<Offset> {
-  const way = ways.ways.find((w) => w.id === id);
+export function planOffset(file: EngineFile, ways: GrowthSources, id: string): Planned<Offset> {
+  const way = ways.sources.find((w) => w.id === id);
   if (way === undefined || file.lash === undefined)
     return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
   if (!covers(way, jobRoles(file)))
     return { field: "heatWay", why: `${way.name} does not know every role of this engine: choose another.` };
-  const refused = wayRefusal(ways, way, file.lash, file.lash.state === "hot" ? "cold" : "hot");
+  const refused = sourceRefusal(ways, way, file.lash, file.lash.state === "hot" ? "cold" : "hot");
   if (refused !== null) return { field: "heatWay", why: refused };
-  const others = ways.ways.filter((w) => w !== way).map(wayLine);
+  const others = ways.sources.filter((w) => w !== way).map(wayLine);
   return {
     plan: {
       specState: file.lash.state,
@@ -40,14 +47,14 @@ export function planOffset(file: EngineFile, ways: Ways, id: string): Planned<Of
 }
 
 /** Why no way leads to a spec for this state: the best known one forbids it. Null when one may be chosen. */
-export function noWayOver(file: EngineFile, ways: Ways, state: EngineState): string | null {
-  const best = proposedWay(ways, jobRoles(file));
+export function noWayOver(file: EngineFile, ways: GrowthSources, state: EngineState): string | null {
+  const best = proposedSource(ways, jobRoles(file));
   return best === null || file.lash === undefined || file.lash.state === state
     ? null
-    : wayRefusal(ways, best.way, file.lash, state);
+    : sourceRefusal(ways, best.way, file.lash, state);
 }
 
-const wayLine = (way: Way): string =>
+const wayLine = (way: GrowthSource): string =>
   `${way.name}: ${Object.entries(way.growth)
     .map(([role, growth]) => `${role} ${growthWords(growth)}`)
     .join(", ")}`;
@@ -65,7 +72,7 @@ export interface PreloadChoice {
   readonly lifters: LifterState;
   readonly bleedMinutes: number;
   /** How heat opens the gap; null where it is not counted with. */
-  readonly way: Way | null;
+  readonly way: GrowthSource | null;
 }
 
 /** How preload is set, if so many turns keep the plunger in its window cold and hot. */
@@ -127,7 +134,7 @@ export function planShims(
 }
 
 /** Caps on the valve tip and shims at the rocker are shims like any other. */
-const SHIM_KINDS: Readonly<Record<NonNullable<AdjusterEntry["shimAt"]>, PartKind>> = {
+const SHIM_KINDS: Readonly<Record<NonNullable<AdjusterEntry["shimAt"]>, DrawerPartKind>> = {
   over: "shim-over",
   under: "shim-under",
   tip: "lash-cap",

@@ -1,7 +1,7 @@
 /** What a job works by beside its spec: the gear of its lifters, the lengths of its parts, the way from hot to cold. */
 import type { EngineState, ValveRole } from "../engine/engineFile";
-import type { WayId } from "../heat/ways";
-import type { PartKind } from "../parts/part";
+import type { GrowthSourceId } from "../heat/growthSources";
+import type { DrawerPartKind } from "../parts/part";
 import type { PreloadGear } from "../preload/gear";
 import type { FixedGear } from "../preload/lengths";
 import type { LifterState } from "../preload/zeroLash";
@@ -25,7 +25,7 @@ export interface FixedPlan {
 
 /** Which parts set the gap here, when it is not a screw that does. */
 export interface ShimsPlan {
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   /** What was fitted last at each valve, where it is known, in mm. */
   readonly fittedMm: Readonly<Record<string, number>>;
@@ -34,7 +34,7 @@ export interface ShimsPlan {
 /** From the spec's state into the job's: what was chosen, and on what grounds. */
 export interface Offset {
   readonly specState: EngineState;
-  readonly way: WayId;
+  readonly way: GrowthSourceId;
   readonly name: string;
   readonly evidence: string;
   /** Hot minus cold, in mm, by role. */

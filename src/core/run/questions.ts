@@ -8,7 +8,7 @@ import { MM_PER_INCH } from "../units/length";
 import { median, robustSpread } from "../units/median";
 import { type Entry, type ReadingEntry, isValveWork } from "./entry";
 import { APART_MM } from "../shims/oneValve";
-import { foretold } from "./foretold";
+import { predictedLash } from "./foretold";
 import { type Job, type JobValve, intervalOf, middleOf, verdictOf } from "./job";
 import { capital, readingWords, valveName } from "./words";
 
@@ -168,15 +168,15 @@ function siblings(
 
 /** A part was fitted and leaves another lash than the sum said: a wrong reading, dirt, or a part not seated. */
 function unlikeForetold(job: Job, work: readonly Entry[], valve: JobValve): Question[] {
-  return foretold(work).flatMap(({ achieved, foretoldMm }) => {
+  return predictedLash(work).flatMap(({ achieved, predictedMm }) => {
     const now = intervalOf(achieved);
-    const apart = Math.max(now.lo - foretoldMm.hi, foretoldMm.lo - now.hi);
+    const apart = Math.max(now.lo - predictedMm.hi, predictedMm.lo - now.hi);
     if (apart <= APART_MM + 1e-9) return [];
     return [
       {
         id: `part:${achieved.id}`,
         valve: valve.id,
-        text: `${capital(named(job, valve))} reads ${readingWords(achieved)}, and its part should leave ${foretoldMm.lo.toFixed(2)}–${foretoldMm.hi.toFixed(2)} mm. What is wrong?`,
+        text: `${capital(named(job, valve))} reads ${readingWords(achieved)}, and its part should leave ${predictedMm.lo.toFixed(2)}–${predictedMm.hi.toFixed(2)} mm. What is wrong?`,
         checks: [
           "Dirt under it, or a part not seated: turn the cam once more.",
           "The part measured wrong, or put at another valve.",

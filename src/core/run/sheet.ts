@@ -5,7 +5,7 @@ import { METHODS } from "../stops/methods";
 import type { ServingOrder } from "../stops/orders";
 import { sightWords } from "../stops/sight";
 import { CLOSE_ITEM_NAMES } from "./closing";
-import { lockPairs } from "./learned";
+import { lockShifts } from "./learned";
 import type { Purpose } from "./purpose";
 import { questionsOf } from "./questions";
 import { readingWords } from "./words";
@@ -203,7 +203,7 @@ export function sheetOf(source: SheetSource): Sheet {
     closedAt: closed?.at ?? null,
     signedBy: signed === undefined ? null : nameOf(signed.personId),
     signedAt: signed?.at ?? null,
-    lockShiftMm: lockShift(lockPairs(live)),
+    lockShiftMm: lockShift(lockShifts(live)),
     notes: live.flatMap((e, i) => noteOf(job, live, e, i, nameOf)).reduce<SheetNote[]>(joined, []),
     valves,
   };

@@ -6,7 +6,7 @@ import { plungerTravelMm } from "../preload/gear";
 import { lengthWords } from "../preload/lengths";
 import { FELT_NAMES } from "../shims/tries";
 import { type FittedEntry, type KeptEntry, PAIR_PARTS } from "./entry";
-import { foretold } from "./foretold";
+import { predictedLash } from "./foretold";
 import type { Job } from "./job";
 import type { ValvePreload } from "./preloadAt";
 import type { SheetReading } from "./sheet";
@@ -54,9 +54,9 @@ export function partWords(
   const fitted = work.findLast((e) => e.kind === "fitted");
   if (fitted === undefined) return null;
   if (shims !== null) {
-    const said = foretold(work).at(-1);
+    const said = predictedLash(work).at(-1);
     const from = fitted.partFrom?.startsWith("valve ") === true ? ` from ${fitted.partFrom.slice(6)}` : "";
-    return `${fitted.lengthMm.toFixed(3)} mm${from}${wasWords(fitted)}${said === undefined ? "" : `; foretold ${said.foretoldMm.lo.toFixed(2)}–${said.foretoldMm.hi.toFixed(2)} mm`}`;
+    return `${fitted.lengthMm.toFixed(3)} mm${from}${wasWords(fitted)}${said === undefined ? "" : `; foretold ${said.predictedMm.lo.toFixed(2)}–${said.predictedMm.hi.toFixed(2)} mm`}`;
   }
   if (fixed === null) return null;
   return `${lengthWords(fitted.lengthMm, fixed.gear)}${fitted.fromMm === null ? "" : `, was ${lengthWords(fitted.fromMm, fixed.gear)}`}`;

@@ -5,7 +5,7 @@ import { MILD_CAM, engineFile } from "../engine/testEngines";
 import type { StockPart } from "../parts/part";
 import { refusal } from "./admit";
 import type { Entry, KeptEntry } from "./entry";
-import { foretold } from "./foretold";
+import { predictedLash } from "./foretold";
 import type { Job } from "./job";
 import { nextThing } from "./next";
 import { partWords } from "./sheetLifter";
@@ -173,7 +173,7 @@ describe("a shim job", () => {
       ["3E", 2.6, "part thick"],
     ]);
     const own = entries.filter((e) => "valve" in e && e.valve === "2I");
-    expect(foretold(own)[0]).toMatchObject({
+    expect(predictedLash(own)[0]).toMatchObject({
       foretoldMm: { lo: expect.closeTo(0.15, 9), hi: expect.closeTo(0.16, 9) },
       achieved: { pass: "as-left" },
     });

@@ -1,5 +1,5 @@
 /** Several jobs on one stock: who gets which part of the drawers, and what is bought for all of them. */
-import type { PartKind, StockPart } from "../parts/part";
+import type { DrawerPartKind, StockPart } from "../parts/part";
 import { type Pick, type Position, type ShimPlan, type Unserved, assignShims } from "../shims/assign";
 import type { Made } from "./entry";
 import type { Job } from "./job";
@@ -34,7 +34,7 @@ export interface Week {
 }
 
 interface Alike {
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   readonly jobs: WeekJob[];
 }

@@ -2,7 +2,7 @@
 import { sql } from "drizzle-orm";
 import { check, foreignKey, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { ORDER_EVENTS } from "@/core/parts/order";
-import { PART_KINDS } from "@/core/parts/part";
+import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import { lengthMm, moment, money, order, recordId } from "./columns";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
@@ -38,7 +38,7 @@ export const orderLines = pgTable(
     orderId: uuid().notNull(),
     line: order().notNull(),
     sku: text().notNull(),
-    kind: text({ enum: PART_KINDS }).notNull(),
+    kind: text({ enum: DRAWER_PART_KINDS }).notNull(),
     diameterMm: lengthMm(),
     thicknessMm: lengthMm().notNull(),
     quantity: integer().notNull(),
@@ -53,7 +53,7 @@ export const orderLines = pgTable(
       foreignColumns: [orders.shopId, orders.id],
     }),
     check("order_lines_sku", sql`length(trim(${t.sku})) between 1 and 80`),
-    check("order_lines_kind", sql`${t.kind} in (${listed(PART_KINDS)})`),
+    check("order_lines_kind", sql`${t.kind} in (${listed(DRAWER_PART_KINDS)})`),
     check(
       "order_lines_size",
       sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50 and (${t.diameterMm} is null or (${t.diameterMm} > 0 and ${t.diameterMm} <= 100))`,

@@ -4,7 +4,7 @@
  */
 import { sql } from "drizzle-orm";
 import { boolean, check, foreignKey, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
-import { MOVE_REASONS, PART_KINDS } from "@/core/parts/part";
+import { MOVE_REASONS, DRAWER_PART_KINDS } from "@/core/parts/part";
 import { lengthMm, moment, money, order, recordId } from "./columns";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
@@ -64,7 +64,7 @@ export const parts = pgTable(
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
-    kind: text({ enum: PART_KINDS }).notNull(),
+    kind: text({ enum: DRAWER_PART_KINDS }).notNull(),
     diameterMm: lengthMm(),
     mark: text(),
     thicknessMm: lengthMm().notNull(),
@@ -82,7 +82,7 @@ export const parts = pgTable(
       columns: [t.shopId, t.micrometerId],
       foreignColumns: [micrometers.shopId, micrometers.id],
     }),
-    check("parts_kind", sql`${t.kind} in (${listed(PART_KINDS)})`),
+    check("parts_kind", sql`${t.kind} in (${listed(DRAWER_PART_KINDS)})`),
     check("parts_thickness", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 50`),
     check("parts_diameter", sql`${t.diameterMm} > 0 and ${t.diameterMm} <= 100`),
     check(

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import type { Measured } from "@/core/heat/ways";
+import type { Measured } from "@/core/heat/growthSources";
 import type { Work } from "@/core/run/job";
 import { hasSpec, workOf } from "@/core/run/ready";
 import { engineWords } from "@/core/run/words";

@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { UseFormRegister } from "react-hook-form";
-import { PART_KINDS, PART_NAMES } from "@/core/preload/lengths";
+import { LENGTH_PART_NAMES } from "@/core/preload/lengths";
 import { Field, Select, TextInput } from "../controls/Field";
 import type { SpecFields } from "./specPart";
+import { LENGTH_PART_KINDS } from "@/core/engine/engineFile";
 
 interface Props {
   readonly register: UseFormRegister<SpecFields>;
@@ -135,9 +136,9 @@ export function FixedFields({ register, wrong }: Props) {
         <Field label="What is exchanged" error={wrong("adjuster.part")}>
           {(c) => (
             <Select {...c} {...register("part")}>
-              {PART_KINDS.map((p) => (
+              {LENGTH_PART_KINDS.map((p) => (
                 <option key={p} value={p}>
-                  {PART_NAMES[p]}
+                  {LENGTH_PART_NAMES[p]}
                 </option>
               ))}
             </Select>

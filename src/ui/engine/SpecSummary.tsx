@@ -1,15 +1,16 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
-import { lashSpec, specQuestions, specRoles } from "@/core/lash/spec";
-import { type Measured, proposedWay, waysOf } from "@/core/heat/ways";
+import { lashSpec, specRoles } from "@/core/lash/spec";
+import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/growthSources";
 import { isGear, preloadGear } from "@/core/preload/gear";
-import { PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
-import { PART_KIND_NAMES } from "@/core/parts/part";
+import { LENGTH_PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
+import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { fileTurns, planShims } from "@/core/run/planWork";
 import { jobRoles } from "@/core/run/ready";
 import { specUnit, specWords } from "@/core/run/words";
 import { Stamp } from "../controls/Stamp";
 import { TurnMeaning } from "../preload/TurnMeaning";
+import { specQuestions } from "@/core/heat/specQuestions";
 
 const PLACE: Record<string, string> = {
   "valve-end": "screw at the valve end",
@@ -81,7 +82,7 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
 function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
   const gear = preloadGear(file.adjuster ?? {});
   if (!isGear(gear)) return <chakra.p fontSize="17px">{gear.why}</chakra.p>;
-  const proposed = gear.ratio === null ? null : proposedWay(waysOf(file, measured), jobRoles(file));
+  const proposed = gear.ratio === null ? null : proposedSource(growthSourcesOf(file, measured), jobRoles(file));
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
       <TurnMeaning
@@ -108,7 +109,7 @@ function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonl
 function fixedWords(a: AdjusterEntry): string {
   const gear = fixedGear(a);
   if (!isFixed(gear)) return `no screw; ${gear.why.charAt(0).toLowerCase()}${gear.why.slice(1)}`;
-  return `no screw: ${PART_NAMES[gear.part]}s of ${gear.lengthsMm.map((mm) => lengthWords(mm, gear)).join(", ")}${gear.fittedMm === null ? "" : `; fitted ${lengthWords(gear.fittedMm, gear)}`}`;
+  return `no screw: ${LENGTH_PART_NAMES[gear.part]}s of ${gear.lengthsMm.map((mm) => lengthWords(mm, gear)).join(", ")}${gear.fittedMm === null ? "" : `; fitted ${lengthWords(gear.fittedMm, gear)}`}`;
 }
 
 function adjusterWords(a: AdjusterEntry): string {
@@ -117,7 +118,7 @@ function adjusterWords(a: AdjusterEntry): string {
   if (a.kind === "grind") return "no screw: the stem's end is ground";
   const shims = planShims({ adjuster: a }, {});
   if (shims !== null)
-    return `${PART_KIND_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
+    return `${DRAWER_PART_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
   const thread =
     a.tpi !== undefined
       ? `${a.tpi} threads per inch`

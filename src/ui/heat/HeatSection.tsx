@@ -6,7 +6,7 @@ import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { layoutOf } from "@/core/heat/gearOf";
-import { type Measured, waysOf } from "@/core/heat/ways";
+import { type Measured, growthSourcesOf } from "@/core/heat/growthSources";
 import { jobRoles } from "@/core/run/ready";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
@@ -24,7 +24,7 @@ interface Props {
 /** How the lash of this engine grows with heat: what is known, by which way, and what the spec becomes in the other state. */
 export function HeatSection({ id, file, measured }: Props) {
   const [editing, setEditing] = useState(false);
-  const ways = useMemo(() => waysOf(file, measured), [file, measured]);
+  const ways = useMemo(() => growthSourcesOf(file, measured), [file, measured]);
   const into =
     file.lash === undefined
       ? null

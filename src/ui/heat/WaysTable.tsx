@@ -1,30 +1,38 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineState, LashEntry } from "@/core/engine/engineFile";
-import { type Way, type WayId, type Ways, aimsOf, growthWords, proposedWay, wayRefusal } from "@/core/heat/ways";
+import {
+  type GrowthSource,
+  type GrowthSourceId,
+  type GrowthSources,
+  aimsOf,
+  growthWords,
+  proposedSource,
+  sourceRefusal,
+} from "@/core/heat/growthSources";
 import type { ValveRole } from "@/core/engine/engineFile";
 import { specUnit } from "@/core/run/words";
 import { showLength } from "@/core/units/length";
 import { Complaint } from "../controls/Stamp";
 
 interface Props {
-  readonly ways: Ways;
+  readonly ways: GrowthSources;
   readonly roles: readonly ValveRole[];
   /** The spec that is brought over, and the state that it is brought into; null where only the growth counts. */
   readonly into: { readonly lash: LashEntry; readonly state: EngineState } | null;
-  readonly value: WayId | null;
+  readonly value: GrowthSourceId | null;
   /** Left out where nothing is chosen. */
-  readonly onChange?: (id: WayId) => void;
+  readonly onChange?: (id: GrowthSourceId) => void;
 }
 
 /** The ways to know the growth side by side, what each makes of the spec, and the one that is proposed. */
 export function WaysTable({ ways, roles, into, value, onChange }: Props) {
-  const proposed = proposedWay(ways, roles);
+  const proposed = proposedSource(ways, roles);
   return (
     <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
-      {ways.ways.length === 0 && (
+      {ways.sources.length === 0 && (
         <chakra.p fontSize="17px">Nothing is known yet about how this engine grows with heat.</chakra.p>
       )}
-      {ways.ways.map((way) => (
+      {ways.sources.map((way) => (
         <WayRow
           key={way.id}
           ways={ways}
@@ -46,15 +54,15 @@ export function WaysTable({ ways, roles, into, value, onChange }: Props) {
 }
 
 interface RowProps extends Pick<Props, "ways" | "into" | "roles"> {
-  readonly way: Way;
+  readonly way: GrowthSource;
   readonly on: boolean;
   readonly proposed: string | null;
-  readonly onChange: ((id: WayId) => void) | undefined;
+  readonly onChange: ((id: GrowthSourceId) => void) | undefined;
 }
 
 function WayRow({ ways, way, into, roles, on, proposed, onChange }: RowProps) {
   const aims = into === null ? [] : aimsOf(way, into.lash, into.state);
-  const refusal = into === null ? null : wayRefusal(ways, way, into.lash, into.state);
+  const refusal = into === null ? null : sourceRefusal(ways, way, into.lash, into.state);
   const partial = roles.some((r) => way.growth[r] === undefined);
   const closed = refusal !== null || partial;
   const figures = roles.flatMap((role) => {

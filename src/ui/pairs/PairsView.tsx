@@ -5,8 +5,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { ROLES } from "@/core/engine/engineFile";
-import { measuredGrowth, pairGrowthMm } from "@/core/heat/pairs";
-import { growthWords } from "@/core/heat/ways";
+import { measuredGrowth, growthOfReadingMm } from "@/core/heat/hotColdReadings";
+import { growthWords } from "@/core/heat/growthSources";
 import { capital } from "@/core/run/words";
 import { showLength } from "@/core/units/length";
 import type { PairsGiven } from "@/core/run/pairsGiven";
@@ -213,7 +213,7 @@ export function PairsView({ given }: { readonly given: PairsGiven }) {
   );
 }
 
-const grows = (pair: Parameters<typeof pairGrowthMm>[0] | undefined, unit: PairsGiven["unit"]): string =>
-  pair === undefined ? "" : `grows ${showLength(pairGrowthMm(pair), unit)}`;
+const grows = (pair: Parameters<typeof growthOfReadingMm>[0] | undefined, unit: PairsGiven["unit"]): string =>
+  pair === undefined ? "" : `grows ${showLength(growthOfReadingMm(pair), unit)}`;
 const grownWords = (mm: number, unit: PairsGiven["unit"]): string =>
   `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;

@@ -1,5 +1,5 @@
 /** What is typed on the screen of measured pairs, and the growth that it makes as it is typed. Pure. */
-import type { Pair } from "@/core/heat/pairs";
+import type { HotColdReading } from "@/core/heat/hotColdReadings";
 import { readingProblem } from "@/core/lash/reading";
 import { parseLength } from "@/core/units/length";
 import type { PairsGiven } from "@/core/run/pairsGiven";
@@ -20,7 +20,10 @@ export function typedProblem(typed: TypedPair, unit: "mm" | "in"): string | null
 }
 
 /** The pairs so far: what was kept, and what is typed over it. */
-export function pairsSoFar({ valves, state, unit }: PairsGiven, typed: Readonly<Record<string, TypedPair>>): Pair[] {
+export function pairsSoFar(
+  { valves, state, unit }: PairsGiven,
+  typed: Readonly<Record<string, TypedPair>>,
+): HotColdReading[] {
   return valves.flatMap((v) => {
     const own = typed[v.id];
     const now =

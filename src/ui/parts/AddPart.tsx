@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { type Micrometer, trueThicknessMm, zeroOffsetMm } from "@/core/parts/micrometer";
-import { PART_KINDS, PART_KIND_NAMES, type PartKind } from "@/core/parts/part";
+import { DRAWER_PART_KINDS, DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { parseLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
@@ -12,7 +12,7 @@ import { numberOrText } from "../controls/typed";
 import { UNREACHED, send } from "../send";
 
 interface Form {
-  kind: PartKind;
+  kind: DrawerPartKind;
   diameter: string;
   mark: string;
   thickness: string;
@@ -69,9 +69,9 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
         <Field label="Kind" error={wrong("kind")}>
           {(c) => (
             <Select {...c} {...register("kind")}>
-              {PART_KINDS.map((k) => (
+              {DRAWER_PART_KINDS.map((k) => (
                 <option key={k} value={k}>
-                  {PART_KIND_NAMES[k]}
+                  {DRAWER_PART_NAMES[k]}
                 </option>
               ))}
             </Select>

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
-import { PART_KIND_NAMES, type PartKind } from "@/core/parts/part";
+import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { capital } from "@/core/run/words";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -14,7 +14,7 @@ import { useCommandIds } from "../useCommandIds";
 import { useCatalogue } from "../shims/useCatalogue";
 
 interface Kind {
-  readonly kind: PartKind;
+  readonly kind: DrawerPartKind;
   readonly diameterMm: number | null;
   readonly advice: Advice;
 }
@@ -48,7 +48,7 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const commands = useCommandIds();
-  const name = `${capital(PART_KIND_NAMES[kind])}${diameterMm === null ? "" : `, ${diameterMm} mm`}`;
+  const name = `${capital(DRAWER_PART_NAMES[kind])}${diameterMm === null ? "" : `, ${diameterMm} mm`}`;
   const lines = linesFor(advice, catalogue.items ?? []);
   const order = async (): Promise<void> => {
     setBusy(true);

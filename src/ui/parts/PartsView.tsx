@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Micrometer } from "@/core/parts/micrometer";
 import type { Order } from "@/core/parts/order";
-import { MOVE_REASON_NAMES, PART_KIND_NAMES, type StockPart, drawers } from "@/core/parts/part";
+import { MOVE_REASON_NAMES, DRAWER_PART_NAMES, type StockPart, drawers } from "@/core/parts/part";
 import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/run/words";
 import { Button, ButtonLink } from "../controls/Button";
@@ -76,10 +76,10 @@ export function PartsView({ parts, micrometers, orders }: Props) {
         {drawers(there).map((d) => (
           <chakra.section
             key={`${d.kind} ${d.diameterMm ?? ""}`}
-            aria-label={`${PART_KIND_NAMES[d.kind]}${d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}`}
+            aria-label={`${DRAWER_PART_NAMES[d.kind]}${d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}`}
           >
             <PlateHeading pb="1">
-              {PART_KIND_NAMES[d.kind]}
+              {DRAWER_PART_NAMES[d.kind]}
               {d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}
             </PlateHeading>
             {d.parts.map((p) => (

@@ -1,16 +1,16 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineState, LashEntry, ValveRole } from "@/core/engine/engineFile";
-import type { WayId, Ways } from "@/core/heat/ways";
+import type { GrowthSourceId, GrowthSources } from "@/core/heat/growthSources";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { WaysTable } from "../heat/WaysTable";
 
 interface Props {
-  readonly ways: Ways;
+  readonly ways: GrowthSources;
   readonly lash: LashEntry;
   readonly roles: readonly ValveRole[];
   readonly state: EngineState;
-  readonly value: WayId | null;
-  readonly onChange: (id: WayId) => void;
+  readonly value: GrowthSourceId | null;
+  readonly onChange: (id: GrowthSourceId) => void;
   readonly error: string | undefined;
 }
 

@@ -1,5 +1,5 @@
 import type { EngineFile } from "@/core/engine/engineFile";
-import { type Way, type WayId, type Ways, covers } from "@/core/heat/ways";
+import { type GrowthSource, type GrowthSourceId, type GrowthSources, covers } from "@/core/heat/growthSources";
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import { isGear, preloadGear } from "@/core/preload/gear";
 import { type LifterState, ZERO_SCHOOL_NAMES, firstSchool } from "@/core/preload/zeroLash";
@@ -10,13 +10,13 @@ import { Choice } from "./Choice";
 
 interface Props {
   readonly file: EngineFile;
-  readonly ways: Ways;
+  readonly ways: GrowthSources;
   readonly lifters: LifterState | null;
   readonly onLifters: (lifters: LifterState) => void;
   readonly turns: number;
   readonly onTurns: (turns: number) => void;
-  readonly wayId: WayId | null;
-  readonly onWay: (id: WayId | null) => void;
+  readonly wayId: GrowthSourceId | null;
+  readonly onWay: (id: GrowthSourceId | null) => void;
   readonly bleedMinutes: number;
   readonly wrong: (path: string) => string | undefined;
 }
@@ -37,7 +37,7 @@ export function PreloadPart({
   const gear = preloadGear(file.adjuster ?? {});
   if (!isGear(gear)) return null;
   const roles = jobRoles(file);
-  const usable = gear.ratio === null ? [] : ways.ways.filter((w) => covers(w, roles));
+  const usable = gear.ratio === null ? [] : ways.sources.filter((w) => covers(w, roles));
   const way = usable.find((w) => w.id === wayId) ?? null;
   const school = (state: LifterState): string => ZERO_SCHOOL_NAMES[firstSchool(state).school].name.toLowerCase();
   return (
@@ -81,7 +81,7 @@ export function PreloadPart({
           error={wrong("heatWay")}
           options={[
             ...usable.map((w) => ({
-              value: w.id as WayId | "none",
+              value: w.id as GrowthSourceId | "none",
               label: `${w.name}: ${mostGrowth(w).toFixed(2)} mm`,
               note: w.evidence,
             })),
@@ -94,5 +94,5 @@ export function PreloadPart({
 }
 
 /** The larger of the roles' growths: it takes most from the preload. */
-const mostGrowth = (way: Way | null): number =>
+const mostGrowth = (way: GrowthSource | null): number =>
   way === null ? 0 : Math.max(way.growth.intake?.growthMm ?? 0, way.growth.exhaust?.growthMm ?? 0);

@@ -5,7 +5,14 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { type Measured, type WayId, type Ways, proposedWay, wayRefusal, waysOf } from "@/core/heat/ways";
+import {
+  type Measured,
+  type GrowthSourceId,
+  type GrowthSources,
+  proposedSource,
+  sourceRefusal,
+  growthSourcesOf,
+} from "@/core/heat/growthSources";
 import { type BleedMinutes, bleedMinutesFor } from "@/core/preload/bleedDown";
 import type { LifterState } from "@/core/preload/zeroLash";
 import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
@@ -67,14 +74,14 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
   const [bank, setBank] = useState<number | null>(null);
   const [lifters, setLifters] = useState<LifterState | null>(null);
   const [pickedTurns, setTurns] = useState<number | null>(null);
-  const [pickedWay, setWay] = useState<WayId | "none" | null>(null);
+  const [pickedWay, setWay] = useState<GrowthSourceId | "none" | null>(null);
   const [air, setAir] = useState("");
   const [licensed, setLicensed] = useState("");
   const sources = specSources(kept);
   const file = useMemo(() => underSource(kept, source), [kept, source]);
   const work = workOf(file);
   const roles = jobRoles(file);
-  const ways = useMemo(() => waysOf(file, measured), [file, measured]);
+  const ways = useMemo(() => growthSourcesOf(file, measured), [file, measured]);
   const otherState = work === "lash" && state !== null && file.lash !== undefined && file.lash.state !== state;
   const heatWay = pickedWay === "none" ? null : (pickedWay ?? proposedFor(ways, file, otherState ? state : null));
   const engine = useMemo(() => resolveEngine(withJobValves(file, bank)), [file, bank]);
@@ -427,10 +434,10 @@ const TITLE: Record<Work, string> = {
 };
 
 /** The way that is proposed, unless it would hold valves open: then none is chosen for anybody. */
-function proposedFor(ways: Ways, file: EngineFile, into: EngineState | null): WayId | null {
-  const way = proposedWay(ways, jobRoles(file))?.way ?? null;
+function proposedFor(ways: GrowthSources, file: EngineFile, into: EngineState | null): GrowthSourceId | null {
+  const way = proposedSource(ways, jobRoles(file))?.way ?? null;
   const refused =
-    way !== null && into !== null && file.lash !== undefined && wayRefusal(ways, way, file.lash, into) !== null;
+    way !== null && into !== null && file.lash !== undefined && sourceRefusal(ways, way, file.lash, into) !== null;
   return refused ? null : (way?.id ?? null);
 }
 

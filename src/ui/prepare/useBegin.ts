@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineState } from "@/core/engine/engineFile";
-import type { WayId } from "@/core/heat/ways";
+import type { GrowthSourceId } from "@/core/heat/growthSources";
 import type { LifterState } from "@/core/preload/zeroLash";
 import type { School } from "@/core/lash/school";
 import type { Purpose } from "@/core/run/purpose";
@@ -28,7 +28,7 @@ export interface Filled {
   readonly school: School;
   readonly survey: boolean;
   readonly tolerance: string;
-  readonly heatWay: WayId | null;
+  readonly heatWay: GrowthSourceId | null;
   readonly targetTurns: number | null;
   readonly lifters: LifterState | null;
   readonly air: string;

@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { PART_NAMES, adviseLength, lengthWords } from "@/core/preload/lengths";
+import { LENGTH_PART_NAMES, adviseLength, lengthWords } from "@/core/preload/lengths";
 import { middleOf } from "@/core/run/job";
 import { fittedNow } from "@/core/run/wantedParts";
 import { Button } from "../controls/Button";
@@ -15,7 +15,7 @@ export function PartPanel({ run }: { readonly run: Run }) {
   const fromMm = part.fromMm ?? fittedNow(fixed, valve);
   const gapMm = valve.last === null ? null : middleOf(valve.last);
   const { lowMm, highMm } = valve.valve.spec;
-  const name = PART_NAMES[gear.part];
+  const name = LENGTH_PART_NAMES[gear.part];
   const advice = gapMm === null || fromMm === null ? null : adviseLength(gapMm, fromMm, valve.valve.spec, gear);
   const chosenMm = part.lengthMm ?? (advice?.kind === "fit" ? advice.lengthMm : null);
   const chip = (mm: number, on: boolean, onClick: () => void, note: string | null, good: boolean) => (

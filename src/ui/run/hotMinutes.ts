@@ -1,5 +1,5 @@
 /** How long a hot engine stays in its band. Pure. */
-import { DEFAULT_AIR_C, DEFAULT_HOT_FROM_C, coolingOf, minutesAbove, type Warmth } from "@/core/heat/cooling";
+import { DEFAULT_AIR_C, DEFAULT_HOT_FROM_C, coolingOf, minutesAbove, type Temperature } from "@/core/heat/cooling";
 import type { RunContext, RunNow } from "./model";
 
 export type HotSays =
@@ -15,7 +15,7 @@ export function hotSays(
   if (job.work !== "lash" || job.state !== "hot" || state.closed) return null;
   const air = airC ?? DEFAULT_AIR_C;
   const leastC = file.lash?.hotFromC ?? DEFAULT_HOT_FROM_C;
-  const first: Warmth[] = temperatureC === null ? [] : [{ atMs: Date.parse(openedAt), celsius: temperatureC }];
+  const first: Temperature[] = temperatureC === null ? [] : [{ atMs: Date.parse(openedAt), celsius: temperatureC }];
   const readings = [
     ...first,
     ...state.warmths.map((w) => ({ atMs: w.at === undefined ? nowMs : Date.parse(w.at), celsius: w.celsius })),

@@ -2,7 +2,7 @@
 import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
 import { PAIRS_WANTED, learnK, lockShift } from "@/core/lash/learn";
 import type { Entry, KeptEntry } from "@/core/run/entry";
-import { knownTurns, lockPairs } from "@/core/run/learned";
+import { knownTurns, lockShifts } from "@/core/run/learned";
 import type { Learning, RunContext } from "./model";
 
 export interface LearningSwitches {
@@ -17,7 +17,7 @@ export function learningOf(
   personId: string | null,
   use: LearningSwitches,
 ): Learning {
-  const pairs = locking.inOneGo ? [] : lockPairs(entries, personId);
+  const pairs = locking.inOneGo ? [] : lockShifts(entries, personId);
   const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
   const shiftMm = lockShift(pairs, earlierMm);
   const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;

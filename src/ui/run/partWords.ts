@@ -1,5 +1,5 @@
 /** What is told where no screw sets the gap: what to order, and what to fit. Pure. */
-import { PART_NAMES, lengthWords } from "@/core/preload/lengths";
+import { LENGTH_PART_NAMES, lengthWords } from "@/core/preload/lengths";
 import { middleOf } from "@/core/run/job";
 import type { FixedPlan } from "@/core/run/plans";
 import type { ValveState } from "@/core/run/state";
@@ -21,7 +21,7 @@ export function orderWords(context: RunContext, wants: readonly WantedPart[]): I
   const { fixed } = context.job;
   if (fixed === null) throw new RangeError("orderWords: no lengths in this job");
   const lines = orderLines(wants, fixed);
-  const name = PART_NAMES[fixed.gear.part];
+  const name = LENGTH_PART_NAMES[fixed.gear.part];
   return told({
     eyebrow: "All gaps are read",
     title: `${wants.length === 1 ? `One ${name} is` : `${wants.length} ${name}s are`} wanted: order, or lay out.`,
@@ -67,7 +67,7 @@ export function fitWords(
   const known =
     picked.fromMm === null ? fixed : { ...fixed, fittedMm: { ...fixed.fittedMm, [valve.valve.id]: picked.fromMm } };
   const want = wantedPart({ fixed: known }, picked.fromMm === null ? valve : { ...valve, fittedMm: null });
-  const part = PART_NAMES[fixed.gear.part];
+  const part = LENGTH_PART_NAMES[fixed.gear.part];
   if (want?.fromMm == null || want.advice === null)
     return told({
       ...base,

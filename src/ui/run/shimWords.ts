@@ -2,14 +2,14 @@
 import type { RouteStop } from "@/core/run/route";
 import type { ValveState } from "@/core/run/state";
 import { capital, readingWords, valveName } from "@/core/run/words";
-import { PART_KIND_NAMES } from "@/core/parts/part";
+import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { signAt } from "@/core/stops/sign";
 import type { RunContext } from "./model";
 import { type Instruction, told } from "./told";
 
 /** `alone` is a valve that was touched: it may be left as it is, with a reason. */
 export function partsWords({ job, file }: RunContext, out: readonly ValveState[], alone = false): Instruction {
-  const kind = PART_KIND_NAMES[job.shims?.kind ?? "shim-over"];
+  const kind = DRAWER_PART_NAMES[job.shims?.kind ?? "shim-over"];
   const cams = (file.camshafts ?? []).filter((c) => out.some((v) => c.valves.includes(v.valve.id)));
   return told({
     eyebrow: "All valves are read",

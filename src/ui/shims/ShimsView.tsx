@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { isOpen } from "@/core/parts/order";
-import { PART_KIND_NAMES } from "@/core/parts/part";
+import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { runState } from "@/core/run/state";
 import type { ShimChoice } from "@/core/run/shimOffers";
 import type { ShimsGiven } from "@/core/run/shimsGiven";
@@ -89,7 +89,7 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
     >
       <chakra.header gridColumn="1 / -1">
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Which {PART_KIND_NAMES[kind]} goes where in{" "}
+          Which {DRAWER_PART_NAMES[kind]} goes where in{" "}
           <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
             {file.name}
           </Link>

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
-import { PART_KIND_NAMES } from "@/core/parts/part";
+import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekGiven, WeekJob, WeekShare } from "@/core/run/shimWeek";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -193,7 +193,7 @@ function listOf(buys: ReturnType<typeof buyingList>): string[] {
   for (const l of buys) {
     const known = sizes.get(l.sku);
     sizes.set(l.sku, {
-      words: `${PART_KIND_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`,
+      words: `${DRAWER_PART_NAMES[l.kind]} of ${l.thicknessMm.toFixed(2)} mm`,
       quantity: (known?.quantity ?? 0) + l.quantity,
       price: l.price,
     });

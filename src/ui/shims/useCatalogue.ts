@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
-import type { PartKind } from "@/core/parts/part";
+import type { DrawerPartKind } from "@/core/parts/part";
 import { send } from "../send";
 
 export interface Catalogue {
@@ -16,7 +16,7 @@ export interface Catalogue {
 const AGAIN_MS = 8000;
 
 /** What the supplier sells of one kind. The page waits for nothing: what is in the drawers is worked out meanwhile. */
-export function useCatalogue(kind: PartKind, diameterMm: number | null): Catalogue {
+export function useCatalogue(kind: DrawerPartKind, diameterMm: number | null): Catalogue {
   const [asked, setAsked] = useState(0);
   const [heard, setHeard] = useState<Pick<Catalogue, "items" | "state">>({ items: null, state: "asking" });
   useEffect(() => {

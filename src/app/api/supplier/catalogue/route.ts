@@ -1,12 +1,12 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
 import { parseInput } from "@/core/calc/problem";
-import { PART_KINDS } from "@/core/parts/part";
+import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import { respond } from "@/server/http";
 import { askCatalogue } from "@/server/supplier";
 
 const wanted = z.object({
-  kind: z.enum(PART_KINDS, "Say what kind of part."),
+  kind: z.enum(DRAWER_PART_KINDS, "Say what kind of part."),
   diameterMm: z.coerce.number("Give the diameter in mm.").positive().max(100).nullable(),
 });
 

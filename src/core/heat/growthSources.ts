@@ -1,21 +1,28 @@
-/** The ways to know how much the lash grows, side by side, best first. */
+/** The sources of growth with heat (how it is known), side by side, best first. */
 import { type EngineFile, type EngineState, type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
 import { lashSpec } from "../lash/spec";
 import { type LengthUnit, showFigure, toMm } from "../units/length";
 import { coldAimRefusal, specIn } from "./coldAim";
 import { growthMm, growthRangeMm } from "./expansion";
 import { heatGearOf, layoutOf } from "./gearOf";
-import { type Pair, measuredGrowth } from "./pairs";
+import { type HotColdReading, measuredGrowth } from "./hotColdReadings";
 
-export const WAY_IDS = ["pairs-engine", "pairs-model", "experience", "rule", "rule-small", "computed"] as const;
-export type WayId = (typeof WAY_IDS)[number];
+export const GROWTH_SOURCE_IDS = [
+  "pairs-engine",
+  "pairs-model",
+  "experience",
+  "rule",
+  "rule-small",
+  "computed",
+] as const;
+export type GrowthSourceId = (typeof GROWTH_SOURCE_IDS)[number];
 
 export interface Growth {
   readonly growthMm: number;
   readonly rangeMm: readonly [number, number];
 }
-export interface Way {
-  readonly id: WayId;
+export interface GrowthSource {
+  readonly id: GrowthSourceId;
   readonly name: string;
   readonly evidence: string;
   /** By role; a role that is left out is not known this way. */
@@ -23,32 +30,32 @@ export interface Way {
 }
 /** Pairs of this engine, and of other engines of its model. */
 export interface Measured {
-  readonly engine: readonly Pair[];
-  readonly model: readonly Pair[];
+  readonly engine: readonly HotColdReading[];
+  readonly model: readonly HotColdReading[];
 }
-export interface Ways {
-  readonly ways: readonly Way[];
+export interface GrowthSources {
+  readonly sources: readonly GrowthSource[];
   /** What would open a further way. */
   readonly missing: readonly string[];
 }
 
-const bothAlike = (growth: Growth): Way["growth"] => ({ intake: growth, exhaust: growth, injector: growth });
+const bothAlike = (growth: Growth): GrowthSource["growth"] => ({ intake: growth, exhaust: growth, injector: growth });
 
-/** All ways that apply to this engine, in the trade's order of trust. */
-export function waysOf(file: EngineFile, measured: Measured): Ways {
+/** All sources that apply to this engine, in the trade's order of trust. */
+export function growthSourcesOf(file: EngineFile, measured: Measured): GrowthSources {
   const computed = computedWay(file);
   const rules = ruleWays(file);
-  const ways = [
+  const sources = [
     measuredWay("pairs-engine", "Measured on this engine", measured.engine),
     measuredWay("pairs-model", "Measured on others of this model", measured.model),
     experienceWay(file),
     ...rules,
     "id" in computed ? computed : null,
   ].filter((w) => w !== null);
-  return { ways, missing: "id" in computed ? [] : [computed.why] };
+  return { sources, missing: "id" in computed ? [] : [computed.why] };
 }
 
-function measuredWay(id: WayId, name: string, pairs: readonly Pair[]): Way | null {
+function measuredWay(id: GrowthSourceId, name: string, pairs: readonly HotColdReading[]): GrowthSource | null {
   const known = ROLES.flatMap((role) => {
     const own = measuredGrowth(pairs, role);
     return own === null ? [] : [[role, own] as const];
@@ -73,7 +80,7 @@ function measuredWay(id: WayId, name: string, pairs: readonly Pair[]): Way | nul
   };
 }
 
-function experienceWay({ heat }: EngineFile): Way | null {
+function experienceWay({ heat }: EngineFile): GrowthSource | null {
   const said = heat?.experience;
   if (said === undefined) return null;
   const known = (["intake", "exhaust"] as const).flatMap((role) => {
@@ -93,7 +100,7 @@ function experienceWay({ heat }: EngineFile): Way | null {
 }
 
 /** What is said by material of pushrod engines. Two schools: the difference is how hot and how fast it is measured. */
-function ruleWays(file: EngineFile): Way[] {
+function ruleWays(file: EngineFile): GrowthSource[] {
   const { block, head } = file.heat ?? {};
   if (layoutOf(file) !== "pushrod" || block === undefined || head === undefined) return [];
   if (head === "iron")
@@ -127,7 +134,7 @@ function ruleWays(file: EngineFile): Way[] {
   ];
 }
 
-function computedWay(file: EngineFile): Way | { readonly why: string } {
+function computedWay(file: EngineFile): GrowthSource | { readonly why: string } {
   const found = heatGearOf(file);
   if (found.kind === "missing")
     return { why: `To compute it: ${found.why.charAt(0).toLowerCase()}${found.why.slice(1)}` };
@@ -156,7 +163,7 @@ export interface RoleAim {
 }
 
 /** What a way makes of a spec when the engine is in the other state. Roles that it does not know are left out. */
-export function aimsOf(way: Way, lash: LashEntry, state: EngineState): RoleAim[] {
+export function aimsOf(way: GrowthSource, lash: LashEntry, state: EngineState): RoleAim[] {
   return ROLES.flatMap((role) => {
     const [figures, growth] = [lash[role], way.growth[role]];
     if (figures === undefined || growth === undefined) return [];
@@ -178,31 +185,36 @@ export function aimsOf(way: Way, lash: LashEntry, state: EngineState): RoleAim[]
  * Why a way may not be taken into this state: it would hold valves open, or one that is better known
  * says so, since no weaker word overrules that. Null when it may.
  */
-export function wayRefusal({ ways }: Ways, way: Way, lash: LashEntry, state: EngineState): string | null {
+export function sourceRefusal(
+  { sources }: GrowthSources,
+  way: GrowthSource,
+  lash: LashEntry,
+  state: EngineState,
+): string | null {
   const roles = ROLES.filter((r) => lash[r] !== undefined);
-  const refusalOf = (w: Way): string | null =>
+  const refusalOf = (w: GrowthSource): string | null =>
     aimsOf(w, lash, state).find((a) => a.refusal !== null)?.refusal ?? null;
   const own = refusalOf(way);
   if (own !== null) return own;
-  const better = ways.slice(0, ways.indexOf(way)).find((w) => covers(w, roles) && refusalOf(w) !== null);
+  const better = sources.slice(0, sources.indexOf(way)).find((w) => covers(w, roles) && refusalOf(w) !== null);
   return better === undefined ? null : `What is better known forbids it. ${better.name}: ${refusalOf(better) ?? ""}`;
 }
 
 /** Whether a way knows all of these roles. */
-export const covers = (way: Way, roles: readonly ValveRole[]): boolean =>
+export const covers = (way: GrowthSource, roles: readonly ValveRole[]): boolean =>
   roles.every((r) => way.growth[r] !== undefined);
 
 /** The way that is proposed and why; null when none covers these roles. */
-export function proposedWay(
-  { ways }: Ways,
+export function proposedSource(
+  { sources }: GrowthSources,
   roles: readonly ValveRole[],
-): { readonly way: Way; readonly why: string } | null {
-  const way = ways.find((w) => covers(w, roles));
+): { readonly way: GrowthSource; readonly why: string } | null {
+  const way = sources.find((w) => covers(w, roles));
   if (way === undefined) return null;
   return { way, why: WHY[way.id] };
 }
 
-const WHY: Record<WayId, string> = {
+const WHY: Record<GrowthSourceId, string> = {
   "pairs-engine": "What was measured on this very engine beats every rule.",
   "pairs-model": "Nothing was measured on this engine yet; another of its model grows alike.",
   experience: "Nothing was measured yet: whoever built it knows it best.",

@@ -2,7 +2,7 @@
 import type { ValveRole } from "../engine/engineFile";
 import { median } from "../units/median";
 
-export interface Pair {
+export interface HotColdReading {
   readonly valve: string;
   readonly role: ValveRole;
   /** Middle of each reading. */
@@ -18,17 +18,17 @@ export interface MeasuredGrowth {
   readonly count: number;
 }
 
-export const pairGrowthMm = ({ hotMm, coldMm }: Pair): number => hotMm - coldMm;
+export const growthOfReadingMm = ({ hotMm, coldMm }: HotColdReading): number => hotMm - coldMm;
 
 /** The growth of a role: the median of its pairs, with their spread; a single pair spreads as far as its leaves leave open. Null without pairs. */
-export function measuredGrowth(pairs: readonly Pair[], role: ValveRole): MeasuredGrowth | null {
+export function measuredGrowth(pairs: readonly HotColdReading[], role: ValveRole): MeasuredGrowth | null {
   const own = pairs.filter((p) => p.role === role);
   if (own.length === 0) return null;
-  const all = own.map(pairGrowthMm);
+  const all = own.map(growthOfReadingMm);
   const first = own[0];
   const rangeMm: readonly [number, number] =
     own.length === 1 && first !== undefined
-      ? [pairGrowthMm(first) - first.unsureMm, pairGrowthMm(first) + first.unsureMm]
+      ? [growthOfReadingMm(first) - first.unsureMm, growthOfReadingMm(first) + first.unsureMm]
       : [Math.min(...all), Math.max(...all)];
   return { growthMm: median(all), rangeMm, count: own.length };
 }
