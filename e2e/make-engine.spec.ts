@@ -101,13 +101,11 @@ test("a measured cam from CSV is drawn, its faults are said, and a broken one lo
     .map(
       (deg) => `${deg};${lift(deg, 468).toFixed(3).replace(".", ",")};${lift(deg, 250).toFixed(3).replace(".", ",")}`,
     );
-  await page
-    .getByLabel("CSV file")
-    .setInputFiles({
-      name: "cam.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(`crank;intake;exhaust\n${rows.join("\n")}`),
-    });
+  await page.getByLabel("CSV file").setInputFiles({
+    name: "cam.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(`crank;intake;exhaust\n${rows.join("\n")}`),
+  });
   await expect(page.getByText(/intake: 345 points, full lift 9.00 mm at 468°/)).toBeVisible();
   await expect(page.getByText("There is a gap from 498° to 532°").first()).toBeVisible();
   await expect(

@@ -1,15 +1,13 @@
 /** Makes a database ready: migrations, and the demo shop when it is empty (or anew, with --reset). */
-import path from "node:path";
 import { loadDemo } from "../src/demo/load";
 import { connect } from "../src/db/connect";
 import { emptyDatabase, prepareDatabase } from "../src/db/prepare";
 
 const url = process.env["DATABASE_URL"] ?? "";
-const migrations = path.resolve(import.meta.dirname, "../src/db/migrations");
 
 async function main(): Promise<void> {
   if (process.argv.includes("--reset")) await emptyDatabase(url);
-  await prepareDatabase(url, migrations);
+  await prepareDatabase(url);
   if (process.argv.includes("--bare")) return;
   const { db, end } = connect(url, 1);
   try {

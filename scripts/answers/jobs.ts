@@ -146,16 +146,16 @@ class Player {
         lengthMm: 2.6,
         partFrom: null,
         part: r.pick([null, "opener", "closer"]),
-        rings: null,
+        collets: null,
         instrument: null,
       }),
-      () => ({ kind: "loaded", valve, stop, goes: mark(low), noGo: mark(low + 0.02) }),
-      () => ({ kind: "tried", valve, stop, felt: r.pick(["drag", "hint", "free", "movement"]) }),
+      () => ({ kind: "loaded-gap", valve, stop, goes: mark(low), noGo: mark(low + 0.02) }),
+      () => ({ kind: "closer-felt", valve, stop, felt: r.pick(["drag", "hint", "free", "movement"]) }),
       () => ({ kind: "plugged", count: 4, gear: "belts off" }),
       () => ({ kind: "bridged", valve, stop, turned: r.chance(0.5) }),
       () => ({ kind: "ordered", list: "parts" }),
-      () => ({ kind: "bled", reason: "soft" }),
-      () => ({ kind: "barred" }),
+      () => ({ kind: "bled-down", reason: "soft" }),
+      () => ({ kind: "turned-over" }),
       () => ({ kind: "tightened", part: "girdle" }),
       () => ({ kind: "answered", question: "alike", reason: "looked at" }),
       () => ({
@@ -186,9 +186,9 @@ class Player {
         ),
       () => void this.add([{ ...this.fresh(), kind: "paused", reason: "Called away" } as Entry]),
       () => void this.add([{ ...this.fresh(), kind: "reopened", valve, reason: "it ticks" } as Entry]),
-      () => void this.add([{ ...this.fresh(), kind: "warmth", celsius: r.int(20, 90) } as Entry]),
+      () => void this.add([{ ...this.fresh(), kind: "temperature", celsius: r.int(20, 90) } as Entry]),
       () => void (this.chosen = valve),
-      () => void this.add([{ ...this.fresh(), kind: "barred" } as Entry]),
+      () => void this.add([{ ...this.fresh(), kind: "turned-over" } as Entry]),
     ])();
   }
 
@@ -222,15 +222,15 @@ class Player {
       case "turn":
         return void this.add([plain({ kind: "arrived", stop: next.to })]);
       case "wait":
-        if (this.r.chance(0.2)) return void this.add([plain({ kind: "bled", reason: "soft by hand" })]);
-        this.nowMs += next.leftMs ?? 0;
+        if (this.r.chance(0.2)) return void this.add([plain({ kind: "bled-down", reason: "soft by hand" })]);
+        this.nowMs += next.remainingMs ?? 0;
         return;
-      case "bar":
+      case "turn-over":
         if (this.r.chance(0.1))
           return void this.add([plain({ kind: "checked", item: "recheck", reason: "no time" })]);
-        return void this.add([plain({ kind: "barred" }), plain({ kind: "arrived", stop: next.to })]);
+        return void this.add([plain({ kind: "turned-over" }), plain({ kind: "arrived", stop: next.to })]);
       case "seat":
-        return void this.add([plain({ kind: "barred" }), plain({ kind: "arrived", stop: next.to })]);
+        return void this.add([plain({ kind: "turned-over" }), plain({ kind: "arrived", stop: next.to })]);
       case "tighten":
         return void this.add([plain({ kind: "tightened", part: next.part })]);
       case "answer":
@@ -283,8 +283,8 @@ class Player {
         return this.read(next, valve);
       case "set":
         return this.set(next, valve);
-      case "pair":
-        return this.pair(next, valve);
+      case "opener-closer":
+        return this.openerCloser(next, valve);
       case "parts":
         return this.parts();
     }
@@ -331,7 +331,7 @@ class Player {
           lengthMm: Number((229 + was - truth.lashMm).toFixed(2)) + 0.01,
           partFrom: null,
           part: null,
-          rings: null,
+          collets: null,
           instrument: null,
         } as Entry,
       ]);
@@ -353,7 +353,7 @@ class Player {
     ]);
   }
 
-  private pair(next: Subject["Next"], valve: string): void {
+  private openerCloser(next: Subject["Next"], valve: string): void {
     const { r } = this;
     const truth = this.of(valve);
     const stop = this.job.stop(this.entries);
@@ -362,12 +362,15 @@ class Player {
       const loaded = Math.max(truth.lashMm, truth.lashMm + truth.rightMm - truth.closerMm + 0.01);
       const goes = Math.floor(loaded * 100 + 1e-6) / 100;
       const mark = (mm: number) => ({ mm: Number(mm.toFixed(3)), text: `${mm.toFixed(2)} mm` });
-      return void this.add([at({ kind: "loaded", goes: mark(goes), noGo: mark(goes + 0.01) })]);
+      return void this.add([at({ kind: "loaded-gap", goes: mark(goes), noGo: mark(goes + 0.01) })]);
     }
     if (next.stage === "feel") {
       const off = truth.closerMm - truth.rightMm;
       return void this.add([
-        at({ kind: "tried", felt: off > 0.015 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement" }),
+        at({
+          kind: "closer-felt",
+          felt: off > 0.015 ? "drag" : off > 0.004 ? "hint" : off > -0.025 ? "free" : "movement",
+        }),
       ]);
     }
     if (r.chance(0.05))
@@ -382,7 +385,7 @@ class Player {
         lengthMm: Number(to.toFixed(2)),
         partFrom: null,
         part,
-        rings: r.chance(0.5) ? "as they were" : null,
+        collets: r.chance(0.5) ? "as they were" : null,
         instrument: null,
       });
     const fits: Entry[] = [];
@@ -438,7 +441,7 @@ class Player {
         lengthMm: p.thicknessMm,
         partFrom: p.source === "moved" ? `valve ${p.from}` : `part ${p.from}`,
         part: null,
-        rings: null,
+        collets: null,
         instrument: null,
       } as Entry;
     });

@@ -2,44 +2,44 @@
 import { cycleOf, type EngineFile } from "../../src/core/engine/engineFile";
 import { resolveEngine } from "../../src/core/engine/resolve";
 import { growthSourcesOf } from "../../src/core/heat/growthSources";
-import { lockingOf } from "../../src/core/lash/locking";
-import { refusal } from "../../src/core/run/admit";
-import { closerBiases } from "../../src/core/run/closerBias";
-import type { Entry as CoreEntry, KeptEntry } from "../../src/core/run/entry";
-import { liveEntries } from "../../src/core/run/entry";
-import { middleOf, type Job } from "../../src/core/run/job";
-import { jobSpecWords } from "../../src/core/run/jobSpecWords";
-import { knownTurns, lockShifts } from "../../src/core/run/learned";
-import { type Asked, type NextThing, nextThing } from "../../src/core/run/next";
+import type { JobOf } from "../../src/core/job/job";
+import { type Entry as CoreEntry, type KeptEntry, liveEntries } from "../../src/core/job/ledger/entry";
+import { knownTurns, lockShifts } from "../../src/core/job/ledger/learned";
+import { middleOf } from "../../src/core/job/ledger/readings";
+import type { Asked, NextThing } from "../../src/core/job/next/next";
 import {
-  bridgedValves,
-  fileTurns,
-  planClosing,
-  planFixed,
+  cautionsFor,
+  notReady,
   planOffset,
-  planPreload,
-  planShims,
-  preloadSpec,
-} from "../../src/core/run/planWork";
-import { notReady, specFor, withJobValves, workOf } from "../../src/core/run/ready";
-import { routeOf } from "../../src/core/run/route";
-import { sheetOf } from "../../src/core/run/sheet";
-import { shimOffers } from "../../src/core/run/shimOffers";
-import { passNow, runState } from "../../src/core/run/state";
-import { cautionsFor } from "../../src/core/run/cautions";
-import { toolsFor } from "../../src/core/run/tools";
-import { standsWords } from "../../src/core/run/words";
+  planTask,
+  rulesFor,
+  specFor,
+  toolsFor,
+  withJobValves,
+} from "../../src/core/job/prepare";
+import { type Job, jobAs, jobState, nextThing, refusal, rulesOf, sheetOf, standsWords } from "../../src/core/job/run";
+import { bridgedValves } from "../../src/core/job/setup/setup";
+import { passAfter } from "../../src/core/job/state/pass";
+import type { JobState } from "../../src/core/job/state/state";
+import { closerBiases } from "../../src/core/job/tasks/openerCloser/closerBias";
+import { fileTurns } from "../../src/core/job/tasks/preload/plan";
+import { shimOffers } from "../../src/core/job/tasks/shims/offers";
+import { targetWords } from "../../src/core/job/words/target";
+import { lockingOf } from "../../src/core/lash/locking";
 import type { FeelerSet } from "../../src/core/shop/feelerSet";
 import { planMethod } from "../../src/core/stops/methods";
 import { SERVING_ORDERS } from "../../src/core/stops/orders";
 import { METHOD_IDS } from "../../src/core/stops/plan";
+import { routeOf } from "../../src/core/stops/route";
 import { DEFAULT_STOP_SETTINGS } from "../../src/core/stops/settings";
-import { hotSays } from "../../src/ui/run/hotMinutes";
-import { instruct } from "../../src/ui/run/instruction";
-import { BOTH_ON, learningOf } from "../../src/ui/run/learning";
 import type { RunContext, RunNow } from "../../src/ui/run/model";
-import { readTaps, stacksOfSet, type Taps } from "../../src/ui/run/taps";
-import { valveMarks } from "../../src/ui/run/valveMarks";
+import { valveMarks } from "../../src/ui/run/panels/valveMarks";
+import { BOTH_ON, learningOf } from "../../src/ui/run/session/learning";
+import { type Taps, readTaps, stacksOfSet } from "../../src/ui/run/session/taps";
+import { valveOf } from "../../src/ui/run/session/valveOf";
+import { ROOMS } from "../../src/ui/run/tasks";
+import { hotSays } from "../../src/ui/run/words/hotMinutes";
+import { instruct } from "../../src/ui/run/words/instruction";
 import type { Random } from "./random";
 
 export type Entry = CoreEntry;
@@ -60,7 +60,7 @@ interface Next {
   readonly kind: string;
   readonly valve?: string;
   readonly to?: string;
-  readonly leftMs?: number;
+  readonly remainingMs?: number;
   readonly doubt: string | null;
   readonly part?: string;
   readonly question?: string;
@@ -92,59 +92,40 @@ export interface Subject {
   readonly job: Job;
 }
 
-const taskOf = (job: Job): string =>
-  job.work !== "lash"
-    ? job.work
-    : job.shims !== null
-      ? "shims"
-      : job.closing !== null
-        ? "opener-closer"
-        : job.grinds
-          ? "grinding"
-          : "screw";
-
 /** Opens a job on an engine with random choices, or says why it can't be opened. */
 export function openSubject(r: Random, whole: EngineFile): Subject | { readonly why: string } {
   const file = withJobValves(whole);
-  const work = workOf(file);
-  const ways = growthSourcesOf(file, { engine: [], model: [] });
-  const state =
-    work === "preload" ? "cold" : r.chance(0.85) ? (file.lash?.state ?? "cold") : r.pick(["cold", "hot"] as const);
-  const way = ways.sources.length === 0 ? null : r.pick(ways.sources);
-  const planned =
-    work === "lash" && way !== null && file.lash?.state !== state ? planOffset(file, ways, way.id) : null;
-  if (planned !== null && "why" in planned) return { why: planned.why };
-  const offset = planned?.plan ?? null;
+  const rules = rulesFor(file);
+  const sources = growthSourcesOf(file, { engine: [], model: [] });
+  const anyState = rules.judgedIn === "any-state";
+  const either = rules.judgedIn === "either-state";
+  const state = anyState ? "cold" : r.chance(0.85) ? (file.lash?.state ?? "cold") : r.pick(["cold", "hot"] as const);
+  const growth = sources.sources.length === 0 ? null : r.pick(sources.sources);
+  const through =
+    either && growth !== null && file.lash?.state !== state ? planOffset(file, sources, growth.id) : null;
+  if (through !== null && "why" in through) return { why: through.why };
+  const offset = through?.plan ?? null;
   const why = notReady(file, state, offset);
   if (why !== null) return { why };
-  const turns = r.chance(0.7) ? fileTurns(file) : r.pick([0.25, 0.5, 0.75]);
+  const targetTurns = r.chance(0.7) ? fileTurns(file) : r.pick([0.25, 0.5, 0.75]);
   const lifters = r.pick(["run", "dry"] as const);
-  const preloaded =
-    work === "preload"
-      ? planPreload(file, { turns, lifters, bleedMinutes: 15, way: r.chance(0.5) ? way : null })
-      : null;
-  if (preloaded !== null && "why" in preloaded) return { why: preloaded.why };
-  const preload = preloaded?.plan ?? null;
+  const counted = anyState && r.chance(0.5) ? growth : null;
+  const planned = planTask(file, { targetTurns, lifters, bleedMinutes: 15, growth: counted, fittedBefore: [] });
+  if ("why" in planned) return { why: planned.why };
+  const task = planned.plan;
   const engine = resolveEngine(file);
   const method = r.pick(METHOD_IDS.filter((m) => m !== "lobe-in-sight"));
   const plan = planMethod(method, engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 10 }, file.marksDeg);
   if (plan.stops.length === 0) return { why: plan.why };
   const order = r.pick(SERVING_ORDERS);
-  const shims = work === "lash" ? planShims(file, {}) : null;
-  const closing = work === "lash" ? planClosing(file, {}) : null;
   const valves = file.valves.flatMap((v) => {
-    const spec = preload === null ? specFor(file, v.role, state, offset) : preloadSpec(preload, v.role);
+    const spec = specFor(file, task, v.role, state, offset);
     return spec === null
       ? []
       : [{ id: v.id, cylinder: v.cylinder, role: v.role, spec: { ...spec, assumedBand: false } }];
   });
   const job: Job = {
-    work,
-    preload,
-    fixed: work === "dry-gap" ? planFixed(file, {}) : null,
-    shims,
-    closing,
-    grinds: file.adjuster?.kind === "grind",
+    task,
     bridged: bridgedValves(file),
     offset,
     cycleDeg: cycleOf(file),
@@ -153,17 +134,17 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     order,
     valves,
     state,
-    survey: work === "dry-gap" || shims !== null || r.chance(0.2),
-    allToAimMm: work === "lash" && r.chance(0.2) ? 0.03 : null,
-    parts: file.tightenedLater ?? [],
+    survey: rules.readsAllFirst || r.chance(0.2),
+    allToAimMm: either && r.chance(0.2) ? 0.03 : null,
+    tightenedLater: file.tightenedLater ?? [],
     lastTime: r.chance(0.3)
       ? Object.fromEntries(valves.map((v) => [v.id, { lo: v.spec.nominalMm - 0.02, hi: v.spec.nominalMm + 0.02 }]))
       : {},
   };
   const opened = {
-    cautions: cautionsFor(file, state, work === "preload" ? lifters : null),
+    cautions: cautionsFor(file, state, anyState ? lifters : null),
     tools: toolsFor(file, method),
-    spec: jobSpecWords(job, file),
+    spec: targetWords(rulesOf(job), job, file),
   };
   const context: RunContext = {
     id: "job",
@@ -188,24 +169,27 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
       school: r.pick(["go-no-go", "drag", "overshoot"] as const),
       instrument: null,
     },
+    rules,
+    room: ROOMS[task.kind],
   };
   let first = true;
+  const closers = jobAs(job, "opener-closer");
   return {
     Next: { kind: "", doubt: null },
     file,
     job,
-    task: taskOf(job),
+    task: task.kind,
     valves: valves.map((v) => ({ id: v.id, nominalMm: v.spec.nominalMm })),
-    refusal: (entries, entry, by, nowMs) => refusal(job, entries, entry, by, nowMs),
+    refusal: (entries, entry, personId, nowMs) => refusal(job, jobState(job, entries), entry, { personId, nowMs }),
     live: (entries) => liveEntries(entries),
-    stop: (entries) => runState(job, entries).stop?.letter ?? "",
-    pass: (entries, valve) => passNow(entries, valve),
+    stop: (entries) => jobState(job, entries).stop?.letter ?? "",
+    pass: (entries, valve) => passAfter(jobState(job, entries).valves.get(valve)?.work ?? []),
     outOfBand: (entries) =>
-      [...runState(job, entries).valves.values()]
+      [...jobState(job, entries).valves.values()]
         .filter((v) => v.status === "read" && v.verdict !== "in")
         .map((v) => ({ id: v.valve.id, lastId: v.last?.id ?? "" })),
     look: (entries, asked, r) => {
-      const state = runState(job, entries);
+      const state = jobState(job, entries);
       const next = nextThing(job, state, asked);
       const now: RunNow = {
         state,
@@ -216,17 +200,18 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         others: [],
       };
       const tapped = next.kind === "read" ? tap(r, context, next.valve.valve.spec) : null;
-      const said = {
+      const choice = context.room.noChoice?.(context) ?? {};
+      const told = {
         ...(first ? { opened } : {}),
         next: view(next),
-        stands: standsWords(next, job.valves),
-        told: instruct(context, now, tapped),
+        stands: standsWords(job, state, next),
+        told: instruct(context, now, tapped, { choice, override: null }),
         marks: valveMarks(context, now, new Set(), tapped?.tapped ?? null),
         hot: hotSays(context, now),
         state: stateView(state),
       };
       first = false;
-      return { next: view(next), said };
+      return { next: view(next), said: told };
     },
     sheet: (entries) =>
       sheetOf({
@@ -252,12 +237,12 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     learned: (entries) => ({
       locks: lockShifts(entries),
       turns: knownTurns(entries, 0),
-      biases: closing === null ? [] : closerBiases(closing, entries),
+      biases: closers === null ? [] : closerBiases(closers.task.plan, entries),
     }),
   };
 }
 
-function tap(r: Random, context: RunContext, spec: Job["valves"][number]["spec"]) {
+function tap(r: Random, context: RunContext, spec: JobOf["valves"][number]["spec"]) {
   const at = Math.min(18, Math.max(0, Math.round(spec.nominalMm / 0.05) + r.int(-3, 3)));
   const drag = context.hand.school !== "go-no-go" && r.chance(0.6);
   const taps: Taps = drag
@@ -270,29 +255,36 @@ function tap(r: Random, context: RunContext, spec: Job["valves"][number]["spec"]
 }
 
 function view(next: NextThing): Next {
-  const valve = "valve" in next ? next.valve : next.kind === "answer" ? next.about : null;
+  const valve = valveOf(next);
+  const own = valve?.own as { readonly stage?: string } | null | undefined;
   return {
-    kind: next.kind,
-    doubt: "at" in next && next.kind !== "confirm" ? next.at.doubt : null,
-    ...(valve == null
+    kind: next.kind === "task" ? next.step : next.kind,
+    doubt: "at" in next && next.kind !== "confirm" ? (next.at?.doubt ?? null) : null,
+    ...(valve === null
       ? {}
       : {
           valve: valve.valve.id,
-          stage: valve.pair?.stage,
+          stage: own?.stage,
           lastId: valve.last?.id,
           readIn: valve.status === "read" && valve.verdict === "in",
           tooWide: valve.last !== null && middleOf(valve.last) > valve.valve.spec.nominalMm,
         }),
-    ...("to" in next ? { to: next.to.letter } : next.kind === "confirm" ? { to: next.at.letter } : {}),
-    ...(next.kind === "wait" ? { leftMs: next.leftMs } : {}),
+    ...("to" in next && next.to !== null
+      ? { to: next.to.letter }
+      : next.kind === "confirm"
+        ? { to: next.at.letter }
+        : {}),
+    ...(next.kind === "wait" ? { remainingMs: next.remainingMs } : {}),
     ...(next.kind === "tighten" ? { part: next.part.name } : {}),
     ...(next.kind === "answer" ? { question: next.question.id } : {}),
     ...(next.kind === "check" ? { item: next.item } : {}),
   };
 }
 
-function stateView(state: ReturnType<typeof runState>): unknown {
+function stateView(state: JobState): unknown {
+  const { tally: _tally, live: _live, ...rest } = state;
   return {
+    ...rest,
     valves: [...state.valves.values()].map((v) => [
       v.valve.id,
       v.status,
@@ -303,23 +295,14 @@ function stateView(state: ReturnType<typeof runState>): unknown {
       v.left?.id,
       v.fittedMm,
       v.bridgeOpen,
-      v.preload,
-      v.pair,
+      v.own,
     ]),
     stop: state.stop?.letter,
-    left: state.leftCount,
     paused: state.paused?.id,
-    surveying: state.surveying,
     untightened: state.untightened.map((p) => p.name),
-    bar: state.barNeeded,
     checked: [...state.checked].map(([item, e]) => [item, e.id]),
-    questions: state.questions,
-    squeezed: state.squeezed,
-    warm: state.warmths,
-    unseated: state.unseated,
     plugged: state.plugged?.id,
-    ordered: state.ordered,
-    closed: state.closed,
+    closed: state.closed !== null,
   };
 }
 
@@ -332,11 +315,12 @@ export function shimPicks(
   catalogue: readonly { sku: string; thicknessMm: number; price: number; stock: number }[],
   wish: { near: boolean; stay: boolean; long: boolean },
 ) {
-  const kind = job.shims?.kind ?? "shim-over";
-  const diameterMm = job.shims?.diameterMm ?? null;
+  const shims = jobAs(job, "shims");
+  if (shims === null) throw new RangeError("shimPicks: no job on shims");
+  const { kind, diameterMm } = shims.task.plan;
   const offers = shimOffers(
-    job,
-    runState(job, entries),
+    shims,
+    jobState(job, entries),
     out,
     {
       stock: stock.map((s) => ({
@@ -350,7 +334,7 @@ export function shimPicks(
         cost: null,
       })),
       catalogue: catalogue.map((c) => ({ ...c, kind, diameterMm, leadDays: 2 })),
-    } as unknown as Parameters<typeof shimOffers>[3],
+    },
     { scope: null, buying: null, aim: wish.long ? "long-life" : "nominal", near: wish.near, stay: wish.stay },
   );
   return { picks: offers.plan.picks, plan: offers };

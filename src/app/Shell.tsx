@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { listPeople, viewer } from "@/server/actor";
+import { listPeople, viewer } from "@/server/http/actor";
 import { Frame } from "@/ui/frame/Frame";
 
 /** A place of the app, with who is at work in the bar on top. */

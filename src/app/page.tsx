@@ -1,16 +1,15 @@
 import { formatDistanceToNow } from "date-fns";
-import { engineWords } from "@/core/run/words";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { loadBench } from "@/server/bench";
+import { engineWords } from "@/core/job/words/names";
+import { asViewer } from "@/server/http/inShop";
+import { loadBench } from "@/server/jobs/bench";
 import { BenchView } from "@/ui/bench/BenchView";
 import { Shell } from "./Shell";
 
 export const dynamic = "force-dynamic";
 
 export default async function BenchPage() {
-  const { shopId } = await viewer();
-  const { jobs, engines } = await loadBench(database(), shopId);
+  const [db, { shopId }] = await asViewer();
+  const { jobs, engines } = await loadBench(db, shopId);
   return (
     <Shell>
       <BenchView

@@ -1,6 +1,5 @@
 /** What the database itself refuses, whatever the app does. */
 import { randomUUID } from "node:crypto";
-import path from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
@@ -9,14 +8,13 @@ import { freshDatabase } from "./freshDatabase.testing";
 import { prepareDatabase } from "./prepare";
 import { engineModels, engines, entries, feelerLeaves, feelerSets, jobValves, jobs, people, shops } from "./schema";
 
-const MIGRATIONS = path.resolve(import.meta.dirname, "migrations");
 let db: Database;
 let end: () => Promise<void>;
 let url: string;
 
 beforeAll(async () => {
   url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url, MIGRATIONS);
+  await prepareDatabase(url);
   ({ db, end } = connect(url, 4));
 });
 afterAll(() => end());
@@ -66,6 +64,7 @@ const newJob = (more: Partial<typeof jobs.$inferInsert> = {}): typeof jobs.$infe
   state: "cold",
   feelerSetId: ids.set,
   method: "two-stop",
+  task: "screw",
   requiredMarginDeg: 10,
   cautions: ["read"],
   engineFile: engineFile(["1"]),
@@ -132,12 +131,12 @@ describe("the ledger", () => {
     ["a leaf that goes and a thinner one that does not", () => reading("1I", 0.3, 0.25), /entries_reading_sense/],
     ["a reading of 40 mm", () => reading("1I", 39, 40), /entries_reading_sense/],
     ["a negative gap", () => reading("1I", -0.1, 0.25), /entries_reading_sense/],
-    ["a reading without its other end", () => reading("1I", 0.2, 0.25, { noGoMm: null }), /entries_reading_whole/],
-    ["a reading without a stop", () => reading("1I", 0.2, 0.25, { stop: null }), /entries_reading_whole/],
+    ["a reading without its other end", () => reading("1I", 0.2, 0.25, { noGoMm: null }), /reading needs no_go_mm/],
+    ["a reading without a stop", () => reading("1I", 0.2, 0.25, { stop: null }), /reading needs stop/],
     ["a valve that the job does not have", () => reading("9X", 0.2, 0.25), /entries_valve/],
-    ["an entry of a valve without one", () => row("set"), /entries_of_valve/],
-    ["an arrival without a stop", () => row("arrived"), /entries_arrived/],
-    ["taking back nothing", () => row("withdrawn"), /entries_withdrawn/],
+    ["an entry of a valve without one", () => row("set"), /set needs valve, stop/],
+    ["an arrival without a stop", () => row("arrived"), /arrived needs stop/],
+    ["taking back nothing", () => row("withdrawn"), /withdrawn names what it takes back/],
     [
       "superseding an entry that is not there",
       () => row("withdrawn", { supersedes: randomUUID() }),
@@ -148,10 +147,14 @@ describe("the ledger", () => {
       () => reading("1I", 0.2, 0.25, { school: "gauge", valueMm: 0.3, valueText: "0.300 mm" }),
       /entries_value/,
     ],
-    ["a school of a set", () => row("set", { valve: "1I", school: "drag" }), /entries_school/],
-    ["a check of nothing known", () => row("checked", { subject: "weather" }), /entries_subject/],
-    ["an answer to no question", () => row("answered", { reason: "x" }), /entries_subject/],
-    ["a pause without a reason", () => row("paused"), /entries_said_why/],
+    [
+      "a school of a set",
+      () => row("set", { valve: "1I", stop: "A", locked: true, school: "drag" }),
+      /set has no school/,
+    ],
+    ["a check of nothing known", () => row("checked", { subject: "weather" }), /checked needs subject/],
+    ["an answer to no question", () => row("answered", { reason: "x" }), /answered needs subject/],
+    ["a pause without a reason", () => row("paused"), /paused needs reason/],
     ["an empty reason", () => reading("1I", 0.2, 0.25, { reason: "  " }), /entries_reason/],
     ["somebody of no shop", () => row("arrived", { stop: "A", personId: randomUUID() }), /entries_person/],
     [
@@ -306,7 +309,7 @@ describe("records", () => {
 
 describe("preparing", () => {
   it("may be repeated, and run twice at once", async () => {
-    await Promise.all([prepareDatabase(url, MIGRATIONS), prepareDatabase(url, MIGRATIONS)]);
+    await Promise.all([prepareDatabase(url), prepareDatabase(url)]);
     expect((await db.select().from(shops)).length).toBeGreaterThan(0);
   });
 });

@@ -42,7 +42,7 @@ describe("migrations", () => {
     const ids = Array.from({ length: 6 }, () => randomUUID());
     const [shop, person, set, model, engine, job] = ids;
     for (let n = 1; n <= count; n++) {
-      await prepareDatabase(url, upTo(n));
+      await prepareDatabase(url, { migrations: upTo(n) });
       if (n > 1) continue;
       await query(url, "insert into shops (id, name) values ($1, 'Old shop')", [shop]);
       await query(url, "insert into people (id, shop_id, name, role) values ($1, $2, 'Old hand', 'lead')", [
@@ -75,6 +75,7 @@ describe("migrations", () => {
         [randomUUID(), shop, job, person],
       );
     }
+    await prepareDatabase(url);
     expect(await query(url, "select stop from entries where job_id = $1", [job])).toEqual([{ stop: "A" }]);
     expect(await query(url, "select v as valve from open_valves($1) v", [job])).toEqual([{ valve: "1I" }]);
   });
@@ -82,13 +83,13 @@ describe("migrations", () => {
   it("emptying removes this app's records and nothing else of a shared database", async () => {
     const url = await freshDatabase(inject("databaseUrl"));
     await query(url, "create table somebody_elses (id int)");
-    await prepareDatabase(url, ALL);
+    await prepareDatabase(url);
     await emptyDatabase(url);
     const left = await query<{ tablename: string }>(
       url,
       "select tablename from pg_tables where schemaname = 'public'",
     );
     expect(left).toEqual([{ tablename: "somebody_elses" }]);
-    await prepareDatabase(url, ALL);
+    await prepareDatabase(url);
   });
 });

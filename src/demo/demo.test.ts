@@ -1,8 +1,7 @@
 /** The demo shop is loaded through the shop's own rules: whatever they refuse would stop it. */
-import path from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { nextThing } from "@/core/run/next";
-import { runState } from "@/core/run/state";
+import { nextKind } from "@/core/job/jobs.testing";
+import { nextThing, jobState } from "@/core/job/run";
 import { type Database, connect } from "@/db/connect";
 import { freshDatabase } from "@/db/freshDatabase.testing";
 import { prepareDatabase } from "@/db/prepare";
@@ -15,7 +14,7 @@ let db: Database;
 let end: () => Promise<void>;
 beforeAll(async () => {
   const url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url, path.resolve(import.meta.dirname, "../db/migrations"));
+  await prepareDatabase(url);
   ({ db, end } = connect(url, 4));
 });
 afterAll(() => end());
@@ -28,16 +27,16 @@ describe("the demo", () => {
     const jobs = [...(await listOpenJobs(db, shop?.id ?? "")), ...(await listClosedJobs(db, shop?.id ?? "", 60))];
     const stages = await Promise.all(
       jobs.map(async ({ row, job }) => {
-        const state = runState(job, await ledgerOf(db, row.id));
+        const state = jobState(job, await ledgerOf(db, row.id));
         const next = nextThing(job, state);
-        return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : next.kind}`;
+        return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : nextKind(next)}`;
       }),
     );
     expect(stages).toEqual([
       "Orrin Tidewater 6: read",
       "Dunmore 5.9: answer",
       "Larkfield O4: order",
-      "Vantry 75: pair",
+      "Vantry 75: opener-closer",
       "Pellam R4: parts",
       "Pellam R4: parts",
       "Hob 196: started",

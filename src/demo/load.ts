@@ -1,32 +1,34 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
+import { openerCloserOf } from "../core/job/tasks/openerCloser/openerCloser";
 import { addDays, addMinutes } from "date-fns";
 import type { EngineFile, EngineState } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
 import type { GrowthSourceId } from "../core/heat/growthSources";
 import type { LifterState } from "../core/preload/zeroLash";
-import { cautionsFor } from "../core/run/cautions";
-import type { NextThing } from "../core/run/next";
-import type { Purpose } from "../core/run/purpose";
+import { cautionsFor } from "../core/job/prepare";
+import type { NextThing } from "../core/job/next/next";
+import type { Purpose } from "../core/job/setup/purpose";
 import type { FeelerSet } from "../core/shop/feelerSet";
 import type { MethodId } from "../core/stops/plan";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
 import { engines, people, shops } from "../db/schema";
-import type { Actor } from "../server/actor";
-import { addEngine } from "../server/engines";
-import { addFeelerSet, findFeelerSet } from "../server/feelerSets";
-import { addMicrometer, checkMicrometer } from "../server/micrometers";
-import { openJob } from "../server/openJob";
-import { keepPairs } from "../server/pairs";
-import { addPart } from "../server/parts";
-import { keepPartOut } from "../server/partsOut";
-import { record } from "../server/record";
+import type { Actor } from "../server/http/actor";
+import { addEngine } from "../server/engines/engines";
+import { addFeelerSet, findFeelerSet } from "../server/shop/feelerSets";
+import { addMicrometer, checkMicrometer } from "../server/parts/micrometers";
+import { openJob } from "../server/jobs/openJob";
+import { keepHotCold } from "../server/jobs/hotColdReadings";
+import { addPart } from "../server/parts/parts";
+import { keepPartOut } from "../server/parts/partsOut";
+import { record } from "../server/jobs/record";
 import { eq } from "drizzle-orm";
 import { BRAE, CALDER, DUNMORE, HOB, PELLAM, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { TEASEL, VANTRY } from "./partsEngines";
-import { type Play, play } from "./play";
+import type { Play } from "./bench";
+import { play } from "./play";
 
 const PEOPLE = [
   { name: "Maud Fenwick", role: "lead", school: "go-no-go" },
@@ -105,7 +107,9 @@ const SISTER_SHIMS = Object.fromEntries(PELLAM.valves.map((v, i) => [v.id, 1.8 +
 const VANTRY_PAIRS = { plugs: 4, gear: "belts off, closing springs on, side clips on", overstatesMm: 0.02 } as const;
 
 /** Opener and closer as they are found, and the closer that would be right, by valve. */
-const pairsOf = (all: Readonly<Record<string, readonly [openerMm: number, closerMm: number, rightMm: number]>>) =>
+const openerClosersOf = (
+  all: Readonly<Record<string, readonly [openerMm: number, closerMm: number, rightMm: number]>>,
+) =>
   Object.fromEntries(
     Object.entries(all).map(([valve, [openerMm, closerMm, rightMm]]) => [valve, { openerMm, closerMm, rightMm }]),
   );
@@ -161,7 +165,7 @@ interface Visit {
   readonly lifters?: LifterState;
   readonly licensed?: string;
   readonly lifter?: Play["lifter"];
-  readonly pairs?: Play["pairs"];
+  readonly openerClosers?: Play["openerClosers"];
   readonly shimsMm?: Play["shimsMm"];
   readonly purpose?: Purpose;
   readonly note?: string;
@@ -293,7 +297,7 @@ class DemoShop {
         found: { "5I": 0.25, "3E": 0.5 },
         ticks: "5I",
       },
-      until: (next) => next.kind === "step",
+      until: (next) => next.kind === "task" && next.step === "step",
     });
     await this.visit({
       engineId: larkfield,
@@ -306,7 +310,7 @@ class DemoShop {
       method: "firing-order",
       startedAt: addMinutes(now, -260),
       off: { "2E": -90, "3I": 85 },
-      until: (next) => next.kind === "order",
+      until: (next) => next.kind === "task" && next.step === "order",
     });
     const puzzle = await this.visit({
       engineId: pellam,
@@ -318,7 +322,7 @@ class DemoShop {
       method: "two-stop",
       startedAt: addMinutes(now, -1200),
       off: { "1Ia": -6, "1Eb": 7, "2Ib": 8, "2Ea": -7, "3Ia": -9, "3Eb": -6, "4Ib": 6, "4Ea": 9 },
-      until: (next) => next.kind === "parts",
+      until: (next) => next.kind === "task" && next.step === "parts",
     });
     for (const [valve, text] of Object.entries(PELLAM_OUT))
       await keepPartOut(this.db, this.as(1), puzzle, {
@@ -348,7 +352,7 @@ class DemoShop {
       ...four,
       startedAt: addMinutes(now, -1300),
       off: { "1Ib": -7, "2Ea": 8, "3Eb": -7, "4Ia": 7 },
-      until: (next) => next.kind === "parts",
+      until: (next) => next.kind === "task" && next.step === "parts",
     });
     for (const [valve, text] of Object.entries(SISTER_OUT))
       await keepPartOut(this.db, this.as(1), waiting, {
@@ -369,9 +373,9 @@ class DemoShop {
       startedAt: addDays(now, -190),
       off: { "1I": 8, "2E": -2 },
       signedBy: 0,
-      pairs: {
+      openerClosers: {
         ...VANTRY_PAIRS,
-        valves: pairsOf({
+        valves: openerClosersOf({
           "1I": [2.85, 6.4, 6.47],
           "1E": [3.1, 6.85, 6.9],
           "2I": [2.7, 6.3, 6.36],
@@ -391,16 +395,17 @@ class DemoShop {
       purpose: "noise",
       startedAt: addMinutes(now, -700),
       off: { "1E": 7, "2I": 1 },
-      pairs: {
+      openerClosers: {
         ...VANTRY_PAIRS,
-        valves: pairsOf({
+        valves: openerClosersOf({
           "1I": [2.93, 6.48, 6.49],
           "1E": [3.1, 6.88, 7.0],
           "2I": [2.7, 6.34, 6.36],
           "2E": [2.95, 6.55, 6.57],
         }),
       },
-      until: (next) => next.kind === "pair" && next.valve.valve.id === "1E" && next.valve.pair?.stage === "parts",
+      until: (next) =>
+        next.kind === "task" && next.valve?.valve.id === "1E" && openerCloserOf(next.valve).stage === "parts",
     });
     await this.visit({
       engineId: teasel,
@@ -535,7 +540,7 @@ class DemoShop {
         noGo: `.${String(cold + 1).padStart(3, "0")} in`,
       };
     });
-    await keepPairs(this.db, this.as(2), jobId, { temperatureC: 18, unit: "in", readings }, at);
+    await keepHotCold(this.db, this.as(2), jobId, { temperatureC: 18, unit: "in", readings }, at);
   }
 
   private async visit(v: Visit): Promise<string> {

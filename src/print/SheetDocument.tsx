@@ -1,7 +1,7 @@
 /** The finished job on paper: the engine drawn as found and as left, valve by valve, and what was said. */
 import { Circle, Document, Page, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
-import type { Sheet, SheetReading, SheetValve } from "@/core/run/sheet";
-import { bandWords } from "@/core/run/words";
+import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
+import { bandWords } from "@/core/job/words/specs";
 import type { LengthUnit } from "@/core/units/length";
 import { registerFonts } from "./fonts";
 import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";

@@ -1,8 +1,8 @@
 /** Works out which part goes where beside the page, so that the page never stands still. */
-import { shimOffers } from "../core/run/shimOffers";
-import { runState } from "../core/run/state";
-import { planWeek } from "../core/run/shimWeek";
-import type { ShimAnswer, ShimQuestion } from "../core/run/shimQuestion";
+import { shimOffers } from "@/core/job/tasks/shims/offers";
+import { jobState } from "@/core/job/run";
+import { planWeek } from "@/core/job/tasks/shims/week";
+import type { ShimAnswer, ShimQuestion } from "@/core/job/tasks/shims/workerMessages";
 
 /** More often nobody can see. */
 const TELL_MS = 100;
@@ -30,6 +30,6 @@ page.onmessage = ({ data }) => {
   page.postMessage({
     kind: "offers",
     id: data.id,
-    offers: shimOffers(job, runState(job, entries), out, sources, choice, onProgress),
+    offers: shimOffers(job, jobState(job, entries), out, sources, choice, onProgress),
   });
 };

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
-import { database } from "@/db/connect";
-import { listPeople, viewer } from "@/server/actor";
-import { listFeelerSets } from "@/server/feelerSets";
-import { bleedOf } from "@/server/shopSettings";
+import { listPeople } from "@/server/http/actor";
+import { asViewer } from "@/server/http/inShop";
+import { listFeelerSets } from "@/server/shop/feelerSets";
+import { bleedOf } from "@/server/shop/shopSettings";
 import { ShopView } from "@/ui/shop/ShopView";
 import { Shell } from "../Shell";
 
@@ -10,14 +10,14 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Shop" };
 
 export default async function ShopPage() {
-  const { shopId, shopName } = await viewer();
+  const [db, { shopId, shopName }] = await asViewer();
   return (
     <Shell>
       <ShopView
         shopName={shopName}
         people={await listPeople(shopId)}
-        sets={await listFeelerSets(database(), shopId)}
-        bleed={await bleedOf(database(), shopId)}
+        sets={await listFeelerSets(db, shopId)}
+        bleed={await bleedOf(db, shopId)}
       />
     </Shell>
   );

@@ -126,7 +126,7 @@ describe("the ways side by side", () => {
   });
   it("says what would open a further way", () =>
     expect(growthSourcesOf(file(undefined), NONE)).toMatchObject({
-      ways: [],
+      sources: [],
       missing: [expect.stringMatching(/what the head is made of/)],
     }));
   it("proposes the best that knows every role", () => {

@@ -1,8 +1,9 @@
 /** Jobs with the valves they answer for. */
 import { type SQL, and, asc, desc, eq, inArray, lt, not, sql } from "drizzle-orm";
 import { cycleOf } from "@/core/engine/engineFile";
-import type { Job } from "@/core/run/job";
-import { bridgedValves } from "@/core/run/planWork";
+import type { Job } from "@/core/job/run";
+import type { Task } from "@/core/job/tasks";
+import { bridgedValves } from "@/core/job/setup/setup";
 import type { Database } from "../connect";
 import { jobValves, jobs } from "../schema";
 
@@ -17,12 +18,8 @@ type ValveRow = typeof jobValves.$inferSelect;
 
 function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
   const job: Job = {
-    work: row.work,
-    preload: row.preload,
-    fixed: row.fixed,
-    shims: row.shims,
-    closing: row.closing,
-    grinds: row.engineFile.adjuster?.kind === "grind",
+    // The row's two columns are one task: they were written as one.
+    task: { kind: row.task, plan: row.plan } as Task,
     bridged: bridgedValves(row.engineFile),
     offset: row.heatOffset,
     cycleDeg: cycleOf(row.engineFile),
@@ -32,7 +29,7 @@ function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     state: row.state,
     survey: row.survey,
     allToAimMm: row.allToAimMm,
-    parts: row.engineFile.tightenedLater ?? [],
+    tightenedLater: row.engineFile.tightenedLater ?? [],
     lastTime: row.lastTime,
     valves: valves.map((v) => ({
       id: v.valve,

@@ -23,3 +23,6 @@ export const money = () => numeric({ precision: 12, scale: 3, mode: "number" });
 export const minutes = () => integer();
 
 export const order = () => integer();
+
+/** A column as the database names it. */
+export const columnName = (column: string): string => column.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);

@@ -1,3 +1,4 @@
+export * from "./lists";
 export * from "./shop";
 export * from "./feelerSets";
 export * from "./engines";

@@ -3,16 +3,29 @@
  * opened with, so that later changes of the engine don't rewrite what was done.
  */
 import { sql } from "drizzle-orm";
-import { boolean, check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import {
+  boolean,
+  check,
+  foreignKey,
+  index,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { type Job, WORKS } from "@/core/run/job";
-import type { ClosingPlan, FixedPlan, Offset, PreloadPlan, ShimsPlan } from "@/core/run/plans";
-import { PURPOSES } from "@/core/run/purpose";
-import type { RouteStop } from "@/core/run/route";
+import type { Job } from "@/core/job/run";
+import type { Task } from "@/core/job/tasks";
+import type { Offset } from "@/core/heat/offset";
+import { PURPOSES } from "@/core/job/setup/purpose";
+import type { RouteStop } from "@/core/stops/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/plan";
 import { degrees, lengthMm, minutes, moment, order, recordId, runningHours, share } from "./columns";
 import { engines } from "./engines";
+import { taskKinds } from "./lists";
 import { feelerSets } from "./feelerSets";
 import { people, shops } from "./shop";
 
@@ -44,13 +57,11 @@ export const jobs = pgTable(
     allToAimMm: lengthMm(),
     /** As-left of each valve at the finished job before this one. */
     lastTime: json().$type<Job["lastTime"]>().notNull().default({}),
-    work: text({ enum: WORKS }).notNull().default("lash"),
-    preload: json().$type<PreloadPlan>(),
-    fixed: json().$type<FixedPlan>(),
-    shims: json().$type<ShimsPlan>(),
-    closing: json().$type<ClosingPlan>(),
+    /** The kind of work, and the plan that it works by; null where it needs none. */
+    task: text().$type<Task["kind"]>().notNull(),
+    plan: json().$type<Task["plan"]>(),
     heatOffset: json().$type<Offset>(),
-    /** Of preload: plunger travel per turn, and the wait after a squeeze. The ledger's guard computes with them. */
+    /** Where a plunger's depth is guarded: its travel per turn, and the wait after a squeeze. The rules of the ledger compute with them. */
     mmPerTurn: lengthMm(),
     bleedMinutes: minutes(),
     /** The air around a hot engine, towards which it cools. */
@@ -92,22 +103,15 @@ export const jobs = pgTable(
     check("jobs_note", sql`length(trim(${t.note})) between 1 and 500`),
     check("jobs_all_to_aim", sql`${t.allToAimMm} > 0 and ${t.allToAimMm} <= 1`),
     check("jobs_temperature", sql`${t.temperatureC} between -60 and 250`),
-    check(
-      "jobs_work",
-      sql`${t.work} in (${sql.raw(WORKS.map((w) => `'${w}'`).join(", "))}) and (${t.work} = 'preload') = (${t.mmPerTurn} is not null) and (${t.work} = 'preload') = (${t.preload} is not null)`,
-    ),
+    foreignKey({ name: "jobs_task", columns: [t.task], foreignColumns: [taskKinds.kind] }),
     check(
       "jobs_bleed",
-      sql`${t.bleedMinutes} is null or (${t.work} = 'preload' and ${t.bleedMinutes} between 1 and 240)`,
+      sql`${t.bleedMinutes} is null or (${t.mmPerTurn} is not null and ${t.bleedMinutes} between 1 and 240)`,
     ),
     check("jobs_mm_per_turn", sql`${t.mmPerTurn} > 0`),
-    check("jobs_fixed", sql`${t.fixed} is null or ${t.work} = 'dry-gap'`),
-    check("jobs_shims", sql`${t.shims} is null or ${t.work} = 'lash'`),
-    check("jobs_closing", sql`${t.closing} is null or (${t.work} = 'lash' and ${t.shims} is null)`),
-    check(
-      "jobs_offset",
-      sql`${t.heatOffset} is null or (${t.work} = 'lash' and ${t.heatOffset}->>'specState' <> ${t.state})`,
-    ),
+    check("jobs_offset", sql`${t.heatOffset} is null or ${t.heatOffset}->>'specState' <> ${t.state}`),
+    index("jobs_of_engine").on(t.shopId, t.engineId, t.openedAt),
+    index("jobs_by_time").on(t.shopId, t.openedAt),
     check("jobs_air", sql`${t.airC} between -60 and 60`),
     check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),
     check("jobs_bank", sql`${t.bank} between 0 and 3`),

@@ -1,6 +1,6 @@
 /** Orders to the supplier: what was wanted, and what became of it. Append-only; the parts that came lie in the drawers by moves of their own. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { ORDER_EVENTS } from "@/core/parts/order";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import { lengthMm, moment, money, order, recordId } from "./columns";
@@ -22,6 +22,8 @@ export const orders = pgTable(
   },
   (t) => [
     unique("orders_of_shop").on(t.shopId, t.id),
+    index("orders_by_time").on(t.shopId, t.at),
+    index("orders_of_job").on(t.jobId),
     foreignKey({ name: "orders_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
       name: "orders_person",

@@ -52,6 +52,7 @@ export const micrometerChecks = pgTable(
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
+    index("micrometer_checks_latest").on(t.shopId, t.micrometerId, t.at),
     check("micrometer_checks_near", sql`${t.pieceMm} > 0 and abs(${t.readMm} - ${t.pieceMm}) <= 1`),
   ],
 );

@@ -1,7 +1,7 @@
 /** What came out of a job's engine, as it was measured: append-only, the latest of a valve counts. */
 import { sql } from "drizzle-orm";
 import { check, foreignKey, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
-import { OUT_KINDS } from "@/core/run/partsOut";
+import { OUT_KINDS } from "@/core/job/tasks/shims/partsOut";
 import { lengthMm, moment } from "./columns";
 import { jobValves } from "./jobs";
 import { micrometers } from "./parts";

@@ -4,7 +4,7 @@
  * valve the last counts.
  */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
 import { degrees, lengthMm, moment } from "./columns";
 import { jobValves, jobs } from "./jobs";
 import { people } from "./shop";
@@ -38,6 +38,7 @@ export const stateReadings = pgTable(
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
+    index("state_readings_of_job").on(t.jobId),
     check("state_readings_state", sql`${t.state} in ('cold', 'hot')`),
     check("state_readings_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
     check("state_readings_temperature", sql`${t.temperatureC} between -60 and 250`),

@@ -4,8 +4,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type Order, isOpen } from "@/core/parts/order";
-import type { ValveStatus } from "@/core/run/state";
-import { ROLE_LETTER } from "@/core/run/words";
+import type { ValveStatus } from "@/core/job/state/state";
+import { ROLE_LETTER } from "@/core/job/words/names";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { Button, ButtonLink } from "../controls/Button";
@@ -17,7 +17,7 @@ export interface BenchJobLine {
   readonly engine: string;
   readonly serial: string | null;
   readonly stands: string;
-  readonly leftCount: number;
+  readonly doneCount: number;
   readonly valveCount: number;
   readonly closed: boolean;
   /** "38 minutes ago". */
@@ -147,7 +147,7 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
           <HeadMap file={job.file} marks={valveMarks(job)} />
         </chakra.div>
       )}
-      <ValveTally left={job.leftCount} of={job.valveCount} />
+      <ValveTally left={job.doneCount} of={job.valveCount} />
       <chakra.div pt="4">
         <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center">
           <Link
@@ -170,7 +170,7 @@ function valveMarks(job: BenchJobLine): Record<string, ValveMark> {
   const roles = new Map(job.file.valves.map((v) => [v.id, v.role]));
   return Object.fromEntries(
     job.valves.map(({ id, status, figure }): [string, ValveMark] => {
-      const look = status === "left" ? "done" : status === "unread" ? "here" : "open";
+      const look = status === "done" ? "done" : status === "unread" ? "here" : "open";
       return [id, { look, text: figure ?? ROLE_LETTER[roles.get(id) ?? "intake"], label: id }];
     }),
   );

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
-import type { LeafMark } from "@/core/run/entry";
+import type { LeafMark } from "@/core/job/ledger/fields";
 import { parseLength } from "@/core/units/length";
 import { Button } from "./Button";
 import { Field, TextInput } from "./Field";

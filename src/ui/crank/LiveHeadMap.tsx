@@ -3,7 +3,7 @@
 import { memo, useEffect, useMemo, useRef } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Engine } from "@/core/engine/resolve";
-import { ROLE_LETTER } from "@/core/run/words";
+import { ROLE_LETTER } from "@/core/job/words/names";
 import { marginDeg } from "@/core/stops/margin";
 import { type Framed, HeadFrame } from "../drawings/HeadMap/HeadFrame";
 import { HeadMapDrawing, SHORT, figureSize, lookStyle } from "../drawings/HeadMap/HeadMapDrawing";

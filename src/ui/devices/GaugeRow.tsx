@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Assessment } from "@/core/devices/assess";
 import { MM_PER_INCH } from "@/core/units/length";
-import type { Held } from "../run/taps";
+import type { Held } from "../run/session/taps";
 import { Button, Key } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 

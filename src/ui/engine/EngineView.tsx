@@ -6,9 +6,9 @@ import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
 import type { Measured } from "@/core/heat/growthSources";
-import type { Work } from "@/core/run/job";
-import { hasSpec, workOf } from "@/core/run/ready";
-import { engineWords } from "@/core/run/words";
+import type { SheetWork } from "@/core/job/sheet/format";
+import { hasSpec, rulesFor } from "@/core/job/prepare";
+import { engineWords } from "@/core/job/words/names";
 import { METHODS } from "@/core/stops/methods";
 import type { MethodId } from "@/core/stops/plan";
 import { planStops } from "@/core/stops/recommend";
@@ -43,7 +43,7 @@ interface Props {
   readonly measured: Measured;
 }
 
-const SPEC_TITLE: Record<Work, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
+const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
 
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
 export function EngineView({ id, file, serial, runningHours, unknownFields, measured }: Props) {
@@ -55,7 +55,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
   const [valve, setValve] = useState<string | null>(null);
   const [locating, setLocating] = useState(false);
   const [editing, setEditing] = useState(false);
-  const work = workOf(file);
+  const rules = rulesFor(file);
   const known = hasSpec(file);
   const chosen = picked ?? answer.recommended ?? "firing-order";
   const plan = answer.methods.find((m) => m.id === chosen) ?? null;
@@ -215,7 +215,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
         display="grid"
         gridTemplateColumns={{
           base: "minmax(0, 1fr)",
-          lg: work === "dry-gap" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)",
+          lg: rules.judgedIn === "spec-state" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)",
         }}
         gap={{ base: "8", lg: "10" }}
         alignItems="start"
@@ -223,7 +223,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
       >
         <chakra.section aria-labelledby="spec" minWidth="0" maxWidth="52rem">
           <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-            <PlateHeading id="spec">{SPEC_TITLE[work]}</PlateHeading>
+            <PlateHeading id="spec">{SPEC_TITLE[rules.sheetWork]}</PlateHeading>
             {!editing && known && (
               <Button type="button" onClick={() => setEditing(true)}>
                 Change
@@ -241,7 +241,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
             </ButtonLink>
           </chakra.p>
         </chakra.section>
-        {known && work !== "dry-gap" && <HeatSection id={id} file={file} measured={measured} />}
+        {known && rules.judgedIn !== "spec-state" && <HeatSection id={id} file={file} measured={measured} />}
       </chakra.div>
     </chakra.div>
   );

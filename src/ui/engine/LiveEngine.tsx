@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useMemo } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
-import { engineWords } from "@/core/run/words";
+import { engineWords } from "@/core/job/words/names";
 import { METHODS } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_REQUIRED_MARGIN_DEG } from "@/core/stops/settings";

@@ -5,9 +5,10 @@ import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/grow
 import { isGear, preloadGear } from "@/core/preload/gear";
 import { LENGTH_PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
-import { fileTurns, planShims } from "@/core/run/planWork";
-import { jobRoles } from "@/core/run/ready";
-import { specUnit, specWords } from "@/core/run/words";
+import { fileTurns } from "@/core/job/tasks/preload/plan";
+import { planShims } from "@/core/job/tasks/shims/plan";
+import { jobRoles } from "@/core/job/prepare";
+import { specUnit, specWords } from "@/core/job/words/specs";
 import { Stamp } from "../controls/Stamp";
 import { TurnMeaning } from "../preload/TurnMeaning";
 import { specQuestions } from "@/core/heat/specQuestions";

@@ -13,12 +13,10 @@ interface Props {
   readonly person: Person | null;
   /** Leaves the label to screen readers, where room is short. */
   readonly bare?: boolean;
-  /** Called once the shop knows who is at work. */
-  readonly onChosen?: () => void;
 }
 
 /** Says who is at work on this device. */
-export function PersonPicker({ people, person, bare = false, onChosen }: Props) {
+export function PersonPicker({ people, person, bare = false }: Props) {
   const id = useId();
   const router = useRouter();
   const [busy, startTransition] = useTransition();
@@ -30,7 +28,6 @@ export function PersonPicker({ people, person, bare = false, onChosen }: Props) 
     const sent = await send("POST", "/api/people", { personId });
     setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
     if (sent.kind !== "done") return;
-    onChosen?.();
     startTransition(() => router.refresh());
   }
 

@@ -7,12 +7,12 @@ import { useForm } from "react-hook-form";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { layoutOf } from "@/core/heat/gearOf";
 import { type Measured, growthSourcesOf } from "@/core/heat/growthSources";
-import { jobRoles } from "@/core/run/ready";
+import { jobRoles } from "@/core/job/prepare";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
-import { WaysTable } from "./WaysTable";
+import { GrowthSourceTable } from "./GrowthSources";
 import { type HeatFields, heatFields, heatPart } from "./heatPart";
 
 interface Props {
@@ -42,7 +42,7 @@ export function HeatSection({ id, file, measured }: Props) {
       {editing ? (
         <HeatForm id={id} file={file} onDone={() => setEditing(false)} />
       ) : (
-        <WaysTable ways={ways} roles={jobRoles(file)} into={into} value={null} />
+        <GrowthSourceTable ways={ways} roles={jobRoles(file)} into={into} value={null} />
       )}
     </chakra.section>
   );

@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
 import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
-import { capital } from "@/core/run/words";
+import { capital } from "@/core/job/words/names";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";

@@ -8,7 +8,7 @@ import type { Micrometer } from "@/core/parts/micrometer";
 import type { Order } from "@/core/parts/order";
 import { MOVE_REASON_NAMES, DRAWER_PART_NAMES, type StockPart, drawers } from "@/core/parts/part";
 import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
-import { capital } from "@/core/run/words";
+import { capital } from "@/core/job/words/names";
 import { Button, ButtonLink } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";

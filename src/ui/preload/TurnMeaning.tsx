@@ -3,7 +3,7 @@ import { useState } from "react";
 import { type PreloadGear, coldWindow, meaningOf, turnsForMm } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
-import { capital } from "@/core/run/words";
+import { capital } from "@/core/job/words/names";
 import { LifterDrawing } from "../drawings/Lifter/LifterDrawing";
 import { TurnChips } from "./TurnChips";
 

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineState, LashEntry, ValveRole } from "@/core/engine/engineFile";
 import type { GrowthSourceId, GrowthSources } from "@/core/heat/growthSources";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { WaysTable } from "../heat/WaysTable";
+import { GrowthSourceTable } from "../heat/GrowthSources";
 
 interface Props {
   readonly ways: GrowthSources;
@@ -25,7 +25,7 @@ export function HeatPart({ ways, lash, roles, state, value, onChange, error }: P
         Read {state}, every valve is judged through an offset. Choose from where it is known; the sheet says which,
         and what else there was.
       </chakra.p>
-      <WaysTable ways={ways} roles={roles} into={{ lash, state }} value={value} onChange={onChange} />
+      <GrowthSourceTable ways={ways} roles={roles} into={{ lash, state }} value={value} onChange={onChange} />
       {error !== undefined && <Complaint role="alert">{error}</Complaint>}
     </chakra.fieldset>
   );

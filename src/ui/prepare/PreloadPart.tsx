@@ -3,7 +3,7 @@ import { type GrowthSource, type GrowthSourceId, type GrowthSources, covers } fr
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import { isGear, preloadGear } from "@/core/preload/gear";
 import { type LifterState, ZERO_SCHOOL_NAMES, firstSchool } from "@/core/preload/zeroLash";
-import { jobRoles } from "@/core/run/ready";
+import { jobRoles } from "@/core/job/prepare";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { TurnMeaning } from "../preload/TurnMeaning";
 import { Choice } from "./Choice";

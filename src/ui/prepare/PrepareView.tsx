@@ -17,13 +17,12 @@ import { type BleedMinutes, bleedMinutesFor } from "@/core/preload/bleedDown";
 import type { LifterState } from "@/core/preload/zeroLash";
 import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
 import { specRoles } from "@/core/lash/spec";
-import { cautionsFor } from "@/core/run/cautions";
-import { PURPOSES, PURPOSE_NAMES, type Purpose, surveysFirst } from "@/core/run/purpose";
-import { fileTurns } from "@/core/run/planWork";
-import type { Work } from "@/core/run/job";
-import { jobRoles, specSources, underSource, withJobValves, workOf } from "@/core/run/ready";
-import { toolsFor } from "@/core/run/tools";
-import { specUnit } from "@/core/run/words";
+import { cautionsFor, jobRoles, withJobValves, rulesFor, toolsFor } from "@/core/job/prepare";
+import { PURPOSES, PURPOSE_NAMES, type Purpose, surveysFirst } from "@/core/job/setup/purpose";
+import { fileTurns } from "@/core/job/tasks/preload/plan";
+import type { SheetWork } from "@/core/job/sheet/format";
+import { specSources, underSource } from "@/core/job/setup/setup";
+import { specUnit } from "@/core/job/words/specs";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES, SERVING_ORDERS, type ServingOrder, serve } from "@/core/stops/orders";
@@ -79,16 +78,19 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
   const [licensed, setLicensed] = useState("");
   const sources = specSources(kept);
   const file = useMemo(() => underSource(kept, source), [kept, source]);
-  const work = workOf(file);
+  const rules = rulesFor(file);
+  const lash = rules.judgedIn === "either-state";
   const roles = jobRoles(file);
   const ways = useMemo(() => growthSourcesOf(file, measured), [file, measured]);
-  const otherState = work === "lash" && state !== null && file.lash !== undefined && file.lash.state !== state;
+  const otherState = lash && state !== null && file.lash !== undefined && file.lash.state !== state;
   const heatWay = pickedWay === "none" ? null : (pickedWay ?? proposedFor(ways, file, otherState ? state : null));
   const engine = useMemo(() => resolveEngine(withJobValves(file, bank)), [file, bank]);
   const answer = useMemo(() => planStops(engine, settings, file.marksDeg), [engine, settings, file.marksDeg]);
   // Flat followers are set in firing order, whatever takes fewer stops.
   const inOrder =
-    work === "preload" && file.follower === "flat" && answer.methods.some((m) => m.id === "firing-order" && m.usable);
+    !rules.judgesReadings &&
+    file.follower === "flat" &&
+    answer.methods.some((m) => m.id === "firing-order" && m.usable);
   const recommended = inOrder ? "firing-order" : answer.recommended;
   const method = picked ?? recommended;
   const plan = answer.methods.find((m) => m.id === method) ?? null;
@@ -114,9 +116,9 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
       school,
       survey: surveys,
       tolerance,
-      heatWay: work === "preload" || otherState ? heatWay : null,
-      targetTurns: work === "preload" ? turns : null,
-      lifters: work === "preload" ? lifters : null,
+      heatWay: !rules.judgesReadings || otherState ? heatWay : null,
+      targetTurns: !rules.judgesReadings ? turns : null,
+      lifters: !rules.judgesReadings ? lifters : null,
       air,
       licensed,
       bank,
@@ -142,12 +144,12 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
     >
       <chakra.header gridColumn="1 / -1">
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          {TITLE[work]}{" "}
+          {TITLE[rules.sheetWork]}{" "}
           <Link href={`/engines/${engineId}`} style={{ textDecoration: "underline" }}>
             {file.name}
           </Link>
         </chakra.h1>
-        {work === "preload" ? (
+        {!rules.judgesReadings ? (
           <chakra.p fontSize="18px" pt="1">
             Hydraulic lifters{file.follower === undefined ? "" : `, ${file.follower} followers`}:{" "}
             {jobRoles(file).join(" and ")} valves.
@@ -224,7 +226,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             </Tick>
           )}
         </div>
-        {state === "hot" && work === "lash" && (
+        {state === "hot" && lash && (
           <Field
             label="Air in the shop, °C"
             hint="Towards this it cools: with two temperatures of the engine the minutes left are known"
@@ -252,7 +254,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             error={wrong("heatWay")}
           />
         )}
-        {file.sector === "aircraft" && work === "dry-gap" && (
+        {file.sector === "aircraft" && rules.namesLicensed === true && (
           <Field
             label="Licensed person who releases this work"
             hint="Named at every step, and on the sheet"
@@ -285,7 +287,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             ))}
           </chakra.ul>
         </section>
-        {work === "lash" && (
+        {lash && (
           <Choice
             legend="In what order"
             name="survey"
@@ -301,7 +303,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             ]}
           />
         )}
-        {work === "lash" && (
+        {lash && (
           <Field
             label="Bring all within, mm of the aim"
             hint="Left empty: what is in its band stays"
@@ -334,7 +336,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             }))}
           />
         )}
-        {work === "preload" && (
+        {!rules.judgesReadings && (
           <PreloadPart
             file={file}
             ways={ways}
@@ -348,7 +350,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             wrong={wrong}
           />
         )}
-        {work !== "preload" && (
+        {rules.judgesReadings && (
           <Choice
             legend="Feeler set in your hand"
             name="set"
@@ -362,7 +364,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
             }))}
           />
         )}
-        {sets.length > 1 && work !== "preload" && (
+        {sets.length > 1 && rules.judgesReadings && (
           <chakra.fieldset border="0" p="0" m="0" minWidth="0">
             <chakra.legend p="0">
               <PlateHeading as="span">On hand as well</PlateHeading>
@@ -380,7 +382,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
               ))}
           </chakra.fieldset>
         )}
-        {work !== "preload" && (
+        {rules.judgesReadings && (
           <Choice
             legend="How you feel a leaf"
             name="school"
@@ -427,7 +429,7 @@ export function PrepareView({ engineId, file: kept, sets, person, wanted, measur
   );
 }
 
-const TITLE: Record<Work, string> = {
+const TITLE: Record<SheetWork, string> = {
   lash: "Set the lash of",
   preload: "Set the preload of",
   "dry-gap": "Read the dry gaps of",

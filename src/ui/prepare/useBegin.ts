@@ -6,7 +6,7 @@ import type { EngineState } from "@/core/engine/engineFile";
 import type { GrowthSourceId } from "@/core/heat/growthSources";
 import type { LifterState } from "@/core/preload/zeroLash";
 import type { School } from "@/core/lash/school";
-import type { Purpose } from "@/core/run/purpose";
+import type { Purpose } from "@/core/job/setup/purpose";
 import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/plan";

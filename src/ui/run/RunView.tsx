@@ -4,8 +4,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
-import type { RunGiven } from "@/core/run/given";
-import { markLetters } from "@/core/run/route";
+import type { RunPageData } from "@/core/job/pages/run";
+import { markLetters } from "@/core/stops/route";
 import type { Person } from "@/core/shop/person";
 import { Button, Key } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
@@ -19,37 +19,40 @@ import { useHeadView } from "../drawings/HeadMap/useHeadView";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { useStored } from "../stored";
 import { PAPER_GRID } from "../theme/paper";
-import { AnswerPanel } from "./AnswerPanel";
-import { encoderWords } from "./encoderWords";
-import { Instruction } from "./Instruction";
-import { LeafStrip } from "./LeafStrip";
-import { Legend } from "./Legend";
-import { LifterPanel } from "./LifterPanel";
-import { PartPanel } from "./PartPanel";
-import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./pedal";
-import { PlugPanel } from "./PlugPanel";
-import { RouteStrip } from "./RouteStrip";
-import { RunHeader } from "./RunHeader";
-import { TicksLine } from "./TicksLine";
-import { useBenchDevices } from "./useBenchDevices";
-import { useOffline } from "./useOffline";
-import { type Run, useRun } from "./useRun";
-import { RUN_KEYS, useRunKeys } from "./useRunKeys";
-import { useVoice } from "./useVoice";
-import { useWakeLock } from "./useWakeLock";
-import { valveMarks } from "./valveMarks";
-import { VerdictPanel } from "./VerdictPanel";
-import { WaitPanel } from "./WaitPanel";
+import { AnswerPanel } from "./panels/AnswerPanel";
+import { encoderWords } from "./words/encoderWords";
+import { Instruction } from "./panels/Instruction";
+import { LeafStrip } from "./panels/LeafStrip";
+import { Legend } from "./panels/Legend";
+import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./session/pedal";
+import { RouteStrip } from "./panels/RouteStrip";
+import { RunHeader } from "./panels/RunHeader";
+import { TicksLine } from "./panels/TicksLine";
+import { useBenchDevices } from "./session/useBenchDevices";
+import { useOffline } from "./session/useOffline";
+import { useRun } from "./session/useRun";
+import type { Run, RunWork } from "./model";
+import { ROOMS } from "./tasks";
+import { type Job, rulesOf } from "@/core/job/run";
+import { RUN_KEYS, useRunKeys } from "./session/useRunKeys";
+import { useVoice } from "./session/useVoice";
+import { useWakeLock } from "./session/useWakeLock";
+import { valveMarks } from "./panels/valveMarks";
+import { VerdictPanel } from "./panels/VerdictPanel";
 
 /** Loaded when they are asked for: the run itself stays light. */
-const LazyLocator = dynamic(() => import("./RunLocator"), { ssr: false });
-const LazyTray = dynamic(() => import("./Tray"), { ssr: false });
+const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
+const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
 
 interface Props {
-  readonly given: RunGiven;
+  readonly given: RunPageData;
+  /** Rules and room of the job's kind of work; left out, the registry's. */
+  readonly work?: RunWork;
   readonly people: readonly Person[];
   readonly person: Person | null;
 }
+
+const usualWork = (job: Job): RunWork => ({ rules: rulesOf(job), room: ROOMS[job.task.kind] });
 
 /** What was touched by hand does not keep the keys: Enter goes on to mean the next thing. */
 function letKeysGo(event: MouseEvent): void {
@@ -72,34 +75,17 @@ function usePlace() {
 /** What lies under the hand when no leaf is asked for. */
 function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
   const { next } = run.now;
-  switch (next.kind) {
-    case "answer":
-      return <AnswerPanel run={run} act={act} />;
-    case "zero":
-    case "turn-in":
-    case "step":
-    case "depth":
-      return run.doubted ? <RouteStrip run={run} /> : <LifterPanel run={run} />;
-    case "lock":
-      return run.context.job.work === "preload" ? <LifterPanel run={run} /> : <RouteStrip run={run} />;
-    case "set":
-      return run.context.job.work === "dry-gap" ? <PartPanel run={run} /> : <RouteStrip run={run} />;
-    case "plug":
-      return <PlugPanel run={run} />;
-    case "wait":
-      return <WaitPanel run={run} />;
-    case "check":
-      return next.item === "started" ? <TicksLine run={run} /> : <RouteStrip run={run} />;
-    default:
-      return <RouteStrip run={run} />;
-  }
+  if (next.kind === "answer") return <AnswerPanel run={run} act={act} />;
+  if (next.kind === "check" && next.item === "started") return <TicksLine run={run} />;
+  return run.context.room.panel?.(run) ?? <RouteStrip run={run} />;
 }
 
 /** The run: one next thing, the head, the crank, the leaves. */
-export function RunView({ given, people, person }: Props) {
+export function RunView({ given, people, person, work: chosenWork }: Props) {
   const ready = useHydrated();
   const router = useRouter();
-  const run = useRun(given, person);
+  const [work] = useState(() => chosenWork ?? usualWork(given.job));
+  const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;
   const [view, setView] = useHeadView(given.file.name);
@@ -109,7 +95,7 @@ export function RunView({ given, people, person }: Props) {
   const [pedal] = useStored<Pedal>(PEDAL_KEY);
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
   const devices = useBenchDevices(now, job.cycleDeg);
-  const awake = useWakeLock(!now.state.closed);
+  const awake = useWakeLock(now.state.closed === null);
   useVoice(instruction.title, voice === true);
   useOffline();
 
@@ -120,18 +106,13 @@ export function RunView({ given, people, person }: Props) {
   const act = (index: number): void => {
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
-    else if (action?.kind === "parts") router.push(`/jobs/${given.id}/shims`);
-    else if (action?.kind === "pair")
-      router.push(`/jobs/${given.id}/pair/${encodeURIComponent(run.valve?.valve.id ?? "")}`);
+    else if (action?.kind === "open") router.push(`/jobs/${given.id}/${action.path}`);
     else if (action !== undefined) run.act(action);
   };
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
 
   const reading = run.reading;
-  const wanted =
-    now.next.kind === "turn" || now.next.kind === "bar" || now.next.kind === "seat" || now.next.kind === "wait"
-      ? now.next.to.markDeg
-      : (now.state.stop?.markDeg ?? null);
+  const wanted = ("to" in now.next ? now.next.to?.markDeg : undefined) ?? now.state.stop?.markDeg ?? null;
   const known = now.state.stop !== null || now.next.kind === "turn";
   const letters = useMemo(() => markLetters(job.route), [job.route]);
   const crankDeg = devices.crankDeg ?? now.crankDeg;
@@ -152,7 +133,7 @@ export function RunView({ given, people, person }: Props) {
   return (
     // Until the page listens, nothing on it can be tapped: a tap that shows nothing would be lost.
     <chakra.div
-      inert={!ready}
+      inert={!ready || !ledger.loaded}
       onClick={letKeysGo}
       display={{ lg: "grid" }}
       gridTemplateRows="auto minmax(0, 1fr)"
@@ -160,7 +141,7 @@ export function RunView({ given, people, person }: Props) {
       height={{ lg: "100dvh" }}
       pb={{ base: "40", lg: "0" }}
     >
-      <RunHeader run={run} people={people} person={person} onWarmth={tray.open ? null : tray.toggle} />
+      <RunHeader run={run} people={people} person={person} onTemperature={tray.open ? null : tray.toggle} />
       {place !== null ? (
         <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>
           {place}
@@ -223,7 +204,7 @@ export function RunView({ given, people, person }: Props) {
           >
             <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
               <ViewPicker file={file} view={view} onView={setView} />
-              {!now.state.closed && (
+              {now.state.closed === null && (
                 <chakra.span display="flex" gap="2">
                   <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">
                     Crank?<Key>L</Key>

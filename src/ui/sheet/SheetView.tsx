@@ -3,11 +3,12 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { PURPOSE_NAMES } from "@/core/run/purpose";
-import { ROLE_LETTER, bandWords, specUnit } from "@/core/run/words";
+import { PURPOSE_NAMES } from "@/core/job/setup/purpose";
+import { ROLE_LETTER } from "@/core/job/words/names";
+import { bandWords, specUnit } from "@/core/job/words/specs";
+import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
 import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES } from "@/core/stops/orders";
-import type { Sheet, SheetReading, SheetValve } from "@/core/run/sheet";
 import { Button, ButtonLink } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";

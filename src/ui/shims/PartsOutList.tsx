@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Micrometer } from "@/core/parts/micrometer";
-import type { ValveState } from "@/core/run/state";
-import { bandWords, readingWords, specUnit } from "@/core/run/words";
-import type { ShimsGiven } from "@/core/run/shimsGiven";
+import type { ValveState } from "@/core/job/state/state";
+import { bandWords, specUnit } from "@/core/job/words/specs";
+import { readingWords } from "@/core/job/words/readings";
+import type { ShimsPageData } from "@/core/job/pages/shims";
 import type { Position } from "@/core/shims/assign";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
@@ -11,7 +12,7 @@ import { Tick } from "./Tick";
 import { type Typed, type TypedPart, thicknessProblem, wantedMm } from "./typedParts";
 
 interface Props {
-  readonly given: ShimsGiven;
+  readonly given: ShimsPageData;
   readonly valves: readonly ValveState[];
   readonly typed: Typed;
   readonly positions: readonly Position[];

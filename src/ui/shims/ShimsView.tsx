@@ -6,11 +6,12 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { isOpen } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
-import { runState } from "@/core/run/state";
-import type { ShimChoice } from "@/core/run/shimOffers";
-import type { ShimsGiven } from "@/core/run/shimsGiven";
-import { knownFitted, shimPositions } from "@/core/run/wantedShims";
-import { specUnit } from "@/core/run/words";
+import { jobState } from "@/core/job/run";
+import type { ShimChoice } from "@/core/job/tasks/shims/offers";
+import type { ShimsPageData } from "@/core/job/pages/shims";
+import { knownFitted } from "@/core/job/tasks/shims/plan";
+import { shimPositions } from "@/core/job/tasks/shims/problem";
+import { specUnit } from "@/core/job/words/specs";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
@@ -28,17 +29,17 @@ import { useShimWorker } from "./useShimWorker";
 const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: false, stay: false };
 
 /** Which part goes where: measured as it comes out, worked out for all at once, and the sum for each to be seen. */
-export function ShimsView({ given }: { readonly given: ShimsGiven }) {
+export function ShimsView({ given }: { readonly given: ShimsPageData }) {
   const { job, file, entries, stock, micrometers, jobId, orders } = given;
   const router = useRouter();
-  const state = useMemo(() => runState(job, entries), [job, entries]);
+  const state = useMemo(() => jobState(job, entries), [job, entries]);
   const valves = [...state.valves.values()];
   const [micrometerId, setMicrometer] = useState<string | null>(micrometers[0]?.id ?? null);
   const [typed, setTyped] = useState<Typed>(() => typedBefore(given));
   const [chosen, setChosen] = useState<string | null>(null);
   const [choice, setChoice] = useState<ShimChoice>(UNCHOSEN);
-  const kind = job.shims?.kind ?? "shim-over";
-  const catalogue = useCatalogue(kind, job.shims?.diameterMm ?? null);
+  const { kind, diameterMm } = job.task.plan;
+  const catalogue = useCatalogue(kind, diameterMm);
   const items = catalogue.items ?? [];
   const out = useMemo(() => outOfTyped(typed, micrometers), [typed, micrometers]);
   const { answer, share } = useShimWorker(
@@ -49,8 +50,8 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
   const offers = answer?.kind === "offers" ? answer.offers : null;
   const plan = offers?.plan ?? null;
   const positions = useMemo(
-    () => shimPositions(job, state, out, { ...choice, scope: "all", buying: false }),
-    [job, state, out, choice],
+    () => shimPositions(state, out, { ...choice, scope: "all", buying: false }),
+    [state, out, choice],
   );
   const looked = positions.find((p) => p.id === chosen) ?? null;
   const commands = usePartCommands(jobId, {
@@ -181,15 +182,15 @@ export function ShimsView({ given }: { readonly given: ShimsGiven }) {
 }
 
 /** What was measured before, here or at an earlier job on this engine. */
-function typedBefore({ job, entries, out }: ShimsGiven): Typed {
+function typedBefore({ job, entries, out }: ShimsPageData): Typed {
   const measured = new Map(out.map((o) => [o.valve, o]));
   return Object.fromEntries(
-    [...runState(job, entries).valves.values()].flatMap((v): [string, TypedPart][] => {
+    [...jobState(job, entries).valves.values()].flatMap((v): [string, TypedPart][] => {
       const came = measured.get(v.valve.id);
       // What this job fitted since is in there now.
       if (came !== undefined && v.fittedMm === null)
         return [[v.valve.id, { text: came.text, kind: came.kind, micrometerId: came.micrometerId }]];
-      const known = knownFitted(job, v);
+      const known = knownFitted(job.task.plan, v);
       return known === null ? [] : [[v.valve.id, { text: String(known), kind: "part", micrometerId: null }]];
     }),
   );

@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
-import type { WeekChoice, WeekGiven, WeekJob, WeekShare } from "@/core/run/shimWeek";
+import type { WeekChoice, WeekPageData, WeekJob, WeekShare } from "@/core/job/tasks/shims/week";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
@@ -18,7 +18,7 @@ import { useCatalogue } from "./useCatalogue";
 import { useShimWorker } from "./useShimWorker";
 
 /** Several jobs on one stock: who gets which part, and what is bought for all of them. */
-export function WeekView({ given }: { readonly given: WeekGiven }) {
+export function WeekView({ given }: { readonly given: WeekPageData }) {
   const { stock } = given;
   const router = useRouter();
   const measured = given.jobs.filter((j) => Object.keys(j.out).length > 0);
@@ -28,7 +28,7 @@ export function WeekView({ given }: { readonly given: WeekGiven }) {
   const [busy, setBusy] = useState(false);
   const commands = useCommandIds();
   const jobs = measured.filter((j) => !left.includes(j.id));
-  const kinds = jobs[0]?.job.shims ?? null;
+  const kinds = jobs[0]?.job.task.plan ?? null;
   const catalogue = useCatalogue(kinds?.kind ?? "shim-over", kinds?.diameterMm ?? null);
   const items = catalogue.items ?? [];
   const { answer, share } = useShimWorker(
@@ -205,7 +205,7 @@ interface ShareProps {
   readonly job: WeekJob;
   readonly on: boolean;
   readonly share: WeekShare | null;
-  readonly given: WeekGiven;
+  readonly given: WeekPageData;
   readonly items: readonly CatalogueItem[];
   readonly onTake: (on: boolean) => void;
 }

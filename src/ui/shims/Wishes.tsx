@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import type { ShimChoice, ShimOffers } from "@/core/run/shimOffers";
+import type { ShimChoice, ShimOffers } from "@/core/job/tasks/shims/offers";
 import { Button } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
 import { Choice } from "../prepare/Choice";

@@ -1,8 +1,8 @@
 /** What a plan says: at the head, valve by valve, and beside another. Pure. */
 import type { CatalogueItem } from "@/core/parts/order";
 import type { StockPart } from "@/core/parts/part";
-import type { JobValve } from "@/core/run/job";
-import { boughtFor } from "@/core/run/shimOffers";
+import type { JobValve } from "@/core/job/job";
+import { boughtFor } from "@/core/job/tasks/shims/offers";
 import type { Pick, Position, ShimPlan } from "@/core/shims/assign";
 import type { Swap } from "../drawings/HeadMap/swaps";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";

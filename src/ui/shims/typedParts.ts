@@ -1,8 +1,8 @@
 /** What was typed of the parts that came out, and what follows from it. Pure. */
 import { type Micrometer, trueThicknessMm } from "@/core/parts/micrometer";
 import type { CatalogueItem, OrderLine } from "@/core/parts/order";
-import type { OutKind } from "@/core/run/partsOut";
-import { type Out, isByMark } from "@/core/run/wantedShims";
+import type { OutKind } from "@/core/job/tasks/shims/partsOut";
+import { type Out, isByMark } from "@/core/job/tasks/shims/problem";
 import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
 import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
 import { type Interval, interval } from "@/core/units/interval";

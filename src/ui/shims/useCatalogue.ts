@@ -1,9 +1,9 @@
 "use client";
 
-import { useCallback, useEffect, useState } from "react";
+import { useQuery } from "@tanstack/react-query";
 import type { CatalogueItem } from "@/core/parts/order";
 import type { DrawerPartKind } from "@/core/parts/part";
-import { send } from "../send";
+import { Unanswered, asked } from "../query";
 
 export interface Catalogue {
   /** Null while it is asked, and while the supplier does not answer. */
@@ -15,27 +15,21 @@ export interface Catalogue {
 /** After so long a supplier that did not answer is asked again. */
 const AGAIN_MS = 8000;
 
-/** What the supplier sells of one kind. The page waits for nothing: what is in the drawers is worked out meanwhile. */
+/** What the supplier sells of one kind. The page waits for nothing: what is in stock is worked out meanwhile. */
 export function useCatalogue(kind: DrawerPartKind, diameterMm: number | null): Catalogue {
-  const [asked, setAsked] = useState(0);
-  const [heard, setHeard] = useState<Pick<Catalogue, "items" | "state">>({ items: null, state: "asking" });
-  useEffect(() => {
-    let gone = false;
-    let again: ReturnType<typeof setTimeout> | undefined;
-    void send<{ items: CatalogueItem[] | null }>(
-      "GET",
-      `/api/supplier/catalogue?kind=${kind}${diameterMm === null ? "" : `&diameterMm=${diameterMm}`}`,
-    ).then((sent) => {
-      if (gone) return;
-      const items = sent.kind === "done" ? sent.data.items : null;
-      setHeard({ items, state: items === null ? "down" : "here" });
-      // A shop without a supplier said so: that is no reason to ask for ever.
-      if (items === null && sent.kind !== "refused") again = setTimeout(() => setAsked((n) => n + 1), AGAIN_MS);
-    });
-    return () => {
-      gone = true;
-      clearTimeout(again);
-    };
-  }, [kind, diameterMm, asked]);
-  return { ...heard, askAgain: useCallback(() => setAsked((n) => n + 1), []) };
+  const size = diameterMm === null ? "" : `&diameterMm=${diameterMm}`;
+  const { data, error, refetch } = useQuery({
+    queryKey: ["catalogue", kind, diameterMm],
+    queryFn: () => asked<{ items: CatalogueItem[] | null }>("GET", `/api/supplier/catalogue?kind=${kind}${size}`),
+    retry: false,
+    refetchOnWindowFocus: false,
+    // A shop without a supplier said so: that is no reason to ask for ever.
+    refetchInterval: ({ state }) => {
+      const down = state.data?.items === null || (state.error instanceof Unanswered && !state.error.refused);
+      return down ? AGAIN_MS : false;
+    },
+  });
+  const items = data?.items ?? null;
+  const state = items !== null ? "here" : error !== null || data !== undefined ? "down" : "asking";
+  return { items, state, askAgain: () => void refetch() };
 }

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
-import type { ShimOffers } from "@/core/run/shimOffers";
+import type { ShimOffers } from "@/core/job/tasks/shims/offers";
 import { type Sent, UNREACHED, send } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import type { OffersQuestion, ShimAnswer, ShimQuestion, WeekQuestion } from "@/core/run/shimQuestion";
+import type { OffersQuestion, ShimAnswer, ShimQuestion, WeekQuestion } from "@/core/job/tasks/shims/workerMessages";
 
 type Asked = Omit<OffersQuestion, "id"> | Omit<WeekQuestion, "id">;
 type Answered = Exclude<ShimAnswer, { kind: "progress" }>;

@@ -1,13 +1,13 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { openJob, openJobInput } from "@/server/openJob";
+import { readCommand, respond } from "@/server/http/http";
+import { openJob } from "@/server/jobs/openJob";
+import { openJobInput } from "@/server/jobs/openJobInput";
 
 /** Opens a job. */
 export function POST(request: NextRequest) {
   return respond(async () => {
     const input = await readCommand(request, openJobInput);
-    return NextResponse.json({ id: await openJob(database(), await actor(), input) });
+    return NextResponse.json({ id: await openJob(...(await asActor()), input) });
   });
 }

@@ -1,13 +1,12 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { addMicrometer, addMicrometerInput } from "@/server/micrometers";
+import { readCommand, respond } from "@/server/http/http";
+import { addMicrometer, addMicrometerInput } from "@/server/parts/micrometers";
 
 /** Adds a micrometer. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    await addMicrometer(database(), await actor(), await readCommand(request, addMicrometerInput));
+    await addMicrometer(...(await asActor()), await readCommand(request, addMicrometerInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -1,12 +1,11 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { order, placeOrderInput } from "@/server/orders";
+import { readCommand, respond } from "@/server/http/http";
+import { order, placeOrderInput } from "@/server/parts/orders";
 
 /** Keeps an order and sends it to the supplier; the answer says where it stands. */
 export function POST(request: NextRequest) {
   return respond(async () =>
-    NextResponse.json({ order: await order(database(), await actor(), await readCommand(request, placeOrderInput)) }),
+    NextResponse.json({ order: await order(...(await asActor()), await readCommand(request, placeOrderInput)) }),
   );
 }

@@ -1,13 +1,12 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { addPart, addPartInput } from "@/server/parts";
+import { readCommand, respond } from "@/server/http/http";
+import { addPart, addPartInput } from "@/server/parts/parts";
 
 /** Lays a part into its drawer. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    await addPart(database(), await actor(), await readCommand(request, addPartInput));
+    await addPart(...(await asActor()), await readCommand(request, addPartInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -1,15 +1,15 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { database } from "@/db/connect";
-import { PERSON_COOKIE, actor, listPeople, viewer } from "@/server/actor";
-import { UUID, readCommand, respond } from "@/server/http";
-import { schoolInput, setSchool } from "@/server/people";
-import { Refused } from "@/server/refused";
+import { PERSON_COOKIE, listPeople, viewer } from "@/server/http/actor";
+import { readCommand, respond } from "@/server/http/http";
+import { schoolInput, setSchool } from "@/server/shop/people";
+import { Refused } from "@/server/http/refused";
 
 /** Says how the person at work feels a leaf. */
 export function PUT(request: NextRequest) {
   return respond(async () => {
-    await setSchool(database(), await actor(), (await readCommand(request, schoolInput)).school);
+    await setSchool(...(await asActor()), (await readCommand(request, schoolInput)).school);
     return NextResponse.json({ ok: true });
   });
 }
@@ -19,10 +19,7 @@ const YEAR_S = 365 * 24 * 3600;
 /** Says who is at work on this device. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    const { personId } = await readCommand(
-      request,
-      z.strictObject({ personId: z.string().regex(UUID, "Choose a name.") }),
-    );
+    const { personId } = await readCommand(request, z.strictObject({ personId: z.uuid("Choose a name.") }));
     const { shopId } = await viewer();
     const known = (await listPeople(shopId)).some((p) => p.id === personId);
     if (!known) throw new Refused("This person is not in the shop. Choose another name.", 422, "personId");

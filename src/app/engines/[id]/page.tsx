@@ -1,17 +1,16 @@
 import { notFound } from "next/navigation";
 import { unknownFields } from "@/core/engine/engineFileSchema";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { findEngine } from "@/server/engines";
-import { measuredFor } from "@/server/pairs";
+import { asViewer } from "@/server/http/inShop";
+import { findEngine } from "@/server/engines/engines";
+import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { EngineView } from "@/ui/engine/EngineView";
 import { Shell } from "../../Shell";
 
 export const dynamic = "force-dynamic";
 
 export default async function EnginePage({ params }: { params: Promise<{ id: string }> }) {
-  const { shopId } = await viewer();
-  const engine = await findEngine(database(), shopId, (await params).id);
+  const [db, { shopId }] = await asViewer();
+  const engine = await findEngine(db, shopId, (await params).id);
   if (engine === null) notFound();
   return (
     <Shell>
@@ -22,7 +21,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         serial={engine.serial}
         runningHours={engine.runningHours}
         unknownFields={unknownFields(engine.file)}
-        measured={await measuredFor(database(), shopId, engine.id)}
+        measured={await measuredFor(db, shopId, engine.id)}
       />
     </Shell>
   );

@@ -1,14 +1,14 @@
 import { notFound } from "next/navigation";
-import { database } from "@/db/connect";
-import { listPeople, viewer } from "@/server/actor";
-import { loadRun } from "@/server/loadRun";
+import { listPeople } from "@/server/http/actor";
+import { asViewer } from "@/server/http/inShop";
+import { loadRun } from "@/server/jobs/loadRun";
 import { RunView } from "@/ui/run/RunView";
 
 export const dynamic = "force-dynamic";
 
 export default async function JobPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shopId, person } = await viewer();
-  const given = await loadRun(database(), { shopId, person }, (await params).id);
+  const [db, { shopId, person }] = await asViewer();
+  const given = await loadRun(db, { shopId, person }, (await params).id);
   if (given === null) notFound();
   return (
     <>

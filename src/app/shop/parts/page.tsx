@@ -1,9 +1,8 @@
 import type { Metadata } from "next";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { listMicrometers } from "@/server/micrometers";
-import { listOrders } from "@/server/orders";
-import { listParts } from "@/server/parts";
+import { asViewer } from "@/server/http/inShop";
+import { listMicrometers } from "@/server/parts/micrometers";
+import { listOrders } from "@/server/parts/orders";
+import { listParts } from "@/server/parts/parts";
 import { PartsView } from "@/ui/parts/PartsView";
 import { Shell } from "../../Shell";
 
@@ -14,13 +13,13 @@ export const metadata: Metadata = { title: "Parts" };
 const SHOWN = 6;
 
 export default async function PartsPage() {
-  const { shopId } = await viewer();
+  const [db, { shopId }] = await asViewer();
   return (
     <Shell>
       <PartsView
-        parts={await listParts(database(), shopId)}
-        micrometers={await listMicrometers(database(), shopId)}
-        orders={(await listOrders(database(), shopId)).slice(0, SHOWN)}
+        parts={await listParts(db, shopId)}
+        micrometers={await listMicrometers(db, shopId)}
+        orders={(await listOrders(db, shopId)).slice(0, SHOWN)}
       />
     </Shell>
   );

@@ -1,9 +1,9 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { actor } from "@/server/actor";
-import { deviceKind } from "@/server/deviceKind";
-import { tell } from "@/server/devices";
-import { readCommand, respond } from "@/server/http";
+import { actor } from "@/server/http/actor";
+import { deviceKind } from "@/server/devices/deviceKind";
+import { tell } from "@/server/devices/devices";
+import { readCommand, respond } from "@/server/http/http";
 
 const command = z.strictObject({
   line: z.string().regex(/^[a-z]{1,10} [-+.\w]{1,12}$/, "Send one command of the simulated device."),

@@ -1,13 +1,12 @@
+import { asActor, inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor, viewer } from "@/server/actor";
-import { fileNamed, readCommand, respond } from "@/server/http";
-import { addPartsCsv, listParts, partsCsv, partsCsvInput } from "@/server/parts";
+import { fileNamed, readCommand, respond } from "@/server/http/http";
+import { addPartsCsv, listParts, partsCsv, partsCsvInput } from "@/server/parts/parts";
 
 /** Takes parts in from CSV. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    await addPartsCsv(database(), await actor(), await readCommand(request, partsCsvInput));
+    await addPartsCsv(...(await asActor()), await readCommand(request, partsCsvInput));
     return NextResponse.json({ ok: true });
   });
 }
@@ -16,7 +15,7 @@ export function POST(request: NextRequest) {
 export function GET() {
   return respond(
     async () =>
-      new NextResponse(partsCsv(await listParts(database(), (await viewer()).shopId)), {
+      new NextResponse(partsCsv(await listParts(...(await inShop()))), {
         headers: { "content-type": "text/csv; charset=utf-8", ...fileNamed("parts", "csv") },
       }),
   );

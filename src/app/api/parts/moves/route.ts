@@ -1,13 +1,12 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { movePart, movePartInput } from "@/server/parts";
+import { readCommand, respond } from "@/server/http/http";
+import { movePart, movePartInput } from "@/server/parts/parts";
 
 /** Takes parts out of a drawer or puts them back. */
 export function POST(request: NextRequest) {
   return respond(async () => {
-    await movePart(database(), await actor(), await readCommand(request, movePartInput));
+    await movePart(...(await asActor()), await readCommand(request, movePartInput));
     return NextResponse.json({ ok: true });
   });
 }

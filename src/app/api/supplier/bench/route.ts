@@ -1,8 +1,8 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { actor } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { setBench } from "@/server/supplier";
+import { actor } from "@/server/http/actor";
+import { readCommand, respond } from "@/server/http/http";
+import { setBench } from "@/server/parts/supplier";
 
 const figures = z.record(z.string().max(80), z.number().min(0).max(100_000)).optional();
 const command = z.strictObject({

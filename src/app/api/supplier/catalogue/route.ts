@@ -2,8 +2,8 @@ import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
 import { parseInput } from "@/core/calc/problem";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
-import { respond } from "@/server/http";
-import { askCatalogue } from "@/server/supplier";
+import { respond } from "@/server/http/http";
+import { askCatalogue } from "@/server/parts/supplier";
 
 const wanted = z.object({
   kind: z.enum(DRAWER_PART_KINDS, "Say what kind of part."),

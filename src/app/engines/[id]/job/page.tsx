@@ -1,13 +1,12 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { database } from "@/db/connect";
 import { planFromQuery } from "@/core/stops/planQuery";
-import { hasSpec } from "@/core/run/ready";
-import { viewer } from "@/server/actor";
-import { findEngine } from "@/server/engines";
-import { listFeelerSets } from "@/server/feelerSets";
-import { measuredFor } from "@/server/pairs";
-import { bleedOf } from "@/server/shopSettings";
+import { hasSpec } from "@/core/job/prepare";
+import { asViewer } from "@/server/http/inShop";
+import { findEngine } from "@/server/engines/engines";
+import { listFeelerSets } from "@/server/shop/feelerSets";
+import { measuredFor } from "@/server/jobs/hotColdReadings";
+import { bleedOf } from "@/server/shop/shopSettings";
 import { PrepareView } from "@/ui/prepare/PrepareView";
 import { Shell } from "../../../Shell";
 
@@ -20,8 +19,8 @@ interface Props {
 }
 
 export default async function PreparePage({ params, searchParams }: Props) {
-  const { shopId, person } = await viewer();
-  const engine = await findEngine(database(), shopId, (await params).id);
+  const [db, { shopId, person }] = await asViewer();
+  const engine = await findEngine(db, shopId, (await params).id);
   if (engine === null) notFound();
   // Without a spec there is nothing to judge by: the engine's page asks for it.
   if (!hasSpec(engine.file)) redirect(`/engines/${engine.id}#spec`);
@@ -31,9 +30,9 @@ export default async function PreparePage({ params, searchParams }: Props) {
         engineId={engine.id}
         file={engine.file}
         person={person}
-        sets={await listFeelerSets(database(), shopId)}
-        measured={await measuredFor(database(), shopId, engine.id)}
-        bleed={await bleedOf(database(), shopId)}
+        sets={await listFeelerSets(db, shopId)}
+        measured={await measuredFor(db, shopId, engine.id)}
+        bleed={await bleedOf(db, shopId)}
         wanted={planFromQuery(await searchParams)}
       />
     </Shell>

@@ -1,8 +1,7 @@
+import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { planFromQuery } from "@/core/stops/planQuery";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { findEngine } from "@/server/engines";
+import { findEngine } from "@/server/engines/engines";
 import { TapeView } from "@/ui/engine/TapeView";
 import { Shell } from "../../../Shell";
 
@@ -14,7 +13,7 @@ interface Props {
 }
 
 export default async function TapePage({ params, searchParams }: Props) {
-  const engine = await findEngine(database(), (await viewer()).shopId, (await params).id);
+  const engine = await findEngine(...(await inShop()), (await params).id);
   if (engine === null) notFound();
   return (
     <Shell>

@@ -1,9 +1,8 @@
 import { format } from "date-fns";
 import { notFound } from "next/navigation";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { Refused } from "@/server/refused";
-import { loadSheet } from "@/server/sheet";
+import { asViewer } from "@/server/http/inShop";
+import { Refused } from "@/server/http/refused";
+import { loadSheet } from "@/server/jobs/sheet";
 import { SheetView } from "@/ui/sheet/SheetView";
 import { Shell } from "../../../Shell";
 
@@ -12,8 +11,8 @@ export const dynamic = "force-dynamic";
 const DATE = "MMMM d yyyy, HH:mm";
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
-  const seen = await viewer();
-  const loaded = await loadSheet(database(), seen, (await params).id).catch((error: unknown) => {
+  const [db, seen] = await asViewer();
+  const loaded = await loadSheet(db, seen, (await params).id).catch((error: unknown) => {
     if (error instanceof Refused && error.status === 404) notFound();
     throw error;
   });

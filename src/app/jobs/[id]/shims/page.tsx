@@ -1,14 +1,13 @@
+import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { loadShims } from "@/server/loadShims";
+import { loadShims } from "@/server/parts/loadShims";
 import { ShimsView } from "@/ui/shims/ShimsView";
 import { Shell } from "../../../Shell";
 
 export const dynamic = "force-dynamic";
 
 export default async function ShimsPage({ params }: { params: Promise<{ id: string }> }) {
-  const given = await loadShims(database(), (await viewer()).shopId, (await params).id);
+  const given = await loadShims(...(await inShop()), (await params).id);
   if (given === null) notFound();
   return (
     <Shell>

@@ -1,7 +1,6 @@
+import { inShop } from "@/server/http/inShop";
 import type { Metadata } from "next";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { loadAdvice } from "@/server/advice";
+import { loadAdvice } from "@/server/parts/advice";
 import { AdviceView } from "@/ui/parts/AdviceView";
 import { Shell } from "../../../Shell";
 
@@ -11,7 +10,7 @@ export const metadata: Metadata = { title: "What to keep" };
 export default async function AdvicePage() {
   return (
     <Shell>
-      <AdviceView kinds={await loadAdvice(database(), (await viewer()).shopId)} />
+      <AdviceView kinds={await loadAdvice(...(await inShop()))} />
     </Shell>
   );
 }

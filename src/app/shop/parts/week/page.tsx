@@ -1,7 +1,6 @@
+import { inShop } from "@/server/http/inShop";
 import type { Metadata } from "next";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { loadWeek } from "@/server/week";
+import { loadWeek } from "@/server/parts/week";
 import { WeekView } from "@/ui/shims/WeekView";
 import { Shell } from "../../../Shell";
 
@@ -11,7 +10,7 @@ export const metadata: Metadata = { title: "One stock, several engines" };
 export default async function WeekPage() {
   return (
     <Shell>
-      <WeekView given={await loadWeek(database(), (await viewer()).shopId)} />
+      <WeekView given={await loadWeek(...(await inShop()))} />
     </Shell>
   );
 }

@@ -1,7 +1,7 @@
 import type { NextRequest } from "next/server";
-import { deviceKind } from "@/server/deviceKind";
-import { listen } from "@/server/devices";
-import { respond } from "@/server/http";
+import { deviceKind } from "@/server/devices/deviceKind";
+import { listen } from "@/server/devices/devices";
+import { respond } from "@/server/http/http";
 import { NextResponse } from "next/server";
 
 export const dynamic = "force-dynamic";

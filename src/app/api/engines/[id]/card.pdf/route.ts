@@ -1,17 +1,15 @@
+import { inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
 import { PlanCard } from "@/print/PlanCard";
 import { pdfOf } from "@/print/pdf";
-import { viewer } from "@/server/actor";
-import { fileNamed, respond } from "@/server/http";
-import { cardOf } from "@/server/printPlan";
+import { fileNamed, respond } from "@/server/http/http";
+import { cardOf } from "@/server/engines/printPlan";
 
 /** The plan of stops, to hang at the engine. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const card = await cardOf(
-      database(),
-      (await viewer()).shopId,
+      ...(await inShop()),
       (await params).id,
       Object.fromEntries(request.nextUrl.searchParams),
     );

@@ -1,15 +1,14 @@
+import { asActor, inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { database } from "@/db/connect";
-import { actor, viewer } from "@/server/actor";
-import { changeFile, findEngine } from "@/server/engines";
-import { fileNamed, readCommand, respond } from "@/server/http";
-import { Refused } from "@/server/refused";
+import { changeFile, findEngine } from "@/server/engines/engines";
+import { fileNamed, readCommand, respond } from "@/server/http/http";
+import { Refused } from "@/server/http/refused";
 
 /** The engine file, for taking away. */
 export function GET(_request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const engine = await findEngine(database(), (await viewer()).shopId, (await params).id);
+    const engine = await findEngine(...(await inShop()), (await params).id);
     if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
     return new NextResponse(`${JSON.stringify(engine.file, null, 2)}\n`, {
       headers: { "content-type": "application/json", ...fileNamed(engine.file.name, "json") },
@@ -21,7 +20,7 @@ export function GET(_request: NextRequest, { params }: { params: Promise<{ id: s
 export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const input = await readCommand(request, z.unknown());
-    await changeFile(database(), await actor(), (await params).id, input);
+    await changeFile(...(await asActor()), (await params).id, input);
     return NextResponse.json({ ok: true });
   });
 }

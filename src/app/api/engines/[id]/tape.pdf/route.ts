@@ -1,17 +1,15 @@
+import { inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
 import { TapeDocument } from "@/print/TapeDocument";
 import { pdfOf } from "@/print/pdf";
-import { viewer } from "@/server/actor";
-import { fileNamed, respond } from "@/server/http";
-import { tapeOf } from "@/server/printPlan";
+import { fileNamed, respond } from "@/server/http/http";
+import { tapeOf } from "@/server/engines/printPlan";
 
 /** The pulley's tape, to be printed at true scale. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const tape = await tapeOf(
-      database(),
-      (await viewer()).shopId,
+      ...(await inShop()),
       (await params).id,
       Object.fromEntries(request.nextUrl.searchParams),
     );

@@ -1,15 +1,14 @@
+import { asActor, inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor, viewer } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { readLedger, record, recordInput } from "@/server/record";
+import { readCommand, respond } from "@/server/http/http";
+import { readLedger, record, recordInput } from "@/server/jobs/record";
 
 type Context = { params: Promise<{ id: string }> };
 
 /** The ledger as it stands: for a device that comes back to the job. */
 export function GET(_request: NextRequest, { params }: Context) {
   return respond(async () =>
-    NextResponse.json({ entries: await readLedger(database(), (await viewer()).shopId, (await params).id) }),
+    NextResponse.json({ entries: await readLedger(...(await inShop()), (await params).id) }),
   );
 }
 
@@ -17,6 +16,6 @@ export function GET(_request: NextRequest, { params }: Context) {
 export function POST(request: NextRequest, { params }: Context) {
   return respond(async () => {
     const input = await readCommand(request, recordInput);
-    return NextResponse.json({ entries: await record(database(), await actor(), (await params).id, input) });
+    return NextResponse.json({ entries: await record(...(await asActor()), (await params).id, input) });
   });
 }

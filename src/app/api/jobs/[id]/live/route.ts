@@ -1,12 +1,9 @@
+import { asViewer } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { readCommand, respond } from "@/server/http";
-import { live, liveInput } from "@/server/live";
+import { readCommand, respond } from "@/server/http/http";
+import { live, liveInput } from "@/server/jobs/live";
 
 export const POST = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
   respond(async () =>
-    NextResponse.json(
-      await live(database(), await viewer(), (await params).id, await readCommand(request, liveInput)),
-    ),
+    NextResponse.json(await live(...(await asViewer()), (await params).id, await readCommand(request, liveInput))),
   );

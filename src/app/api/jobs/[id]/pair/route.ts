@@ -1,13 +1,12 @@
+import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { actor } from "@/server/actor";
-import { fitPair, fitPairInput } from "@/server/fitPair";
-import { readCommand, respond } from "@/server/http";
+import { fitOpenerCloser, fitOpenerCloserInput } from "@/server/parts/fitOpenerCloser";
+import { readCommand, respond } from "@/server/http/http";
 
 /** Exchanges the opener or closer of a positively closed valve, or both. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    await fitPair(database(), await actor(), (await params).id, await readCommand(request, fitPairInput));
+    await fitOpenerCloser(...(await asActor()), (await params).id, await readCommand(request, fitOpenerCloserInput));
     return NextResponse.json({ ok: true });
   });
 }

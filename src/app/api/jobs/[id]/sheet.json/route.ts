@@ -1,13 +1,12 @@
+import { asViewer } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { database } from "@/db/connect";
-import { viewer } from "@/server/actor";
-import { fileNamed, respond } from "@/server/http";
-import { loadSheet } from "@/server/sheet";
+import { fileNamed, respond } from "@/server/http/http";
+import { loadSheet } from "@/server/jobs/sheet";
 
 /** The sheet as JSON, for taking away. */
 export function GET(_request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const { sheet } = await loadSheet(database(), await viewer(), (await params).id);
+    const { sheet } = await loadSheet(...(await asViewer()), (await params).id);
     return NextResponse.json(sheet, { headers: fileNamed(`${sheet.engine.name} lash sheet`, "json") });
   });
 }

@@ -1,0 +1,29 @@
+/** Through what readings are judged when the engine is not in the spec's state. Growth = hot minus cold, in mm. */
+import type { EngineState, ValveRole } from "../engine/engineFile";
+import type { GrowthSourceId } from "./growthSources";
+
+/** From the spec's state into the job's: what was chosen, and on what grounds. */
+export interface Offset {
+  readonly specState: EngineState;
+  readonly way: GrowthSourceId;
+  readonly name: string;
+  readonly evidence: string;
+  /** Hot minus cold, by role. */
+  readonly growthMm: Readonly<Partial<Record<ValveRole, number>>>;
+  /** The other sources that applied, as they were shown. */
+  readonly others: readonly string[];
+}
+
+const signed = (mm: number): string => `${mm < 0 ? "−" : "+"}${Math.abs(mm).toFixed(2)} mm`;
+
+/** What is added to the spec of a role to judge it in this state. */
+export const offsetBy = ({ growthMm }: Pick<Offset, "growthMm">, state: EngineState, role: ValveRole): number =>
+  (state === "cold" ? -1 : 1) * (growthMm[role] ?? 0);
+
+/** "hot spec read cold, through −0.23 mm intake, −0.19 mm exhaust (measured on this engine)". */
+export function offsetWords(offset: Offset, state: EngineState): string {
+  const by = (Object.keys(offset.growthMm) as ValveRole[])
+    .filter((r) => r !== "injector")
+    .map((role) => `${signed(offsetBy(offset, state, role))} ${role}`);
+  return `${offset.specState} spec read ${state}, through ${by.join(", ")} (${offset.name.charAt(0).toLowerCase()}${offset.name.slice(1)})`;
+}

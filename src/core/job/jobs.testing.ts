@@ -1,0 +1,64 @@
+/** A plain lash job for tests: nothing asked beyond the spec. */
+import type { EngineFile } from "../engine/engineFile";
+import { cycleOf } from "../engine/engineFile";
+import { resolveEngine } from "../engine/resolve";
+import type { LashSpec } from "../lash/spec";
+import { planMethod } from "../stops/methods";
+import { routeOf } from "../stops/route";
+import type { AnyTask, JobOf } from "./job";
+import type { Entry, LedgerEntry } from "./ledger/entry";
+import type { Pass } from "./ledger/kinds";
+import type { NextThing } from "./next/next";
+import { jobState, refusal } from "./run";
+import { passAfter } from "./state/pass";
+import type { Task } from "./tasks";
+
+export const SPEC: LashSpec = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
+
+type Method = "two-stop" | "firing-order";
+
+/** A job of a kind of work on an engine, by the usual spec. */
+export function jobOn<T extends AnyTask>(
+  file: EngineFile,
+  task: T,
+  method: Method = "two-stop",
+  more: Partial<JobOf<T>> = {},
+): JobOf<T> {
+  const engine = resolveEngine(file);
+  return {
+    task,
+    bridged: [],
+    offset: null,
+    cycleDeg: cycleOf(file),
+    requiredMarginDeg: 10,
+    route: routeOf(engine, planMethod(method, engine)),
+    order: "crank",
+    valves: file.valves.map((v) => ({ ...v, spec: SPEC })),
+    state: file.lash?.state ?? "cold",
+    survey: false,
+    allToAimMm: null,
+    tightenedLater: file.tightenedLater ?? [],
+    lastTime: {},
+    ...more,
+  };
+}
+
+/** A job on lash with a screw. */
+export const jobFor = (file: EngineFile, method?: Method, more: Partial<JobOf<Task>> = {}): JobOf<Task> =>
+  jobOn<Task>(file, { kind: "screw", plan: null }, method, more);
+
+/** What is said of an entry after a ledger; null where it may be added. */
+export const refusalAfter = (
+  job: JobOf<Task>,
+  entries: readonly LedgerEntry[],
+  entry: Entry,
+  personId: string | null = null,
+  nowMs = Infinity,
+): string | null => refusal(job, jobState(job, entries), entry, { personId, nowMs });
+
+/** The pass of a reading that is taken after a ledger. */
+export const passNow = (job: JobOf<Task>, entries: readonly LedgerEntry[], valve: string): Pass =>
+  passAfter(jobState(job, entries).valves.get(valve)?.work ?? []);
+
+/** What comes next, by its step where only a kind of work knows it. */
+export const nextKind = (next: NextThing): string => (next.kind === "task" ? next.step : next.kind);

@@ -1,0 +1,68 @@
+/**
+ * Entries of a job's ledger, as their kinds describe them. An entry is never changed: a correction is a new entry
+ * that names what it supersedes, and taking one back is an entry too (`withdrawn`).
+ */
+import type { Held } from "./fields";
+import { ENTRY_KINDS, type EntryKind } from "./kinds";
+
+export interface EntryBase {
+  /** Made by the client, so that sending it twice counts once. */
+  readonly id: string;
+  /** The live entry that this one replaces or takes back. */
+  readonly supersedes: string | null;
+}
+
+type FieldsOf<K extends EntryKind> = (typeof ENTRY_KINDS)[K]["fields"];
+
+/** An entry of one kind. */
+export type EntryOf<K extends EntryKind> = (K extends "withdrawn"
+  ? { readonly id: string; readonly supersedes: string }
+  : EntryBase) & { readonly kind: K } & { readonly [F in keyof FieldsOf<K>]: Held<FieldsOf<K>[F]> };
+
+export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
+
+export type ReadingEntry = EntryOf<"reading">;
+export type SetEntry = EntryOf<"set">;
+export type FittedEntry = EntryOf<"fitted">;
+export type LeftEntry = EntryOf<"left">;
+export type ZeroedEntry = EntryOf<"zeroed">;
+export type LoadedGapEntry = EntryOf<"loaded-gap">;
+
+/** Kinds that are about one valve. */
+export type ValveEntryKind = { [K in EntryKind]: "valve" extends keyof FieldsOf<K> ? K : never }[EntryKind];
+export type ValveEntry = { [K in ValveEntryKind]: EntryOf<K> }[ValveEntryKind];
+
+/** What is known of an entry once the shop has it: its place in the ledger, who made it, and when (ISO 8601). */
+export interface Kept {
+  readonly seq: number;
+  readonly personId: string;
+  readonly at: string;
+}
+export type KeptEntry = Entry & Kept;
+
+/** An entry in a ledger, kept or still on its way: `at` is then what this device takes for the shop's time. */
+export type LedgerEntry = Entry & Partial<Kept>;
+export type LedgerValveEntry = ValveEntry & Partial<Kept>;
+
+export const isValveEntry = <E extends Entry>(entry: E): entry is E & ValveEntry => "valve" in entry;
+
+/**
+ * Whether an entry changed the lash (or preload) of its valve, so that whatever was read before it no longer counts.
+ * The one place that says so: what must be read again, turned over or tightened once more follows from it.
+ */
+export function changesLash(entry: Entry): boolean {
+  const { effect } = ENTRY_KINDS[entry.kind];
+  return effect === "changes-lash" || (effect === "changes-lash-if-turned" && "turned" in entry && entry.turned);
+}
+
+/** Work that leaves the valve as it was: its last reading stands. */
+export function isOnlyFelt(entry: Entry): boolean {
+  const { effect } = ENTRY_KINDS[entry.kind];
+  return effect === "only-felt" || (effect === "changes-lash-if-turned" && !changesLash(entry));
+}
+
+/** Entries that still stand, in ledger order: neither superseded nor withdrawals themselves. */
+export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
+  const gone = new Set(entries.map((e) => e.supersedes));
+  return entries.filter((e) => !gone.has(e.id) && e.kind !== "withdrawn");
+}

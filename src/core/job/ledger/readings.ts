@@ -1,0 +1,27 @@
+/** A reading as figures: its interval, its middle, and what it says against a band. Lengths in mm. */
+import { type Verdict, judge } from "../../lash/judge";
+import type { LashSpec } from "../../lash/spec";
+import type { Interval } from "../../units/interval";
+import type { ReadingEntry } from "./entry";
+import type { LeafMark } from "./fields";
+
+/** What was read between: at least `goes`, under `noGo`. */
+export interface ReadBetween {
+  readonly goes: LeafMark;
+  readonly noGo: LeafMark;
+}
+
+export const intervalOf = ({ goes, noGo }: ReadBetween): Interval => ({ lo: goes.mm, hi: noGo.mm });
+export const middleOf = ({ goes, noGo }: ReadBetween): number => (goes.mm + noGo.mm) / 2;
+/** How far its leaves leave it open to either side. */
+export const halfWidthOf = ({ goes, noGo }: ReadBetween): number => (noGo.mm - goes.mm) / 2;
+
+export const verdictOf = (reading: ReadingEntry, spec: LashSpec): Verdict =>
+  judge({ goesMm: reading.goes.mm, noGoMm: reading.noGo.mm }, spec);
+
+/** Under any leaf's tolerance. */
+const EPS_MM = 1e-9;
+
+/** Whether a reading lies wholly outside the aim and what a job allows around it; never where it allows the whole band. */
+export const isOffAim = (allToAimMm: number | null, { goes, noGo }: ReadBetween, { nominalMm }: LashSpec): boolean =>
+  allToAimMm !== null && (noGo.mm <= nominalMm - allToAimMm + EPS_MM || goes.mm > nominalMm + allToAimMm + EPS_MM);

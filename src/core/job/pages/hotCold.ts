@@ -1,0 +1,21 @@
+/** All that the page of hot and cold readings is given. */
+import type { EngineState, ValveRole } from "../../engine/engineFile";
+import type { LengthUnit } from "../../units/length";
+import type { ReadBetween } from "../ledger/readings";
+
+export interface HotColdPageData {
+  readonly jobId: string;
+  readonly engineId: string;
+  readonly engine: string;
+  /** The state in which it was set; the readings here are in the other. */
+  readonly state: EngineState;
+  readonly unit: LengthUnit;
+  readonly valves: readonly {
+    readonly id: string;
+    readonly role: ValveRole;
+    readonly left: string;
+    readonly leftMm: number;
+    readonly leftHalfMm: number;
+    readonly read: ReadBetween | null;
+  }[];
+}

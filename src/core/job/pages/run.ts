@@ -1,0 +1,39 @@
+/** All that the page of a run is given about its job. */
+import type { EngineFile, EngineState } from "../../engine/engineFile";
+import type { FeelerSet } from "../../shop/feelerSet";
+import type { MethodId } from "../../stops/plan";
+import type { KeptEntry } from "../ledger/entry";
+import type { ReadBetween } from "../ledger/readings";
+import type { Job } from "../run";
+
+/** As-left of one valve at the last finished job on this engine. */
+export interface LastTime {
+  readonly reading: ReadBetween;
+  /** Running hours since; null when not known at either end. */
+  readonly hoursAgo: number | null;
+}
+
+export interface RunPageData {
+  readonly id: string;
+  readonly engineId: string;
+  readonly file: EngineFile;
+  readonly job: Job;
+  readonly state: EngineState;
+  readonly temperatureC: number | null;
+  readonly method: MethodId;
+  /** The feeler sets on hand, the job's own first. */
+  readonly sets: readonly [FeelerSet, ...FeelerSet[]];
+  readonly entries: readonly KeptEntry[];
+  /** When it was opened (ISO 8601), and the shop's time as this was read, in ms. */
+  readonly openedAt: string;
+  readonly nowMs: number;
+  /** The air around a hot engine; null when nobody said. */
+  readonly airC: number | null;
+  /** Whoever is licensed to release the work; null where nobody must be named. */
+  readonly licensed: string | null;
+  /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
+  readonly returning: boolean;
+  readonly lastTime: Readonly<Record<string, LastTime>>;
+  /** What locking did at this engine under this person's hand in earlier jobs, in mm. */
+  readonly earlierShiftsMm: readonly number[];
+}

@@ -1,0 +1,73 @@
+/** What is asked where a gap is read and then set: shared by every kind of work on lash. */
+import { APART_MM } from "../../shims/oneValve";
+import type { AnyTask, JobOf, JobValve } from "../job";
+import type { LedgerEntry } from "../ledger/entry";
+import { intervalOf } from "../ledger/readings";
+import { predictedLash } from "../ledger/predictedLash";
+import { capital, valveName } from "../words/names";
+import { readingWords } from "../words/readings";
+import { NOTHING_FOUND, type Question } from "./question";
+import type { TaskQuestions } from "./questions";
+
+/** The least spread between siblings of common feeler sets (record rule of the trade). */
+export const SPREAD_FLOOR_MM = 0.015;
+
+const ODD = {
+  tight: {
+    checks: [
+      "Is the crank at this stop, the follower on its heel? On a lobe every valve reads tight.",
+      "Seat sinking, valve stretched or burnt: check compression or leak-down.",
+    ],
+    answers: [NOTHING_FOUND, "Seat or valve: to be watched", "Set wrong last time"],
+  },
+  loose: {
+    checks: [
+      "Lock slipped, or a part not seated: move the rocker by hand.",
+      "Pushrod bent: spin it. Lobe, roller or tip worn: look at them.",
+    ],
+    answers: [NOTHING_FOUND, "Lock had slipped", "Pushrod, lobe or tip: to be watched"],
+  },
+} as const;
+
+export const LASH_QUESTIONS: TaskQuestions = {
+  spreadFloorMm: () => SPREAD_FLOOR_MM,
+  odd: (side) => ODD[side],
+  alike: ({ state }: JobOf<AnyTask>, count: number, way: string) => ({
+    text: `All ${count} valves read so far are alike: ${way}. Is the engine really ${state}?`,
+    checks: [
+      state === "cold"
+        ? "Has the engine run today? Hot, it reads otherwise than cold."
+        : "Is it still hot through? It cools while you work.",
+      "Is it the right feeler set, read in the right unit?",
+      "Did another person, with another hand, set it last time?",
+    ],
+    answers: [`It is ${state}: checked by hand or thermometer`, "Another person or another set last time"],
+  }),
+};
+
+/** A part was fitted and leaves another lash than the sum said: a wrong reading, dirt, or a part not seated. */
+export function unlikePredicted(job: JobOf, valve: JobValve, work: readonly LedgerEntry[]): Question[] {
+  return predictedLash(work).flatMap(({ achieved, predictedMm }) => {
+    const now = intervalOf(achieved);
+    const apartMm = Math.max(now.lo - predictedMm.hi, predictedMm.lo - now.hi);
+    if (apartMm <= APART_MM + 1e-9) return [];
+    return [
+      {
+        id: `part:${achieved.id}`,
+        valve: valve.id,
+        text: `${capital(valveName(valve, job.valves))} reads ${readingWords(achieved)}, and its part should leave ${predictedMm.lo.toFixed(2)}–${predictedMm.hi.toFixed(2)} mm. What is wrong?`,
+        checks: [
+          "Dirt under it, or a part not seated: turn the cam once more.",
+          "The part measured wrong, or put at another valve.",
+          "The first reading was wrong.",
+        ],
+        answers: [
+          "Seated anew, it reads so now",
+          "The part was measured wrong",
+          "The first reading was wrong",
+          NOTHING_FOUND,
+        ],
+      },
+    ];
+  });
+}

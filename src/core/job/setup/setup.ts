@@ -1,0 +1,225 @@
+/** From an engine file and what was chosen to a job: whether one can be opened, on which valves, under which spec. */
+import {
+  type AdjusterKind,
+  type EngineFile,
+  type EngineState,
+  type LashEntry,
+  ROLES,
+  type ValveRole,
+} from "../../engine/engineFile";
+import { coldAimRefusal, specIn } from "../../heat/coldAim";
+import {
+  type GrowthSource,
+  type GrowthSources,
+  covers,
+  growthWords,
+  proposedSource,
+  sourceRefusal,
+} from "../../heat/growthSources";
+import type { Offset } from "../../heat/offset";
+import { type LashSpec, crossedLimit, lashSpec, specRoles } from "../../lash/spec";
+import type { LifterState } from "../../preload/zeroLash";
+import type { AnyTask } from "../job";
+import type { FittedEntry } from "../ledger/entry";
+import type { CautionRules } from "./cautions";
+import type { ToolRules } from "./tools";
+
+/** What was planned, or why it can't be: a sentence, and the field of the preparation that it is about. */
+export type Planned<T> = { readonly plan: T } | { readonly field: string; readonly why: string };
+
+/** What was chosen in the preparation, as far as kinds of work plan by it. */
+export interface TaskChoices {
+  /** Turns past zero lash; null = as the engine's file asks. */
+  readonly targetTurns: number | null;
+  readonly lifters: LifterState | null;
+  /** The shop's wait after a squeeze. */
+  readonly bleedMinutes: number;
+  /** How heat opens the gap; null where it is not counted with. */
+  readonly growth: GrowthSource | null;
+  /** What earlier jobs on this engine fitted, in order; empty where nothing is remembered of them. */
+  readonly fittedBefore: readonly FittedEntry[];
+}
+
+/** What setting up asks of a kind of work. */
+export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, ToolRules {
+  /** The gear on which this kind of work is done. */
+  readonly gear: readonly AdjusterKind[];
+  /** What is read: judged in the spec's own state only, in either through an offset, or no gap at all. */
+  readonly judgedIn: "spec-state" | "either-state" | "any-state";
+  /** Its cold gap must leave the valve shut: nothing is set below what holds one open. */
+  readonly keepsColdGap: boolean;
+  /** All valves are read as found before any is set, whatever was chosen. */
+  readonly readsAllFirst: boolean;
+  /** What earlier jobs fitted is wanted to plan it. */
+  readonly remembersParts: boolean;
+  /** On aircraft it is not begun without the name of whoever is licensed to release it. */
+  readonly namesLicensed?: boolean;
+  /** The roles that a job covers. */
+  roles(file: EngineFile): ValveRole[];
+  /** What the file itself lacks; null when nothing. */
+  lacks(file: EngineFile): string | null;
+  plan(file: EngineFile, choices: TaskChoices): Planned<T>;
+  /** What the database computes with where it guards the depth of a plunger: its travel per turn in mm, and the wait after a squeeze; left out on gaps. */
+  guardedBy?(task: T): { readonly mmPerTurn: number; readonly bleedMinutes: number | null };
+  /** The spec of a role as this job judges by it; null when there is none, or no growth to bring it over. */
+  specFor(
+    file: EngineFile,
+    task: T,
+    role: ValveRole,
+    state: EngineState,
+    offset: OffsetGrowth | null,
+  ): LashSpec | null;
+}
+
+type OffsetGrowth = Pick<Offset, "growthMm">;
+
+/** The sources of the spec, the file's own first. */
+export const specSources = (file: EngineFile): LashEntry[] => [
+  ...(file.lash === undefined ? [] : [file.lash]),
+  ...(file.otherLash ?? []),
+];
+
+/** The engine with another source ruling; the others stay beside it. @throws RangeError when there is no such source */
+export function underSource(file: EngineFile, index: number): EngineFile {
+  const sources = specSources(file);
+  if (index === 0 && sources.length === 0) return file;
+  const lash = sources[index];
+  if (lash === undefined) throw new RangeError(`underSource: no source ${index} of ${sources.length}`);
+  const others = sources.filter((_, i) => i !== index);
+  return { ...file, lash, ...(others.length === 0 ? {} : { otherLash: others }) };
+}
+
+/** The engine with the valves of its job: what has no spec is left out, and all but one bank where only that is done. @throws RangeError when there is no such bank */
+export function withJobValves(rules: SetupRules, file: EngineFile, bank: number | null = null): EngineFile {
+  const roles = rules.roles(file);
+  const cylinders = bank === null ? file.cylinders : file.layout?.banks?.[bank];
+  if (cylinders === undefined) throw new RangeError(`withJobValves: no bank ${bank}`);
+  const valves = file.valves.filter((v) => roles.includes(v.role) && cylinders.includes(v.cylinder));
+  const ids = new Set(valves.map((v) => v.id));
+  const parts = file.tightenedLater
+    ?.map((p) => ({ ...p, valves: p.valves.filter((id) => ids.has(id)) }))
+    .filter((p) => p.valves.length > 0);
+  return { ...file, valves, ...(parts === undefined ? {} : { tightenedLater: parts }) };
+}
+
+/** Valves whose rocker works a bridge over two valves. */
+export const bridgedValves = ({ bridges = [], valves }: Pick<EngineFile, "bridges" | "valves">): string[] =>
+  valves.filter((v) => bridges.some((b) => b.cylinder === v.cylinder && b.role === v.role)).map((v) => v.id);
+
+/** Why a job can't be opened on this engine in this state, or null. `offset` is the growth from the spec's state that was chosen. */
+export function notReady(
+  rules: SetupRules,
+  file: EngineFile,
+  state: EngineState,
+  offset: OffsetGrowth | null = null,
+): string | null {
+  const missing = rules.lacks(file);
+  const { lash } = file;
+  if (missing !== null || lash === undefined || rules.judgedIn === "any-state") return missing;
+  if (lash.state !== state && (offset === null || rules.judgedIn === "spec-state")) {
+    const other = lash.state === "hot" ? "Warm the engine through first" : "Let the engine cool first";
+    const or = rules.judgedIn === "either-state" ? "choose how it grows with heat" : `read it ${lash.state}`;
+    return `The spec is for a ${lash.state} engine, and this one is ${state}: a reading would be judged against the wrong figures. ${other}, or ${or}.`;
+  }
+  return rules.keepsColdGap && state === "cold" ? heldOpen(file, state, offset) : null;
+}
+
+/** No path leads to a cold lash that would hold a valve open: neither an offset from hot, nor a cold spec typed or taken in as such. */
+function heldOpen(file: EngineFile, state: EngineState, offset: OffsetGrowth | null): string | null {
+  for (const role of specRoles(file)) {
+    const spec = lashSpecFor(file, role, state, offset);
+    const refused =
+      spec === null
+        ? `No growth is known for ${role} valves this way: choose another.`
+        : coldAimRefusal(role, spec.nominalMm);
+    if (refused !== null) return refused;
+  }
+  return null;
+}
+
+/** The lash spec of a role in a state; null when there is none, or no growth to bring it over. */
+export function lashSpecFor(
+  file: EngineFile,
+  role: ValveRole,
+  state: EngineState,
+  offset: OffsetGrowth | null,
+): LashSpec | null {
+  const figures = file.lash?.[role];
+  if (file.lash === undefined || figures === undefined) return null;
+  const spec = lashSpec(figures);
+  if (file.lash.state === state) return spec;
+  const growth = offset?.growthMm[role];
+  return growth === undefined ? null : specIn(state, spec, growth);
+}
+
+/** What a file lacks for a job on gaps; null when nothing. `spec` says what is to be entered. */
+export function lacksSpec(file: EngineFile, spec: "lash spec" | "dry gap"): string | null {
+  const roles = specRoles(file);
+  if (file.lash === undefined || roles.length === 0)
+    return `This engine has no ${spec} yet: enter it on the engine's page first.`;
+  for (const role of roles) {
+    const figures = file.lash[role];
+    const crossed = figures === undefined ? null : crossedLimit(lashSpec(figures));
+    if (crossed !== null) return `${role}: ${crossed.why}`;
+  }
+  return null;
+}
+
+/** The growth of the chosen source, by role. */
+export const growthOf = (source: GrowthSource): Offset["growthMm"] =>
+  Object.fromEntries(Object.entries(source.growth).map(([role, growth]) => [role, growth.growthMm]));
+
+/** The chosen source from the spec's state into the job's, with what else was offered. */
+export function planOffset(rules: SetupRules, file: EngineFile, known: GrowthSources, id: string): Planned<Offset> {
+  const source = known.sources.find((w) => w.id === id);
+  if (source === undefined || file.lash === undefined)
+    return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
+  if (!covers(source, rules.roles(file)))
+    return { field: "heatWay", why: `${source.name} does not know every role of this engine: choose another.` };
+  const refused = sourceRefusal(known, source, file.lash, file.lash.state === "hot" ? "cold" : "hot");
+  if (refused !== null) return { field: "heatWay", why: refused };
+  const others = known.sources.filter((w) => w !== source).map(sourceLine);
+  return {
+    plan: {
+      specState: file.lash.state,
+      way: source.id,
+      name: source.name,
+      evidence: source.evidence,
+      growthMm: growthOf(source),
+      others,
+    },
+  };
+}
+
+/** Why no source leads to a spec for this state: the best known one forbids it. Null when one may be chosen. */
+export function noWayOver(
+  rules: SetupRules,
+  file: EngineFile,
+  known: GrowthSources,
+  state: EngineState,
+): string | null {
+  const best = proposedSource(known, rules.roles(file));
+  return best === null || file.lash === undefined || file.lash.state === state
+    ? null
+    : sourceRefusal(known, best.way, file.lash, state);
+}
+
+const sourceLine = (source: GrowthSource): string =>
+  `${source.name}: ${ROLES.flatMap((role) => {
+    const growth = source.growth[role];
+    return growth === undefined ? [] : [`${role} ${growthWords(growth)}`];
+  }).join(", ")}`;
+
+/** Warmer than a workshop on a hot day, and cooler than any engine that has just run (assumed). */
+const COLD_TO_C = 40;
+const HOT_FROM_C = 50;
+
+/** What is odd about a temperature in the state that was given, or null. A person may say that it is right all the same. */
+export function temperatureDoubt(state: EngineState, temperatureC: number | null): string | null {
+  if (temperatureC === null) return null;
+  if (state === "cold" && temperatureC > COLD_TO_C)
+    return `${temperatureC} °C is not cold: at that warmth lash reads otherwise. Let it cool, or say that the figure is right.`;
+  if (state === "hot" && temperatureC < HOT_FROM_C)
+    return `${temperatureC} °C is not hot: the gear has cooled already. Warm it through, or say that the figure is right.`;
+  return null;
+}

@@ -1,0 +1,102 @@
+/** The finished job as values: the open format that is printed, shown and taken away. Lengths in mm. */
+import type { ValveRole } from "../../engine/engineFile";
+import type { ZeroSchool } from "../../preload/zeroLash";
+import type { ServingOrder } from "../../stops/orders";
+import type { ReadingSchool } from "../ledger/kinds";
+import type { Purpose } from "../setup/purpose";
+
+export const SHEET_FORMAT = "fulcrata-sheet/1";
+
+/** What a job is about, as the sheet names it. */
+export type SheetWork = "lash" | "preload" | "dry-gap";
+
+export interface SheetReading {
+  /** As it was felt: "0.55–0.60 mm", "0.45 mm light drag". */
+  readonly read: string;
+  readonly school: ReadingSchool | ZeroSchool;
+  /** What it was read with. */
+  readonly instrument: string;
+  readonly goes: string;
+  readonly noGo: string;
+  readonly goesMm: number;
+  readonly noGoMm: number;
+  readonly verdict: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+export interface SheetPreload {
+  readonly zeroSchool: string | null;
+  readonly turns: number;
+  readonly plungerMm: number | null;
+  readonly hotPlungerMm: number | null;
+  readonly foundMm: number | null;
+  /** What the other school of zero lash made of it, in words; null when it was not tried. */
+  readonly apart: string | null;
+}
+
+export interface SheetValve {
+  readonly valve: string;
+  readonly cylinder: string;
+  readonly role: ValveRole;
+  readonly nominalMm: number;
+  readonly lowMm: number;
+  readonly highMm: number;
+  readonly stop: string | null;
+  readonly asFound: SheetReading | null;
+  readonly asLeft: SheetReading | null;
+  /** How often the adjuster was turned. */
+  readonly timesSet: number;
+  /** How the preload was set; null in other work. */
+  readonly preload: SheetPreload | null;
+  /** The part that was fitted, in words; null where none was. */
+  readonly part: string | null;
+  /** Reasons given for reading or leaving it against the rule. */
+  readonly reasons: readonly string[];
+}
+
+/** Something that was said or done beside reading and setting. */
+export interface SheetNote {
+  readonly at: string;
+  readonly by: string;
+  readonly what: string;
+}
+
+export interface Sheet {
+  readonly format: typeof SHEET_FORMAT;
+  readonly work: SheetWork;
+  /** Through what readings were judged, in words; null where they were taken in the spec's own state. */
+  readonly offset: string | null;
+  /** Whoever is licensed to release the work; null where nobody must be named. */
+  readonly licensed: string | null;
+  /** How even the preload is, in words; null in other work. */
+  readonly spread: string | null;
+  readonly job: string;
+  readonly shop: string;
+  readonly engine: { readonly name: string; readonly serial: string | null; readonly runningHours: number | null };
+  readonly state: "cold" | "hot";
+  readonly temperatureC: number | null;
+  readonly specSource: string | null;
+  /** Other sources that were known and did not rule. */
+  readonly otherSources: readonly string[];
+  readonly purpose: Purpose;
+  readonly note: string | null;
+  readonly survey: boolean;
+  readonly allToAimMm: number | null;
+  readonly method: string;
+  readonly servingOrder: ServingOrder;
+  readonly requiredMarginDeg: number;
+  readonly stops: readonly { readonly letter: string; readonly crankDeg: number; readonly watched: string | null }[];
+  readonly feelerSets: readonly string[];
+  readonly cautionsAccepted: readonly string[];
+  readonly openedBy: string;
+  readonly openedAt: string;
+  readonly closedBy: string | null;
+  readonly closedAt: string | null;
+  readonly signedBy: string | null;
+  readonly signedAt: string | null;
+  /** The middle of what locking did, where it was read before and after; null where not. */
+  readonly lockShiftMm: number | null;
+  readonly notes: readonly SheetNote[];
+  readonly valves: readonly SheetValve[];
+}

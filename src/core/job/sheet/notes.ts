@@ -1,0 +1,71 @@
+/** What stands on the sheet beside reading and setting, a line for each entry that says something of its own. */
+import { CLOSE_ITEM_NAMES } from "../closeOut/items";
+import type { JobOf } from "../job";
+import type { EntryOf, KeptEntry } from "../ledger/entry";
+import type { EntryKind } from "../ledger/kinds";
+import { questionsOf } from "../questions/questions";
+import type { SheetNote } from "./format";
+import type { SheetRules } from "./rules";
+
+/** The ledger up to an entry, for notes that tell what was known then. */
+interface Before {
+  readonly rules: SheetRules;
+  readonly job: JobOf;
+  readonly live: readonly KeptEntry[];
+}
+
+const CHECKED = "Before closing: ";
+
+/** One for every kind, so that a new one can't vanish from the sheet unnoticed; null where the sheet tells it elsewhere. */
+const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) => string | null) | null } = {
+  arrived: null,
+  reading: null,
+  set: null,
+  locked: null,
+  left: null,
+  fitted: null,
+  "loaded-gap": null,
+  "closer-felt": null,
+  withdrawn: null,
+  closed: null,
+  signed: null,
+  paused: (e) => `Paused: ${e.reason}`,
+  // Asked as it stood when it was answered: later readings may have changed what is unlike the others.
+  answered: (e, { rules, job, live }) =>
+    `${questionsOf(rules, job, live).find((q) => q.id === e.question)?.text ?? "A question."} ${e.reason}.`,
+  zeroed: (e, { rules, job }) => rules.zeroNote?.(job, e) ?? null,
+  plugged: (e) => `${e.count} holes plugged; all felt with ${e.gear}`,
+  bridged: (e) => `${e.valve}: bridge ${e.turned ? "set" : "looked at"}, both valves touching`,
+  ordered: (e) => `Parts wanted: ${e.list}`,
+  "bled-down": (e) => `Went on before the wait for bled-down lifters was over: ${e.reason}`,
+  temperature: (e) => `Engine at ${e.celsius} °C`,
+  tightened: (e) => `Tightened: ${e.part}`,
+  "turned-over": () => "Turned over two full turns by hand",
+  reopened: (e) => `${e.valve} looked at again: ${e.reason}`,
+  checked: (e) => `${CHECKED}${CLOSE_ITEM_NAMES[e.item]}${e.reason === null ? "" : ` (not done: ${e.reason})`}`,
+};
+
+/** The notes of a ledger; `live` are its entries that stand, in order. */
+export function notesOf(
+  rules: SheetRules,
+  job: JobOf,
+  live: readonly KeptEntry[],
+  nameOf: (personId: string) => string,
+): SheetNote[] {
+  return live
+    .flatMap((entry, i): SheetNote[] => {
+      const note = NOTES[entry.kind] as ((entry: KeptEntry, before: Before) => string | null) | null;
+      const what = note?.(entry, { rules, job, live: live.slice(0, i) }) ?? null;
+      return what === null ? [] : [{ at: entry.at, by: nameOf(entry.personId), what }];
+    })
+    .reduce<SheetNote[]>(joined, []);
+}
+
+/** What one person checked before closing stands on one line. */
+function joined(notes: SheetNote[], note: SheetNote): SheetNote[] {
+  const last = notes.at(-1);
+  const together = last?.by === note.by && last.what.startsWith(CHECKED) && note.what.startsWith(CHECKED);
+  return together
+    ? [...notes.slice(0, -1), { ...last, what: `${last.what}; ${note.what.slice(CHECKED.length)}` }]
+    : [...notes, note];
+}

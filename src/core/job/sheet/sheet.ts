@@ -1,0 +1,147 @@
+/** The finished job as a sheet: what was found and left at every valve, by whom, with what. */
+import type { EngineFile } from "../../engine/engineFile";
+import { offsetWords } from "../../heat/offset";
+import { lockShift } from "../../lash/learn";
+import { METHODS } from "../../stops/methods";
+import type { MethodId } from "../../stops/plan";
+import { sightWords } from "../../stops/sight";
+import type { JobOf, JobValve } from "../job";
+import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";
+import { lockShifts } from "../ledger/learned";
+import { verdictOf } from "../ledger/readings";
+import type { Purpose } from "../setup/purpose";
+import { foldLedger } from "../state/fold";
+import type { JobState } from "../state/state";
+import { readingWords } from "../words/readings";
+import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve } from "./format";
+import { notesOf } from "./notes";
+import type { NameOf, SheetRules } from "./rules";
+
+/** What a sheet is made of: the job, its ledger, and the names of people and instruments. */
+export interface SheetSource<J extends JobOf = JobOf> {
+  readonly jobId: string;
+  readonly shop: string;
+  readonly serial: string | null;
+  readonly runningHours: number | null;
+  readonly file: EngineFile;
+  readonly job: J;
+  readonly state: "cold" | "hot";
+  readonly temperatureC: number | null;
+  readonly method: MethodId;
+  /** The job's own set first. */
+  readonly feelerSets: readonly [string, ...string[]];
+  readonly purpose: Purpose;
+  readonly note: string | null;
+  readonly licensed: string | null;
+  readonly cautions: readonly string[];
+  readonly openedBy: string;
+  readonly openedAt: string;
+  readonly entries: readonly KeptEntry[];
+  /** Names by person id. */
+  readonly names: ReadonlyMap<string, string>;
+}
+
+/** The sheet of a job, finished or not; somebody who is not named any more is "somebody". */
+export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
+  const { job, entries, names, file } = source;
+  const live = liveEntries(entries);
+  const state = foldLedger(rules, job, entries);
+  const nameOf = (id: string): string => names.get(id) ?? "somebody";
+  const closed = live.find((e) => e.kind === "closed");
+  const signed = live.find((e) => e.kind === "signed");
+  return {
+    format: SHEET_FORMAT,
+    work: rules.sheetWork,
+    offset: job.offset === null ? null : offsetWords(job.offset, job.state),
+    licensed: source.licensed,
+    spread: rules.spread?.(job, state) ?? null,
+    job: source.jobId,
+    shop: source.shop,
+    engine: { name: file.name, serial: source.serial, runningHours: source.runningHours },
+    state: source.state,
+    temperatureC: source.temperatureC,
+    specSource: file.lash?.source ?? null,
+    otherSources: (file.otherLash ?? []).map((l) => l.source ?? "no source named"),
+    purpose: source.purpose,
+    note: source.note,
+    survey: job.survey,
+    allToAimMm: job.allToAimMm,
+    method: METHODS[source.method].name,
+    servingOrder: job.order,
+    requiredMarginDeg: job.requiredMarginDeg,
+    stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({
+      letter,
+      crankDeg,
+      watched: sights.length === 0 ? null : sights.map(sightWords).join(", and "),
+    })),
+    feelerSets: source.feelerSets,
+    cautionsAccepted: source.cautions,
+    openedBy: source.openedBy,
+    openedAt: source.openedAt,
+    closedBy: closed === undefined ? null : nameOf(closed.personId),
+    closedAt: closed?.at ?? null,
+    signedBy: signed === undefined ? null : nameOf(signed.personId),
+    signedAt: signed?.at ?? null,
+    lockShiftMm: lockShift(lockShifts(live)),
+    notes: notesOf(rules, job, live, nameOf),
+    valves: job.valves.map((valve) => sheetValve(rules, source, state, live, valve, nameOf)),
+  };
+}
+
+function sheetValve(
+  rules: SheetRules,
+  source: SheetSource,
+  state: JobState,
+  live: readonly KeptEntry[],
+  valve: JobValve,
+  nameOf: NameOf,
+): SheetValve {
+  const { job, entries } = source;
+  const stands = state.valves.get(valve.id);
+  if (stands === undefined) throw new RangeError(`sheetValve: ${valve.id} is not part of the job`);
+  const work = live.filter((e) => isValveEntry(e) && e.valve === valve.id);
+  const { left, last, asFound } = stands;
+  const read = (reading: ReadingEntry): SheetReading | null => sheetReading(rules, source, valve, reading, nameOf);
+  const found = asFound === null ? null : read(asFound);
+  const onReading = left !== null && left.reading === last?.id;
+  return {
+    valve: valve.id,
+    cylinder: valve.cylinder,
+    role: valve.role,
+    nominalMm: valve.spec.nominalMm,
+    lowMm: valve.spec.lowMm,
+    highMm: valve.spec.highMm,
+    stop: work.findLast((e) => "stop" in e)?.stop ?? null,
+    asFound: found ?? rules.asFoundCounted?.(job, stands, entries, nameOf) ?? null,
+    asLeft:
+      left === null ? null : onReading ? read(last) : (rules.asLeftCounted?.(job, stands, entries, nameOf) ?? null),
+    preload: rules.preload?.(job, stands) ?? null,
+    part: rules.partWords?.(job, work) ?? null,
+    timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
+    reasons: work.flatMap((e) => ("reason" in e && e.reason !== null ? [e.reason] : [])),
+  };
+}
+
+function sheetReading(
+  rules: SheetRules,
+  { entries, feelerSets }: SheetSource,
+  { spec }: JobValve,
+  reading: ReadingEntry,
+  nameOf: NameOf,
+): SheetReading | null {
+  const kept = entries.find((e) => e.id === reading.id);
+  if (kept === undefined) return null;
+  const verdict = verdictOf(reading, spec);
+  return {
+    read: readingWords(reading),
+    school: reading.school,
+    instrument: reading.instrument ?? feelerSets[0],
+    goes: reading.goes.text,
+    noGo: reading.noGo.text,
+    goesMm: reading.goes.mm,
+    noGoMm: reading.noGo.mm,
+    verdict: rules.verdictName?.(verdict) ?? verdict,
+    by: nameOf(kept.personId),
+    at: kept.at,
+  };
+}

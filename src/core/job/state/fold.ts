@@ -1,0 +1,232 @@
+/**
+ * The fold: `initialState`, then `evolve` for each entry. A state follows from the entries that stand and from nothing
+ * else, so that every device that holds the same ledger says the same; taking an entry back folds the rest anew.
+ */
+import type { AnyTask, JobOf, JobValve } from "../job";
+import { type LedgerEntry, type LedgerValveEntry, changesLash, isOnlyFelt, isValveEntry } from "../ledger/entry";
+import { isOffAim, verdictOf } from "../ledger/readings";
+import { type QuestionRules, questionsOf } from "../questions/questions";
+import type { JobState, Tally, ValveState, ValveStatus, ValveTally } from "./state";
+
+/** What the fold asks of a kind of work. */
+export interface FoldRules<T extends AnyTask = AnyTask, Own = unknown> extends QuestionRules<T> {
+  /** Every valve is read once more after the engine was turned over; a lifter's depth and a dry gap are not. */
+  readonly rereads: boolean;
+  /** A reading is a gap that is judged against the valve's band. */
+  readonly judgesReadings: boolean;
+  /** What this kind of work keeps at a valve, from what stands there in order. */
+  ownAt(task: T, valve: JobValve, work: readonly LedgerValveEntry[]): Own;
+  /** Whether an entry squeezed a lifter that must bleed down before the crank may move. */
+  squeezes?(task: T, entry: LedgerEntry): boolean;
+}
+
+const NOTHING_DONE: ValveTally = { work: [], latest: null, duePlace: -1, changedSinceTurnedOver: false };
+
+const nothingDone = (job: JobOf): Tally => ({
+  live: [],
+  valves: new Map(job.valves.map((v) => [v.id, NOTHING_DONE])),
+  stop: null,
+  workPlace: -1,
+  changePlace: -1,
+  fittedPlace: -1,
+  foundPlace: -1,
+  orderedPlace: -1,
+  turnedOverPlace: -1,
+  checked: new Map(),
+  tightenedPlaces: new Map(),
+  changedPlaces: new Map(),
+  squeezed: null,
+  temperatures: [],
+  plugged: null,
+  closed: null,
+  signed: false,
+});
+
+/** A job before its first entry. */
+export const initialState = (rules: FoldRules, job: JobOf): JobState => stateOf(rules, job, nothingDone(job));
+
+/** The state after one more entry. What an entry takes back or replaces is gone, and the rest is folded anew. */
+export const evolve = (rules: FoldRules, job: JobOf, state: JobState, entry: LedgerEntry): JobState =>
+  stateOf(rules, job, add(rules, job, state.tally, entry));
+
+/** The state after a whole ledger, in its order: the same as evolving entry by entry. */
+export const foldLedger = (rules: FoldRules, job: JobOf, entries: readonly LedgerEntry[]): JobState =>
+  stateOf(
+    rules,
+    job,
+    entries.reduce((tally, entry) => add(rules, job, tally, entry), nothingDone(job)),
+  );
+
+function add(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerEntry): Tally {
+  if (entry.supersedes === null) return step(rules, job, tally, entry);
+  const rest = tally.live.filter((e) => e.id !== entry.supersedes);
+  const standing = entry.kind === "withdrawn" ? rest : [...rest, entry];
+  return standing.reduce((t, e) => step(rules, job, t, e), nothingDone(job));
+}
+
+/** The tally with an entry that stands. */
+function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): Tally {
+  const place = before.live.length;
+  const tally: Tally = { ...before, live: [...before.live, entry] };
+  if (isValveEntry(entry)) return stepAtValve(rules, job, tally, entry, place);
+  switch (entry.kind) {
+    case "arrived":
+      return { ...tally, stop: entry.stop };
+    case "turned-over":
+      return { ...tally, turnedOverPlace: place, valves: turnedOver(tally, place) };
+    case "tightened":
+      return {
+        ...tally,
+        tightenedPlaces: new Map([...tally.tightenedPlaces, [entry.part, place]]),
+        valves: tightened(job, tally, entry.part, place),
+      };
+    case "checked":
+      return { ...tally, checked: new Map([...tally.checked, [entry.item, { entry, place }]]) };
+    case "bled-down":
+      return { ...tally, squeezed: null };
+    case "temperature":
+      return { ...tally, temperatures: [...tally.temperatures, { at: entry.at, celsius: entry.celsius }] };
+    case "plugged":
+      return { ...tally, plugged: entry };
+    case "ordered":
+      return { ...tally, orderedPlace: place };
+    case "closed":
+      return { ...tally, closed: entry };
+    case "signed":
+      return { ...tally, signed: true };
+    case "paused":
+    case "answered":
+    case "withdrawn":
+      return tally;
+  }
+}
+
+function stepAtValve(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerValveEntry, place: number): Tally {
+  const own = tally.valves.get(entry.valve) ?? NOTHING_DONE;
+  const changes = changesLash(entry);
+  const valve: ValveTally = {
+    work: [...own.work, entry],
+    latest: saysHowItStands(entry, own.work) ? { entry, place } : own.latest,
+    duePlace: own.duePlace,
+    changedSinceTurnedOver: own.changedSinceTurnedOver || changes,
+  };
+  return {
+    ...tally,
+    valves: new Map([...tally.valves, [entry.valve, valve]]),
+    workPlace: place,
+    ...(changes
+      ? { changePlace: place, changedPlaces: new Map([...tally.changedPlaces, [entry.valve, place]]) }
+      : {}),
+    ...(entry.kind === "fitted" ? { fittedPlace: place } : {}),
+    ...(entry.kind === "reading" && entry.pass === "as-found" ? { foundPlace: place } : {}),
+    ...(rules.squeezes?.(job.task, entry) === true ? { squeezed: { at: entry.at } } : {}),
+  };
+}
+
+/** A bridge that was set before anything was read makes the first reading no other than as found. */
+const saysHowItStands = (entry: LedgerValveEntry, before: readonly LedgerValveEntry[]): boolean =>
+  !isOnlyFelt(entry) && (entry.kind !== "bridged" || before.some((e) => e.kind === "reading"));
+
+/** The first two turns by hand are for every valve, later ones for those whose lash was changed in between. */
+const turnedOver = ({ valves, turnedOverPlace }: Tally, place: number): Tally["valves"] =>
+  new Map(
+    [...valves].map(([id, v]) => [
+      id,
+      {
+        ...v,
+        duePlace: turnedOverPlace === -1 || v.changedSinceTurnedOver ? place : v.duePlace,
+        changedSinceTurnedOver: false,
+      },
+    ]),
+  );
+
+function tightened({ tightenedLater }: JobOf, { valves }: Tally, part: string, place: number): Tally["valves"] {
+  const under = new Set(tightenedLater.filter((p) => p.name === part).flatMap((p) => p.valves));
+  return new Map([...valves].map(([id, v]) => [id, under.has(id) ? { ...v, duePlace: place } : v]));
+}
+
+function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
+  const valves = new Map(
+    job.valves.map((v) => [v.id, valveState(rules, job, v, tally.valves.get(v.id) ?? NOTHING_DONE)]),
+  );
+  const all = [...valves.values()];
+  const { live, workPlace, changePlace, turnedOverPlace } = tally;
+  const checked = new Map(
+    [...tally.checked]
+      .filter(([item, c]) => c.place > (item === "recheck" ? changePlace : workPlace))
+      .map(([item, c]) => [item, c.entry]),
+  );
+  const last = live.at(-1);
+  return {
+    valves,
+    live,
+    checked,
+    stop: job.route.find((s) => s.letter === tally.stop) ?? null,
+    doneCount: all.filter((v) => v.status === "done").length,
+    paused: last?.kind === "paused" ? last : null,
+    surveying: job.survey && all.some((v) => v.status === "unread"),
+    untightened: job.tightenedLater.filter((p) => isUntightened(tally, p.name, p.valves)),
+    turnOverNeeded: !checked.has("recheck") && (turnedOverPlace === -1 || changePlace > turnedOverPlace),
+    questions: questionsOf(rules, job, live),
+    squeezed: tally.squeezed,
+    temperatures: tally.temperatures,
+    unseated: tally.fittedPlace > turnedOverPlace,
+    plugged: tally.plugged,
+    ordered: tally.orderedPlace > tally.foundPlace,
+    closed: tally.closed,
+    signed: tally.signed,
+    tally,
+  };
+}
+
+/** Never tightened in this job, or the lash of a valve under it was changed since. */
+function isUntightened({ tightenedPlaces, changedPlaces }: Tally, name: string, valves: readonly string[]): boolean {
+  const place = tightenedPlaces.get(name);
+  return place === undefined || valves.some((v) => (changedPlaces.get(v) ?? -1) > place);
+}
+
+function valveState(rules: FoldRules, job: JobOf, valve: JobValve, tally: ValveTally): ValveState {
+  const { work, latest } = tally;
+  const readings = work.filter((e) => e.kind === "reading");
+  const last = readings.at(-1) ?? null;
+  const verdict = last === null || last.pass === "set" || !rules.judgesReadings ? null : verdictOf(last, valve.spec);
+  return {
+    valve,
+    work,
+    verdict,
+    last,
+    status: statusOf(latest, rules.rereads ? tally.duePlace : -1),
+    asFound: readings.find((r) => r.pass === "as-found") ?? null,
+    left: latest?.entry.kind === "left" ? latest.entry : null,
+    fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
+    bridgeOpen: job.bridged.includes(valve.id) && !work.some((e) => e.kind === "bridged"),
+    offAim: verdict === "in" && last !== null && isOffAim(job.allToAimMm, last, valve.spec),
+    own: rules.ownAt(job.task, valve, work),
+  };
+}
+
+/** How a valve stands by the last entry that says so. @throws RangeError for what was only felt: it says nothing of that */
+function statusOf(latest: ValveTally["latest"], duePlace: number): ValveStatus {
+  const entry = latest?.entry;
+  switch (entry?.kind) {
+    case undefined:
+      return "unread";
+    case "reading":
+      return entry.pass === "set" ? "inBandUnlocked" : "read";
+    case "set":
+      return entry.locked ? "locked" : "turned";
+    case "locked":
+    case "fitted":
+    case "bridged":
+      return "locked";
+    case "zeroed":
+      return "zeroed";
+    case "reopened":
+      return "due";
+    case "left":
+      return (latest?.place ?? -1) < duePlace ? "due" : "done";
+    case "loaded-gap":
+    case "closer-felt":
+      throw new RangeError(`statusOf: ${entry.kind} changes nothing at a valve`);
+  }
+}

@@ -1,0 +1,109 @@
+/** Where a job stands: folded from its ledger, never stored. */
+import type { TightenedPart } from "../../engine/engineFile";
+import type { Verdict } from "../../lash/judge";
+import type { RouteStop } from "../../stops/route";
+import type { JobValve } from "../job";
+import type { EntryOf, LeftEntry, LedgerEntry, LedgerValveEntry, ReadingEntry } from "../ledger/entry";
+import type { CloseItem } from "../ledger/kinds";
+import type { Question } from "../questions/question";
+
+/**
+ * A gap: unread → read → turned (lock loose) → inBandUnlocked (read so) → locked → read → done. A preload:
+ * unread → zeroed → turned → locked → done. `due` was done, and must be looked at once more: after two turns
+ * by hand, a part tightened over it, or a tick heard.
+ */
+export type ValveStatus = "unread" | "read" | "zeroed" | "turned" | "inBandUnlocked" | "locked" | "due" | "done";
+
+/** A valve of a job. `Own` is what its kind of work keeps there beside. */
+export interface ValveState<Own = unknown> {
+  readonly valve: JobValve;
+  readonly status: ValveStatus;
+  readonly asFound: ReadingEntry | null;
+  readonly last: ReadingEntry | null;
+  readonly left: LeftEntry | null;
+  /** Of the last reading, against the band; null before any, and while the lock is loose. */
+  readonly verdict: Verdict | null;
+  /** In its band, but further from the aim than this job allows. */
+  readonly offAim: boolean;
+  /** The part that this job fitted last, in mm; null when none was. */
+  readonly fittedMm: number | null;
+  /** Its bridge has not been looked at yet. */
+  readonly bridgeOpen: boolean;
+  /** What was done at it and still stands, in order. */
+  readonly work: readonly LedgerValveEntry[];
+  readonly own: Own;
+}
+
+/** A temperature of the engine; `at` is left out while it is not known when. */
+export interface TakenTemperature {
+  readonly at: string | undefined;
+  readonly celsius: number;
+}
+
+export interface JobState<Own = unknown> {
+  readonly valves: ReadonlyMap<string, ValveState<Own>>;
+  /** The entries that stand, in order. */
+  readonly live: readonly LedgerEntry[];
+  /** The stop at which the crank stands; null before the first. */
+  readonly stop: RouteStop | null;
+  readonly doneCount: number;
+  /** The job was broken off and nobody came back yet. */
+  readonly paused: EntryOf<"paused"> | null;
+  /** Some valve has no as-found yet, and this job reads all of them first. */
+  readonly surveying: boolean;
+  /** Parts that were not tightened since the lash of a valve under them was changed. */
+  readonly untightened: readonly TightenedPart[];
+  /** The engine is to be turned over by hand, and read again, before it is closed. */
+  readonly turnOverNeeded: boolean;
+  /** What was done for closing since the last work on a valve. */
+  readonly checked: ReadonlyMap<CloseItem, EntryOf<"checked">>;
+  readonly questions: readonly Question[];
+  /** The last time that a pumped-up lifter was squeezed and not said to have bled down; null when none was. */
+  readonly squeezed: { readonly at: string | undefined } | null;
+  readonly temperatures: readonly TakenTemperature[];
+  /** A part was fitted since the engine was last turned over. */
+  readonly unseated: boolean;
+  /** Holes plugged at the start; null while nobody said. */
+  readonly plugged: EntryOf<"plugged"> | null;
+  /** Parts were ordered or laid out since the last reading as found. */
+  readonly ordered: boolean;
+  readonly closed: LedgerEntry | null;
+  readonly signed: boolean;
+  /** What the fold carries from entry to entry. */
+  readonly tally: Tally;
+}
+
+/** Of one valve, what the fold carries; places are indices among the entries that stand. */
+export interface ValveTally {
+  readonly work: readonly LedgerValveEntry[];
+  /** The last entry that says how it stands, and its place. */
+  readonly latest: { readonly entry: LedgerValveEntry; readonly place: number } | null;
+  /** Since then it must be read once more; -1 for never. */
+  readonly duePlace: number;
+  /** Its lash was changed since the engine was last turned over. */
+  readonly changedSinceTurnedOver: boolean;
+}
+
+/** What the fold carries: the least from which a state follows. Places are -1 where there is none. */
+export interface Tally {
+  readonly live: readonly LedgerEntry[];
+  readonly valves: ReadonlyMap<string, ValveTally>;
+  readonly stop: string | null;
+  readonly workPlace: number;
+  readonly changePlace: number;
+  readonly fittedPlace: number;
+  readonly foundPlace: number;
+  readonly orderedPlace: number;
+  readonly turnedOverPlace: number;
+  readonly checked: ReadonlyMap<CloseItem, { readonly entry: EntryOf<"checked">; readonly place: number }>;
+  readonly tightenedPlaces: ReadonlyMap<string, number>;
+  readonly changedPlaces: ReadonlyMap<string, number>;
+  readonly squeezed: JobState["squeezed"];
+  readonly temperatures: readonly TakenTemperature[];
+  readonly plugged: EntryOf<"plugged"> | null;
+  readonly closed: LedgerEntry | null;
+  readonly signed: boolean;
+}
+
+/** The reading that counts as as-left; null until the valve is done. */
+export const asLeft = (valve: ValveState): ReadingEntry | null => (valve.left === null ? null : valve.last);

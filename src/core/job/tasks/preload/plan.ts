@@ -1,0 +1,93 @@
+/** How a job sets preload: taken from the engine file and what was chosen when it was opened. Lengths in mm. */
+import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
+import { covers } from "../../../heat/growthSources";
+import type { LashSpec } from "../../../lash/spec";
+import {
+  DEFAULT_TURNS,
+  type PreloadGear,
+  coldWindow,
+  isGear,
+  plungerTravelMm,
+  preloadGear,
+  turnsForMm,
+} from "../../../preload/gear";
+import { turnsWords } from "../../../preload/turning";
+import type { LifterState } from "../../../preload/zeroLash";
+import { toMm } from "../../../units/length";
+import { type Planned, type TaskChoices, growthOf } from "../../setup/setup";
+
+export interface PreloadPlan {
+  readonly gear: PreloadGear;
+  readonly targetTurns: number;
+  readonly lifters: LifterState;
+  /** The wait before the crank may move once a lifter was squeezed; null for dry lifters. */
+  readonly bleedMinutes: number | null;
+  /** How far heat opens the gap at each role's valve tip, in mm. */
+  readonly growthMm: Readonly<Partial<Record<ValveRole, number>>>;
+}
+
+/** All roles that a hydraulic lifter can sit at. */
+export const lifterRoles = (file: EngineFile): ValveRole[] =>
+  ROLES.filter((r) => r !== "injector" && file.valves.some((v) => v.role === r));
+
+/** The turns that the engine's file asks for, or the usual half. */
+export function fileTurns(file: EngineFile): number {
+  const { preload, ...entry } = file.adjuster ?? { kind: "hydraulic" };
+  const gear = preloadGear(entry);
+  if (preload?.travel !== undefined && isGear(gear)) return turnsForMm(toMm(preload.travel), gear);
+  return preload?.turns ?? DEFAULT_TURNS;
+}
+
+/** How preload is set, if so many turns keep the plunger in its window cold and hot. */
+export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fittedBefore">): Planned<PreloadPlan> {
+  const { lifters, bleedMinutes, growth } = choices;
+  const turns = choices.targetTurns ?? fileTurns(file);
+  if (lifters === null)
+    return {
+      field: "lifters",
+      why: "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.",
+    };
+  const gear = preloadGear(file.adjuster ?? {});
+  if (!isGear(gear)) return { field: "engineId", why: gear.why };
+  if (growth !== null && !covers(growth, lifterRoles(file)))
+    return { field: "heatWay", why: `${growth.name} does not know every role of this engine: choose another.` };
+  if (growth !== null && gear.ratio === null)
+    return {
+      field: "heatWay",
+      why: "Give the rocker ratio on the engine's page: it tells how far heat moves the plunger.",
+    };
+  const plan: PreloadPlan = {
+    gear,
+    targetTurns: turns,
+    lifters,
+    bleedMinutes: lifters === "run" ? bleedMinutes : null,
+    growthMm: growth === null ? {} : growthOf(growth),
+  };
+  for (const role of lifterRoles(file)) {
+    const why = outOfWindow(plan, role);
+    if (why !== null) return { field: "targetTurns", why };
+  }
+  return { plan };
+}
+
+/** Why so many turns leave the plungers of a role outside their window; null when they do not. */
+function outOfWindow(plan: PreloadPlan, role: ValveRole): string | null {
+  const { gear, targetTurns: turns } = plan;
+  const { nominalMm, lowMm, highMm } = preloadSpec(plan, role);
+  if (nominalMm >= lowMm - 1e-9 && nominalMm <= highMm + 1e-9) return null;
+  const [least, most] = [turnsForMm(lowMm, gear), turnsForMm(highMm, gear)];
+  const room =
+    least > most
+      ? "no turn leaves it in its window cold and hot"
+      : `between ${turnsWords(least)} and ${turnsWords(most)} will do`;
+  return `${turnsWords(turns)} puts the ${role} plungers ${nominalMm.toFixed(2)} mm in, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.`;
+}
+
+/** Where the plungers of a role are set, and may stand cold. */
+export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: ValveRole): LashSpec {
+  return {
+    nominalMm: plungerTravelMm(targetTurns, gear),
+    ...coldWindow(gear, growthMm[role] ?? 0),
+    assumedBand: false,
+  };
+}

@@ -1,0 +1,17 @@
+/** Lash set with a screw or a nut: what every job on lash does, and nothing beside. */
+import { lockTool } from "../../setup/tools";
+import { LASH_RULES } from "../lash";
+import type { TaskRules } from "../rules";
+
+export interface ScrewTask {
+  readonly kind: "screw";
+  readonly plan: null;
+}
+
+export const SCREW: TaskRules<ScrewTask, null> = {
+  ...LASH_RULES,
+  gear: ["screw"],
+  plan: () => ({ plan: { kind: "screw", plan: null } }),
+  takes: ["set"],
+  tools: (adjuster) => [lockTool(adjuster)],
+};

@@ -1,0 +1,28 @@
+/** What a job sets to, on one line for the head of the run. */
+import type { EngineFile } from "../../engine/engineFile";
+import type { AnyTask, JobOf } from "../job";
+import type { ValveState } from "../state/state";
+import { specUnit, specWords } from "./specs";
+
+/** What the line asks of a kind of work. */
+export interface TargetRules<T extends AnyTask = AnyTask, Own = unknown> {
+  /** What the gap is called where that is not lash: "Dry gap". */
+  readonly gapName?: string;
+  /** The short figure of a valve, in place of its last reading; null for that. */
+  figure?(valve: ValveState<Own>): string | null;
+  /** What a job sets to, where that is not the bands of its roles. */
+  targetWords?(job: JobOf<T>): string;
+}
+
+/** "int. 0.20 (0.15–0.25) mm · exh. 0.30 (0.25–0.35) mm": the band of each role in its own unit. */
+export function targetWords(rules: TargetRules, job: JobOf, file: EngineFile): string {
+  const own = rules.targetWords?.(job);
+  if (own !== undefined) return own;
+  const roles = [...new Set(job.valves.map((v) => v.role))];
+  const bands = roles.flatMap((role) => {
+    const valve = job.valves.find((v) => v.role === role);
+    return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, specUnit(file.lash?.[role]))}`];
+  });
+  const from = job.offset === null ? "" : `From the ${job.offset.specState} spec: `;
+  return `${rules.gapName === undefined ? from : `${rules.gapName} `}${bands.join(" · ")}`;
+}

@@ -1,0 +1,6 @@
+-- A valve is done when the last thing that says how it stands is that it was left.
+CREATE OR REPLACE FUNCTION open_valves(job uuid) RETURNS SETOF text LANGUAGE sql STABLE AS $$
+  SELECT v.valve FROM job_valves v
+  WHERE v.job_id = job AND coalesce((last_at_valve(job, v.valve)).kind, '') <> 'left'
+  ORDER BY v.position
+$$;

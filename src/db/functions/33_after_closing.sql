@@ -1,0 +1,17 @@
+-- Nothing comes after closing but one signature, and that by another person than whoever closed.
+CREATE OR REPLACE FUNCTION guard_after_closing() RETURNS trigger LANGUAGE plpgsql AS $$
+DECLARE
+  closer uuid;
+BEGIN
+  SELECT e.person_id INTO closer FROM entries e WHERE e.job_id = NEW.job_id AND e.kind = 'closed';
+  IF NEW.kind <> 'signed' AND closer IS NOT NULL THEN
+    RAISE EXCEPTION 'the job is closed' USING ERRCODE = 'FL002';
+  ELSIF NEW.kind = 'signed' AND closer IS NULL THEN
+    RAISE EXCEPTION 'a job is closed before it is signed' USING ERRCODE = 'FL003';
+  ELSIF NEW.kind = 'signed' AND closer = NEW.person_id THEN
+    RAISE EXCEPTION 'whoever closed the job can''t sign it' USING ERRCODE = 'FL004';
+  END IF;
+  RETURN NEW;
+END $$;
+
+CREATE OR REPLACE TRIGGER entries_after_closing BEFORE INSERT ON entries FOR EACH ROW EXECUTE FUNCTION guard_after_closing();

@@ -1,0 +1,14 @@
+-- What is in stock is the sum of its moves. One writer of a part at a time, so that two can't take the last one.
+CREATE OR REPLACE FUNCTION guard_part_move() RETURNS trigger LANGUAGE plpgsql AS $$
+DECLARE
+  there bigint;
+BEGIN
+  PERFORM pg_advisory_xact_lock(hashtextextended(NEW.part_id::text, 1));
+  SELECT coalesce(sum(m.change), 0) INTO there FROM part_moves m WHERE m.part_id = NEW.part_id;
+  IF there + NEW.change < 0 THEN
+    RAISE EXCEPTION 'only % of this part are there', there USING ERRCODE = 'FL020', DETAIL = there::text;
+  END IF;
+  RETURN NEW;
+END $$;
+
+CREATE OR REPLACE TRIGGER part_moves_guard BEFORE INSERT ON part_moves FOR EACH ROW EXECUTE FUNCTION guard_part_move();

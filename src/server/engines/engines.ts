@@ -1,0 +1,151 @@
+/** Engines: import, list, one engine with its file, and changing its spec. */
+import { randomUUID } from "node:crypto";
+import { and, asc, eq } from "drizzle-orm";
+import { z } from "zod";
+import { CalcProblem, parseInput } from "@/core/calc/problem";
+import type { EngineFile } from "@/core/engine/engineFile";
+import { asEngineFile, engineFileSchema, unknownFields } from "@/core/engine/engineFileSchema";
+import type { Database } from "@/db/connect";
+import { engineModels, engines } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { idInput, isId } from "../http/id";
+import { Refused } from "../http/refused";
+
+export interface EngineRecord {
+  readonly id: string;
+  readonly serial: string | null;
+  readonly runningHours: number | null;
+  readonly file: EngineFile;
+}
+
+const columns = {
+  id: engines.id,
+  serial: engines.serial,
+  runningHours: engines.runningHours,
+  file: engineModels.file,
+};
+const withModel = and(eq(engineModels.id, engines.modelId), eq(engineModels.shopId, engines.shopId));
+
+export async function listEngines(db: Database, shopId: string): Promise<EngineRecord[]> {
+  return db
+    .select(columns)
+    .from(engines)
+    .innerJoin(engineModels, withModel)
+    .where(eq(engines.shopId, shopId))
+    .orderBy(asc(engines.addedAt));
+}
+
+export async function findEngine(db: Database, shopId: string, id: string): Promise<EngineRecord | null> {
+  if (!isId(id)) return null;
+  const [found] = await db
+    .select(columns)
+    .from(engines)
+    .innerJoin(engineModels, withModel)
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, id)));
+  return found ?? null;
+}
+
+export const addEngineInput = z.strictObject({
+  id: idInput,
+  /** The engine file as text, so that a broken one gets the sentence that says where. */
+  text: z.string("Choose a file, or paste its text."),
+  serial: z
+    .string()
+    .trim()
+    .max(60, "Keep the serial within 60 characters.")
+    .transform((s) => (s === "" ? null : s)),
+  runningHours: z
+    .number("Give the hours as a number.")
+    .min(0, "Hours can't be negative.")
+    .max(9_999_999, "That is more hours than any engine runs.")
+    .nullable(),
+});
+export type AddEngine = z.infer<typeof addEngineInput>;
+
+/** Reads an engine file. @throws CalcProblem with the path of what is wrong */
+export function readEngineFile(text: string): EngineFile {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new CalcProblem(
+      `This is not an engine file: it is not JSON${placeOf(error)}. Check for a missing comma, quote or brace there.`,
+      "",
+    );
+  }
+  return asEngineFile(parseInput(engineFileSchema, json));
+}
+
+/** "line 3" from the parser's own message, when it names a place. */
+function placeOf(error: unknown): string {
+  const found = /line (\d+) column (\d+)/.exec(String(error));
+  if (found !== null) return ` (line ${found[1]}, character ${found[2]})`;
+  const at = /position (\d+)/.exec(String(error));
+  return at === null ? "" : ` (at character ${at[1]})`;
+}
+
+export interface Added {
+  readonly id: string;
+  /** Fields that are kept in the file but used for nothing. */
+  readonly unknown: readonly string[];
+}
+
+/** Takes an engine into the shop. Sent twice, it is taken in once. @throws CalcProblem */
+export async function addEngine(db: Database, actor: Actor, input: AddEngine): Promise<Added> {
+  const file = readEngineFile(input.text);
+  const unknown = unknownFields(file);
+  if ((await findEngine(db, actor.shopId, input.id)) !== null) return { id: input.id, unknown };
+  await db.transaction(async (tx) => {
+    const modelId = randomUUID();
+    await tx.insert(engineModels).values({ id: modelId, shopId: actor.shopId, file });
+    await tx.insert(engines).values({
+      id: input.id,
+      shopId: actor.shopId,
+      modelId,
+      serial: input.serial,
+      runningHours: input.runningHours,
+    });
+  });
+  return { id: input.id, unknown };
+}
+
+/** Replaces the file of the engine's model; jobs keep what they were opened with. @throws Refused, CalcProblem */
+export async function changeFile(db: Database, actor: Actor, id: string, input: unknown): Promise<void> {
+  await keepFile(db, actor, id, () => input);
+}
+
+const specPart = z.looseObject({ lash: engineFileSchema.shape.lash, adjuster: engineFileSchema.shape.adjuster });
+
+/** Replaces lash spec and adjuster of the engine's model. @throws Refused, CalcProblem */
+export async function changeSpec(db: Database, actor: Actor, id: string, part: unknown): Promise<void> {
+  const { lash, adjuster } = parseInput(specPart, part);
+  await keepFile(db, actor, id, (before) => ({ ...before, lash, adjuster }));
+}
+
+const heatSchema = z.strictObject({ heat: engineFileSchema.shape.heat.nullable() });
+
+/** Replaces what makes the lash of the engine's model grow with heat; null takes it away. @throws Refused, CalcProblem */
+export async function changeHeat(db: Database, actor: Actor, id: string, part: unknown): Promise<void> {
+  const { heat } = parseInput(heatSchema, part);
+  await keepFile(db, actor, id, ({ heat: _, ...before }) => (heat == null ? before : { ...before, heat }));
+}
+
+async function keepFile(
+  db: Database,
+  actor: Actor,
+  id: string,
+  change: (before: EngineFile) => unknown,
+): Promise<void> {
+  const engine = await findEngine(db, actor.shopId, id);
+  if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
+  const file = asEngineFile(parseInput(engineFileSchema, change(engine.file)));
+  await db
+    .update(engineModels)
+    .set({ file, changedAt: new Date() })
+    .where(
+      and(
+        eq(engineModels.shopId, actor.shopId),
+        eq(engineModels.id, db.select({ id: engines.modelId }).from(engines).where(eq(engines.id, id))),
+      ),
+    );
+}

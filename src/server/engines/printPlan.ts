@@ -1,0 +1,109 @@
+/** What is printed of an engine's plan: the tape for its pulley, and the card to hang at it. */
+import { z } from "zod";
+import { CalcProblem } from "@/core/calc/problem";
+import { resolveEngine } from "@/core/engine/resolve";
+import { capital, engineWords } from "@/core/job/words/names";
+import { turnWords } from "@/core/job/words/crankTurns";
+import { METHODS, planMethod } from "@/core/stops/methods";
+import { planFromQuery } from "@/core/stops/planQuery";
+import { planStops } from "@/core/stops/recommend";
+import { sightWords } from "@/core/stops/sight";
+import { signAt, stopLetter } from "@/core/stops/sign";
+import { type PulleyMeasure, pulleyRound, tapeMarks, tapePieces } from "@/core/stops/tape";
+import type { Database } from "@/db/connect";
+import type { Card } from "@/print/PlanCard";
+import type { TapeSheet } from "@/print/TapeDocument";
+import { LANDSCAPE_MM, MARGIN_MM, PAPERS, type Paper } from "@/print/paper";
+import { findEngine } from "./engines";
+import { Refused } from "../http/refused";
+
+const OVERLAP_MM = 10;
+
+type Query = Readonly<Record<string, string | undefined>>;
+
+async function planOf(db: Database, shopId: string, id: string, query: Query) {
+  const found = await findEngine(db, shopId, id);
+  if (found === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
+  const engine = resolveEngine(found.file);
+  const { method, settings } = planFromQuery(query);
+  const chosen = method ?? planStops(engine, settings, found.file.marksDeg).recommended ?? "firing-order";
+  const plan = planMethod(chosen, engine, settings, found.file.marksDeg);
+  if (plan.stops.length === 0)
+    throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
+  return { file: found.file, engine, plan, settings };
+}
+
+const paperOf = (query: Query): Paper => z.enum(PAPERS).catch("a4").parse(query["paper"]);
+
+/** The circumference from what was typed: round the pulley, or across it. @throws CalcProblem */
+function circumferenceFrom(query: Query): number {
+  const [round, across] = [query["circumference"]?.trim() ?? "", query["diameter"]?.trim() ?? ""];
+  const measure: PulleyMeasure = round !== "" || across === "" ? "circumference" : "diameter";
+  const read = pulleyRound(measure === "circumference" ? round : across, measure);
+  if ("mm" in read) return read.mm;
+  throw new CalcProblem(
+    read.why === "no-length"
+      ? "Give the circumference or the diameter of the pulley, like 480 mm or 6 in."
+      : read.words,
+    measure,
+  );
+}
+
+/** @throws Refused, CalcProblem */
+export async function tapeOf(db: Database, shopId: string, id: string, query: Query): Promise<TapeSheet> {
+  const { file, plan } = await planOf(db, shopId, id, query);
+  const circumferenceMm = circumferenceFrom(query);
+  const paper = paperOf(query);
+  const marks = tapeMarks(
+    circumferenceMm,
+    plan.stops.map((s) => s.crankDeg),
+  );
+  const pieces = tapePieces(circumferenceMm, marks, LANDSCAPE_MM[paper].width - 2 * MARGIN_MM, OVERLAP_MM);
+  return {
+    title: file.name,
+    method: METHODS[plan.id].name,
+    circumferenceMm,
+    rotation: file.rotation ?? null,
+    marks,
+    pieces,
+    overlapMm: OVERLAP_MM,
+    paper,
+  };
+}
+
+/** @throws Refused */
+export async function cardOf(db: Database, shopId: string, id: string, query: Query): Promise<Card> {
+  const { file, engine, plan, settings } = await planOf(db, shopId, id, query);
+  const stops = plan.stops.map((s, i) => ({
+    letter: stopLetter(i),
+    where:
+      s.sights.length > 0
+        ? capital(s.sights.map(sightWords).join(", and "))
+        : `Mark at ${Math.round(s.markDeg * 10) / 10}°${engine.cycleDeg === 720 ? (s.crankDeg < 360 ? ", first time round" : ", second time round") : ""}`,
+    turn: i === 0 ? "" : `${turnWords(Math.round(s.turnDeg * 10) / 10)} on`,
+    check: s.sights.length > 0 ? "" : signAt(engine, s.crankDeg).check,
+    valves: s.set.map((v) => ({ id: v.valve, marginDeg: v.marginDeg })),
+  }));
+  const rocking = signAt(engine, plan.stops.at(-1)?.crankDeg ?? 0).rocking;
+  const after = [
+    "Afterwards turn two full turns by hand, check every valve once more, and touch every lock.",
+    ...(rocking.length > 0
+      ? [
+          `At the last stop cylinder ${rocking.join(", ")} rocks: mind that before a distributor or pump drive goes back in.`,
+        ]
+      : []),
+  ];
+  return {
+    title: file.name,
+    engine: engineWords(file),
+    method: METHODS[plan.id].name,
+    how: METHODS[plan.id].how,
+    requiredDeg: settings.requiredDeg,
+    rotation: file.rotation ?? "in the running direction",
+    stops,
+    unserved: plan.unserved.map((u) => u.valve),
+    assumptions: engine.assumptions,
+    after,
+    paper: paperOf(query),
+  };
+}

@@ -1,0 +1,53 @@
+/** Who acts, and for which shop: the one place where every server entry point learns it. */
+import { and, asc, eq } from "drizzle-orm";
+import { cookies } from "next/headers";
+import type { Person } from "@/core/shop/person";
+import { database } from "@/db/connect";
+import { people, shops } from "@/db/schema";
+import { isId } from "./id";
+import { Refused } from "./refused";
+
+export interface Viewer {
+  readonly shopId: string;
+  readonly shopName: string;
+  /** Null until somebody says on the bench that they are at work. */
+  readonly person: Person | null;
+}
+export interface Actor extends Viewer {
+  readonly person: Person;
+}
+
+/** Until there is sign-in, a cookie remembers who was chosen on the bench of this device. */
+export const PERSON_COOKIE = "fulcrata_person";
+
+const NOBODY = "00000000-0000-0000-0000-000000000000";
+
+/** The shop, and the person at work if there is one. */
+export async function viewer(): Promise<Viewer> {
+  const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? "";
+  // Asked with every entry of everybody: one question, not two.
+  const [found] = await database()
+    .select({ shop: shops, person: people })
+    .from(shops)
+    .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, isId(chosen) ? chosen : NOBODY)))
+    .limit(1);
+  if (found === undefined)
+    throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
+  return { shopId: found.shop.id, shopName: found.shop.name, person: found.person };
+}
+
+/** The person who acts. @throws Refused when nobody was chosen. */
+export async function actor(): Promise<Actor> {
+  const seen = await viewer();
+  if (seen.person === null) throw new Refused("Say who is at work first: choose your name at the top.", 401);
+  return { ...seen, person: seen.person };
+}
+
+/** Everybody in the shop, by name. */
+export async function listPeople(shopId: string): Promise<Person[]> {
+  return database()
+    .select({ id: people.id, name: people.name, role: people.role, school: people.school })
+    .from(people)
+    .where(eq(people.shopId, shopId))
+    .orderBy(asc(people.name));
+}

@@ -1,0 +1,61 @@
+/** JSON in, JSON out: one way to read a body and one way to say that something was refused. */
+import { type NextRequest, NextResponse } from "next/server";
+import type { z } from "zod";
+import { CalcProblem, parseInput } from "@/core/calc/problem";
+import { MAX_FILE_BYTES } from "@/core/engine/engineFile";
+import { Refused } from "./refused";
+
+export const refusedJson = (message: string, path: string, status: number): NextResponse =>
+  NextResponse.json({ error: { message, path } }, { status });
+
+/** The body as text. @throws Refused over the size limit. */
+export async function bodyText(request: NextRequest): Promise<string> {
+  const tooLarge = new Refused("That is over 1 MB: an engine or a command is far smaller.", 413);
+  if (Number(request.headers.get("content-length") ?? 0) > MAX_FILE_BYTES) throw tooLarge;
+  const text = await request.text();
+  if (Buffer.byteLength(text) > MAX_FILE_BYTES) throw tooLarge;
+  return text;
+}
+
+/**
+ * The body of a command, validated. Only JSON that says so is taken: a foreign page can't send it.
+ * @throws Refused when it is no JSON, CalcProblem when it has another shape
+ */
+export async function readCommand<T>(request: NextRequest, schema: z.ZodType<T>): Promise<T> {
+  if (!(request.headers.get("content-type") ?? "").startsWith("application/json"))
+    throw new Refused("Commands are sent as application/json.", 400);
+  const text = await bodyText(request);
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    throw new Refused("The command is not JSON.", 400);
+  }
+  return parseInput(schema, body);
+}
+
+/** Runs a handler; what it refuses becomes a sentence, and what it did not expect a plain apology. */
+export async function respond(work: () => Promise<NextResponse>): Promise<NextResponse> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refused) return refusedJson(error.message, error.path, error.status);
+    if (error instanceof CalcProblem) return refusedJson(error.message, error.path, 422);
+    console.error(error);
+    return refusedJson(
+      "The shop's server could not do that just now. What you entered is still here: try again.",
+      "",
+      503,
+    );
+  }
+}
+
+/** Headers that make a browser keep the answer as a file, under a name any system takes. */
+export const fileNamed = (name: string, extension: string): { "content-disposition": string } => ({
+  "content-disposition": `attachment; filename="${
+    name
+      .replace(/[^A-Za-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "")
+      .toLowerCase() || "file"
+  }.${extension}"`,
+});

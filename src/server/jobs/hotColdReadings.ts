@@ -1,0 +1,168 @@
+/** Readings in the other state of a finished job's valves, and the hot and cold readings that they make. */
+import { and, asc, eq, inArray, ne, or, sql } from "drizzle-orm";
+import { z } from "zod";
+import { CalcProblem } from "@/core/calc/problem";
+import type { HotColdReading } from "@/core/heat/hotColdReadings";
+import type { Measured } from "@/core/heat/growthSources";
+import { readingProblem } from "@/core/lash/reading";
+import { middleOf } from "@/core/job/ledger/readings";
+import { asLeft } from "@/core/job/state/state";
+import { jobState, rulesOf } from "@/core/job/run";
+import { parseLength } from "@/core/units/length";
+import type { Database } from "@/db/connect";
+import { findJob } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import { engineModels, engines, jobs, stateReadings } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { idInput, isId } from "../http/id";
+import { Refused } from "../http/refused";
+
+const id = idInput;
+const figure = z.string("Type a length.").trim().min(1, "Type the leaf, like 0.35 or 0.014 in.").max(40);
+
+export const hotColdInput = z.strictObject({
+  temperatureC: z
+    .number("Give the temperature as a number.")
+    .min(-60, "A temperature below -60 °C can't be right.")
+    .max(250, "A temperature above 250 °C can't be right.")
+    .nullable()
+    .default(null),
+  /** The unit of figures without one. */
+  unit: z.enum(["mm", "in"]).default("mm"),
+  readings: z
+    .array(z.strictObject({ id, valve: z.string().min(1).max(60), goes: figure, noGo: figure }))
+    .min(1, "Read at least one valve.")
+    .max(192),
+});
+export type HotColdInput = z.infer<typeof hotColdInput>;
+
+/** Keeps the readings. Sent twice, they are kept once. @throws Refused, CalcProblem with the path of what is wrong */
+export async function keepHotCold(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  { temperatureC, unit, readings }: HotColdInput,
+  at?: Date,
+): Promise<void> {
+  const found = isId(jobId) ? await findJob(db, actor.shopId, jobId) : null;
+  if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
+  const { job } = found;
+  if (rulesOf(job).judgedIn !== "either-state") throw new Refused("Only lash is read in both states.", 409);
+  if (jobState(job, await ledgerOf(db, jobId)).closed === null)
+    throw new Refused("Close the job first: a pair needs the lash that was left.", 409);
+  const rows = readings.map((r, i) => {
+    if (!job.valves.some((v) => v.id === r.valve))
+      throw new CalcProblem(`Valve ${r.valve} is not part of this job.`, `readings[${i}].valve`);
+    const [goes, noGo] = [parseLength(r.goes, unit), parseLength(r.noGo, unit)];
+    if (goes === null || noGo === null)
+      throw new CalcProblem(
+        `"${goes === null ? r.goes : r.noGo}" is not a length: write it like 0.35 or 0.014 in.`,
+        `readings[${i}].${goes === null ? "goes" : "noGo"}`,
+      );
+    const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
+    if (problem !== null) throw new CalcProblem(problem.why, `readings[${i}].${problem.field}`);
+    return {
+      id: r.id,
+      shopId: actor.shopId,
+      jobId,
+      valve: r.valve,
+      state: job.state === "hot" ? ("cold" as const) : ("hot" as const),
+      temperatureC,
+      personId: actor.person.id,
+      goesMm: goes.mm,
+      goesText: goes.text,
+      noGoMm: noGo.mm,
+      noGoText: noGo.text,
+      ...(at === undefined ? {} : { at }),
+    };
+  });
+  await db.insert(stateReadings).values(rows).onConflictDoNothing({ target: stateReadings.id });
+}
+
+export interface StateReading {
+  readonly valve: string;
+  readonly goes: { readonly mm: number; readonly text: string };
+  readonly noGo: { readonly mm: number; readonly text: string };
+}
+
+/** The last reading in the other state of every valve of a job that has one. */
+export async function stateReadingsOf(db: Database, jobId: string): Promise<StateReading[]> {
+  const rows = await db
+    .select()
+    .from(stateReadings)
+    .where(eq(stateReadings.jobId, jobId))
+    .orderBy(asc(stateReadings.at));
+  const last = new Map(
+    rows.map((r) => [
+      r.valve,
+      { valve: r.valve, goes: { mm: r.goesMm, text: r.goesText }, noGo: { mm: r.noGoMm, text: r.noGoText } },
+    ]),
+  );
+  return [...last.values()];
+}
+
+/** The hot and cold readings of a job's valves: what was left, and what was read in the other state. */
+export async function hotColdOfJob(db: Database, shopId: string, jobId: string): Promise<HotColdReading[]> {
+  const found = await findJob(db, shopId, jobId);
+  if (found === null) return [];
+  const { job } = found;
+  const [state, readings] = [jobState(job, await ledgerOf(db, jobId)), await stateReadingsOf(db, jobId)];
+  return readings.flatMap((r) => {
+    const valve = state.valves.get(r.valve);
+    const left = valve === undefined ? null : asLeft(valve);
+    if (valve === undefined || left === null) return [];
+    const [own, other] = [middleOf(left), middleOf(r)];
+    const unsureMm = (left.noGo.mm - left.goes.mm + r.noGo.mm - r.goes.mm) / 2;
+    return [
+      {
+        valve: r.valve,
+        role: valve.valve.role,
+        hotMm: job.state === "hot" ? own : other,
+        coldMm: job.state === "hot" ? other : own,
+        unsureMm,
+      },
+    ];
+  });
+}
+
+/** They are looked for in so many jobs of an engine or its model, the newest first. */
+const LOOKED_AT = 12;
+
+/** All hot and cold readings of an engine, and of others of its model: the same model record, or the same name in this shop. */
+export async function measuredFor(db: Database, shopId: string, engineId: string): Promise<Measured> {
+  const own = db
+    .select({ modelId: engines.modelId })
+    .from(engines)
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  const name = db
+    .select({ name: sql<string>`${engineModels.file}->>'name'` })
+    .from(engineModels)
+    .where(inArray(engineModels.id, own));
+  const alike = db
+    .select({ id: engines.id })
+    .from(engines)
+    .innerJoin(engineModels, eq(engineModels.id, engines.modelId))
+    .where(
+      and(
+        eq(engines.shopId, shopId),
+        ne(engines.id, engineId),
+        or(inArray(engines.modelId, own), inArray(sql`${engineModels.file}->>'name'`, name)),
+      ),
+    );
+  const [mine, others] = await Promise.all([
+    jobsReadTwice(db, shopId, eq(jobs.engineId, engineId)),
+    jobsReadTwice(db, shopId, inArray(jobs.engineId, alike)),
+  ]);
+  return { engine: mine, model: others };
+}
+
+async function jobsReadTwice(db: Database, shopId: string, which: ReturnType<typeof eq>): Promise<HotColdReading[]> {
+  const rows = await db
+    .selectDistinct({ id: jobs.id, openedAt: jobs.openedAt })
+    .from(jobs)
+    .innerJoin(stateReadings, eq(stateReadings.jobId, jobs.id))
+    .where(and(eq(jobs.shopId, shopId), which))
+    .orderBy(sql`${jobs.openedAt} desc`)
+    .limit(LOOKED_AT);
+  return (await Promise.all(rows.map((r) => hotColdOfJob(db, shopId, r.id)))).flat();
+}

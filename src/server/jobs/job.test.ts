@@ -1,0 +1,409 @@
+/** A job over the server's own doors: opened, worked on twice over, refused where the trade refuses. */
+import { randomUUID } from "node:crypto";
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
+import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
+import { cautionsFor } from "@/core/job/prepare";
+import { USUAL_CHECKS } from "@/core/job/closeOut/items";
+import type { Entry } from "@/core/job/ledger/entry";
+import { connect, type Database } from "@/db/connect";
+import { freshDatabase } from "@/db/freshDatabase.testing";
+import { prepareDatabase } from "@/db/prepare";
+import { findJob } from "@/db/queries/jobs";
+import { people, shops } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
+import { addFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";
+import { live } from "./live";
+import { loadRun } from "./loadRun";
+import { openJob } from "./openJob";
+import { openJobInput, type OpenJob } from "./openJobInput";
+import { setSchool } from "../shop/people";
+import { readLedger, record, recordInput } from "./record";
+import { loadSheet, sheetCsv } from "./sheet";
+
+let db: Database;
+let end: () => Promise<void>;
+let actor: Actor;
+let engineId: string;
+let setId: string;
+
+const LASH = {
+  state: "cold" as const,
+  intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+  exhaust: { nominal: 0.3, low: 0.25, high: 0.35 },
+};
+const FILE = engineFile(["1", "2", "4", "3"], {
+  cam: MILD_CAM,
+  lash: LASH,
+  adjuster: { kind: "screw", at: "valve-end", pitch: 1 },
+});
+
+beforeAll(async () => {
+  const url = await freshDatabase(inject("databaseUrl"));
+  await prepareDatabase(url);
+  ({ db, end } = connect(url, 6));
+});
+afterAll(() => end());
+
+async function newShop(): Promise<Actor> {
+  const [shopId, personId] = [randomUUID(), randomUUID()];
+  await db.insert(shops).values({ id: shopId, name: "Bench test" });
+  await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
+  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
+}
+
+beforeEach(async () => {
+  actor = await newShop();
+  engineId = randomUUID();
+  setId = randomUUID();
+  await addEngine(db, actor, { id: engineId, text: JSON.stringify(FILE), serial: "S1", runningHours: 100 });
+  await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: "0.10 0.15 0.20 0.25 0.30 0.35" });
+});
+
+/** Through the validator, as a request would come. */
+const opening = (more: Partial<OpenJob> = {}): OpenJob =>
+  openJobInput.parse({
+    id: randomUUID(),
+    engineId,
+    state: "cold",
+    temperatureC: 18,
+    feelerSetId: setId,
+    method: "two-stop",
+    cautions: cautionsFor(FILE, "cold").map((c) => c.id),
+    ...more,
+  });
+const fresh = () => ({ id: randomUUID(), supersedes: null });
+const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
+const reading = (valve: string, stop: string, goes: number, noGo: number): Entry & { kind: "reading" } => ({
+  ...fresh(),
+  kind: "reading",
+  valve,
+  stop,
+  pass: "as-found",
+  goes: mark(goes),
+  noGo: mark(noGo),
+  school: "go-no-go",
+  value: null,
+  instrument: null,
+  reason: null,
+});
+const sentence = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => "taken",
+    (e: Error) => e.message,
+  );
+/** Through the validator, as a request would come. */
+const add = (jobId: string, ...entries: Entry[]) => record(db, actor, jobId, recordInput.parse({ entries }));
+
+async function whole(jobId: string): Promise<void> {
+  const found = await findJob(db, actor.shopId, jobId);
+  for (const stop of found?.job.route ?? []) {
+    await add(jobId, { ...fresh(), kind: "arrived", stop: stop.letter });
+    for (const { valve } of stop.valves) {
+      const r = valve.endsWith("I") ? reading(valve, stop.letter, 0.2, 0.25) : reading(valve, stop.letter, 0.3, 0.35);
+      await add(jobId, r, { ...fresh(), kind: "left", valve, reading: r.id, reason: null });
+    }
+  }
+  const checks = ["recheck", ...USUAL_CHECKS] as const;
+  await add(
+    jobId,
+    ...checks.map((item): Entry => ({
+      ...fresh(),
+      kind: "checked",
+      item,
+      reason: item === "recheck" ? "told so" : null,
+    })),
+  );
+}
+
+describe("opening a job", () => {
+  it("is harmless when repeated, and keeps what it was opened with", async () => {
+    const input = opening();
+    expect(await openJob(db, actor, input)).toBe(input.id);
+    expect(await openJob(db, actor, input)).toBe(input.id);
+    await changeSpec(db, actor, engineId, { lash: { ...LASH, intake: { nominal: 0.5 } } });
+    const found = await findJob(db, actor.shopId, input.id);
+    expect(found?.job.valves[0]?.spec).toMatchObject({ nominalMm: 0.2, lowMm: 0.15, highMm: 0.25 });
+    expect(found?.job.route.map((s) => s.letter)).toEqual(["A", "B"]);
+  });
+  it.each<[string, () => Partial<OpenJob>, RegExp]>([
+    ["a caution that was not ticked", () => ({ cautions: ["data-first"] }), /tick every caution/],
+    [
+      "the other state of the engine",
+      () => ({ state: "hot", cautions: cautionsFor(FILE, "hot").map((c) => c.id) }),
+      /spec is for a cold engine/,
+    ],
+    ["a set of no shop", () => ({ feelerSetId: randomUUID() }), /feeler set of this shop/],
+    ["an engine that is not there", () => ({ engineId: randomUUID() }), /not in the shop/],
+  ])("refuses %s", async (_name, more, why) =>
+    expect(await sentence(openJob(db, actor, opening(more())))).toMatch(why),
+  );
+  it("refuses a method that has no stop on this engine, and keeps the settings that a route was laid with", async () => {
+    const twin = randomUUID();
+    await addEngine(db, actor, {
+      id: twin,
+      text: JSON.stringify({ ...FILE, firingAnglesDeg: FILE.firingOrder.map((_, i) => i * 50) }),
+      serial: "S2",
+      runningHours: null,
+    });
+    expect(await sentence(openJob(db, actor, opening({ engineId: twin, method: "rocking" })))).toMatch(
+      /no stop on this engine/,
+    );
+    const id = await openJob(
+      db,
+      actor,
+      opening({ method: "opening-closing", servingOrder: "cylinder", openingShare: 0.2, closingShare: 0.5 }),
+    );
+    const found = await findJob(db, actor.shopId, id);
+    expect(found?.row).toMatchObject({
+      servingOrder: "cylinder",
+      openingShare: 0.2,
+      closingShare: 0.5,
+      marksOnly: false,
+    });
+    expect(found?.job).toMatchObject({ order: "cylinder" });
+    expect(found?.job.route[0]?.sights?.[0]).toMatchObject({ cylinder: "1" });
+  });
+  it("refuses hydraulic gear, and an engine without a spec", async () => {
+    const other = async (part: object): Promise<string> => {
+      const id = randomUUID();
+      await addEngine(db, actor, {
+        id,
+        text: JSON.stringify({ ...FILE, ...part }),
+        serial: null,
+        runningHours: null,
+      });
+      return sentence(openJob(db, actor, opening({ engineId: id })));
+    };
+    expect(await other({ adjuster: { kind: "hydraulic" } })).toMatch(/preload/);
+    expect(await other({ lash: undefined })).toMatch(/no lash spec/);
+    expect(await other({ lash: { ...LASH, intake: { nominal: 0.2, low: 0.3 } } })).toMatch(/low limit is above/);
+  });
+  it("leaves valves without a spec out", async () => {
+    await changeSpec(db, actor, engineId, { lash: { state: "cold", exhaust: LASH.exhaust } });
+    const id = await openJob(db, actor, opening());
+    expect((await findJob(db, actor.shopId, id))?.job.valves.map((v) => v.id)).toEqual(["1E", "2E", "3E", "4E"]);
+  });
+  it("asks for the state in words", () => {
+    expect(openJobInput.safeParse({ ...opening(), state: "" }).error?.issues[0]?.message).toBe(
+      "Say whether the engine is cold or hot.",
+    );
+  });
+});
+
+describe("adding entries", () => {
+  it("counts an entry that is sent twice once, also at the same moment", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const r = reading("1I", "A", 0.3, 0.35);
+    const set: Entry = {
+      ...fresh(),
+      kind: "set",
+      valve: "1I",
+      stop: "A",
+      turns: 0.123456789,
+      aimMm: 0.2,
+      locked: true,
+    };
+    await Promise.all([add(jobId, r, set), add(jobId, r, set), add(jobId, r, set)]);
+    const ledger = await add(jobId, r, set);
+    expect(ledger.map((e) => e.kind)).toEqual(["arrived", "reading", "set"]);
+  });
+  it("keeps all of a batch or nothing of it", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const r = reading("1I", "A", 0.3, 0.35);
+    const why = await sentence(add(jobId, r, { ...fresh(), kind: "left", valve: "1I", reading: r.id, reason: null }));
+    expect(why).toMatch(/1I is loose/);
+    expect(await readLedger(db, actor.shopId, jobId)).toHaveLength(1);
+  });
+  it("refuses an id that was used for something else", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const arrived: Entry = { ...fresh(), kind: "arrived", stop: "A" };
+    await add(jobId, arrived);
+    expect(await sentence(add(jobId, { ...arrived, stop: "B" }))).toMatch(/id is used/);
+    const other = await openJob(db, actor, opening());
+    expect(await sentence(add(other, arrived))).toMatch(/id is used/);
+  });
+  it("keeps the order by valve when many write at once", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const valves = ["1I", "1E", "2E", "3I"];
+    await Promise.all(
+      valves.map(async (valve) => {
+        for (let n = 0; n < 5; n++) await add(jobId, { ...reading(valve, "A", 0.1, 0.15) });
+      }),
+    );
+    const ledger = await readLedger(db, actor.shopId, jobId);
+    expect(ledger).toHaveLength(21);
+    expect(ledger.map((e) => e.seq)).toEqual(ledger.map((_, i) => i + 1));
+  });
+  it.each<[string, unknown, RegExp]>([
+    [
+      "a reading of 40 mm",
+      {
+        ...fresh(),
+        kind: "reading",
+        valve: "1I",
+        stop: "A",
+        pass: "as-found",
+        goes: mark(40),
+        noGo: mark(41),
+        reason: null,
+      },
+      /No lash is over 10 mm/,
+    ],
+    ["an unknown field", { ...fresh(), kind: "closed", note: "x" }, /unrecognized|Unrecognized/],
+    ["no entry at all", undefined, /./],
+  ])("validates again: %s", (_name, entry, why) => {
+    const parsed = recordInput.safeParse({ entries: entry === undefined ? [] : [entry] });
+    expect(parsed.error?.message).toMatch(why);
+  });
+  it("knows no job of another shop", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const stranger = await newShop();
+    expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(
+      /no such job/,
+    );
+    expect(await sentence(readLedger(db, actor.shopId, "not-an-id"))).toMatch(/no such job/);
+    expect(await loadRun(db, stranger, jobId)).toBeNull();
+  });
+});
+
+describe("the sheet", () => {
+  it("holds every valve as found and as left, as JSON and as CSV", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    const { sheet } = await loadSheet(db, actor, jobId);
+    expect(sheet).toMatchObject({
+      format: "fulcrata-sheet/1",
+      closedBy: "Ada",
+      state: "cold",
+      engine: { serial: "S1", runningHours: 100 },
+    });
+    expect(sheet.valves).toHaveLength(8);
+    for (const v of sheet.valves) expect(v.asLeft?.verdict).toBe("in");
+    const lines = sheetCsv(sheet).trim().split("\r\n");
+    expect(lines).toHaveLength(9);
+    expect(lines[1]).toContain("1I,1,intake,0.2,0.15,0.25,A,0.20–0.25 mm,0.20 mm,0.25 mm");
+  });
+  it("is what the next job is told about last time", async () => {
+    const jobId = await openJob(db, actor, opening(), new Date(Date.now() - 1000));
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    const next = await loadRun(db, actor, await openJob(db, actor, opening()));
+    expect(next?.lastTime["1I"]).toMatchObject({ reading: { goes: { text: "0.20 mm" } }, hoursAgo: 0 });
+  });
+});
+
+describe("two people", () => {
+  const second = async (): Promise<Actor> => {
+    const id = randomUUID();
+    await db.insert(people).values({ id, shopId: actor.shopId, name: "Bo", role: "apprentice" });
+    return { ...actor, person: { id, name: "Bo", role: "apprentice", school: "go-no-go" } };
+  };
+  it("see each other's entries and hands, and not those of other shops", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const bo = await second();
+    const [mine, theirs] = [randomUUID(), randomUUID()];
+    expect(await live(db, bo, jobId, { after: 0, device: theirs, valve: "1E" })).toMatchObject({
+      entries: [],
+      others: [],
+    });
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const seen = await live(db, actor, jobId, { after: 0, device: mine, valve: "1I" });
+    expect(seen.entries.map((e) => e.kind)).toEqual(["arrived"]);
+    expect(seen.others).toEqual([{ person: "Bo", valve: "1E" }]);
+    expect(await live(db, bo, jobId, { after: 1, device: theirs, valve: null })).toMatchObject({
+      entries: [],
+      others: [{ person: "Ada", valve: "1I" }],
+    });
+    expect(await sentence(live(db, await newShop(), jobId, { after: 0, device: mine, valve: null }))).toMatch(
+      /no such job/,
+    );
+  });
+  it("sign what the other one closed, and nobody their own", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await whole(jobId);
+    await add(jobId, { ...fresh(), kind: "closed" });
+    expect(await sentence(add(jobId, { ...fresh(), kind: "signed" }))).toMatch(/second person/);
+    const bo = await second();
+    await record(db, bo, jobId, recordInput.parse({ entries: [{ ...fresh(), kind: "signed" }] }));
+    expect((await loadSheet(db, actor, jobId)).sheet).toMatchObject({ closedBy: "Ada", signedBy: "Bo" });
+  });
+  it("keep each their own school of feel", async () => {
+    await setSchool(db, actor, "overshoot");
+    const [row] = await db.select({ school: people.school }).from(people).where(eq(people.id, actor.person.id));
+    expect(row?.school).toBe("overshoot");
+  });
+});
+
+describe("what a job is opened with", () => {
+  it("another source may rule, and the first stays beside it", async () => {
+    const id = randomUUID();
+    const card = { state: "cold" as const, source: "Cam card", intake: { nominal: 0.5 }, exhaust: { nominal: 0.6 } };
+    await addEngine(db, actor, {
+      id,
+      text: JSON.stringify({ ...FILE, otherLash: [card] }),
+      serial: "S9",
+      runningHours: null,
+    });
+    const found = await findJob(db, actor.shopId, await openJob(db, actor, opening({ engineId: id, source: 1 })));
+    expect(found?.job.valves[0]?.spec.nominalMm).toBe(0.5);
+    expect(found?.row.engineFile.otherLash?.[0]).toMatchObject({ intake: { nominal: "0.20 mm" } });
+    expect(await sentence(openJob(db, actor, opening({ engineId: id, source: 5 })))).toMatch(/no such source/);
+  });
+  it("a temperature that does not go with the state is said twice", async () => {
+    expect(await sentence(openJob(db, actor, opening({ temperatureC: 70 })))).toMatch(/70 °C is not cold/);
+    expect(await sentence(openJob(db, actor, opening({ temperatureC: 70, temperatureSure: true })))).toBe("taken");
+  });
+  it("the other sets on hand, and what every valve was left at last time", async () => {
+    const other = randomUUID();
+    await addFeelerSet(db, actor, { id: other, name: "Second set", system: "inch", marks: ".008 .010" });
+    const first = await openJob(
+      db,
+      actor,
+      opening({ otherSetIds: [other, setId, other] }),
+      new Date(Date.now() - 1000),
+    );
+    expect((await loadRun(db, actor, first))?.sets.map((s) => s.name)).toEqual(["Set", "Second set"]);
+    await whole(first);
+    await add(first, { ...fresh(), kind: "closed" });
+    const next = await findJob(db, actor.shopId, await openJob(db, actor, opening()));
+    expect(next?.job.lastTime["1I"]).toEqual({ lo: 0.2, hi: 0.25 });
+  });
+});
+
+describe("engine files and feeler sets", () => {
+  it("name the place of a slip", async () => {
+    expect(() => readEngineFile("{ not json")).toThrow(/not JSON/);
+    expect(() => readEngineFile(JSON.stringify({ ...FILE, firingOrder: ["1", "1"] }))).toThrow(/fires twice/);
+    expect(await sentence(changeSpec(db, actor, randomUUID(), {}))).toMatch(/no such engine/);
+    expect(await sentence(changeSpec(db, actor, engineId, { lash: { intake: { nominal: 1 } } }))).toMatch(/state/);
+  });
+  it("come back as they went in", async () => {
+    expect((await findEngine(db, actor.shopId, engineId))?.file).toEqual(FILE);
+    expect((await listFeelerSets(db, actor.shopId))[0]?.leaves.map((l) => l.mmMark)).toEqual([
+      "0.10",
+      "0.15",
+      "0.20",
+      "0.25",
+      "0.30",
+      "0.35",
+    ]);
+  });
+  it.each<[string, "metric" | "inch", RegExp]>([
+    ["0.25/.020", "metric", /contradict each other/],
+    ["0.05 0.05", "metric", /stands there twice/],
+    ["0.05 x", "metric", /not the mark of a leaf/],
+    ["40", "metric", /up to 3 mm/],
+    ["", "metric", /Type the marks/],
+    ["0.5", "inch", /up to 0.12 in/],
+  ])("leaves %j are refused", (marks, system, why) => expect(() => readMarks(marks, system)).toThrow(why));
+  it("keep both marks of a blade, and compute with the native one", () => {
+    expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);
+    expect(readMarks(".010/0.25", "inch")[0]?.mm).toBeCloseTo(0.254, 12);
+  });
+});

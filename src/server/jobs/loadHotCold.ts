@@ -1,0 +1,46 @@
+/** Everything the screen of measured pairs needs. */
+import { asLeft } from "@/core/job/state/state";
+import { jobState, rulesOf } from "@/core/job/run";
+import { middleOf } from "@/core/job/ledger/readings";
+import type { HotColdPageData } from "@/core/job/pages/hotCold";
+import { readingWords } from "@/core/job/words/readings";
+import { specUnit } from "@/core/job/words/specs";
+import type { Database } from "@/db/connect";
+import { findJob } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import { isId } from "../http/id";
+import { stateReadingsOf } from "./hotColdReadings";
+
+/** Null when the shop has no such job, or none that is closed with lash. */
+export async function loadHotCold(db: Database, shopId: string, jobId: string): Promise<HotColdPageData | null> {
+  const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
+  if (found === null || rulesOf(found.job).judgedIn !== "either-state") return null;
+  const { row, job } = found;
+  const state = jobState(job, await ledgerOf(db, jobId));
+  if (state.closed === null) return null;
+  const read = new Map((await stateReadingsOf(db, jobId)).map((r) => [r.valve, r]));
+  const valves = [...state.valves.values()].flatMap((v) => {
+    const left = asLeft(v);
+    return left === null
+      ? []
+      : [
+          {
+            id: v.valve.id,
+            role: v.valve.role,
+            left: readingWords(left),
+            leftMm: middleOf(left),
+            leftHalfMm: (left.noGo.mm - left.goes.mm) / 2,
+            read: read.get(v.valve.id) ?? null,
+          },
+        ];
+  });
+  const role = valves[0]?.role ?? "intake";
+  return {
+    jobId,
+    engineId: row.engineId,
+    engine: row.engineFile.name,
+    state: job.state,
+    unit: specUnit(row.engineFile.lash?.[role]) === "mm" ? "mm" : "in",
+    valves,
+  };
+}

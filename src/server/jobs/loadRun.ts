@@ -1,0 +1,88 @@
+/** Everything the run screen of a job needs, in one go. */
+import type { RunPageData } from "@/core/job/pages/run";
+import { TASKS } from "@/core/job/tasks";
+import { lockShifts } from "@/core/job/ledger/learned";
+import type { Database } from "@/db/connect";
+import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import type { Viewer } from "../http/actor";
+import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
+import { isId } from "../http/id";
+import { lastFinished } from "./lastFinished";
+
+/** Null when the shop has no such job. */
+export async function loadRun(
+  db: Database,
+  { shopId, person }: Pick<Viewer, "shopId" | "person">,
+  id: string,
+): Promise<RunPageData | null> {
+  if (!isId(id)) return null;
+  const found = await findJob(db, shopId, id);
+  if (found === null) return null;
+  const { row, job } = found;
+  const [entries, set, others, lastTime, earlierShiftsMm] = await Promise.all([
+    ledgerOf(db, id),
+    findFeelerSet(db, shopId, row.feelerSetId),
+    setsOfJob(db, shopId, id),
+    loadLastTime(db, shopId, row),
+    loadShifts(db, shopId, row, person?.id ?? null),
+  ]);
+  if (set === null) return null;
+  const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
+  const returning = idleSince(entries) > AWAY_MS;
+  return {
+    id,
+    engineId,
+    file,
+    job,
+    state,
+    temperatureC,
+    method,
+    sets: [set, ...others],
+    entries,
+    returning,
+    lastTime,
+    earlierShiftsMm,
+    openedAt: row.openedAt.toISOString(),
+    nowMs: Date.now(),
+    airC,
+    licensed,
+  };
+}
+
+/** After so long a time away, somebody else may have turned the crank. */
+const AWAY_MS = 10 * 60_000;
+
+const idleSince = (entries: RunPageData["entries"]): number => {
+  const last = entries.at(-1);
+  return last === undefined ? 0 : Date.now() - Date.parse(last.at);
+};
+
+type Before = Pick<JobRow, "engineId" | "openedAt" | "runningHours" | "state" | "task">;
+
+async function loadLastTime(
+  db: Database,
+  shopId: string,
+  { engineId, openedAt, runningHours, state, task }: Before,
+): Promise<RunPageData["lastTime"]> {
+  const last = await lastFinished(db, shopId, engineId, openedAt);
+  // Hot and cold readings are not shown beside each other.
+  if (last === null || last.row.state !== state || TASKS[last.row.task].sheetWork !== TASKS[task].sheetWork)
+    return {};
+  const hoursAgo =
+    runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
+  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, hoursAgo }]));
+}
+
+/** What locking did under this person's hand at this engine before. */
+async function loadShifts(
+  db: Database,
+  shopId: string,
+  { engineId, openedAt }: Before,
+  personId: string | null,
+): Promise<number[]> {
+  if (personId === null) return [];
+  const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
+  const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.id)));
+  return ledgers.flatMap((ledger) => lockShifts(ledger, personId).map((p) => p.afterMm - p.beforeMm));
+}

@@ -1,0 +1,114 @@
+/** Opening a job: cautions accepted, state and instruments named, the route laid. */
+import { eq } from "drizzle-orm";
+import type { EngineFile } from "@/core/engine/engineFile";
+import { resolveEngine } from "@/core/engine/resolve";
+import { intervalOf } from "@/core/job/ledger/readings";
+import { rulesFor, withJobValves } from "@/core/job/prepare";
+import { specSources, underSource } from "@/core/job/setup/setup";
+import { TASKS, type Task } from "@/core/job/tasks";
+import { planMethod } from "@/core/stops/methods";
+import { routeOf } from "@/core/stops/route";
+import type { Database } from "@/db/connect";
+import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
+import { type EngineRecord, findEngine } from "../engines/engines";
+import type { Actor } from "../http/actor";
+import { Refused } from "../http/refused";
+import { findFeelerSet } from "../shop/feelerSets";
+import { lastFinished } from "./lastFinished";
+import type { OpenJob } from "./openJobInput";
+import { planJob, valveRows } from "./planJob";
+
+/** Opens a job and gives its id. Sent twice, it is opened once. @throws Refused */
+export async function openJob(db: Database, actor: Actor, input: OpenJob, openedAt?: Date): Promise<string> {
+  if (await isOpened(db, actor, input.id)) return input.id;
+  const { shopId } = actor;
+  const engine = await chosenEngine(db, shopId, input);
+  const others = await chosenSets(db, shopId, input);
+  const file = withJobValves(underSource(engine.file, input.source), input.bank);
+  const plan = await planJob(db, shopId, file, input, openedAt);
+  const route = layRoute(file, input);
+  const lastTime = await lastTimeOf(db, shopId, input, plan.task, openedAt);
+  const rules = rulesFor(file);
+  const guarded = rules.guardedBy?.(plan.task) ?? { mmPerTurn: null, bleedMinutes: null };
+  const { targetTurns: _t, lifters: _l, heatWay: _h, ...kept } = input;
+  await db.transaction(async (tx) => {
+    await tx.insert(jobs).values({
+      ...kept,
+      ...guarded,
+      shopId,
+      openedBy: actor.person.id,
+      runningHours: engine.runningHours,
+      engineFile: file,
+      route,
+      lastTime,
+      task: plan.task.kind,
+      plan: plan.task.plan,
+      heatOffset: plan.offset,
+      survey: input.survey || rules.readsAllFirst,
+      ...(openedAt === undefined ? {} : { openedAt }),
+    });
+    await tx.insert(jobValves).values(valveRows(file, plan, input).map((v) => ({ ...v, shopId, jobId: input.id })));
+    if (others.length > 0)
+      await tx
+        .insert(jobFeelerSets)
+        .values(others.map((setId, position) => ({ shopId, jobId: input.id, setId, position })));
+  });
+  return input.id;
+}
+
+async function isOpened(db: Database, { shopId }: Actor, jobId: string): Promise<boolean> {
+  const [existing] = await db.select({ shopId: jobs.shopId }).from(jobs).where(eq(jobs.id, jobId));
+  if (existing !== undefined && existing.shopId !== shopId)
+    throw new Refused("This job belongs to another shop.", 409);
+  return existing !== undefined;
+}
+
+/** The engine, with the source and the bank that were chosen there. */
+async function chosenEngine(
+  db: Database,
+  shopId: string,
+  { engineId, source, bank }: OpenJob,
+): Promise<EngineRecord> {
+  const engine = await findEngine(db, shopId, engineId);
+  if (engine === null)
+    throw new Refused(
+      "This engine is not in the shop any more. Go back to the bench and choose another.",
+      404,
+      "engineId",
+    );
+  if (source > 0 && specSources(engine.file)[source] === undefined)
+    throw new Refused("This engine has no such source of a spec any more. Choose again.", 422, "source");
+  if (bank !== null && engine.file.layout?.banks?.[bank] === undefined)
+    throw new Refused("This engine has no such bank. Choose again.", 422, "bank");
+  return engine;
+}
+
+/** The sets on hand beside the job's own; all of them are the shop's. */
+async function chosenSets(db: Database, shopId: string, { feelerSetId, otherSetIds }: OpenJob): Promise<string[]> {
+  const others = [...new Set(otherSetIds)].filter((s) => s !== feelerSetId);
+  const found = await Promise.all([feelerSetId, ...others].map((set) => findFeelerSet(db, shopId, set)));
+  if (found.includes(null)) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
+  return others;
+}
+
+/** As-left of the last finished job, read in the same state: hot and cold readings are not compared, nor a gap with a depth. */
+async function lastTimeOf(
+  db: Database,
+  shopId: string,
+  { engineId, state }: OpenJob,
+  task: Task,
+  openedAt = new Date(),
+) {
+  const last = await lastFinished(db, shopId, engineId, openedAt);
+  if (last === null || last.row.state !== state) return {};
+  if (TASKS[last.row.task].sheetWork !== TASKS[task.kind].sheetWork) return {};
+  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, intervalOf(reading)]));
+}
+
+function layRoute(file: EngineFile, { method, requiredMarginDeg: requiredDeg, servingOrder, ...eyed }: OpenJob) {
+  const engine = resolveEngine(file);
+  const plan = planMethod(method, engine, { requiredDeg, ...eyed }, file.marksDeg);
+  if (plan.stops.length === 0)
+    throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
+  return routeOf(engine, plan, servingOrder);
+}

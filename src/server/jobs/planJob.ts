@@ -1,0 +1,106 @@
+/** What a job works by, from the engine's file and what was chosen. */
+import type { EngineFile } from "@/core/engine/engineFile";
+import { type GrowthSource, type GrowthSources, growthSourcesOf } from "@/core/heat/growthSources";
+import type { Offset } from "@/core/heat/offset";
+import { type FittedEntry, liveEntries } from "@/core/job/ledger/entry";
+import { cautionsFor, lacks, noWayOver, notReady, planOffset, planTask, rulesFor, specFor } from "@/core/job/prepare";
+import { type Planned, temperatureDoubt } from "@/core/job/setup/setup";
+import type { Task } from "@/core/job/tasks";
+import { bleedMinutesFor } from "@/core/preload/bleedDown";
+import type { Database } from "@/db/connect";
+import { listJobsOfEngine } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import { Refused } from "../http/refused";
+import { bleedOf } from "../shop/shopSettings";
+import { measuredFor } from "./hotColdReadings";
+import type { OpenJob } from "./openJobInput";
+
+export interface JobPlan {
+  readonly task: Task;
+  readonly offset: Offset | null;
+}
+
+/** @throws Refused, with the field of the preparation that it is about */
+export async function planJob(
+  db: Database,
+  shopId: string,
+  file: EngineFile,
+  input: OpenJob,
+  openedAt = new Date(),
+): Promise<JobPlan> {
+  const rules = rulesFor(file);
+  const why = lacks(file);
+  if (why !== null) throw new Refused(why, 422, "state");
+  const sources =
+    rules.judgedIn === "spec-state"
+      ? NO_SOURCES
+      : growthSourcesOf(file, await measuredFor(db, shopId, input.engineId));
+  const offset = rules.judgedIn === "either-state" ? chosenOffset(file, sources, input) : null;
+  const task = planned(
+    planTask(file, {
+      targetTurns: input.targetTurns,
+      lifters: input.lifters,
+      bleedMinutes: bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC),
+      growth: rules.judgedIn === "any-state" ? chosenGrowth(sources, input) : null,
+      fittedBefore: rules.remembersParts ? await fittedBefore(db, shopId, input.engineId, openedAt) : [],
+    }),
+  );
+  requireReady(file, input, offset);
+  return { task, offset };
+}
+
+const NO_SOURCES: GrowthSources = { sources: [], missing: [] };
+
+function planned<T>(plan: Planned<T>): T {
+  if ("plan" in plan) return plan.plan;
+  throw new Refused(plan.why, 422, plan.field);
+}
+
+/** Through what readings are judged; null in the spec's own state. */
+function chosenOffset(file: EngineFile, sources: GrowthSources, { heatWay, state }: OpenJob): Offset | null {
+  const forbidden = heatWay === null ? noWayOver(file, sources, state) : null;
+  if (forbidden !== null) throw new Refused(forbidden, 422, "heatWay");
+  return heatWay === null || file.lash?.state === state ? null : planned(planOffset(file, sources, heatWay));
+}
+
+/** How heat opens the gap; null where it is not counted with. */
+function chosenGrowth({ sources }: GrowthSources, { heatWay }: OpenJob): GrowthSource | null {
+  if (heatWay === null) return null;
+  const source = sources.find((s) => s.id === heatWay);
+  if (source === undefined)
+    throw new Refused("That way to know the growth is not there any more. Choose again.", 422, "heatWay");
+  return source;
+}
+
+/** What earlier jobs on this engine fitted, in order. */
+async function fittedBefore(db: Database, shopId: string, engineId: string, before: Date): Promise<FittedEntry[]> {
+  const earlier = await listJobsOfEngine(db, shopId, engineId, before);
+  const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.id)));
+  return ledgers.flatMap((ledger) => liveEntries(ledger).filter((e) => e.kind === "fitted"));
+}
+
+function requireReady(file: EngineFile, input: OpenJob, offset: Offset | null): void {
+  const why = notReady(file, input.state, offset);
+  if (why !== null) throw new Refused(why, 422, offset === null ? "state" : "heatWay");
+  const doubt = temperatureDoubt(input.state, input.temperatureC);
+  if (doubt !== null && !input.temperatureSure) throw new Refused(doubt, 422, "temperatureC");
+  if (file.sector === "aircraft" && rulesFor(file).namesLicensed === true && input.licensed === null)
+    throw new Refused(
+      "Name the licensed person who releases this work: without one it is not begun.",
+      422,
+      "licensed",
+    );
+  const open = cautionsFor(file, input.state, input.lifters).filter((c) => !input.cautions.includes(c.id));
+  if (open.length > 0)
+    throw new Refused(`Read and tick every caution first: ${open.length} not ticked.`, 422, "cautions");
+}
+
+/** The valves of a job with the band of each. */
+export function valveRows(file: EngineFile, { task, offset }: JobPlan, { state }: OpenJob) {
+  return file.valves.flatMap((v, position) => {
+    const spec = specFor(file, task, v.role, state, offset);
+    if (spec === null) return [];
+    const { nominalMm, lowMm, highMm } = spec;
+    return [{ valve: v.id, cylinder: v.cylinder, role: v.role, position, nominalMm, lowMm, highMm }];
+  });
+}

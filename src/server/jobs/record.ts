@@ -1,0 +1,101 @@
+/** Adding to a job's ledger: validated, judged by the core, kept by the database, harmless when repeated. */
+import { z } from "zod";
+import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import { entrySchema } from "@/core/job/ledger/entrySchema";
+import { type Job, evolve, jobState, refusal } from "@/core/job/run";
+import type { Database } from "@/db/connect";
+import { findJob } from "@/db/queries/jobs";
+import { entryOf, rowOf } from "@/db/queries/entryRows";
+import { holdJob, ledgerOf } from "@/db/queries/ledger";
+import { entries } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { isId } from "../http/id";
+import { Refused } from "../http/refused";
+
+/** Entries that belong together: all are kept, or none. */
+export const recordInput = z.strictObject({
+  entries: z.array(entrySchema).min(1).max(50),
+  /** The last place in the ledger that the sender knows: only what came after it is answered. */
+  after: z.number().int().min(0).default(0),
+});
+export interface Record {
+  readonly entries: readonly Entry[];
+  readonly after?: number;
+}
+
+/** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
+export async function record(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  input: Record,
+  at?: Date,
+): Promise<KeptEntry[]> {
+  if (!isId(jobId)) throw noSuchJob();
+  const found = await findJob(db, actor.shopId, jobId);
+  if (found === null) throw noSuchJob();
+  return db.transaction(async (tx) => {
+    await holdJob(tx, jobId);
+    const kept = await ledgerOf(tx as unknown as Database, jobId);
+    await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, at);
+    return kept.filter((e) => e.seq > (input.after ?? 0));
+  });
+}
+
+/** Adds to a ledger that is held: judged one by one, and pushed onto `kept` as it is kept. @throws Refused */
+export async function append(
+  tx: Database,
+  actor: Actor,
+  { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] },
+  sent: readonly Entry[],
+  at?: Date,
+): Promise<void> {
+  let state = jobState(job, kept);
+  for (const next of newOnes(kept, sent)) {
+    const why = refusal(job, state, next, { personId: actor.person.id, nowMs: (at ?? new Date()).getTime() });
+    if (why !== null) throw new Refused(why, 409);
+    const made = await tx
+      .insert(entries)
+      .values({
+        ...rowOf(next),
+        shopId: actor.shopId,
+        jobId,
+        seq: kept.length + 1,
+        personId: actor.person.id,
+        ...(at === undefined ? {} : { at }),
+      })
+      .onConflictDoNothing({ target: entries.id })
+      .returning();
+    // The id is used in another job: none of this job's entries has it.
+    if (made[0] === undefined) throw clash();
+    const entry = entryOf(made[0]);
+    kept.push(entry);
+    state = evolve(job, state, entry);
+  }
+}
+
+/** The ledger of a job of the shop. @throws Refused when there is no such job */
+export async function readLedger(db: Database, shopId: string, jobId: string): Promise<KeptEntry[]> {
+  if (!isId(jobId) || (await findJob(db, shopId, jobId)) === null) throw noSuchJob();
+  return ledgerOf(db, jobId);
+}
+
+/** What the ledger does not hold yet. An id that was used for something else is refused. */
+function newOnes(kept: readonly Entry[], sent: readonly Entry[]): Entry[] {
+  const here = new Map(kept.map((e) => [e.id, e]));
+  const fresh = sent.filter((e) => !here.has(e.id));
+  for (const e of sent) {
+    const old = here.get(e.id);
+    if (old !== undefined && !same(old, e)) throw clash();
+  }
+  if (new Set(fresh.map((e) => e.id)).size < fresh.length) throw clash();
+  return fresh;
+}
+
+const same = (old: Entry, sent: Entry): boolean => JSON.stringify(rowOf(old)) === JSON.stringify(rowOf(sent));
+const clash = (): Refused => new Refused("This entry's id is used by another entry. Make the entry again.", 409);
+const noSuchJob = (): Refused =>
+  new Refused(
+    "There is no such job. It may have been opened in another shop, or the address is mistyped. Go back to the bench.",
+    404,
+  );

@@ -1,0 +1,93 @@
+/** The sheet of a job, and the same as CSV. */
+import { eq } from "drizzle-orm";
+import Papa from "papaparse";
+import type { Sheet } from "@/core/job/sheet/format";
+import { sheetOf } from "@/core/job/run";
+import type { Database } from "@/db/connect";
+import { findJob } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import { people } from "@/db/schema";
+import type { EngineFile } from "@/core/engine/engineFile";
+import type { Viewer } from "../http/actor";
+import { findEngine } from "../engines/engines";
+import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
+import { isId } from "../http/id";
+import { Refused } from "../http/refused";
+
+export interface LoadedSheet {
+  readonly sheet: Sheet;
+  readonly file: EngineFile;
+}
+
+/** @throws Refused when the shop has no such job */
+export async function loadSheet(db: Database, viewer: Viewer, id: string): Promise<LoadedSheet> {
+  const found = isId(id) ? await findJob(db, viewer.shopId, id) : null;
+  if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
+  const { row, job } = found;
+  const [entries, set, others, engine, staff] = await Promise.all([
+    ledgerOf(db, id),
+    findFeelerSet(db, viewer.shopId, row.feelerSetId),
+    setsOfJob(db, viewer.shopId, id),
+    findEngine(db, viewer.shopId, row.engineId),
+    db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shopId, viewer.shopId)),
+  ]);
+  const names = new Map(staff.map((p) => [p.id, p.name]));
+  const sheet = sheetOf({
+    jobId: id,
+    shop: viewer.shopName,
+    serial: engine?.serial ?? null,
+    runningHours: row.runningHours,
+    file: row.engineFile,
+    job,
+    state: row.state,
+    temperatureC: row.temperatureC,
+    method: row.method,
+    feelerSets: [set?.name ?? "", ...others.map((s) => s.name)],
+    purpose: row.purpose,
+    note: row.note,
+    licensed: row.licensed,
+    cautions: row.cautions,
+    openedBy: names.get(row.openedBy) ?? "somebody",
+    openedAt: row.openedAt.toISOString(),
+    entries,
+    names,
+  });
+  return { sheet, file: row.engineFile };
+}
+
+/** One line per valve, lengths in mm. */
+export function sheetCsv(sheet: Sheet): string {
+  const rows = sheet.valves.map((v) => ({
+    valve: v.valve,
+    cylinder: v.cylinder,
+    role: v.role,
+    nominal_mm: v.nominalMm,
+    low_mm: v.lowMm,
+    high_mm: v.highMm,
+    stop: v.stop,
+    as_found_read: v.asFound?.read,
+    as_found_goes: v.asFound?.goes,
+    as_found_no_go: v.asFound?.noGo,
+    as_found_goes_mm: v.asFound?.goesMm,
+    as_found_no_go_mm: v.asFound?.noGoMm,
+    as_found: v.asFound?.verdict,
+    times_set: v.timesSet,
+    part: v.part,
+    zero_lash_by: v.preload?.zeroSchool,
+    turns: v.preload?.turns,
+    plunger_mm: v.preload?.plungerMm,
+    hot_plunger_mm: v.preload?.hotPlungerMm,
+    as_left_read: v.asLeft?.read,
+    as_left_goes: v.asLeft?.goes,
+    as_left_no_go: v.asLeft?.noGo,
+    as_left_goes_mm: v.asLeft?.goesMm,
+    as_left_no_go_mm: v.asLeft?.noGoMm,
+    as_left: v.asLeft?.verdict,
+    instrument: v.asLeft?.instrument,
+    by: v.asLeft?.by,
+    at: v.asLeft?.at,
+    reasons: v.reasons.join(" | "),
+  }));
+  // A cell that a spreadsheet would run as a formula is quoted as text.
+  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+}

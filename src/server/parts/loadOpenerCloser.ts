@@ -1,0 +1,45 @@
+/** Everything the page of a valve's opener and closer needs, in one go. */
+import { closerBiases } from "@/core/job/tasks/openerCloser/closerBias";
+import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
+import { jobAs } from "@/core/job/run";
+import type { Database } from "@/db/connect";
+import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
+import { ledgerOf } from "@/db/queries/ledger";
+import type { Viewer } from "../http/actor";
+import { isId } from "../http/id";
+import { listMicrometers } from "./micrometers";
+import { ordersOfJob } from "./orders";
+import { listParts } from "./parts";
+
+/** Null when the shop has no such job, or that valve is not positively closed. */
+export async function loadOpenerCloser(
+  db: Database,
+  { shopId, person }: Pick<Viewer, "shopId" | "person">,
+  jobId: string,
+  valve: string,
+): Promise<OpenerCloserPageData | null> {
+  const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
+  const job = found === null ? null : jobAs(found.job, "opener-closer");
+  if (found === null || job === null || !job.valves.some((v) => v.id === valve)) return null;
+  const { row } = found;
+  const [entries, stock, micrometers, earlier, orders] = await Promise.all([
+    ledgerOf(db, jobId),
+    listParts(db, shopId),
+    listMicrometers(db, shopId),
+    listJobsOfEngine(db, shopId, row.engineId, row.openedAt),
+    ordersOfJob(db, shopId, jobId),
+  ]);
+  const ledgers =
+    person === null ? [] : [...(await Promise.all(earlier.map((j) => ledgerOf(db, j.row.id)))), entries];
+  return {
+    jobId,
+    file: row.engineFile,
+    job,
+    entries,
+    valve,
+    micrometers,
+    orders,
+    stock: stock.filter((p) => p.count > 0 && (p.kind === "opener" || p.kind === "closer")),
+    biasesMm: ledgers.flatMap((ledger) => closerBiases(job.task.plan, ledger, person?.id ?? null)),
+  };
+}

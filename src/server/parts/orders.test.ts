@@ -1,0 +1,185 @@
+/** Orders against the simulated supplier itself: slow, down, out of stock, and of another mind about its prices. */
+import { type ChildProcess, spawn } from "node:child_process";
+import { randomUUID } from "node:crypto";
+import { mkdtempSync, rmSync } from "node:fs";
+import net from "node:net";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
+import type { CatalogueItem } from "@/core/parts/order";
+import type { Database } from "@/db/connect";
+import { orderEvents } from "@/db/schema";
+import { followOrders, giveUp, listOrders, order, placeOrderInput } from "./orders";
+import { listParts } from "./parts";
+import { readLedger } from "../jobs/record";
+import { ShimShop, sentence, testDatabase } from "./shimShop.testing";
+import { askCatalogue, setBench } from "./supplier";
+
+const TOOL = path.resolve(import.meta.dirname, "../../../tools/supplier.mjs");
+const folder = mkdtempSync(path.join(tmpdir(), "supplier-"));
+let db: Database;
+let end: () => Promise<void>;
+let shop: ShimShop;
+let port = 0;
+let running: ChildProcess | null = null;
+
+async function startSupplier(): Promise<void> {
+  const child = spawn(process.execPath, [TOOL, String(port), path.join(folder, "orders.json")], {
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  running = child;
+  await new Promise<void>((done) => child.stdout.once("data", () => done()));
+}
+async function killSupplier(): Promise<void> {
+  const child = running;
+  running = null;
+  if (child === null) return;
+  await new Promise<void>((done) => {
+    child.once("exit", () => done());
+    child.kill("SIGKILL");
+  });
+}
+
+beforeAll(async () => {
+  ({ db, end } = await testDatabase(inject("databaseUrl")));
+  const free = net.createServer().listen(0, "127.0.0.1");
+  await new Promise((done) => free.once("listening", done));
+  port = (free.address() as net.AddressInfo).port;
+  await new Promise((done) => free.close(done));
+  process.env["FULCRATA_SUPPLIER_PORT"] = String(port);
+  await startSupplier();
+});
+afterAll(async () => {
+  delete process.env["FULCRATA_SUPPLIER_PORT"];
+  await killSupplier();
+  rmSync(folder, { recursive: true, force: true });
+  await end();
+});
+beforeEach(async () => {
+  shop = await ShimShop.open(db);
+});
+afterEach(() => setBench({ down: false, slowMs: 0, loseAnswer: false, dayMs: 60_000 }));
+
+/** The supplier's thinnest shim of 29 mm, or another by place. */
+async function sold(place = 0): Promise<CatalogueItem> {
+  const asked = await askCatalogue("shim-over", 29);
+  const item = asked.kind === "answered" ? asked.data[place] : undefined;
+  if (item === undefined) throw new Error("the supplier sells nothing");
+  return item;
+}
+const ordering = ({ sku, kind, diameterMm, thicknessMm, price }: CatalogueItem, more: object = {}, quantity = 2) =>
+  placeOrderInput.parse({
+    id: randomUUID(),
+    lines: [{ sku, kind, diameterMm, thicknessMm, price, quantity }],
+    ...more,
+  });
+const states = async (): Promise<string[]> => (await listOrders(db, shop.actor.shopId)).map((o) => o.state);
+const lying = async () =>
+  (await listParts(db, shop.actor.shopId))
+    .filter((p) => p.count > 0)
+    .map((p) => ({ mm: p.thicknessMm, count: p.count, place: p.place }));
+
+/** Asks the supplier about all orders of the shop. */
+const follow = async () =>
+  followOrders(
+    db,
+    shop.actor.shopId,
+    (await listOrders(db, shop.actor.shopId)).map((o) => o.id),
+  );
+
+describe("an order", () => {
+  it("lets its job wait, and what is delivered lies in the drawer once, however often it is asked after", async () => {
+    const jobId = await shop.readJob();
+    const command = ordering(await sold(), { jobId });
+    expect(await order(db, shop.actor, command)).toMatchObject({
+      state: "accepted",
+      dueAt: expect.stringMatching(/^20/),
+      lines: [{ quantity: 2 }],
+    });
+    expect(await order(db, shop.actor, command)).toMatchObject({ state: "accepted" });
+    expect((await readLedger(db, shop.actor.shopId, jobId)).slice(-2)).toMatchObject([
+      { kind: "ordered", list: "2 shim over bucket of 2.00 mm" },
+      { kind: "paused", reason: "Waits for parts" },
+    ]);
+    expect((await follow()).map((o) => o.state)).toEqual(["accepted"]);
+    await setBench({ deliver: true });
+    await Promise.all([1, 2, 3].map(() => follow()));
+    expect(await states()).toEqual(["delivered"]);
+    expect(await lying()).toEqual([{ mm: 2, count: 2, place: "the tray for Bench piece" }]);
+  });
+  it("is kept while the supplier is down, and sent when it is back", async () => {
+    const item = await sold();
+    await killSupplier();
+    const command = ordering(item, { jobId: await shop.readJob() });
+    expect(await order(db, shop.actor, command)).toMatchObject({ state: "unsent" });
+    expect(await askCatalogue("shim-over", 29)).toEqual({ kind: "down" });
+    await follow();
+    expect(await states()).toEqual(["unsent"]);
+    await startSupplier();
+    await follow();
+    expect(await states()).toEqual(["accepted"]);
+  });
+  it("is one order though its answer was lost, and though the supplier was killed after it", async () => {
+    const before = (await sold(2)).stock;
+    await setBench({ loseAnswer: true });
+    expect(await order(db, shop.actor, ordering(await sold(2)))).toMatchObject({ state: "unsent" });
+    await follow();
+    expect(await states()).toEqual(["accepted"]);
+    expect((await sold(2)).stock).toBe(before - 2);
+    await killSupplier();
+    await startSupplier();
+    await setBench({ deliver: true });
+    await follow();
+    expect(await lying()).toEqual([{ mm: 2.1, count: 2, place: "the delivery tray" }]);
+  });
+  it.each<[string, (sku: string) => object, RegExp]>([
+    [
+      "a price that changed since",
+      (sku) => ({ price: { [sku]: 99.5 } }),
+      /the price of 2\.25 mm is 99\.50 now, not \d+\.\d\d/,
+    ],
+    ["too few left", (sku) => ({ stock: { [sku]: 1 } }), /of 2\.30 mm only 1 are left/],
+  ])("is refused with the reason, and nothing is taken: %s", async (name, how, words) => {
+    const item = await sold(name.startsWith("a price") ? 5 : 6);
+    await setBench(how(item.sku));
+    const answered = await order(db, shop.actor, ordering(item, { jobId: await shop.readJob() }));
+    expect(answered.state).toBe("refused");
+    expect(answered.note).toMatch(words);
+    await setBench({ deliver: true });
+    expect((await follow()).map((o) => o.state)).toEqual(["refused"]);
+    expect(await lying()).toEqual([]);
+  });
+  it("is not waited for longer than four seconds, and may be taken back only while the supplier has it not", async () => {
+    const item = await sold(8);
+    await setBench({ slowMs: 20_000 });
+    const { state, id } = await order(db, shop.actor, ordering(item));
+    expect(state).toBe("unsent");
+    await setBench({ down: true, slowMs: 0 });
+    expect(await sentence(giveUp(db, shop.actor, id))).toMatch(/may have it: wait/);
+    await setBench({ down: false });
+    await giveUp(db, shop.actor, id);
+    await giveUp(db, shop.actor, id);
+    expect(await states()).toEqual(["given-up"]);
+    const taken = await order(db, shop.actor, ordering(item));
+    expect(await sentence(giveUp(db, shop.actor, taken.id))).toMatch(/has this order already/);
+  });
+  it("is told once what became of it, whoever tells the database", async () => {
+    const { id } = await order(db, shop.actor, ordering(await sold()));
+    const told = (kind: "refused" | "given-up") =>
+      sentence(
+        db
+          .insert(orderEvents)
+          .values({ shopId: shop.actor.shopId, orderId: id, kind, ...(kind === "refused" ? { note: "no" } : {}) }),
+      );
+    expect(await told("given-up")).not.toBe("taken");
+    expect(await told("refused")).not.toBe("taken");
+    expect(await states()).toEqual(["accepted"]);
+  });
+  it("names each part once, and no part of nothing", () => {
+    const line = { sku: "a", kind: "shim-over", diameterMm: 29, thicknessMm: 2, quantity: 1, price: 1 };
+    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [line, line] }).error?.issues[0]?.message).toMatch(
+      /stands twice/,
+    );
+    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [{ ...line, quantity: 0 }] }).success).toBe(false);
+  });
+});

@@ -1,0 +1,238 @@
+/** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
+import { type SQL, and, asc, desc, eq, inArray, or, sql } from "drizzle-orm";
+import { z } from "zod";
+import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
+import { DRAWER_PART_KINDS } from "@/core/parts/part";
+import type { Entry } from "@/core/job/ledger/entry";
+import { jobState } from "@/core/job/run";
+import type { Database } from "@/db/connect";
+import { isRefusedBy } from "@/db/sqlStates";
+import { findJob } from "@/db/queries/jobs";
+import { holdJob, ledgerOf } from "@/db/queries/ledger";
+import { orderEvents, orderLines, orders, partMoves, parts } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { idInput, isId } from "../http/id";
+import { append } from "../jobs/record";
+import { Refused } from "../http/refused";
+import { rowId } from "../http/rowId";
+import { askOrder, placeOrder } from "./supplier";
+
+const id = idInput;
+
+export const placeOrderInput = z
+  .strictObject({
+    id,
+    jobId: id.nullable().default(null),
+    lines: z
+      .array(
+        z.strictObject({
+          sku: z.string().trim().min(1).max(80),
+          kind: z.enum(DRAWER_PART_KINDS),
+          diameterMm: z.number().positive().max(100).nullable(),
+          thicknessMm: z.number("Give its thickness.").positive().max(50),
+          quantity: z
+            .number("Give the quantity as a number.")
+            .int("Give a whole quantity.")
+            .min(1, "At least one.")
+            .max(1000, "At most 1000 at once."),
+          price: z.number().min(0).max(20_000),
+        }),
+      )
+      .min(1, "Choose what to order.")
+      .max(100, "At most 100 lines."),
+  })
+  .refine((o) => new Set(o.lines.map((l) => l.sku)).size === o.lines.length, {
+    message: "A part stands twice: put the quantities together.",
+    path: ["lines"],
+  });
+export type PlaceOrder = z.infer<typeof placeOrderInput>;
+
+/** Keeps the order, lets its job wait, and sends it. The answer says where it stands. @throws Refused */
+export async function order(db: Database, actor: Actor, input: PlaceOrder): Promise<Order> {
+  await keep(db, actor, input);
+  const kept = await findOrder(db, actor.shopId, input.id);
+  if (kept === null) throw new Refused("This order's id is used in another shop. Make the order again.", 409);
+  return follow(db, actor.shopId, kept);
+}
+
+async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: PlaceOrder): Promise<void> {
+  const found = jobId === null ? null : await findJob(db, actor.shopId, jobId);
+  if (jobId !== null && found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
+  await db.transaction(async (raw) => {
+    const tx = raw as unknown as Database;
+    if (found !== null) await holdJob(tx, found.row.id);
+    const made = await tx
+      .insert(orders)
+      .values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id })
+      .onConflictDoNothing({ target: orders.id })
+      .returning({ id: orders.id });
+    if (made.length === 0) return;
+    await tx.insert(orderLines).values(lines.map((l, line) => ({ ...l, line, orderId, shopId: actor.shopId })));
+    if (found === null) return;
+    const base = { supersedes: null };
+    const said: Entry[] = [
+      { ...base, id: rowId(orderId, "job", "ordered"), kind: "ordered", list: linesWords(lines) },
+      { ...base, id: rowId(orderId, "job", "paused"), kind: "paused", reason: "Waits for parts" },
+    ];
+    const kept = await ledgerOf(tx, found.row.id);
+    if (jobState(found.job, kept).closed !== null)
+      throw new Refused("This job is closed: order for the drawers instead.", 409);
+    await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
+  });
+}
+
+/** As many as are looked through; of those that are still open none is left out, however old. */
+const NEWEST = 500;
+
+const isStillOpen = sql`not exists (select 1 from order_events e where e.order_id = ${orders.id} and e.kind <> 'accepted')`;
+
+/** The newest orders of the shop and all that are still open, newest first. */
+export async function listOrders(db: Database, shopId: string): Promise<Order[]> {
+  const newest = db
+    .select({ id: orders.id })
+    .from(orders)
+    .where(eq(orders.shopId, shopId))
+    .orderBy(desc(orders.at))
+    .limit(NEWEST);
+  return ordersWhere(db, and(eq(orders.shopId, shopId), or(isStillOpen, inArray(orders.id, newest))));
+}
+
+/** What was ordered for a job, newest first. */
+export const ordersOfJob = (db: Database, shopId: string, jobId: string): Promise<Order[]> =>
+  ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.jobId, jobId)));
+
+const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> =>
+  (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
+
+async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[]> {
+  const rows = await db.select().from(orders).where(which).orderBy(desc(orders.at));
+  if (rows.length === 0) return [];
+  const ids = rows.map((r) => r.id);
+  const [lines, events] = await Promise.all([
+    db.select().from(orderLines).where(inArray(orderLines.orderId, ids)).orderBy(asc(orderLines.line)),
+    db.select().from(orderEvents).where(inArray(orderEvents.orderId, ids)).orderBy(asc(orderEvents.at)),
+  ]);
+  return rows.map((r): Order => {
+    const own = events.filter((e) => e.orderId === r.id);
+    const last = own.find((e) => e.kind === "delivered") ?? own[0];
+    return {
+      id: r.id,
+      jobId: r.jobId,
+      personId: r.personId,
+      at: r.at.toISOString(),
+      state: last?.kind ?? "unsent",
+      note: last?.note ?? null,
+      dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
+      lines: lines
+        .filter((l) => l.orderId === r.id)
+        .map(({ sku, kind, diameterMm, thicknessMm, quantity, price }): OrderLine => ({
+          sku,
+          kind,
+          diameterMm,
+          thicknessMm,
+          quantity,
+          price,
+        })),
+    };
+  });
+}
+
+/** Of the orders that are asked about: sends what was not sent, asks after what was, and adds what came to stock. Where each stands then: somebody else may have asked first. */
+export async function followOrders(db: Database, shopId: string, ids: readonly string[]): Promise<Order[]> {
+  if (ids.length === 0) return [];
+  const asked = await ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.id, [...ids])));
+  return Promise.all(asked.map((o) => (isOpen(o) ? follow(db, shopId, o) : o)));
+}
+
+/** One step further with an order, if the supplier answers. */
+async function follow(db: Database, shopId: string, kept: Order): Promise<Order> {
+  if (kept.state === "unsent") {
+    const placed = await placeOrder(kept.id, kept.lines);
+    if (placed.kind === "down") return kept;
+    if (placed.data.state === "refused")
+      return tell(db, shopId, kept, { kind: "refused", note: placed.data.note.slice(0, 300) });
+    return tell(db, shopId, kept, { kind: "accepted", dueAt: new Date(placed.data.dueAt) });
+  }
+  if (kept.state !== "accepted") return kept;
+  const stands = await askOrder(kept.id);
+  if (stands.kind === "down" || stands.data === "accepted") return kept;
+  // The supplier lost it: sent again under its own id it is still one order.
+  if (stands.data === "lost") return (await placeOrder(kept.id, kept.lines), kept);
+  return deliver(db, shopId, kept);
+}
+
+type Event =
+  | { readonly kind: "accepted"; readonly dueAt: Date }
+  | { readonly kind: "refused"; readonly note: string }
+  | { readonly kind: "given-up" | "delivered" };
+
+async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
+  await unlessTold(
+    db
+      .insert(orderEvents)
+      .values({ shopId, orderId: kept.id, ...event })
+      .onConflictDoNothing(),
+  );
+  return (await findOrder(db, shopId, kept.id)) ?? kept;
+}
+
+/** Somebody else may have been told something first: what is kept counts, and the database refuses the rest. */
+async function unlessTold(work: Promise<unknown>): Promise<void> {
+  await work.catch((error: unknown) => {
+    if (!isRefusedBy(error, "orderTold")) throw error;
+  });
+}
+
+/** What was delivered lies in the drawers once, whoever asked first. */
+async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
+  const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
+  await unlessTold(
+    db.transaction(async (tx) => {
+      const made = await tx
+        .insert(orderEvents)
+        .values({ shopId, orderId: kept.id, kind: "delivered" })
+        .onConflictDoNothing()
+        .returning({ kind: orderEvents.kind });
+      if (made.length === 0) return;
+      for (const l of kept.lines) {
+        const partId = rowId(kept.id, l.sku, "part");
+        await tx.insert(parts).values({
+          id: partId,
+          shopId,
+          kind: l.kind,
+          diameterMm: l.diameterMm,
+          thicknessMm: l.thicknessMm,
+          mark: l.thicknessMm.toFixed(2),
+          cost: l.price,
+          place: (engine === null ? "the delivery tray" : `the tray for ${engine}`).slice(0, 60),
+        });
+        await tx.insert(partMoves).values({
+          id: rowId(kept.id, l.sku, "delivered"),
+          shopId,
+          partId,
+          change: l.quantity,
+          reason: "delivered",
+          jobId: kept.jobId,
+          personId: kept.personId,
+        });
+      }
+    }),
+  );
+  return (await findOrder(db, shopId, kept.id)) ?? kept;
+}
+
+/** Takes back an order that the supplier does not have yet. @throws Refused when it may have it */
+export async function giveUp(db: Database, actor: Actor, orderId: string): Promise<void> {
+  const kept = isId(orderId) ? await findOrder(db, actor.shopId, orderId) : null;
+  if (kept === null) throw new Refused("There is no such order.", 404);
+  if (kept.state === "given-up") return;
+  if (kept.state !== "unsent")
+    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  // Its answer may have been lost on the way: then it is ordered after all.
+  const stands = await askOrder(kept.id);
+  if (stands.kind === "down")
+    throw new Refused("The supplier does not answer, and may have it: wait until it does.", 409);
+  if (stands.data !== "lost")
+    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
+  await tell(db, actor.shopId, kept, { kind: "given-up" });
+}

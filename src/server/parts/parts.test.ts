@@ -1,0 +1,248 @@
+/** Drawers over the server's own doors: what lies there always adds up, whoever takes at once. */
+import { randomUUID } from "node:crypto";
+import { eq, sql } from "drizzle-orm";
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
+import { connect, type Database } from "@/db/connect";
+import { freshDatabase } from "@/db/freshDatabase.testing";
+import { prepareDatabase } from "@/db/prepare";
+import { partMoves, parts, people, shops } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { addMicrometer, addMicrometerInput, checkMicrometer, listMicrometers } from "./micrometers";
+import {
+  addPart,
+  addPartInput,
+  addPartsCsv,
+  listParts,
+  movePart,
+  movePartInput,
+  partsCsv,
+  type AddPart,
+} from "./parts";
+
+let db: Database;
+let end: () => Promise<void>;
+let actor: Actor;
+
+beforeAll(async () => {
+  const url = await freshDatabase(inject("databaseUrl"));
+  await prepareDatabase(url);
+  ({ db, end } = connect(url, 8));
+});
+afterAll(() => end());
+async function newShop(): Promise<Actor> {
+  const [shopId, personId] = [randomUUID(), randomUUID()];
+  await db.insert(shops).values({ id: shopId, name: "Bench test" });
+  await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
+  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
+}
+beforeEach(async () => {
+  actor = await newShop();
+});
+
+const laying = (more: Partial<AddPart> = {}): AddPart =>
+  addPartInput.parse({
+    id: randomUUID(),
+    moveId: randomUUID(),
+    kind: "shim-over",
+    mark: "265",
+    thickness: "2.65",
+    count: 3,
+    ...more,
+  });
+const move = (partId: string, change: number, more: object = {}) =>
+  movePartInput.parse({ id: randomUUID(), partId, change, reason: change < 0 ? "taken" : "returned", ...more });
+const sentence = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => "taken",
+    (e: Error) => (e.cause as Error | undefined)?.message ?? e.message,
+  );
+const countOf = async (id: string): Promise<number | undefined> =>
+  (await listParts(db, actor.shopId)).find((p) => p.id === id)?.count;
+
+describe("a part", () => {
+  it("is put right for its micrometer's zero, and lies there once however often it is sent", async () => {
+    const micrometerId = randomUUID();
+    await addMicrometer(db, actor, addMicrometerInput.parse({ id: micrometerId, name: "Old" }));
+    await checkMicrometer(
+      db,
+      actor,
+      { id: randomUUID(), micrometerId, piece: "2.500", read: "2.51" },
+      new Date(Date.now() - 1000),
+    );
+    const input = laying({ thickness: "0.10472 in", micrometerId, place: "drawer 2", diameter: "29 mm" });
+    await addPart(db, actor, input);
+    await addPart(db, actor, input);
+    expect(await listParts(db, actor.shopId)).toEqual([
+      expect.objectContaining({
+        thicknessMm: 2.649888,
+        diameterMm: 29,
+        count: 3,
+        measured: { micrometer: "Old", readMm: 2.659888 },
+      }),
+    ]);
+    // A later check changes what is measured from then on, not what was put right before.
+    await checkMicrometer(db, actor, { id: randomUUID(), micrometerId, piece: "2.500", read: "2.500" });
+    expect((await listMicrometers(db, actor.shopId))[0]?.check).toEqual({ pieceMm: 2.5, readMm: 2.5 });
+    expect((await listParts(db, actor.shopId))[0]?.thicknessMm).toBe(2.649888);
+  });
+  it.each<[string, Partial<AddPart>, RegExp]>([
+    ["no length", { thickness: "thick" }, /"thick" is not a length/],
+    ["too thick", { thickness: "80 mm" }, /can't be right/],
+    ["neither measured nor marked", { mark: null }, /Measure it, or give the mark/],
+    ["an unknown micrometer", { micrometerId: randomUUID() }, /not in the shop/],
+  ])("is refused: %s", async (_name, more, words) =>
+    expect(await sentence(addPart(db, actor, laying(more)))).toMatch(words),
+  );
+  it("belongs to its shop", async () => {
+    const input = laying();
+    await addPart(db, actor, input);
+    const stranger = await newShop();
+    expect(await sentence(movePart(db, stranger, move(input.id, -1)))).toMatch(/not in the shop/);
+    expect(await listParts(db, stranger.shopId)).toEqual([]);
+  });
+});
+
+describe("what lies there", () => {
+  it("is never less than nothing: of many who take the last ones at once, as many get one as there are", async () => {
+    const input = laying({ count: 5 });
+    await addPart(db, actor, input);
+    const said = await Promise.all(
+      Array.from({ length: 20 }, () => sentence(movePart(db, actor, move(input.id, -1)))),
+    );
+    expect(said.filter((s) => s === "taken")).toHaveLength(5);
+    expect(new Set(said.filter((s) => s !== "taken"))).toEqual(
+      new Set(["None of these is left: somebody took the last one."]),
+    );
+    expect(await countOf(input.id)).toBe(0);
+  });
+  it("adds up after hundreds of moves in parallel, sent twice and all", async () => {
+    const inputs = [laying({ count: 20 }), laying({ count: 20, thickness: "2.70" })];
+    for (const input of inputs) await addPart(db, actor, input);
+    // A walk that is the same every time.
+    let state = 7;
+    const random = (n: number): number => (state = (Math.imul(state, 48271) >>> 0) % 2147483647) % n;
+    const moves = Array.from({ length: 300 }, () =>
+      move(inputs[random(2)]?.id ?? "", (random(2) === 0 ? -1 : 1) * (1 + random(4))),
+    );
+    const taken: string[] = [];
+    for (let i = 0; i < moves.length; i += 12) {
+      await Promise.all(
+        moves
+          .slice(i, i + 12)
+          .flatMap((m) => [m, ...(random(3) === 0 ? [m] : [])])
+          .map(async (m) => {
+            if ((await sentence(movePart(db, actor, m))) === "taken") taken.push(m.id);
+          }),
+      );
+    }
+    const kept = new Set(taken);
+    for (const input of inputs) {
+      const sum = 20 + moves.filter((m) => m.partId === input.id && kept.has(m.id)).reduce((s, m) => s + m.change, 0);
+      expect(await countOf(input.id)).toBe(sum);
+      expect(sum).toBeGreaterThanOrEqual(0);
+    }
+  });
+  it("is held by the database itself, and its record can't be changed", async () => {
+    const input = laying({ count: 1 });
+    await addPart(db, actor, input);
+    const raw = (change: number, reason: "taken" | "returned" | "corrected") =>
+      sentence(
+        db.insert(partMoves).values({
+          id: randomUUID(),
+          shopId: actor.shopId,
+          partId: input.id,
+          change,
+          reason,
+          personId: actor.person.id,
+        }) as unknown as Promise<unknown>,
+      );
+    expect(await raw(-2, "corrected")).toMatch(/only 1 of this part are there/);
+    expect(await raw(1, "taken")).toMatch(/part_moves_sense/);
+    expect(
+      await sentence(
+        db.update(partMoves).set({ change: 5 }).where(eq(partMoves.partId, input.id)) as unknown as Promise<unknown>,
+      ),
+    ).toMatch(/permission denied/);
+    expect(await sentence(db.execute(sql`delete from parts`))).toMatch(/permission denied/);
+    expect(
+      await sentence(
+        db.insert(parts).values({
+          id: randomUUID(),
+          shopId: actor.shopId,
+          kind: "shim-over",
+          thicknessMm: 2.5,
+        }) as unknown as Promise<unknown>,
+      ),
+    ).toMatch(/parts_measured/);
+  });
+});
+
+describe("CSV", () => {
+  it("goes out and comes in again as it was, once, with a guard against formulas", async () => {
+    await addMicrometer(db, actor, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }));
+    const [bench] = await listMicrometers(db, actor.shopId);
+    await addPart(
+      db,
+      actor,
+      laying({
+        micrometerId: bench?.id ?? null,
+        thickness: "2.651",
+        worn: true,
+        place: "=drawer",
+        cost: 4.5,
+        diameter: "29",
+      }),
+    );
+    await addPart(db, actor, laying({ kind: "opener", mark: "28", thickness: "2.80", count: 1 }));
+    const before = await listParts(db, actor.shopId);
+    const text = partsCsv(before);
+    expect(text).toContain("'=drawer");
+    const other = await newShop();
+    await addMicrometer(db, other, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }));
+    const id = randomUUID();
+    expect(await addPartsCsv(db, other, { id, text })).toBe(2);
+    expect(await addPartsCsv(db, other, { id, text })).toBe(2);
+    const bare = (all: typeof before) => all.map(({ id: _, ...p }) => p);
+    expect(bare(await listParts(db, other.shopId))).toEqual(bare(before));
+  });
+  it.each([
+    ["kind,count\nshim-over,1", /missing: thickness_mm/],
+    ["kind,thickness_mm,count\nwasher,2.5,1", /Line 2: "washer" is no kind/],
+    ["kind,thickness_mm,count\nshim-over,2.5,1\nshim-over,x,1", /Line 3: thickness_mm "x"/],
+    ["kind,thickness_mm,count\nshim-over,2.5,0", /Line 2: the count "0"/],
+    ["kind,thickness_mm,count,micrometer\nshim-over,2.5,1,Nobody's", /no micrometer "Nobody's"/],
+    ["kind,thickness_mm,count,cost\nshim-over,2.5,1,-3", /the cost "-3"/],
+  ])("names the line that is wrong, and takes none: %s", async (text, words) => {
+    expect(await sentence(addPartsCsv(db, actor, { id: randomUUID(), text }))).toMatch(words);
+    expect(await listParts(db, actor.shopId)).toEqual([]);
+  });
+});
+
+describe("micrometers", () => {
+  it("have names of their own, and checks that can be", async () => {
+    const id = randomUUID();
+    await addMicrometer(db, actor, addMicrometerInput.parse({ id, name: "Bench" }));
+    await addMicrometer(db, actor, addMicrometerInput.parse({ id, name: "Bench" }));
+    expect(
+      await sentence(addMicrometer(db, actor, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }))),
+    ).toMatch(/of that name already/);
+    expect(
+      await sentence(
+        addMicrometer(db, actor, addMicrometerInput.parse({ id: randomUUID(), name: "Rough", step: "2" })),
+      ),
+    ).toMatch(/up to 0\.1 mm/);
+    const check = (piece: string, read: string) =>
+      sentence(checkMicrometer(db, actor, { id: randomUUID(), micrometerId: id, piece, read }));
+    expect([
+      await check("x", "2.5"),
+      await check("2.5", "y"),
+      await check("2.5", "4.5"),
+      await check("2.500", "2.502"),
+    ]).toEqual([
+      expect.stringMatching(/check piece/),
+      expect.stringMatching(/not a reading/),
+      expect.stringMatching(/more than 1 mm off/),
+      "taken",
+    ]);
+  });
+});

@@ -1,0 +1,138 @@
+/** The shop's feeler sets. */
+import { randomUUID } from "node:crypto";
+import { and, asc, eq, inArray } from "drizzle-orm";
+import { z } from "zod";
+import { CalcProblem } from "@/core/calc/problem";
+import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
+import { parseLength } from "@/core/units/length";
+import type { Database } from "@/db/connect";
+import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
+import type { Actor } from "../http/actor";
+import { idInput } from "../http/id";
+
+async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">[]): Promise<FeelerSet[]> {
+  if (sets.length === 0) return [];
+  const leaves = await db
+    .select()
+    .from(feelerLeaves)
+    .where(
+      inArray(
+        feelerLeaves.setId,
+        sets.map((s) => s.id),
+      ),
+    )
+    .orderBy(asc(feelerLeaves.thicknessMm));
+  return sets.map(({ id, name, system }) => ({
+    id,
+    name,
+    system,
+    leaves: leaves
+      .filter((l) => l.setId === id)
+      .map((l) => ({ mm: l.thicknessMm, mmMark: l.mmMark, inchMark: l.inchMark })),
+  }));
+}
+
+export async function listFeelerSets(db: Database, shopId: string): Promise<FeelerSet[]> {
+  return withLeaves(
+    db,
+    await db.select().from(feelerSets).where(eq(feelerSets.shopId, shopId)).orderBy(asc(feelerSets.name)),
+  );
+}
+
+export async function findFeelerSet(db: Database, shopId: string, id: string): Promise<FeelerSet | null> {
+  const sets = await db
+    .select()
+    .from(feelerSets)
+    .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)));
+  return (await withLeaves(db, sets))[0] ?? null;
+}
+
+/** The sets on hand in a job beside its own, in the order in which they were laid out. */
+export async function setsOfJob(db: Database, shopId: string, jobId: string): Promise<FeelerSet[]> {
+  const sets = await db
+    .select({ id: feelerSets.id, name: feelerSets.name, system: feelerSets.system })
+    .from(jobFeelerSets)
+    .innerJoin(feelerSets, eq(feelerSets.id, jobFeelerSets.setId))
+    .where(and(eq(jobFeelerSets.shopId, shopId), eq(jobFeelerSets.jobId, jobId)))
+    .orderBy(asc(jobFeelerSets.position));
+  return withLeaves(db, sets);
+}
+
+export const addFeelerSetInput = z.strictObject({
+  id: idInput,
+  name: z
+    .string()
+    .trim()
+    .min(1, "Give the set a name, as it is written on its case.")
+    .max(60, "Keep the name within 60 characters."),
+  system: z.enum(["metric", "inch"]),
+  /** The marks as people read them off, parted by blanks; "0.25/.010" gives both marks of a blade. */
+  marks: z.string().max(1000, "That is too long for a feeler set."),
+});
+export type AddFeelerSet = z.infer<typeof addFeelerSetInput>;
+
+const MAX_LEAVES = 60;
+/** Two marks of one blade are rounded differently, never by more than this. */
+const MARKS_AGREE_WITHIN_MM = 0.02;
+
+/** Reads leaves from text. @throws CalcProblem naming the mark that makes no sense */
+export function readMarks(text: string, system: "metric" | "inch"): Leaf[] {
+  const leaves = text
+    .split(/[\s;]+/)
+    .filter((m) => m !== "")
+    .map((mark) => readLeaf(mark, system));
+  if (leaves.length === 0)
+    throw new CalcProblem("Type the marks of the leaves, parted by blanks: 0.05 0.10 0.15.", "marks");
+  if (leaves.length > MAX_LEAVES) throw new CalcProblem(`A set has at most ${MAX_LEAVES} leaves.`, "marks");
+  const sorted = leaves.sort((a, b) => a.mm - b.mm);
+  const twice = sorted.find((l, i) => Math.abs(l.mm - (sorted[i - 1]?.mm ?? -1)) < 1e-6);
+  if (twice !== undefined)
+    throw new CalcProblem(`The leaf ${twice.mmMark ?? twice.inchMark} stands there twice.`, "marks");
+  return sorted;
+}
+
+function readLeaf(mark: string, system: "metric" | "inch"): Leaf {
+  const [native = "", other] = mark.split("/");
+  const unit = system === "metric" ? "mm" : "in";
+  const mm = parseLength(native, unit)?.mm ?? NaN;
+  const most = system === "metric" ? "3 mm" : "0.12 in";
+  if (!(mm > 0 && mm <= 3.1))
+    throw new CalcProblem(`"${native}" is not the mark of a leaf: write it in ${unit}, up to ${most}.`, "marks");
+  if (other !== undefined) {
+    const second = parseLength(other, system === "metric" ? "in" : "mm")?.mm ?? NaN;
+    if (!(Math.abs(second - mm) <= MARKS_AGREE_WITHIN_MM))
+      throw new CalcProblem(
+        `"${mark}": the two marks of this leaf contradict each other. Read them off again.`,
+        "marks",
+      );
+  }
+  return system === "metric"
+    ? { mm, mmMark: native, inchMark: other ?? null }
+    : { mm, mmMark: other ?? null, inchMark: native };
+}
+
+/** Adds a set. Sent twice, it is added once. @throws CalcProblem */
+export async function addFeelerSet(db: Database, actor: Actor, input: AddFeelerSet): Promise<void> {
+  const leaves = readMarks(input.marks, input.system);
+  if ((await findFeelerSet(db, actor.shopId, input.id)) !== null) return;
+  const taken = await db
+    .select({ id: feelerSets.id })
+    .from(feelerSets)
+    .where(and(eq(feelerSets.shopId, actor.shopId), eq(feelerSets.name, input.name)));
+  if (taken.length > 0) throw new CalcProblem("There is a set of this name already: give this one another.", "name");
+  await db.transaction(async (tx) => {
+    await tx
+      .insert(feelerSets)
+      .values({ id: input.id, shopId: actor.shopId, name: input.name, system: input.system });
+    await tx.insert(feelerLeaves).values(
+      leaves.map((l) => ({
+        id: randomUUID(),
+        shopId: actor.shopId,
+        setId: input.id,
+        mmMark: l.mmMark,
+        inchMark: l.inchMark,
+        thicknessMm: l.mm,
+      })),
+    );
+  });
+}

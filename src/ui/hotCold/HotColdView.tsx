@@ -1,0 +1,219 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { ROLES } from "@/core/engine/engineFile";
+import { measuredGrowth, growthOfReadingMm } from "@/core/heat/hotColdReadings";
+import { growthWords } from "@/core/heat/growthSources";
+import { capital } from "@/core/job/words/names";
+import type { HotColdPageData } from "@/core/job/pages/hotCold";
+import { showLength } from "@/core/units/length";
+import { Button } from "../controls/Button";
+import { Field, TextInput } from "../controls/Field";
+import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
+import { UNREACHED, send } from "../send";
+import { figure } from "../controls/typed";
+import { type TypedPair, isTyped, pairsSoFar, typedProblem } from "./readingsTyped";
+
+const EMPTY: TypedPair = { goes: "", noGo: "" };
+
+/** Some valves of a finished job, read once more in the other state: with what they were left at they tell how the lash grows. */
+export function HotColdView({ given }: { readonly given: HotColdPageData }) {
+  const router = useRouter();
+  const { valves, state, unit } = given;
+  const other = state === "hot" ? "cold" : "hot";
+  const typedUnit = unit === "mm" ? "mm" : "in";
+  const [typed, setTyped] = useState<Readonly<Record<string, TypedPair>>>({});
+  const [ids, setIds] = useState(() => Object.fromEntries(valves.map((v) => [v.id, crypto.randomUUID()])));
+  const [temperature, setTemperature] = useState("");
+  const [tried, setTried] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [kept, setKept] = useState(false);
+  const pairs = useMemo(() => pairsSoFar(given, typed), [given, typed]);
+  const growths = ROLES.flatMap((role) => {
+    const growth = measuredGrowth(pairs, role);
+    return growth === null ? [] : [{ role, growth }];
+  });
+
+  async function keep(): Promise<void> {
+    setTried(true);
+    const readings = valves.flatMap((v) =>
+      isTyped(typed[v.id] ?? EMPTY) ? [{ id: ids[v.id] ?? "", valve: v.id, ...(typed[v.id] ?? EMPTY) }] : [],
+    );
+    if (readings.length === 0) return setProblem("Type the leaves of at least one valve.");
+    if (readings.some((r) => typedProblem(r, typedUnit) !== null))
+      return setProblem("One of these is a slip: it is said at its valve.");
+    const temperatureC = figure(temperature);
+    if (temperatureC === undefined) return setProblem(`"${temperature}" is not a temperature.`);
+    const sent = await send("POST", `/api/jobs/${given.jobId}/pairs`, { temperatureC, unit: typedUnit, readings });
+    if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(null);
+    setKept(true);
+    setTyped({});
+    setTried(false);
+    setIds(Object.fromEntries(valves.map((v) => [v.id, crypto.randomUUID()])));
+    router.refresh();
+  }
+
+  const type = (id: string, part: Partial<TypedPair>): void => {
+    setKept(false);
+    setTyped({ ...typed, [id]: { ...(typed[id] ?? EMPTY), ...part } });
+  };
+  return (
+    <chakra.form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep();
+      }}
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }}
+      gap={{ base: "6", lg: "10" }}
+      alignItems="start"
+    >
+      <chakra.header gridColumn="1 / -1">
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+          Read some valves of{" "}
+          <Link href={`/engines/${given.engineId}`} style={{ textDecoration: "underline" }}>
+            {given.engine}
+          </Link>{" "}
+          {other}
+        </chakra.h1>
+        <chakra.p fontSize="18px" pt="1">
+          They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies
+          between is the growth, and the next job knows it.
+        </chakra.p>
+      </chakra.header>
+      <chakra.section aria-label="Readings" minWidth="0">
+        {valves.map((v) => {
+          const own = typed[v.id] ?? EMPTY;
+          const wrong = tried ? typedProblem(own, typedUnit) : null;
+          return (
+            <chakra.fieldset
+              key={v.id}
+              border="0"
+              borderTop="1px solid"
+              borderColor="line"
+              m="0"
+              px="0"
+              py="2"
+              minWidth="0"
+              display="grid"
+              gridTemplateColumns={{ base: "4rem 1fr 1fr", md: "5rem 12rem 9rem 9rem 1fr" }}
+              gap="3"
+              alignItems="end"
+            >
+              <chakra.legend srOnly>{v.id}</chakra.legend>
+              <chakra.span fontFamily="stamp" fontWeight={600} fontSize="24px" pb="2" aria-hidden="true">
+                {v.id}
+              </chakra.span>
+              <chakra.span fontFamily="mono" fontSize="16px" pb="3" gridColumn={{ base: "2 / -1", md: "auto" }}>
+                {state} {v.left}
+              </chakra.span>
+              <Field label={`Goes ${other}`}>
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    aria-label={`${v.id} goes ${other}`}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={own.goes}
+                    placeholder={v.read?.goes.text ?? typedUnit}
+                    onChange={(e) => type(v.id, { goes: e.target.value })}
+                  />
+                )}
+              </Field>
+              <Field label="Does not go">
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    aria-label={`${v.id} does not go ${other}`}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    value={own.noGo}
+                    placeholder={v.read?.noGo.text ?? typedUnit}
+                    onChange={(e) => type(v.id, { noGo: e.target.value })}
+                  />
+                )}
+              </Field>
+              <chakra.span fontFamily="mono" fontSize="16px" pb="3">
+                {grows(
+                  pairs.find((p) => p.valve === v.id),
+                  unit,
+                )}
+              </chakra.span>
+              {wrong !== null && (
+                <Complaint role="alert" gridColumn="1 / -1">
+                  {wrong}
+                </Complaint>
+              )}
+            </chakra.fieldset>
+          );
+        })}
+      </chakra.section>
+      <chakra.section
+        aria-label="Growth"
+        minWidth="0"
+        display="flex"
+        flexDirection="column"
+        gap="4"
+        position={{ lg: "sticky" }}
+        top="4"
+      >
+        <PlateHeading>What heat does to it</PlateHeading>
+        {growths.length === 0 && <chakra.p fontSize="18px">Nothing read yet.</chakra.p>}
+        {growths.map(({ role, growth }) => (
+          <chakra.div
+            key={role}
+            border="2px solid"
+            borderColor="ink"
+            borderRadius="plate"
+            bg="sheet"
+            p="3"
+            data-growth={role}
+          >
+            <Stamp>{role}</Stamp>
+            <chakra.p fontSize="26px" fontWeight={600} lineHeight={1.2}>
+              {capital(grownWords(growth.growthMm, unit))} hot
+            </chakra.p>
+            <chakra.p fontFamily="mono" fontSize="16px">
+              {growthWords(growth)}, the middle of {growth.count}
+            </chakra.p>
+          </chakra.div>
+        ))}
+        <Field label={`Engine now, °C`} hint="If you know it">
+          {(c) => (
+            <TextInput
+              {...c}
+              inputMode="decimal"
+              maxWidth="10rem"
+              value={temperature}
+              onChange={(e) => setTemperature(e.target.value)}
+            />
+          )}
+        </Field>
+        {problem !== null && <Complaint role="alert">{problem}</Complaint>}
+        {kept && (
+          <chakra.p role="status" color="set" fontWeight={600} fontSize="18px">
+            Kept: the next job on this engine, and on others of its model, offers this growth.
+          </chakra.p>
+        )}
+        <Button type="submit" kind="now" justifyContent="center">
+          Keep these readings
+        </Button>
+        <chakra.p fontSize="16px">
+          <Link href={`/jobs/${given.jobId}/sheet`} style={{ textDecoration: "underline" }}>
+            Back to the sheet
+          </Link>
+        </chakra.p>
+      </chakra.section>
+    </chakra.form>
+  );
+}
+
+const grows = (pair: Parameters<typeof growthOfReadingMm>[0] | undefined, unit: HotColdPageData["unit"]): string =>
+  pair === undefined ? "" : `grows ${showLength(growthOfReadingMm(pair), unit)}`;
+const grownWords = (mm: number, unit: HotColdPageData["unit"]): string =>
+  `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;

@@ -1,0 +1,46 @@
+/** What is typed on the screen of measured pairs, and the growth that it makes as it is typed. Pure. */
+import type { HotColdReading } from "@/core/heat/hotColdReadings";
+import { readingProblem } from "@/core/lash/reading";
+import { parseLength } from "@/core/units/length";
+import type { HotColdPageData } from "@/core/job/pages/hotCold";
+
+export interface TypedPair {
+  readonly goes: string;
+  readonly noGo: string;
+}
+
+export const isTyped = ({ goes, noGo }: TypedPair): boolean => goes.trim() !== "" || noGo.trim() !== "";
+
+/** What is wrong with a pair of leaves, or null; nothing typed is nothing wrong. */
+export function typedProblem(typed: TypedPair, unit: "mm" | "in"): string | null {
+  if (!isTyped(typed)) return null;
+  const [goes, noGo] = [parseLength(typed.goes, unit), parseLength(typed.noGo, unit)];
+  if (goes === null || noGo === null) return "Type both leaves: the largest that goes, the smallest that does not.";
+  return readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm })?.why ?? null;
+}
+
+/** The pairs so far: what was kept, and what is typed over it. */
+export function pairsSoFar(
+  { valves, state, unit }: HotColdPageData,
+  typed: Readonly<Record<string, TypedPair>>,
+): HotColdReading[] {
+  return valves.flatMap((v) => {
+    const own = typed[v.id];
+    const now =
+      own !== undefined && isTyped(own) && typedProblem(own, unit === "mm" ? "mm" : "in") === null
+        ? { goes: parseLength(own.goes, unit), noGo: parseLength(own.noGo, unit) }
+        : v.read;
+    if (now?.goes == null || now.noGo === null) return [];
+    const otherMm = (now.goes.mm + now.noGo.mm) / 2;
+    const unsureMm = v.leftHalfMm + (now.noGo.mm - now.goes.mm) / 2;
+    return [
+      {
+        valve: v.id,
+        role: v.role,
+        hotMm: state === "hot" ? v.leftMm : otherMm,
+        coldMm: state === "hot" ? otherMm : v.leftMm,
+        unsureMm,
+      },
+    ];
+  });
+}

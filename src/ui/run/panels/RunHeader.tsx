@@ -1,0 +1,131 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
+import { timerWords } from "@/core/preload/bleedDown";
+import { targetWords } from "@/core/job/words/target";
+import type { Person } from "@/core/shop/person";
+import { PersonPicker } from "../../frame/PersonPicker";
+import { ThemeSwitch } from "../../frame/ThemeSwitch";
+import { Button } from "../../controls/Button";
+import { Stamp } from "../../controls/Stamp";
+import { hotSays, hotWords } from "../words/hotMinutes";
+import type { Run } from "../model";
+
+interface Props {
+  readonly run: Run;
+  readonly people: readonly Person[];
+  readonly person: Person | null;
+  /** Opens where the temperature is said; null while that is open. */
+  readonly onTemperature: (() => void) | null;
+}
+
+/** What this job is, how far it is, and whether all of it is kept. */
+export function RunHeader({ run, people, person, onTemperature }: Props) {
+  const { context, now, ledger } = run;
+  const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
+  const { file, job, state, temperatureC, rules, room } = context;
+  const of = job.valves.length;
+  const hot = hotSays(context, now);
+  const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs) ?? 0);
+  return (
+    <chakra.header
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      columnGap={{ base: "3", xl: "4" }}
+      rowGap="1"
+      px={{ base: "3", lg: "4" }}
+      py="1"
+      borderBottom="2px solid"
+      borderColor="ink"
+      bg="paper"
+      minHeight="52px"
+    >
+      <chakra.a
+        asChild
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        textDecoration="underline"
+        minHeight="44px"
+        display="inline-flex"
+        alignItems="center"
+      >
+        <Link href="/">Bench</Link>
+      </chakra.a>
+      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>
+        {file.name}
+      </chakra.h1>
+      <chakra.span
+        border="1.5px solid"
+        borderColor="ink"
+        borderRadius="plate"
+        px="2"
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        textTransform="uppercase"
+      >
+        {state}
+        {temperatureC === null ? "" : ` · ${temperatureC} °C`}
+      </chakra.span>
+      <chakra.span
+        fontSize="15px"
+        display={{ base: company.length > 0 ? "inline" : "none", xl: "inline" }}
+        flex="1 1 0"
+        minWidth="0"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+      >
+        {company.length > 0 ? `At it too: ${company.join(", ")}` : targetWords(rules, job, file)}
+      </chakra.span>
+      {waitMs > 0 && (
+        <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">
+          bleeds down {timerWords(waitMs)}
+        </chakra.span>
+      )}
+      {hot !== null && (
+        <Button
+          type="button"
+          kind="quiet"
+          onClick={onTemperature ?? undefined}
+          disabled={onTemperature === null}
+          color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}
+        >
+          {hotWords(hot)}
+        </Button>
+      )}
+      <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
+        <Stamp color="ink!">
+          {now.state.doneCount} of {of} {room.doneWord}
+        </Stamp>
+        <chakra.div
+          role="progressbar"
+          aria-label={`Valves ${room.doneWord}`}
+          aria-valuemin={0}
+          aria-valuemax={of}
+          aria-valuenow={now.state.doneCount}
+          width="90px"
+          height="12px"
+          border="1.5px solid"
+          borderColor="ink"
+          bg="sheet"
+        >
+          <chakra.div height="full" bg="set" style={{ width: `${(100 * now.state.doneCount) / of}%` }} />
+        </chakra.div>
+      </chakra.div>
+      <chakra.span
+        role="status"
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize="16px"
+        color={ledger.pending.size === 0 ? "set" : "now"}
+        data-kept={ledger.pending.size === 0}
+      >
+        {ledger.pending.size === 0 ? "All kept" : `${ledger.pending.size} not kept yet`}
+      </chakra.span>
+      <PersonPicker people={people} person={person} bare />
+      <ThemeSwitch />
+    </chakra.header>
+  );
+}

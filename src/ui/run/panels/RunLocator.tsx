@@ -1,0 +1,28 @@
+"use client";
+
+import { Locator } from "../../locate/Locator";
+import type { Run } from "../model";
+
+interface Props {
+  readonly run: Run;
+  readonly onClose: () => void;
+}
+
+/** The locator in the middle of a job: what is found is where the run goes on. */
+export default function RunLocator({ run, onClose }: Props) {
+  const { file, engine, job } = run.context;
+  return (
+    <Locator
+      file={file}
+      engine={engine}
+      requiredDeg={job.requiredMarginDeg}
+      stops={job.route}
+      closeLabel="Back to the job"
+      onClose={onClose}
+      onFound={(deg, arc) => {
+        run.found(deg, arc);
+        onClose();
+      }}
+    />
+  );
+}

@@ -1,0 +1,171 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
+import type { ReactNode } from "react";
+import type { ValveState } from "@/core/job/state/state";
+import { bandWords, specUnit } from "@/core/job/words/specs";
+import { capital, valveName } from "@/core/job/words/names";
+import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { Button, ButtonLink, Key } from "../../controls/Button";
+import { ReasonLine } from "./ReasonLine";
+import type { InHandLines, Run } from "../model";
+
+/** The valve in hand with its numbers, and what can be answered: one large button, and the others above it. */
+export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
+  const { instruction, now, canUndo } = run;
+  const asks = now.next.kind === "answer";
+  return (
+    <chakra.section
+      aria-label="In hand"
+      data-in-hand={run.valve?.valve.id ?? ""}
+      display="flex"
+      flexDirection="column"
+      justifyContent="space-between"
+      gap="2"
+      p={{ base: "3", lg: "4" }}
+      minWidth="0"
+      height="full"
+    >
+      <ValveInHand run={run} />
+      <chakra.div display="flex" flexDirection="column" gap="2">
+        <chakra.div
+          display="flex"
+          flexWrap="wrap"
+          gap="2"
+          position={{ base: "fixed", lg: "static" }}
+          bottom="0"
+          left="0"
+          right="0"
+          zIndex={1}
+          p={{ base: "3", lg: "0" }}
+          bg="sheet"
+          borderTop={{ base: "2px solid", lg: "0" }}
+          borderColor="ink!"
+        >
+          {!asks &&
+            instruction.choices.map((choice, i) => (
+              <Button
+                key={choice.label}
+                type="button"
+                size="big"
+                flex="1 1 40%"
+                data-choice={i}
+                borderWidth={run.marked === i + 1 ? "4px" : "1.5px"}
+                borderColor={run.marked === i + 1 ? "now" : "ink"}
+                onClick={() => act(i + 1)}
+              >
+                {choice.label}
+                {run.marked === i + 1 ? (
+                  <Key>Enter</Key>
+                ) : (
+                  i === run.marked % instruction.choices.length && <Key>N</Key>
+                )}
+              </Button>
+            ))}
+          {!asks && <ReasonLine key={instruction.title} run={run} />}
+          <chakra.span
+            flex="1 0 100%"
+            height="0"
+            display={{
+              base: "none",
+              lg: instruction.choices.length > 0 || instruction.reasoned !== null ? "block" : "none",
+            }}
+          />
+          <Button
+            type="button"
+            size="big"
+            onClick={run.undo}
+            disabled={!canUndo}
+            justifyContent="center"
+            flex="0 0 auto"
+          >
+            Undo<Key>U</Key>
+          </Button>
+          {now.next.kind === "closed" ? (
+            <ButtonLink asChild kind="now" flex="1">
+              <Link href={`/jobs/${run.context.id}/sheet`}>See the sheet</Link>
+            </ButtonLink>
+          ) : (
+            <Button
+              type="button"
+              kind="now"
+              flex="1"
+              data-main
+              disabled={instruction.button === null}
+              onClick={() => act(0)}
+            >
+              {instruction.button?.label ?? instruction.awaits}
+              {run.marked === 0 && <Key>Enter</Key>}
+            </Button>
+          )}
+        </chakra.div>
+      </chakra.div>
+    </chakra.section>
+  );
+}
+
+const Also = ({ names }: { readonly names: readonly string[] }) =>
+  names.length === 0 ? null : (
+    <chakra.p role="alert" fontWeight={600} fontSize="16px" color="now">
+      {names.join(" and ")} {names.length > 1 ? "have" : "has"} this valve in hand too: agree who does it.
+    </chakra.p>
+  );
+
+/** What stands where a valve is not judged by its last reading. */
+const WAITS: Partial<Readonly<Record<ValveState["status"], string>>> = {
+  locked: " is set: read it again",
+  turned: ": lock is loose",
+  inBandUnlocked: ": lock is loose",
+  due: ": once more",
+};
+
+function ValveInHand({ run }: { readonly run: Run }) {
+  const { valve, context, now } = run;
+  if (valve === null)
+    return (
+      <chakra.p fontSize="18px" color="soft">
+        Press <Key>?</Key> for the keys.
+      </chakra.p>
+    );
+  const lines = context.room.inHand?.(valve, valveName(valve.valve, context.job.valves)) ?? readLines(run, valve);
+  const before = context.lastTime[valve.valve.id];
+  const done = DONE.includes(valve.status);
+  const own = context.room.inHand !== undefined;
+  return (
+    <div>
+      <chakra.p aria-live="polite" data-verdict={lines.verdict} fontWeight={700} fontSize="21px" lineHeight={1.2}>
+        {lines.title}
+      </chakra.p>
+      <Also names={now.others.filter((o) => o.valve === valve.valve.id).map((o) => o.person)} />
+      <Figures>{lines.figures}</Figures>
+      {!own && done && valve.last !== null && <Figures>was {readingWords(valve.last)}</Figures>}
+      {!own && !done && before !== undefined && (
+        <Figures>
+          left {readingWords(before.reading)} last time
+          {before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} h ago`}
+        </Figures>
+      )}
+    </div>
+  );
+}
+
+/** Set or looked at since it was read: its last reading is past. */
+const DONE: readonly ValveState["status"][] = ["locked", "turned", "due"];
+
+/** The lines of a valve that is read. */
+function readLines({ tapped, context }: Run, valve: ValveState): InHandLines {
+  const shown = tapped !== null && (tapped.goes !== null || tapped.noGo !== null) ? tapped : null;
+  const verdict = shown?.verdict ?? (valve.last === null || DONE.includes(valve.status) ? null : valve.verdict);
+  const reading = tapped?.whole ?? (valve.status === "read" ? valve.last : null);
+  const band = bandWords(valve.valve.spec, specUnit(context.file.lash?.[valve.valve.role]));
+  return {
+    title: `${capital(valveName(valve.valve, context.job.valves))}${verdict === null ? (WAITS[valve.status] ?? "") : ` ${verdictWords[verdict]}`}`,
+    figures: `${reading === null ? "" : `${readingWords(reading)} · `}${context.room.gapWord} ${band}`,
+    verdict: verdict ?? "",
+  };
+}
+
+const Figures = ({ children }: { readonly children: ReactNode }) => (
+  <chakra.p fontFamily="mono" fontSize="16px" color="soft">
+    {children}
+  </chakra.p>
+);

@@ -1,0 +1,30 @@
+/** What the ledger taught, and what of it is used. Pure. */
+import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
+import { PAIRS_WANTED, learnK, lockShift } from "@/core/lash/learn";
+import type { LedgerEntry } from "@/core/job/ledger/entry";
+import { knownTurns, lockShifts } from "@/core/job/ledger/learned";
+import type { Learning, LearningSwitches, RunContext } from "../model";
+
+export const BOTH_ON: LearningSwitches = { shift: true, k: true };
+
+export function learningOf(
+  { file, locking, earlierShiftsMm }: RunContext,
+  entries: readonly LedgerEntry[],
+  personId: string | null,
+  use: LearningSwitches,
+): Learning {
+  const shifts = locking.inOneGo ? [] : lockShifts(entries, personId);
+  const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
+  const shiftMm = lockShift(shifts, earlierMm);
+  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
+  const k = screw === null || !isScrew(screw) ? null : learnK(knownTurns(entries, shiftMm ?? 0), screw);
+  const wanted =
+    !locking.inOneGo &&
+    use.shift &&
+    shifts.length + earlierMm.length < PAIRS_WANTED &&
+    (file.adjuster === undefined || file.adjuster.kind === "screw");
+  return { shiftMm, shifts, earlierMm, useShift: use.shift, wanted, k, useK: use.k };
+}
+
+/** What is taken off the nominal for the aim; 0 while nothing is known or it is switched off. */
+export const shiftUsed = ({ shiftMm, useShift }: Learning): number => (useShift ? (shiftMm ?? 0) : 0);

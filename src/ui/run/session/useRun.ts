@@ -1,0 +1,333 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
+import type { RunPageData } from "@/core/job/pages/run";
+import { refuse } from "@/core/job/refuse/refuse";
+import { evolve } from "@/core/job/state/fold";
+import { passAfter } from "@/core/job/state/pass";
+import type { JobState } from "@/core/job/state/state";
+import type { Person } from "@/core/shop/person";
+import { type Arc, contains } from "@/core/units/angle/arc";
+import type { Run, RunContext, RunNow, RunWork } from "../model";
+import { aimOf } from "../words/adjustments";
+import { instruct } from "../words/instruction";
+import type { Action, Draft, EnterAction, Instruction, Reasoned } from "../words/shape";
+import { shiftUsed } from "./learning";
+import { ServerClock } from "./serverClock";
+import { lastAt, lastStep } from "./steps";
+import { type Tap, type TappedReading, readTaps, sayTap, tapBlade, tapsOf } from "./taps";
+import { useChoice } from "./useChoice";
+import { useLedger } from "./useLedger";
+import { useRunContext } from "./useRunContext";
+import { useRunNow } from "./useRunNow";
+import { NOTHING_ON, type OnValve, useTaps } from "./useTaps";
+import { valveOf } from "./valveOf";
+
+const made = (draft: Draft): Entry => ({ ...draft, id: crypto.randomUUID(), supersedes: null }) as Entry;
+
+/** The run: what stands in the ledger, what is in hand, and what can be done. */
+export function useRun(given: RunPageData, person: Person | null, work: RunWork): Run {
+  const { context, chooseSet } = useRunContext(given, person, work);
+  const personId = person?.id ?? null;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [foundDeg, setFoundDeg] = useState<number | null>(null);
+  const [overrides, setOverrides] = useState<Record<string, string>>({});
+  const [inHand, setInHand] = useState<string | null>(null);
+  const [clock] = useState(() => new ServerClock(given.nowMs));
+  const ledger = useLedger(given.id, given.entries, inHand, clock);
+  const confirmed = ledger.entries.slice(given.entries.length).some((e) => e.kind === "arrived");
+  const returning = given.returning && !confirmed;
+  const { now, switches, setSwitches } = useRunNow(context, ledger, clock, {
+    chosen,
+    foundDeg,
+    returning,
+    inHand,
+    personId,
+  });
+  const valve = valveOf(now.next);
+  const valveId = valve?.valve.id ?? null;
+  // Told to the others: which valve is in hand here. Set while rendering, so that no effect has to follow.
+  if (inHand !== valveId) setInHand(valveId);
+  const override = valveId === null ? null : (overrides[valveId] ?? null);
+  const doubted = isDoubted(context, now) && override === null;
+  const reading = now.next.kind === "read" && !doubted;
+  const { choice, choose: setChoice } = useChoice(context, valveId);
+  const taps = useTaps(given.id, context.hand.set.id);
+  const own = (valveId === null ? undefined : taps.all[valveId]) ?? NOTHING_ON;
+  const tapped = useMemo(() => (reading ? readTapped(context, now, own) : null), [reading, context, now, own]);
+  const instruction = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, {
+    choice,
+    override,
+  });
+  const { marked, mark } = useMarked(instruction);
+  const { add, complaint, setComplaint } = useAdding(context, ledger, now.state, { personId, clock });
+
+  // What the shop refused goes back onto the leaves: nothing that was tapped is lost.
+  const { refused } = ledger;
+  const restore = taps.change;
+  useEffect(() => {
+    for (const entry of refused?.entries ?? [])
+      if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context.hand));
+  }, [refused, restore, context]);
+
+  /** The reading that was tapped, as an entry; null where none is whole. */
+  function tappedReading(): Entry | null {
+    if (valve === null || tapped?.whole == null || now.state.stop === null) return null;
+    const { fromMm: _, ...read } = tapped.whole;
+    return made({
+      kind: "reading",
+      valve: valve.valve.id,
+      stop: now.state.stop.letter,
+      pass: passAfter(valve.work),
+      ...read,
+      reason: override,
+    });
+  }
+
+  function done(entries: readonly Entry[], finished: boolean): boolean {
+    if (valveId === null || !add(entries)) return false;
+    taps.change(valveId, NOTHING_ON);
+    setChosen(finished ? null : valveId);
+    return true;
+  }
+
+  /** What is in hand is read, and then this is done with it. A question that the reading raises comes first: then only the reading is kept. */
+  function afterReading(then: (reading: Entry | null) => Draft, finished: boolean): void {
+    const read = tappedReading();
+    const follows = made(then(read));
+    if (read !== null && asks(context, now.state, read)) done([read], false);
+    else done([...(read === null ? [] : [read]), follows], finished);
+  }
+
+  const leave = (reason: string | null): void =>
+    afterReading(
+      (read) => ({ kind: "left", valve: valveId ?? "", reading: read?.id ?? leftOn(context, now, valveId), reason }),
+      true,
+    );
+
+  /** Enters at once what belongs together. */
+  function enter(
+    drafts: readonly Draft[],
+    { stay = false, leave: leaves = false }: Omit<EnterAction, "kind" | "drafts"> = {},
+  ): boolean {
+    const entries = drafts.map(made);
+    const last = entries.at(-1);
+    if (leaves && last !== undefined)
+      return done([...entries, made({ kind: "left", valve: valveId ?? "", reading: last.id, reason: null })], true);
+    if (stay) return done(entries, false);
+    return add(entries);
+  }
+
+  function act(action: Action): void {
+    const stop = now.state.stop?.letter ?? "";
+    switch (action.kind) {
+      case "enter":
+        if (action.choose !== undefined) setChoice(action.choose);
+        enter(action.drafts, action);
+        return;
+      case "choose":
+        return setChoice(action.choice);
+      case "arrive":
+        setChosen(null);
+        setFoundDeg(null);
+        add([
+          ...(now.next.kind === "turn" ? waited(context, now, ledger) : []),
+          made({ kind: "arrived", stop: action.stop }),
+        ]);
+        return;
+      case "turn-over":
+        setChosen(null);
+        add([
+          ...waited(context, now, ledger),
+          made({ kind: "turned-over" }),
+          made({ kind: "arrived", stop: action.stop }),
+        ]);
+        return;
+      case "tap":
+        return say(action.key, action.tap);
+      case "note": {
+        const read = tappedReading();
+        if (read !== null) done([read], true);
+        return;
+      }
+      case "leave":
+        return leave(null);
+      case "set": {
+        const { kind, turns, aimMm, locked } = action;
+        return afterReading(() => ({ kind, valve: valveId ?? "", stop, turns, aimMm, locked }), false);
+      }
+      case "lock":
+        return afterReading(() => ({ kind: "locked", valve: valveId ?? "", stop }), false);
+      case "again":
+        return withdraw(lastAt(now.state.live, action.valve));
+      case "back":
+        return setChosen(null);
+      // Places on the screen, not entries: the view opens them.
+      case "open":
+      case "locate":
+    }
+  }
+
+  function withReason(what: Reasoned["for"], reason: string): void {
+    if (what.kind === "leave") return leave(reason);
+    if (what.kind === "bled") enter([{ kind: "bled-down", reason }]);
+    else if (what.kind === "answer") enter([{ kind: "answered", question: what.question, reason }]);
+    else enter([{ kind: "checked", item: what.item, reason }]);
+  }
+
+  /** The crank was found: at a stop of the route that is an arrival, elsewhere the way to the next stop is told from there. */
+  function found(deg: number, arc: Arc): void {
+    const stop = stopWithin(context, now, arc);
+    if (stop !== null) act({ kind: "arrive", stop });
+    else setFoundDeg(deg);
+  }
+
+  function withdraw(back: readonly LedgerEntry[]): void {
+    const entries = back.map((e): Entry => ({ id: crypto.randomUUID(), kind: "withdrawn", supersedes: e.id }));
+    if (back.length === 0 || !add(entries)) return;
+    const read = back.find((e) => e.kind === "reading");
+    if (read !== undefined) taps.change(read.valve, tapsOf(read, context.hand));
+    const last = back[0];
+    setChosen(last !== undefined && isValveEntry(last) ? last.valve : null);
+  }
+
+  /** Changes what is tapped or held at the valve that is read. */
+  function onLeaves(change: (now: OnValve) => OnValve): void {
+    if (!reading || valveId === null) return;
+    setComplaint(null);
+    taps.change(valveId, change(own));
+  }
+
+  const say = (key: string, tap: Tap): void => onLeaves(({ taps }) => ({ taps: sayTap(taps, key, tap), held: null }));
+
+  return {
+    context,
+    now,
+    ledger,
+    instruction,
+    valve,
+    doubted,
+    reading,
+    tapped,
+    taps: own.taps,
+    held: own.held,
+    switches,
+    complaint: complaint ?? refused?.why ?? null,
+    canUndo: now.state.live.length > 0 && now.state.closed === null,
+    marked,
+    choice,
+    overrideHere: override,
+    mark,
+    act,
+    enter,
+    choose: (id) => {
+      setComplaint(null);
+      setChosen(id);
+    },
+    setChoice,
+    override: (id, reason) => setOverrides({ ...overrides, [id]: reason }),
+    withReason,
+    found,
+    // Takes the last step back: the reading goes back onto the leaves.
+    undo: () => withdraw(lastStep(now.state.live)),
+    say,
+    tap: (key) => onLeaves(({ taps }) => ({ taps: tapBlade(taps, key, context.hand.school), held: null })),
+    hold: (held) => onLeaves(() => ({ taps: {}, held })),
+    clear: () => onLeaves(() => NOTHING_ON),
+    chooseSet,
+    setSwitches,
+  };
+}
+
+/** Whether the stop does not serve what is to be done there. */
+function isDoubted({ room }: RunContext, { next }: RunNow): boolean {
+  if (next.kind === "read") return next.at.doubt !== null;
+  return next.kind === "task" && room.doubtedSteps?.includes(next.step) === true && next.at?.doubt != null;
+}
+
+/** What was tapped at the valve in hand. With its lock loose it is read against what it should be before locking. */
+function readTapped(context: RunContext, now: RunNow, { taps, held }: OnValve): TappedReading | null {
+  const valve = valveOf(now.next);
+  if (valve === null) return null;
+  const { spec } = valve.valve;
+  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
+  if (!loose) return readTaps(taps, held, context.hand, spec);
+  const shift = shiftUsed(now.learning);
+  return readTaps(taps, held, context.hand, {
+    ...spec,
+    nominalMm: aimOf(now, valve),
+    lowMm: spec.lowMm - shift,
+    highMm: spec.highMm - shift,
+  });
+}
+
+/** Whether a reading raises a question that comes before anything is done about it. */
+function asks({ rules, job }: RunContext, state: JobState, read: Entry): boolean {
+  if (read.kind !== "reading") return false;
+  const { questions } = evolve(rules, job, state, read);
+  return questions.some((q) => q.valve === read.valve || (q.valve === null && read.pass === "as-found"));
+}
+
+/** What the as-left of a valve rests on where it is not read now: its last reading, or what was done last where nothing is read. */
+function leftOn({ rules }: RunContext, { state }: RunNow, valveId: string | null): string {
+  const valve = state.valves.get(valveId ?? "");
+  return (rules.judgesReadings ? valve?.last?.id : valve?.work.at(-1)?.id) ?? "";
+}
+
+/** Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did not see it begin. */
+function waited(context: RunContext, { state }: RunNow, { entries, pending }: Run["ledger"]): Entry[] {
+  const { room, rules, job } = context;
+  const unseen = entries.some((e) => pending.has(e.id) && rules.squeezes?.(job.task, e) === true);
+  const reason = room.waitedReason?.(context);
+  return state.squeezed !== null && unseen && reason !== undefined ? [made({ kind: "bled-down", reason })] : [];
+}
+
+/** The stop of the route at which the crank was found: where it stood, else where something is open; null at none. */
+function stopWithin({ job }: RunContext, { state }: RunNow, arc: Arc): string | null {
+  const there = job.route.filter((s) => contains(arc, s.crankDeg, job.cycleDeg));
+  const isOpen = (valve: string): boolean => state.valves.get(valve)?.status !== "done";
+  const stop =
+    there.find((s) => s.letter === state.stop?.letter) ??
+    there.find((s) => s.valves.some((v) => isOpen(v.valve))) ??
+    there[0];
+  return stop?.letter ?? null;
+}
+
+/** The answer that the first key gives; another instruction begins with its large button. */
+function useMarked({ title, choices }: Instruction) {
+  const [marked, setMarked] = useState({ of: "", index: 0 });
+  const of = `${title}|${choices.length}`;
+  return {
+    marked: Math.min(marked.of === of ? marked.index : 0, choices.length),
+    mark: (index: number) => setMarked({ of, index }),
+  };
+}
+
+interface Adder {
+  readonly personId: string | null;
+  readonly clock: ServerClock;
+}
+
+/** Adds entries that belong together; what the core refuses is said and nothing is sent. */
+function useAdding({ rules, job }: RunContext, ledger: Run["ledger"], state: JobState, { personId, clock }: Adder) {
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const add = useCallback(
+    (entries: readonly Entry[]): boolean => {
+      let sofar = state;
+      for (const entry of entries) {
+        const why = refuse(rules, job, sofar, entry, { personId, nowMs: clock.now() });
+        if (why !== null) {
+          setComplaint(why);
+          return false;
+        }
+        sofar = evolve(rules, job, sofar, entry);
+      }
+      setComplaint(null);
+      ledger.add(entries);
+      return true;
+    },
+    [rules, job, ledger, state, personId, clock],
+  );
+  return { add, complaint, setComplaint };
+}

@@ -1,0 +1,69 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import { nextThing } from "@/core/job/next/next";
+import { follow } from "@/core/job/state/follow";
+import { useStored } from "../../stored";
+import type { Ledger, LearningSwitches, RunContext, RunNow } from "../model";
+import { BOTH_ON, learningOf } from "./learning";
+import type { ServerClock } from "./serverClock";
+import { useServerNow } from "./useServerNow";
+
+const SECOND_MS = 1000;
+/** How often a hot engine's minutes are looked at. */
+const COOLING_MS = 15_000;
+
+interface Said {
+  readonly chosen: string | null;
+  readonly foundDeg: number | null;
+  /** Whoever is back has not yet said where the crank is. */
+  readonly returning: boolean;
+  /** The valve that was in hand before: it stays so when somebody else comes to it. */
+  readonly inHand: string | null;
+  readonly personId: string | null;
+}
+
+/** Where the job stands and what comes next, as the ledger and what was said here have it. */
+export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerClock, said: Said) {
+  const { job, rules } = context;
+  const [followed] = useState(() => follow(rules, job));
+  const [switches, setSwitches] = useStored<LearningSwitches>(`fulcrata-learning-${context.id}`);
+  const used = switches ?? BOTH_ON;
+  const state = useMemo(() => followed(ledger.entries), [followed, ledger.entries]);
+  const nowMs = useServerNow(clock, context.nowMs, (ms) => {
+    if (state.closed !== null) return null;
+    if ((rules.crankWaitsMs?.(job, state, ms) ?? 0) > 0) return SECOND_MS;
+    return rules.judgedIn === "either-state" && job.state === "hot" ? COOLING_MS : null;
+  });
+  const { chosen, foundDeg, returning, inHand, personId } = said;
+  const now: RunNow = useMemo(() => {
+    const taken = new Set(ledger.others.flatMap((o) => (o.valve === null ? [] : [o.valve])));
+    // What is in hand already stays in hand when somebody else comes to it: both are told.
+    if (inHand !== null) taken.delete(inHand);
+    const next = nextThing(rules, job, state, { chosen, returning, foundDeg, taken, nowMs });
+    const target = next.kind === "turn" && next.first ? next.to : state.stop;
+    return {
+      state,
+      next,
+      nowMs,
+      crankDeg: foundDeg ?? target?.crankDeg ?? 0,
+      learning: learningOf(context, ledger.entries, personId, used),
+      others: ledger.others,
+    };
+  }, [
+    context,
+    job,
+    rules,
+    state,
+    nowMs,
+    ledger.entries,
+    ledger.others,
+    chosen,
+    foundDeg,
+    returning,
+    personId,
+    used,
+    inHand,
+  ]);
+  return { now, switches: used, setSwitches };
+}

@@ -1,0 +1,40 @@
+/** What is told where a stem's end is ground. Pure. */
+import type { ValveState } from "@/core/job/state/state";
+import { type GrindStep, MOST_AT_ONCE_MM, grindStep } from "@/core/shims/grind";
+import { showLength } from "@/core/units/length";
+import type { Adjustment, RunContext, RunNow } from "../../model";
+import { ROUND_UP_MM } from "../../words/adjustments";
+import { screwAdjustment } from "../screw/words";
+
+/** The next step at the wheel; before anything was read, by how much the gap is to change. */
+export function grindAdjustment(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  fromMm: number | null,
+): Adjustment {
+  if (fromMm === null) return screwAdjustment(context, now, valve, fromMm);
+  const step = grindStep(fromMm, valve.valve.spec.nominalMm);
+  return { ...byGrinding(step), turns: null, aimMm: step.kind === "grind" ? fromMm + step.offMm : null };
+}
+
+/** The stem's end is ground, a step at a time: what is off can't be put back. */
+function byGrinding(step: GrindStep): Pick<Adjustment, "title" | "how" | "done"> {
+  if (step.kind === "too-wide") {
+    return {
+      title: `It is ${showLength(step.byMm + ROUND_UP_MM)} too wide: grinding can't close it.`,
+      how: "Recut the seat or fit another valve, then read again.",
+      done: { locked: "Seat or valve changed: read again", turned: null },
+    };
+  }
+  const size = showLength(step.offMm);
+  const much =
+    step.wantedMm > MOST_AT_ONCE_MM + 1e-9
+      ? ` More than ${showLength(MOST_AT_ONCE_MM)} is missing: look at the seat before so much of the stem goes.`
+      : "";
+  return {
+    title: `Take ${size} off the stem's end${step.last ? "" : ", and read again"}.`,
+    how: `${step.last ? "The last step." : `${showLength(step.wantedMm)} is missing in all: go in steps.`} What is ground away can't be put back.${much} Square to the stem, the burr taken off, put back to read.`,
+    done: { locked: `${size} ground off, put back`, turned: null },
+  };
+}

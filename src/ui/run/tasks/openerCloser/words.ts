@@ -1,0 +1,121 @@
+/** What is told of positively closed valves, and of bridges. Pure. */
+import type { ValveOpenerCloser } from "@/core/job/tasks/openerCloser/openerCloser";
+import type { RouteValve } from "@/core/stops/route";
+import type { ValveState } from "@/core/job/state/state";
+import { capital, valveName } from "@/core/job/words/names";
+import { readingWords } from "@/core/job/words/readings";
+import { FELTS, FELT_NAMES, type Felt } from "@/core/shims/tries";
+import type { RunContext, RunNow } from "../../model";
+import { bandOf } from "../../words/readWords";
+import type { TappedReading } from "../../session/taps";
+import { type Action, type Answer, type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
+import { whereWords } from "../../words/where";
+
+export const plugWords = (): Instruction =>
+  instruction({
+    eyebrow: "Before anything is opened",
+    awaits: "Say how many",
+    title: "Plug every hole near the work, and count the plugs.",
+    grounds: [
+      "Half-rings jump. What falls in comes out with the head off: they are counted in now, and out before it is closed.",
+      "Belts, springs and side clips change what is felt: say how they are now, and leave them so until all is read.",
+    ],
+  });
+
+/** What the opener and closer of a valve want. */
+export function openerCloserWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState<ValveOpenerCloser>,
+  at: RouteValve | null,
+): Instruction {
+  const { own } = valve;
+  const page: Action = { kind: "open", path: `pair/${encodeURIComponent(valve.valve.id)}` };
+  const name = valveName(valve.valve, context.job.valves);
+  const base = {
+    eyebrow: whereWords(context, now, valve.valve),
+    reasoned: LEAVE_SO,
+  };
+  const opener = valve.last === null ? "" : `Opener gap ${readingWords(valve.last)}, band ${bandOf(context, valve)}.`;
+  const doubt = at?.doubt == null ? [] : [at.doubt];
+  const felt = (felt: Felt): Answer =>
+    entering(FELT_NAMES[felt].name, {
+      kind: "closer-felt",
+      valve: valve.valve.id,
+      stop: now.state.stop?.letter ?? "",
+      felt,
+    });
+  switch (own.stage) {
+    case "load":
+      return instruction({
+        ...base,
+        title: `Press the closing rocker of ${name} home, and read the gap again.`,
+        grounds: [
+          opener,
+          "That is the loaded gap: opener and closer gap together. Press by hand only, as hard each time.",
+          ...doubt,
+        ],
+        button: { label: "Read it: loaded gap", action: page },
+      });
+    case "parts":
+      return instruction({
+        ...base,
+        title: `${capital(name)}: other parts for its pair.`,
+        grounds: [
+          opener,
+          ...feltWords(own),
+          "Measure what comes out, always with the same tool. The half-rings go back the way they came.",
+          ...doubt,
+        ],
+        button: { label: "Work out opener and closer", action: page },
+      });
+    default:
+      return instruction({
+        ...base,
+        title: `Turn the cam over the closer of ${name}: what do you feel?`,
+        grounds: [
+          `Over its base circle there is no drag, and nothing moves or is heard. ${opener}`,
+          ...triedWords(own),
+          ...doubt,
+        ],
+        button: felt("free"),
+        choices: FELTS.filter((f) => f !== "free").map(felt),
+      });
+  }
+}
+
+const feltWords = ({ felt }: ValveOpenerCloser): string[] =>
+  felt === null ? [] : [`Felt: ${FELT_NAMES[felt].name.toLowerCase()}. ${FELT_NAMES[felt].note}`];
+
+/** The tries so far, in one line. */
+export const triedWords = ({ tries }: Pick<ValveOpenerCloser, "tries">): string[] =>
+  tries.length === 0
+    ? []
+    : [
+        `Tried: ${tries.map((t) => `${t.closerMm === null ? "as found" : t.closerMm.toFixed(2)} ${FELT_NAMES[t.felt].name.toLowerCase()}`).join("; ")}.`,
+      ];
+
+/** The opener gap is kept as read: what the pair wants follows from there. */
+export function openerWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  { whole, verdict }: TappedReading,
+): Instruction {
+  const stands =
+    verdict === "in"
+      ? "is in its band"
+      : verdict === "tight"
+        ? "is too small"
+        : verdict === "loose"
+          ? "is too large"
+          : "is not surely in its band";
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `The opener gap of ${valveName(valve.valve, context.job.valves)} ${stands}.`,
+    grounds: [
+      `${whole === null ? "" : `${readingWords(whole)}; `}band ${bandOf(context, valve)}. The closer comes next.`,
+    ],
+    button: { label: "So it reads: go on", action: { kind: "note" } },
+  });
+}

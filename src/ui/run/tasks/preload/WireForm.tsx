@@ -1,0 +1,39 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { TwoSizes } from "../../../controls/TwoSizes";
+import type { LeafMark } from "@/core/job/ledger/fields";
+import { passAfter } from "@/core/job/state/pass";
+import type { LifterRun } from "./lifterRun";
+
+/** Wires of known size between plunger and retainer, with the valley open: they show the depth itself. */
+export function WireForm({ run, folded = false }: { readonly run: LifterRun; readonly folded?: boolean }) {
+  const { valve, now } = run;
+  if (valve === null) return null;
+  const hold = (goes: LeafMark, noGo: LeafMark): boolean =>
+    run.enter(
+      [
+        {
+          kind: "reading",
+          valve: valve.valve.id,
+          stop: now.state.stop?.letter ?? "",
+          pass: passAfter(valve.work),
+          goes,
+          noGo,
+          school: "wire",
+          value: null,
+          instrument: "wires",
+          reason: run.overrideHere,
+        },
+      ],
+      { stay: true },
+    );
+  const form = <TwoSizes what="wire" submit="Hold wires to it" onHold={hold} />;
+  if (!folded) return form;
+  return (
+    <chakra.details>
+      <chakra.summary fontSize="17px" minHeight="44px" display="list-item" cursor="pointer">
+        Valley open? Hold wires to its plunger as it was found
+      </chakra.summary>
+      {form}
+    </chakra.details>
+  );
+}

@@ -1,0 +1,59 @@
+/** What is told where a screw or a nut is turned. Pure. */
+import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
+import { biteWords } from "@/core/lash/locking";
+import type { ValveState } from "@/core/job/state/state";
+import { capital } from "@/core/job/words/names";
+import { showLength } from "@/core/units/length";
+import { type Turn, asClock, asFraction } from "@/core/units/turns";
+import type { Adjustment, RunContext, RunNow } from "../../model";
+import { ROUND_UP_MM, aimOf, exchanged } from "../../words/adjustments";
+
+/** How far to turn; where the gear has no screw or its figures are missing, by how much the gap is to change. */
+export function screwAdjustment(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  fromMm: number | null,
+): Adjustment {
+  const aim = aimOf(now, valve);
+  const turn = fromMm === null ? null : turnOf(context, now, fromMm, aim);
+  if (turn !== null)
+    return { ...byTurn(context, turn), turns: turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim };
+  // Jobs of before parts were planned for the whole engine exchange them valve by valve.
+  const gear = context.file.adjuster?.kind;
+  if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
+    return exchanged(now, valve, fromMm);
+  return { ...byAmount(context, (fromMm ?? aim) - aim), turns: null, aimMm: aim };
+}
+
+function turnOf({ file }: RunContext, { learning }: RunNow, fromMm: number, aim: number): Turn | null {
+  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
+  if (screw === null || !isScrew(screw)) return null;
+  const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;
+  return turnFor(fromMm, aim, { ...screw, k });
+}
+
+type Said = Pick<Adjustment, "title" | "how" | "done">;
+
+function byTurn({ locking, file }: RunContext, turn: Turn): Said {
+  const { part } = locking;
+  const done = {
+    locked: `${capital(part)} turned${locking.kind === "self-locking" ? "" : ", locked"}`,
+    turned: `${capital(part)} turned: read before locking`,
+  };
+  if (turn.direction === "none")
+    return { title: `Leave the ${part} where it is and lock it.`, how: locking.how, done };
+  const bites = biteWords(turn, file.adjuster?.swingDeg);
+  return {
+    title: `Turn the ${part} ${turn.direction} ${Math.round(turn.screwDeg)}°, ${asClock(turn)}.`,
+    how: `That is ${asFraction(turn.turns)}. ${bites === null ? "" : `${bites} `}${locking.how}`,
+    done,
+  };
+}
+
+/** Without the figures of its screw: what must change, in mm. */
+const byAmount = ({ locking }: RunContext, excessMm: number): Said => ({
+  title: `${excessMm > 0 ? "Close" : "Open"} it by ${showLength(Math.abs(excessMm) + ROUND_UP_MM)}, and lock.`,
+  how: `Give the adjuster's place and thread on the engine's page to be told the turn. ${locking.how}`,
+  done: { locked: "Turned and locked", turned: "Turned: read before locking" },
+});

@@ -1,0 +1,161 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { type ReactNode, useState } from "react";
+import { Button, Key } from "../../controls/Button";
+import { Field, TextInput } from "../../controls/Field";
+import { PlateHeading } from "../../controls/Stamp";
+import { DeviceTray } from "./DeviceTray";
+import { LearnedTray } from "./LearnedTray";
+import { LookAgain } from "./LookAgain";
+import { PedalTray } from "./PedalTray";
+import type { BenchDevices } from "../session/useBenchDevices";
+import type { Run } from "../model";
+import { Switch } from "./Switch";
+import { TemperatureTray } from "./TemperatureTray";
+
+interface Props {
+  readonly run: Run;
+  readonly devices: BenchDevices;
+  readonly voice: { readonly on: boolean; readonly set: (on: boolean) => void };
+  readonly awake: boolean;
+  readonly onClose: () => void;
+}
+
+const PAUSES = ["Called away", "Break", "Waits for parts", "Lets it cool"];
+
+/** What lies beside the engine: pausing, voice, sets, gauge, encoder, pedal, and what was learned. */
+export default function Tray({ run, devices, voice, awake, onClose }: Props) {
+  const { sets, hand, job, rules } = run.context;
+  // What heat and locks do is asked where a gap may be judged in either state.
+  const lash = rules.judgedIn === "either-state";
+  return (
+    <chakra.section aria-label="Tray" maxWidth="1180px" mx="auto">
+      <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="3">
+        <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="26px">
+          The tray
+        </chakra.h2>
+        <Button type="button" size="big" onClick={onClose}>
+          Back to the job<Key>T</Key>
+        </Button>
+      </chakra.div>
+      <chakra.div css={{ columnGap: "16px", columnCount: { base: 1, lg: 2 } }}>
+        <Part title="Break off">
+          <PauseForm
+            onPause={(reason) => {
+              if (run.enter([{ kind: "paused", reason }])) onClose();
+            }}
+          />
+          <LookAgain run={run} onDone={onClose} />
+        </Part>
+        {lash && job.state === "hot" && (
+          <Part title="How hot it is">
+            <TemperatureTray run={run} />
+          </Part>
+        )}
+        <Part title="Set in hand">
+          <chakra.div display="flex" flexWrap="wrap" gap="2">
+            {sets.map((s) => (
+              <Button
+                key={s.id}
+                type="button"
+                size="big"
+                aria-pressed={s.id === hand.set.id}
+                borderWidth={s.id === hand.set.id ? "3px" : "1.5px"}
+                onClick={() => run.chooseSet(s.id)}
+              >
+                {s.name}
+              </Button>
+            ))}
+          </chakra.div>
+          {sets.length === 1 && (
+            <chakra.p fontSize="16px" color="soft">
+              Only this one was laid out when the job began.
+            </chakra.p>
+          )}
+        </Part>
+        {lash && (
+          <Part title="What this job has learned">
+            <LearnedTray run={run} />
+          </Part>
+        )}
+        <Part title="Bench gauge and barring encoder">
+          <DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} />
+        </Part>
+        <Part title="Voice and screen">
+          <Switch
+            on={voice.on}
+            onChange={voice.set}
+            label="Say each next thing aloud"
+            note="With this browser's own voice."
+          />
+          <chakra.p fontSize="16px" color="soft">
+            {awake
+              ? "The screen is kept awake."
+              : "This browser lets the screen go dark: set that in the device's own settings."}
+          </chakra.p>
+        </Part>
+        <Part title="Foot pedal">
+          <PedalTray />
+        </Part>
+      </chakra.div>
+    </chakra.section>
+  );
+}
+
+function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <chakra.section
+      border="1.5px solid"
+      borderColor="edge"
+      borderRadius="plate"
+      bg="sheet"
+      p="4"
+      mb="4"
+      breakInside="avoid"
+      display="flex"
+      flexDirection="column"
+      gap="3"
+      minWidth="0"
+    >
+      <PlateHeading as="h3">{title}</PlateHeading>
+      {children}
+    </chakra.section>
+  );
+}
+
+function PauseForm({ onPause }: { readonly onPause: (reason: string) => void }) {
+  const [reason, setReason] = useState("");
+  return (
+    <>
+      <chakra.p fontSize="16px" color="soft">
+        Whoever comes back is asked first where the crank is.
+      </chakra.p>
+      <chakra.div display="flex" flexWrap="wrap" gap="2">
+        {PAUSES.map((p) => (
+          <Button key={p} type="button" size="big" onClick={() => onPause(p)}>
+            {p}
+          </Button>
+        ))}
+      </chakra.div>
+      <chakra.form
+        display="flex"
+        gap="2"
+        alignItems="end"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (reason.trim() !== "") onPause(reason.trim());
+        }}
+      >
+        <chakra.div flex="1">
+          <Field label="Another reason">
+            {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
+          </Field>
+        </chakra.div>
+        <Button type="submit" size="big" disabled={reason.trim() === ""}>
+          Pause
+        </Button>
+      </chakra.form>
+    </>
+  );
+}

@@ -1,0 +1,208 @@
+/** What is told when a question is open, and while the job is closed. Pure. */
+import type { TightenedPart } from "@/core/engine/engineFile";
+import type { CloseItem } from "@/core/job/ledger/kinds";
+import type { Question } from "@/core/job/questions/question";
+import type { RouteStop } from "@/core/stops/route";
+import type { ValveState } from "@/core/job/state/state";
+import { capital, valveName } from "@/core/job/words/names";
+import { signAt } from "@/core/stops/sign";
+import { approvedWords } from "./approved";
+import type { CheckWords, RunContext, RunNow } from "../model";
+import { type Answer, type Instruction, entering, instruction } from "./shape";
+
+export function answerWords({ job }: RunContext, question: Question, about: ValveState | null): Instruction {
+  const [first, ...others] = question.answers;
+  const choice = (answer: string): Answer =>
+    entering(answer, { kind: "answered", question: question.id, reason: answer });
+  return instruction({
+    eyebrow: about === null ? "Before anything is turned" : `Before ${valveName(about.valve, job.valves)} is touched`,
+    title: question.text,
+    grounds: question.checks,
+    button: first === undefined ? null : choice(first),
+    choices: [
+      ...others.map(choice),
+      ...(about === null
+        ? []
+        : [{ label: "Take it back, read again", action: { kind: "again" as const, valve: about.valve.id } }]),
+    ],
+    reasoned: {
+      open: "It was something else",
+      label: "What it was",
+      submit: "Answer",
+      for: { kind: "answer", question: question.id },
+    },
+  });
+}
+
+export const tightenWords = (part: TightenedPart): Instruction =>
+  instruction({
+    eyebrow: "All valves set",
+    title: `Now tighten the ${part.name}${part.torqueNm === undefined ? "" : ` to ${part.torqueNm} Nm`}.`,
+    grounds: [
+      `It shifts every valve under it: ${part.valves.join(", ")}. They are read again after two turns by hand.`,
+    ],
+    button: entering(`${capital(part.name)} tightened`, { kind: "tightened", part: part.name }),
+  });
+
+/** Two full turns by hand; where nothing is read again after them, they only show that nothing touches. */
+export function turnOverWords(context: RunContext, to: RouteStop): Instruction {
+  const { engine, file, rules } = context;
+  const sign = signAt(engine, to.crankDeg, to.sights ?? []);
+  const place = `${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}`;
+  const only = `${capital(file.rotation ?? "clockwise")} only`;
+  const base = {
+    title: `Turn the engine over two full turns by hand, on to ${place}.`,
+    button: { label: `Turned over, at ${to.letter}`, action: { kind: "turn-over" as const, stop: to.letter } },
+  };
+  return rules.rereads
+    ? rereadWords(context, base, only, sign.check)
+    : notRereadWords(context, base, only, sign.check);
+}
+
+type TurnOver = Pick<Instruction, "title" | "button">;
+
+function rereadWords({ job }: RunContext, base: TurnOver, only: string, check: string): Instruction {
+  const again = job.valves.length === 1 ? "read the valve" : "read every valve that was set";
+  return instruction({
+    ...base,
+    eyebrow: "All valves locked",
+    grounds: [
+      `Parts settle, and a missed lock shows: then ${again} once more. ${only}; anything that stops you is a valve that meets a piston.`,
+      check,
+    ],
+    reasoned: {
+      open: "Leave the re-check out",
+      label: "Why there is no re-check",
+      submit: "Leave it out",
+      for: { kind: "skip", item: "recheck" },
+    },
+  });
+}
+
+function notRereadWords(context: RunContext, base: TurnOver, only: string, check: string): Instruction {
+  const flat =
+    context.file.follower === "flat"
+      ? " On a new cam with flat followers leave it out: as few turns as possible before the first start."
+      : "";
+  return instruction({
+    ...base,
+    eyebrow: "All valves done",
+    grounds: [
+      `${only}, slowly: anything that stops you is a valve that meets a piston.${flat}`,
+      check,
+      ...approvedWords(context),
+    ],
+    reasoned: {
+      open: "Leave the turns out",
+      label: "Why it is not turned over",
+      submit: "Leave them out",
+      for: { kind: "skip", item: "recheck" },
+    },
+  });
+}
+
+export function checkWords(context: RunContext, now: RunNow, item: CloseItem): Instruction {
+  const { title, grounds, done } = CHECKS[item](context, now);
+  return instruction({
+    eyebrow: "Before closing",
+    title,
+    grounds,
+    button: entering(done, { kind: "checked", item, reason: null }),
+    reasoned: {
+      open: "Not done, with a reason",
+      label: "Why not",
+      submit: "Go on without",
+      for: { kind: "skip", item },
+    },
+  });
+}
+
+const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => CheckWords> = {
+  recheck: () => ({ title: "Read every valve once more.", grounds: [], done: "Read" }),
+  plugs: (_, { state }) => {
+    const count = state.plugged?.count ?? 0;
+    return {
+      title: `${count} ${count === 1 ? "plug" : "plugs"} went in: count ${count} out.`,
+      grounds: ["One that is missing is inside: find it before anything turns."],
+      done: `${count} counted out`,
+    };
+  },
+  locks: (context, now) => context.room.locksCheck?.(context, now) ?? wrenchCheck(context),
+  cleared: () => ({
+    title: "Tool off the crank, leaves counted, nothing left inside.",
+    grounds: ["Count leaves, rags and plugs. Plugs or injectors back, cover on a clean gasket."],
+    done: "Cleared and counted",
+  }),
+  drive: driveCheck,
+  started: ({ file, state, room }) => ({
+    title: "Start it and listen.",
+    done: "It runs quiet",
+    grounds: [
+      file.sector === "aircraft"
+        ? "Only whoever is licensed for it runs the engine up."
+        : "Everybody clear, brake or neutral. A tick at idle is a loose valve or a lock that backed off.",
+      ...(room.startedGrounds?.() ?? []),
+      ...(state === "cold"
+        ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."]
+        : ["If it ticks, say at which valve: the job goes back to it."]),
+    ],
+  }),
+};
+
+/** A wrench to every lock; `more` is said before it. */
+export const wrenchCheck = ({ locking }: RunContext, more: readonly string[] = []): CheckWords => ({
+  title: "Put a wrench to every lock once more.",
+  done: "Every lock touched",
+  grounds: [
+    ...more,
+    locking.kind === "self-locking"
+      ? "A nut that turns by hand is worn: fit a new one and set the valve again."
+      : "Touch each one, in the order of the drawing: the one that was missed is the one that backs off.",
+  ],
+});
+
+/** The word on what is driven by the cam, before anyone puts it back. */
+function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): CheckWords {
+  const { stop } = state;
+  const rocking = stop === null ? [] : signAt(engine, stop.crankDeg).rocking;
+  const first = file.firingOrder[0] ?? "1";
+  const out = job.cycleDeg === 720 && stop !== null && Math.abs(stop.crankDeg - 360) < 1;
+  return {
+    title: out
+      ? "Before a distributor or pump goes back: turn one full turn."
+      : "Mind the drive before a distributor or pump goes back.",
+    grounds: [
+      stop === null
+        ? "The crank's place is not known: find it first."
+        : `The crank stands at mark ${stop.letter}, ${Math.round(stop.crankDeg)}° of ${job.cycleDeg}${rocking.length > 0 ? `, cylinder ${rocking.join(", ")} rocking` : ""}.`,
+      out
+        ? `Cylinder ${first} is at overlap, not firing: as it stands, a drive goes in half a turn out.`
+        : `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out.`,
+    ],
+    done: "Minded",
+  };
+}
+
+export function closeWords({ job }: RunContext, { state }: RunNow): Instruction {
+  const excused = [...state.valves.values()].filter((v) => v.left?.reason != null).map((v) => v.valve.id);
+  const skipped = [...state.checked.values()].flatMap((c) => (c.reason === null ? [] : [`${c.item}: ${c.reason}`]));
+  return instruction({
+    eyebrow: `${job.valves.length} of ${job.valves.length} valves`,
+    title: "Every valve has its as-left. Close the job.",
+    grounds: [
+      ...(excused.length > 0 ? [`Left outside the band, with a reason: ${excused.join(", ")}.`] : []),
+      ...(skipped.length > 0 ? [`Not done: ${skipped.join("; ")}.`] : []),
+      "After this the sheet stands, and a second person can sign it.",
+    ],
+    button: entering("Close the job", { kind: "closed" }),
+  });
+}
+
+export const closedWords = ({ state }: RunNow): Instruction =>
+  instruction({
+    eyebrow: "Finished",
+    title: state.signed
+      ? "This job is closed and signed. Its sheet stands."
+      : "This job is closed. Its sheet stands.",
+    grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
+  });

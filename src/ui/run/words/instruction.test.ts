@@ -1,0 +1,238 @@
+import { describe, expect, it } from "vitest";
+import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
+import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
+import type { JobOf } from "@/core/job/job";
+import { jobOn } from "@/core/job/jobs.testing";
+import type { Entry } from "@/core/job/ledger/entry";
+import { planTask } from "@/core/job/prepare";
+import { passAfter } from "@/core/job/state/pass";
+import type { Task } from "@/core/job/tasks";
+import { lashSpec } from "@/core/lash/spec";
+import type { School } from "@/core/lash/school";
+import type { Learning, RunContext } from "../model";
+import { contextOn, nowOf, setOf, told } from "../run.testing";
+import { readTaps, type Taps } from "../session/taps";
+
+const SET = setOf([0.1, 0.15, 0.2, 0.25, 0.3, 0.35]);
+const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };
+
+const taskOn = (file: EngineFile): Task => {
+  const planned = planTask(file, { targetTurns: 0, lifters: "dry", bleedMinutes: 0, growth: null, fittedBefore: [] });
+  if (!("plan" in planned)) throw new Error(planned.why);
+  return planned.plan;
+};
+
+function contextFor(
+  adjuster: AdjusterEntry | undefined,
+  more: object = {},
+  asked: Partial<JobOf<Task>> = {},
+  school: School = "go-no-go",
+): RunContext {
+  const file = engineFile(["1", "2"], {
+    cam: MILD_CAM,
+    lash: { state: "cold", intake: LASH, exhaust: LASH },
+    ...(adjuster === undefined ? {} : { adjuster }),
+    ...more,
+  });
+  const job = jobOn<Task>(file, taskOn(file), "firing-order", {
+    valves: file.valves.map((v) => ({ ...v, spec: lashSpec(LASH) })),
+    ...asked,
+  });
+  return contextOn(file, job, SET, { school });
+}
+
+const ARRIVED: Entry = { id: "a", supersedes: null, kind: "arrived", stop: "A" };
+function toldOf(
+  adjuster: AdjusterEntry | undefined,
+  taps: Taps,
+  more: object = {},
+  learning: Partial<Learning> = { wanted: false },
+) {
+  const context = contextFor(adjuster, more);
+  const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
+  return told(context, nowOf(context, [ARRIVED], { learning }), { taps, tapped });
+}
+const LOOSE: Taps = { 4: "goes", 5: "no" };
+const TIGHT: Taps = { 0: "goes", 1: "no" };
+
+describe("instruct, for a reading out of its band", () => {
+  it.each<[string, AdjusterEntry | undefined, Taps, string, string]>([
+    [
+      "a screw",
+      { kind: "screw", at: "valve-end", pitch: 1 },
+      LOOSE,
+      "Turn the screw in 45°, from 12 to 1 and half way to 2.",
+      "Screw turned, locked",
+    ],
+    [
+      "a screw, tight",
+      { kind: "screw", at: "valve-end", pitch: 1 },
+      TIGHT,
+      "Turn the screw out 27°, from 12 to 11.",
+      "Screw turned, locked",
+    ],
+    [
+      "a stud nut",
+      { kind: "screw", at: "stud-nut", ratio: 1.5, pitch: 1 },
+      LOOSE,
+      "Turn the nut in 18°, two thirds of the way from 12 to 1.",
+      "Nut turned",
+    ],
+    ["an unknown adjuster", undefined, LOOSE, "Close it by 0.13 mm, and lock.", "Turned and locked"],
+    [
+      "a screw without its thread",
+      { kind: "screw", at: "valve-end" },
+      TIGHT,
+      "Open it by 0.08 mm, and lock.",
+      "Turned and locked",
+    ],
+    ["a shim", { kind: "bucket-shim" }, LOOSE, "Fit a part 0.13 mm thicker.", "Part fitted, seated"],
+    ["a bucket, tight", { kind: "bucket" }, TIGHT, "Fit a part 0.08 mm thinner.", "Part fitted, seated"],
+    [
+      "a ground stem",
+      { kind: "grind" },
+      TIGHT,
+      "Take 0.06 mm off the stem's end, and read again.",
+      "0.06 mm ground off, put back",
+    ],
+    [
+      "a ground stem, loose",
+      { kind: "grind" },
+      LOOSE,
+      "It is 0.13 mm too wide: grinding can't close it.",
+      "Seat or valve changed: read again",
+    ],
+  ])("%s", (_name, adjuster, taps, title, button) => {
+    expect(toldOf(adjuster, taps)).toMatchObject({ title, button: { label: button, action: { kind: "set" } } });
+  });
+  it("names what wrong lash does, and the danger of none", () => {
+    expect(toldOf(undefined, LOOSE).grounds.join(" ")).toContain("noisy");
+    expect(toldOf(undefined, { none: "goes" }).grounds.join(" ")).toMatch(/held open.*burnt valve/);
+  });
+});
+
+describe("instruct, while a valve is read", () => {
+  it("offers a first leaf, and asks for the bridge first where there is one", () => {
+    const bridged = contextFor(undefined, {}, { bridged: ["1I"] });
+    const before = nowOf(bridged, [ARRIVED]);
+    expect(told(bridged, before)).toMatchObject({
+      title: "First the bridge of 1 intake: do both valves touch it?",
+      button: { action: { kind: "enter", drafts: [{ kind: "bridged", turned: false }] } },
+      choices: [{ action: { kind: "enter", drafts: [{ kind: "bridged", turned: true }] } }],
+    });
+    const looked: Entry = { id: "b", supersedes: null, kind: "bridged", valve: "1I", stop: "A", turned: true };
+    const after = nowOf(bridged, [ARRIVED, looked]);
+    // Set before anything was read, it leaves the first reading what it is: as found.
+    const first = after.state.valves.get("1I");
+    expect([first?.status, passAfter(first?.work ?? []), after.next.kind]).toEqual(["unread", "as-found", "read"]);
+    const plain = toldOf(undefined, {});
+    expect(plain).toMatchObject({
+      title: "Read 1 intake: try 0.20 mm first.",
+      button: { label: "0.20 mm goes" },
+      choices: [{ label: "Does not go" }],
+    });
+  });
+  it("asks for the other end when one end has decided", () => {
+    expect(toldOf(undefined, { 4: "goes" })).toMatchObject({
+      title: "Loose. Now find a leaf that does not go.",
+      tryKey: "5",
+      button: { label: "0.35 mm goes" },
+    });
+    expect(toldOf(undefined, { 0: "no" })).toMatchObject({ title: "Tight. Does no leaf go at all?", tryKey: "none" });
+    expect(toldOf(undefined, { 5: "goes" }).title).toBe("This set ends here: take a thicker one.");
+  });
+  it("lets a valve in band be left", () => {
+    expect(toldOf(undefined, { 2: "goes", 3: "no" })).toMatchObject({
+      title: "1 intake is in its band: leave it.",
+      button: { action: { kind: "leave" } },
+    });
+  });
+  it("asks where the crank is before anything else, after a while away", () => {
+    const context = contextFor(undefined);
+    const back = told(context, nowOf(context, [ARRIVED], { returning: true }));
+    expect(back).toMatchObject({
+      title: "Is the crank still at mark A?",
+      button: { action: { kind: "arrive", stop: "A" } },
+    });
+    expect(back.grounds[0]).toMatch(/Cylinder 1 has both rockers loose/);
+  });
+  it("reads the sign of a stop before the first valve", () => {
+    const context = contextFor(undefined);
+    const first = told(context, nowOf(context, []));
+    expect(first).toMatchObject({
+      title: "Turn the crank until mark A is at the pointer.",
+      button: { action: { kind: "arrive", stop: "A" } },
+    });
+    expect(first.grounds.join(" ")).toMatch(/Cylinder 1 has both rockers loose.*one turn out.*Go back at least 30°/);
+  });
+});
+
+describe("instruct, while the lock is learned", () => {
+  const SCREW: AdjusterEntry = { kind: "screw", at: "valve-end", pitch: 1 };
+  it("asks for a reading before locking first, and offers the short way", () => {
+    expect(toldOf(SCREW, LOOSE, {}, {})).toMatchObject({
+      button: { action: { kind: "set", locked: false } },
+      choices: [{ action: { kind: "set", locked: true } }],
+    });
+  });
+  it("aims off by what the lock moves, and says so", () => {
+    const aimed = toldOf(SCREW, LOOSE, {}, { wanted: false, shiftMm: -0.02 });
+    expect(aimed).toMatchObject({
+      title: expect.stringContaining("in 38°"),
+      button: { action: { locked: true, aimMm: expect.closeTo(0.22) } },
+    });
+    expect(aimed.grounds[1]).toContain("Bring it to 0.22 mm: locking makes it 0.02 mm tighter here.");
+    expect(toldOf(SCREW, LOOSE, {}, { wanted: false, shiftMm: -0.02, useShift: false }).title).toContain("in 45°");
+  });
+  it("turns by what turns really made, where the figures of the adjuster are off", () => {
+    const k = { k: 2, from: 3, off: 1, disagrees: true };
+    expect(toldOf(SCREW, LOOSE, {}, { wanted: false, k }).title).toContain("in 22°");
+    expect(toldOf(SCREW, LOOSE, {}, { wanted: false, k, useK: false }).title).toContain("in 45°");
+  });
+  it("turns in bites where there is no room", () => {
+    expect(toldOf({ ...SCREW, swingDeg: 30 }, LOOSE).grounds.join(" ")).toContain(
+      "With 30° of room: 2 bites of 22°.",
+    );
+  });
+});
+
+describe("instruct, for the other passes", () => {
+  it("notes what is out while all are read as found first", () => {
+    const context = contextFor(undefined, {}, { survey: true });
+    const tapped = readTaps(LOOSE, null, context.hand, lashSpec(LASH));
+    expect(told(context, nowOf(context, [ARRIVED]), { taps: LOOSE, tapped })).toMatchObject({
+      title: "1 intake is loose: noted, set it later.",
+      button: { action: { kind: "note" } },
+    });
+  });
+  it("asks by feel, with three answers", () => {
+    const context = contextFor(undefined, {}, {}, "overshoot");
+    const tapped = readTaps({}, null, context.hand, lashSpec(LASH));
+    expect(told(context, nowOf(context, [ARRIVED]), { taps: {}, tapped })).toMatchObject({
+      tryKey: "3",
+      button: { label: "0.25 mm drags firmly" },
+      choices: [{ label: "Does not go" }, { label: "Goes loose" }],
+    });
+  });
+  it("puts a question with what to look at, and the way back", () => {
+    const context = contextFor(undefined);
+    const none: Entry = {
+      id: "r",
+      supersedes: null,
+      kind: "reading",
+      valve: "1I",
+      stop: "A",
+      pass: "as-found",
+      goes: { mm: 0, text: "no leaf" },
+      noGo: { mm: 0.1, text: "0.10 mm" },
+      school: "go-no-go",
+      value: null,
+      instrument: null,
+      reason: null,
+    };
+    const asked = told(context, nowOf(context, [ARRIVED, none]));
+    expect(asked.title).toMatch(/No leaf goes at 1 intake/);
+    expect(asked.choices.at(-1)).toMatchObject({ action: { kind: "again", valve: "1I" } });
+    expect(asked.reasoned?.for).toMatchObject({ kind: "answer" });
+  });
+});

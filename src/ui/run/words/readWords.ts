@@ -1,0 +1,220 @@
+/** What is told while a valve is read. Pure. */
+import type { ValveState } from "@/core/job/state/state";
+import { middleOf, isOffAim } from "@/core/job/ledger/readings";
+import { offsetWords } from "@/core/heat/offset";
+import { bandWords, specUnit } from "@/core/job/words/specs";
+import { capital, valveName } from "@/core/job/words/names";
+import { readingWords } from "@/core/job/words/readings";
+import type { RunContext, RunNow } from "../model";
+import { lockAfterWords, setWords } from "./setWords";
+import {
+  type Blade,
+  type Tap,
+  NONE_KEY,
+  type Reading,
+  type TappedReading,
+  bladeOf,
+  bladeOfKey,
+  dragTryKey,
+  singleBlades,
+} from "../session/taps";
+import { throughWords } from "./through";
+import { type Answer, type Instruction, instruction } from "./shape";
+import { whereWords } from "./where";
+
+export function doubtWords(context: RunContext, now: RunNow, valve: ValveState, doubt: string): Instruction {
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `${capital(valveName(valve.valve, context.job.valves))} is not for this stop.`,
+    grounds: [doubt, "Off its heel every reading is wrong."],
+    awaits: "Not at this stop",
+    choices: [{ label: "Back to what is due", action: { kind: "back" } }],
+  });
+}
+
+export function readWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  { taps, tapped }: Reading,
+): Instruction {
+  const name = valveName(valve.valve, context.job.valves);
+  const base = { eyebrow: whereWords(context, now, valve.valve) };
+  if (tapped.goes === null && tapped.noGo === null && tapped.problem === null)
+    return firstLeafWords(context, now, valve);
+  if (tapped.problem !== null)
+    return instruction({ ...base, title: "One of these is a slip.", grounds: [tapped.problem] });
+  const { whole } = tapped;
+  const ofRoom = whole === null ? null : (context.room.readingWords?.(context, now, valve, tapped) ?? null);
+  if (ofRoom !== null) return ofRoom;
+  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
+  if (whole !== null && loose && tapped.verdict === "in")
+    return lockAfterWords(context, now, valve, readingWords(whole));
+  if (whole !== null && tapped.verdict === "in" && !isOffAim(context.job.allToAimMm, whole, valve.valve.spec)) {
+    const locked =
+      valve.status === "locked" && context.room.doneWord === "locked" ? "is locked in its band" : "is in its band";
+    return instruction({
+      ...base,
+      title: `${capital(name)} ${locked}: leave it.`,
+      grounds: [
+        `${readingWords(whole)} lies within ${bandOf(context, valve)}.${throughWords(context, valve, middleOf(whole))}`,
+        ...(context.room.inBandGrounds?.(context) ?? []),
+      ],
+      button: leaveButton(name),
+    });
+  }
+  if (whole !== null && (tapped.verdict !== "undecided" || !tries(tapped))) {
+    const noted = noteWords(context, now, valve, tapped);
+    if (noted !== null) return noted;
+    if (context.room.outWords !== undefined) return context.room.outWords(context, now, valve, tapped);
+    const set = setWords(context, now, valve, tapped);
+    return tapped.verdict === "undecided" && !tapped.advice.decided && tapped.advice.try === null
+      ? { ...set, grounds: [...set.grounds, tapped.advice.why] }
+      : set;
+  }
+  const dragKey = dragTryKey(taps, context.hand, valve.valve.spec.nominalMm);
+  if (dragKey !== null)
+    return tryWords(
+      context,
+      base.eyebrow,
+      `Now try ${bladeOfKey(dragKey, context.hand.set)?.text ?? ""}.`,
+      [soFar(tapped)],
+      bladeOfKey(dragKey, context.hand.set),
+    );
+  if (tapped.verdict !== "undecided" || whole !== null || !tries(tapped))
+    return otherEndWords(context, base.eyebrow, tapped, name);
+  const blade =
+    tapped.advice.decided || tapped.advice.try === null ? null : bladeOf(tapped.advice.try, context.hand.set);
+  return tryWords(
+    context,
+    base.eyebrow,
+    `Now try ${blade?.text ?? ""}.`,
+    [`${soFar(tapped)}: that leaves it open. The band is ${bandOf(context, valve)}.`],
+    blade,
+  );
+}
+
+/** Whether the set has a leaf or stack that would decide. */
+const tries = ({ advice }: TappedReading): boolean => !advice.decided && advice.try !== null;
+
+function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {
+  const name = valveName(valve.valve, context.job.valves);
+  const eyebrow = whereWords(context, now, valve.valve);
+  if (valve.status === "read" && valve.last !== null) {
+    return instruction({
+      eyebrow,
+      title: `${capital(name)} is in its band: leave it.`,
+      grounds: [`It was read as ${readingWords(valve.last)}.`],
+      button: leaveButton(name),
+    });
+  }
+  const dragKey = dragTryKey({}, context.hand, valve.valve.spec.nominalMm);
+  const blade = bladeOfKey(dragKey ?? nearest(context, valve.valve.spec.nominalMm), context.hand.set);
+  const first = blade === null ? "" : `: try ${blade.text} first`;
+  const title =
+    context.room.readTitle !== undefined
+      ? `${context.room.readTitle} ${name}${valve.status === "locked" ? " again" : ""}${first}.`
+      : `${readTitle(name, valve.status)}${first}.`;
+  return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade);
+}
+
+const nearest = ({ hand }: RunContext, mm: number): string =>
+  [...singleBlades(hand.set)].sort((a, b) => Math.abs(a.mm - mm) - Math.abs(b.mm - mm))[0]?.key ?? "";
+
+function readTitle(name: string, status: ValveState["status"]): string {
+  if (status === "locked") return `Locked? Then read ${name} again`;
+  if (status === "turned") return `Lock still loose: read ${name}`;
+  return status === "due" ? `Read ${name} once more` : `Read ${name}`;
+}
+
+const FEEL = {
+  "go-no-go": "A leaf goes when it slides with no more than light drag.",
+  drag: "Light, even drag: the leaf slides, and you feel it.",
+  overshoot: "One step over the spec, to a definite drag: just under it is right.",
+} as const;
+
+function groundsOf(context: RunContext, valve: ValveState): string {
+  const { hand, job, room } = context;
+  const own = room.readGrounds?.(context) ?? null;
+  if (own !== null) return own;
+  if (valve.status === "locked")
+    return "Tool off the rocker, no leaf pushed down by hand. Locking often moves the lash.";
+  if (valve.status === "turned")
+    return "Hold it where it is. Before and after locking shows how far the lock moves it.";
+  const judged = job.offset === null ? "" : ` Judged through an offset: ${offsetWords(job.offset, job.state)}.`;
+  return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep the wrench off the rocker while you feel.${judged}`;
+}
+
+/** Asks for a leaf: the first key says that it goes (or drags), the second that it does not. */
+function tryWords(
+  { hand }: RunContext,
+  eyebrow: string,
+  title: string,
+  grounds: readonly string[],
+  blade: Blade | null,
+): Instruction {
+  if (blade === null) return instruction({ eyebrow, title, grounds });
+  const saying = (label: string, tap: Tap): Answer => ({
+    label,
+    action: { kind: "tap", key: blade.key, tap },
+  });
+  const figure = blade.text;
+  const answers =
+    hand.school === "go-no-go"
+      ? { button: saying(`${figure} goes`, "goes"), choices: [saying("Does not go", "no")] }
+      : {
+          button: saying(`${figure} ${hand.school === "drag" ? "drags lightly" : "drags firmly"}`, "drag"),
+          choices: [saying("Does not go", "no"), saying("Goes loose", "goes")],
+        };
+  return instruction({ eyebrow, title, grounds, tryKey: blade.key, ...answers });
+}
+
+function otherEndWords(context: RunContext, eyebrow: string, tapped: TappedReading, name: string): Instruction {
+  const singles = singleBlades(context.hand.set);
+  const lead = capital(tapped.verdict === "undecided" ? name : tapped.verdict);
+  if (tapped.noGo === null) {
+    const thicker = singles.find((b) => b.mm > (tapped.goes?.mm ?? 0) + 1e-6) ?? null;
+    return tryWords(
+      context,
+      eyebrow,
+      thicker === null ? "This set ends here: take a thicker one." : `${lead}. Now find a leaf that does not go.`,
+      [`${tapped.goes?.text} goes. How far to turn is known once a leaf refuses.`],
+      thicker,
+    );
+  }
+  const thinner = singles.findLast((b) => b.mm < (tapped.noGo?.mm ?? 0) - 1e-6) ?? null;
+  const grounds = [`${tapped.noGo.text} does not go. How far to turn is known once a leaf goes, or none does.`];
+  if (thinner !== null) return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, thinner);
+  return instruction({
+    eyebrow,
+    title: `${lead}. Does no leaf go at all?`,
+    grounds,
+    tryKey: NONE_KEY,
+    button: { label: "No leaf goes", action: { kind: "tap", key: NONE_KEY, tap: "goes" } },
+  });
+}
+
+/** While all are read as found first, or before a question is answered: what was read is kept, nothing is turned yet. */
+function noteWords(context: RunContext, now: RunNow, valve: ValveState, tapped: TappedReading): Instruction | null {
+  if (!now.state.surveying || valve.status !== "unread" || tapped.whole === null) return null;
+  const name = valveName(valve.valve, context.job.valves);
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `${capital(name)} is ${tapped.verdict === "undecided" ? "not decided" : tapped.verdict}: noted, set it later.`,
+    grounds: [
+      `${readingWords(tapped.whole)}, band ${bandOf(context, valve)}. All valves are read as found before any is turned.`,
+    ],
+    button: { label: "Noted, go on", action: { kind: "note" } },
+  });
+}
+
+const leaveButton = (name: string): Answer => ({ label: `${capital(name)} is done`, action: { kind: "leave" } });
+
+const soFar = ({ goes, noGo }: TappedReading): string =>
+  [goes === null ? null : `${goes.text} goes`, noGo === null ? null : `${noGo.text} does not`]
+    .filter((s) => s !== null)
+    .join(", ");
+
+/** The band of a valve in the unit in which it was written down. */
+export const bandOf = ({ file }: RunContext, valve: ValveState): string =>
+  bandWords(valve.valve.spec, specUnit(file.lash?.[valve.valve.role]));

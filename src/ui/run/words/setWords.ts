@@ -1,0 +1,89 @@
+/** What is told while a valve is set and locked. Pure. */
+import { CONSEQUENCE } from "@/core/lash/judge";
+import { middleOf } from "@/core/job/ledger/readings";
+import type { ValveState } from "@/core/job/state/state";
+import { valveName } from "@/core/job/words/names";
+import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { specUnit } from "@/core/job/words/specs";
+import { showLength } from "@/core/units/length";
+import type { Adjustment, RunContext, RunNow } from "../model";
+import { shiftUsed } from "../session/learning";
+import type { TappedReading } from "../session/taps";
+import { aimOf, exchanged } from "./adjustments";
+import { type Answer, type Instruction, LEAVE_SO, instruction } from "./shape";
+import { throughWords } from "./through";
+import { whereWords } from "./where";
+
+/** Out of band (or not decidable): how far to turn, from what was tapped or from the last kept reading. */
+export function setWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  tapped: TappedReading | null,
+): Instruction {
+  const name = valveName(valve.valve, context.job.valves);
+  const reading = tapped?.whole ?? valve.last;
+  const fromMm = tapped?.whole?.fromMm ?? (valve.last === null ? null : middleOf(valve.last));
+  const verdict = tapped?.verdict ?? valve.verdict ?? "undecided";
+  const adjustment = context.room.adjustment?.(context, now, valve, fromMm) ?? exchanged(now, valve, fromMm);
+  const off =
+    verdict === "in"
+      ? `in its band, but off the aim by more than ${context.job.allToAimMm ?? 0} mm`
+      : verdictWords[verdict].replace(/^is /, "");
+  const through = fromMm === null ? "" : throughWords(context, valve, fromMm);
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: adjustment.title,
+    // What the hands do comes first: the rest may be below the edge of a small screen.
+    grounds: [
+      adjustment.how,
+      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${through} `}${aimWords(context, now, valve)}`,
+      ...(reading !== null && reading.goes.mm === 0
+        ? ["No leaf goes: the valve may be held open. Do not run the engine so."]
+        : []),
+      ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),
+    ],
+    ...doneButtons(context, now, adjustment),
+    reasoned: LEAVE_SO,
+  });
+}
+
+function aimWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
+  const unit = specUnit(file.lash?.[valve.valve.role]);
+  const aim = showLength(aimOf(now, valve), unit);
+  const shift = shiftUsed(now.learning);
+  return Math.abs(shift) < 5e-4
+    ? `Bring it to ${aim}.`
+    : `Bring it to ${aim}: locking makes it ${showLength(Math.abs(shift), unit)} ${shift < 0 ? "tighter" : "wider"} here.`;
+}
+
+/** While the lock's shift is being learned, the reading before locking comes first. */
+function doneButtons(
+  { locking }: RunContext,
+  { learning }: RunNow,
+  { done, turns, aimMm: aim }: Adjustment,
+): Pick<Instruction, "button" | "choices"> {
+  const set = { kind: "set" as const, turns, aimMm: aim };
+  const inOne: Answer = { label: done.locked, action: { ...set, locked: true } };
+  if (locking.inOneGo || done.turned === null) return { button: inOne, choices: [] };
+  const first: Answer = { label: done.turned, action: { ...set, locked: false } };
+  return learning.wanted ? { button: first, choices: [inOne] } : { button: inOne, choices: [first] };
+}
+
+/** Read with the lock loose, and right: now the lock. */
+export function lockAfterWords(context: RunContext, now: RunNow, valve: ValveState, read: string): Instruction {
+  return {
+    ...lockWords(context, now, valve),
+    grounds: [`${read} with the lock loose: that is where it should be.`, context.locking.how],
+  };
+}
+
+export function lockWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {
+  const name = valveName(valve.valve, context.job.valves);
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `Lock ${name}, without letting it turn.`,
+    grounds: [context.locking.how],
+    button: { label: "Locked", action: { kind: "lock" } },
+  });
+}
