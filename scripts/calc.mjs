@@ -1,5 +1,4 @@
 /** `npm run --silent calc -- <operation>`: the calculations on the command line; installs quietly when that was never done. */
-import { spawn } from "node:child_process";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import { ensurePackages } from "./lib/install.mjs";
@@ -10,14 +9,13 @@ const ROOT = path.resolve(import.meta.dirname, "..");
 async function main() {
   // Nothing but the answer may stand on standard output.
   if (!existsSync(path.join(ROOT, "node_modules", "tsx"))) await ensurePackages(ROOT, () => undefined);
-  const child = spawn(
+  const { execa } = await import("execa");
+  const { exitCode = 2 } = await execa(
     process.execPath,
     ["--import", "tsx", path.join(ROOT, "scripts/calc-cli.ts"), ...process.argv.slice(2)],
-    { cwd: ROOT, stdio: "inherit" },
+    { cwd: ROOT, stdio: "inherit", reject: false },
   );
-  child.on("close", (code) => {
-    process.exitCode = code ?? 2;
-  });
+  process.exitCode = exitCode;
 }
 
 main().catch((error) => {

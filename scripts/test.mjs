@@ -82,6 +82,7 @@ async function main() {
   await check("Types", bin("tsc"), ["--noEmit"]);
   await check("Format", bin("prettier"), ["--check", ".", "--log-level=warn"]);
   await check("Lint", bin("eslint"), [".", "--max-warnings=0"]);
+  await check("Directions", bin("depcruise"), ["src", "--config", ".dependency-cruiser.mjs"]);
   await unitTests();
   await browserTests();
 }

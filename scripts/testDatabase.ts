@@ -1,5 +1,4 @@
 /** A throwaway PostgreSQL cluster for the unit tests that need one. */
-import { rmSync } from "node:fs";
 import path from "node:path";
 import type { TestProject } from "vitest/node";
 import { ensurePostgres, startCluster } from "./lib/postgres.mjs";
@@ -14,8 +13,5 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const folder = path.resolve(import.meta.dirname, `../.data/unit-${process.pid}`);
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable: false });
   project.provide("databaseUrl", cluster.url);
-  return async () => {
-    await cluster.stop();
-    rmSync(path.dirname(cluster.dataFolder), { recursive: true, force: true });
-  };
+  return cluster.discard;
 }

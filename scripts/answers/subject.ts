@@ -24,7 +24,7 @@ import type { JobState } from "../../src/core/job/state/state";
 import { closerBiases } from "../../src/core/job/tasks/openerCloser/closerBias";
 import { fileTurns } from "../../src/core/job/tasks/preload/plan";
 import { shimOffers } from "../../src/core/job/tasks/shims/offers";
-import { targetWords } from "../../src/core/job/words/target";
+import { targetWords } from "../../src/core/job/head/target";
 import { lockingOf } from "../../src/core/lash/locking";
 import type { FeelerSet } from "../../src/core/shop/feelerSet";
 import { planMethod } from "../../src/core/stops/methods";

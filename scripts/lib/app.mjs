@@ -34,7 +34,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     NODE_ENV: /** @type {const} */ ("production"),
   };
   let heard = "";
-  const child = start(
+  const { child } = await start(
     process.execPath,
     [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)],
     {

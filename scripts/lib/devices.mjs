@@ -9,19 +9,21 @@ import { start, stop } from "./processes.mjs";
  */
 export async function startDevices(root, ordersFile) {
   const [gaugePort, encoderPort, supplierPort] = [await freePort(), await freePort(), await freePort()];
-  const children = [
-    ["gauge", gaugePort],
-    ["encoder", encoderPort],
-    ["supplier", supplierPort],
-  ].map(([name, port]) =>
-    start(
-      process.execPath,
-      [
-        path.join(root, `tools/${name}.mjs`),
-        String(port),
-        ...(name === "supplier" && ordersFile !== undefined ? [ordersFile] : []),
-      ],
-      { cwd: root },
+  const children = await Promise.all(
+    [
+      ["gauge", gaugePort],
+      ["encoder", encoderPort],
+      ["supplier", supplierPort],
+    ].map(([name, port]) =>
+      start(
+        process.execPath,
+        [
+          path.join(root, `tools/${name}.mjs`),
+          String(port),
+          ...(name === "supplier" && ordersFile !== undefined ? [ordersFile] : []),
+        ],
+        { cwd: root },
+      ),
     ),
   );
   return {
@@ -34,7 +36,7 @@ export async function startDevices(root, ordersFile) {
       FULCRATA_SUPPLIER_PORT: String(supplierPort),
     },
     stop: async () => {
-      await Promise.all(children.map(stop));
+      await Promise.all(children.map(({ child }) => stop(child)));
     },
   };
 }

@@ -1,5 +1,4 @@
 /** A production build on a fresh private database with the demo shop, for tests, measurements and pictures. */
-import { rmSync } from "node:fs";
 import path from "node:path";
 import { prepareDatabase, startApp } from "./app.mjs";
 import { startDevices } from "./devices.mjs";
@@ -28,7 +27,6 @@ export async function withFreshApp({ root, durable = true }, work) {
       await devices.stop();
     }
   } finally {
-    await cluster.stop();
-    rmSync(path.dirname(cluster.dataFolder), { recursive: true, force: true });
+    await cluster.discard();
   }
 }

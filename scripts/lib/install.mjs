@@ -1,9 +1,11 @@
 /** npm packages and the production build, each done only when something changed. */
+import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { promisify } from "node:util";
 import { must } from "./processes.mjs";
-import { say } from "./say.mjs";
+import { Trouble, say } from "./say.mjs";
 
 /** Of contents and names, wherever the project stands. @param {string} root @param {readonly string[]} files */
 function fingerprint(root, files) {
@@ -45,11 +47,13 @@ export async function ensurePackages(root, tell = say) {
   const files = ["package.json", "package-lock.json"].map((f) => path.join(root, f));
   await unlessDone(root, path.join(root, "node_modules", ".fulcrata-installed"), files, async () => {
     tell("Installing npm packages (once, about two minutes)…");
-    await must(
-      "npm",
-      ["install", "--include=dev", "--no-audit", "--no-fund"],
-      "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?",
-      { cwd: root },
+    // By hand: the package that runs commands is not there yet.
+    await promisify(execFile)("npm", ["install", "--include=dev", "--no-audit", "--no-fund"], { cwd: root }).catch(
+      (error) => {
+        const why =
+          "The npm packages could not be installed. Is the registry reachable, and is there space on the disk?";
+        throw new Trouble(`${why}\n${String(error.stderr).trim().split("\n").slice(-12).join("\n")}`);
+      },
     );
   });
 }

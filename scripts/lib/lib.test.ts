@@ -1,9 +1,9 @@
 /** The commands' own promises: sentences instead of stack traces, nothing half made, nothing left behind. */
 import { createServer } from "node:net";
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { afterAll, describe, expect, it } from "vitest";
+import { afterAll, beforeEach, describe, expect, it } from "vitest";
 import { ensurePostgres, freePort, portIsFree, startCluster } from "./postgres.mjs";
 import { run, start, stop } from "./processes.mjs";
 import { Trouble, requireNode, requireSpace, sentence } from "./say.mjs";
@@ -12,6 +12,18 @@ const ROOT = path.resolve(import.meta.dirname, "../..");
 const WORK = path.join(ROOT, ".data", `lib-${process.pid}`);
 const SCRATCH = mkdtempSync(path.join(tmpdir(), "lib-"));
 afterAll(() => [WORK, SCRATCH].forEach((f) => rmSync(f, { recursive: true, force: true })));
+
+/** The database servers that run on data below a folder. */
+const serversOf = (folder: string): string[] =>
+  readdirSync("/proc")
+    .filter((pid) => /^\d+$/.test(pid))
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(path.join(folder, "data"));
+      } catch {
+        return false;
+      }
+    });
 
 describe("sentences", () => {
   it.each(["18.20.0", "20.8.1", "16.0.0"])("Node %s is refused with what to install", (v) =>
@@ -40,13 +52,13 @@ describe("processes", () => {
     expect((await run("/no/such/command", [])).code).toBe(127);
   });
   it("ends a child that ignores a polite word", async () => {
-    const child = start(process.execPath, [
+    const { child } = await start(process.execPath, [
       "-e",
       "process.on('SIGTERM', () => {}); setInterval(() => {}, 1000); console.log('up')",
     ]);
     await new Promise((up) => child.stdout.once("data", up));
     await stop(child);
-    expect(child.signalCode).toBe("SIGKILL");
+    expect((await child).signal).toBe("SIGKILL");
   }, 15_000);
   it("knows a taken port", async () => {
     const port = await freePort();
@@ -59,24 +71,40 @@ describe("processes", () => {
 });
 
 describe("the private cluster", () => {
-  it("throws away what a kill left half made, survives a stale lock file, and takes over a leftover server", async () => {
+  it("throws away what a kill left half made, survives a stale lock file, and takes over a leftover server", async ({
+    signal,
+  }) => {
     const bin = await ensurePostgres();
     const folder = path.join(WORK, "postgres");
     mkdirSync(path.join(folder, "new-1", "base"), { recursive: true });
-    const first = await startCluster({ bin, folder, durable: false });
+    const first = await startCluster({ bin, folder, durable: false, signal });
     expect(existsSync(path.join(folder, "new-1"))).toBe(false);
     const url = first.url;
     // The first server still runs, as after a killed start.
-    const second = await startCluster({ bin, folder, durable: false });
+    const second = await startCluster({ bin, folder, durable: false, signal });
     expect(new URL(second.url).password).toBe(new URL(url).password);
     const lock = path.join(second.dataFolder, "postmaster.pid");
     const text = readFileSync(lock, "utf8");
     await second.stop();
     // The number in a stale lock now belongs to this very test.
     writeFileSync(lock, text.replace(/^\d+/, String(process.pid)));
-    const third = await startCluster({ bin, folder, durable: false });
+    const third = await startCluster({ bin, folder, durable: false, signal });
     await third.stop();
     expect(existsSync(lock)).toBe(false);
+    await third.discard();
+  }, 60_000);
+  it("is given up without a server or its data left, however far it came", async () => {
+    const bin = await ensurePostgres();
+    for (const afterMs of [0, 150, 900, 1800]) {
+      const folder = path.join(WORK, `given-up-${afterMs}`);
+      const signal = AbortSignal.timeout(afterMs);
+      const outcome = await startCluster({ bin, folder, durable: false, signal }).catch((error: Error) => error.name);
+      // A machine that was quicker than the last of them has a server, and ends it itself.
+      if (typeof outcome === "string") expect(outcome).toBe("TimeoutError");
+      else await outcome.discard();
+      expect(existsSync(folder)).toBe(false);
+      expect(serversOf(folder)).toEqual([]);
+    }
   }, 60_000);
   it("refuses a folder that is something else", async () => {
     const folder = path.join(WORK, "other");
@@ -89,9 +117,15 @@ describe("the private cluster", () => {
 });
 
 describe("the commands", () => {
+  /** Ends with the test, also when its time is up. */
+  let signal: AbortSignal;
+  beforeEach((test) => {
+    ({ signal } = test);
+  });
   const node = (script: string, args: string[], env: Record<string, string> = {}, input?: string) =>
     run(process.execPath, [path.join(ROOT, "scripts", script), ...args], {
       cwd: ROOT,
+      signal,
       env: { ...process.env, ...env },
       ...(input === undefined ? {} : { input }),
     });

@@ -1,39 +1,42 @@
 /** Child processes that end with their parent, and running a command to its end. */
-import { spawn } from "node:child_process";
 import { Trouble } from "./say.mjs";
 
-/** @type {Set<import("node:child_process").ChildProcess>} */
+/** @typedef {import("execa").ResultPromise<{ reject: false, stdin: "ignore", buffer: false }>} Child */
+
+/** Loaded when it is first needed: the commands begin before the packages are there. */
+const library = () => import("execa");
+
+/** @type {Set<Child>} */
 const running = new Set();
 
 /**
  * Runs a command to its end.
  * @param {string} command
  * @param {readonly string[]} args
- * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, quiet?: boolean, input?: string }} [options]
- * @returns {Promise<{ code: number, output: string }>}
+ * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, quiet?: boolean, input?: string, signal?: AbortSignal }} [options]
+ * @returns {Promise<{ code: number, output: string }>} 127 for a command that is not there, 1 for one that was ended
  */
-export function run(command, args, { cwd, env, quiet = true, input } = {}) {
-  return new Promise((resolve) => {
-    const child = spawn(command, args, {
-      cwd,
-      env: env ?? process.env,
-      stdio: [input === undefined ? "ignore" : "pipe", "pipe", "pipe"],
-    });
-    running.add(child);
-    let output = "";
-    for (const stream of [child.stdout, child.stderr]) {
-      stream?.on("data", (chunk) => {
-        output += chunk;
-        if (!quiet) process.stdout.write(chunk);
-      });
-    }
-    if (input !== undefined) child.stdin?.end(input);
-    child.on("error", (error) => resolve({ code: 127, output: `${output}${error.message}` }));
-    child.on("close", (code) => {
-      running.delete(child);
-      resolve({ code: code ?? 1, output });
-    });
+export async function run(command, args, { cwd, env, quiet = true, input, signal } = {}) {
+  const { execa } = await library();
+  const child = execa(command, args, {
+    ...(cwd === undefined ? {} : { cwd }),
+    ...(env === undefined ? {} : { env, extendEnv: false }),
+    ...(signal === undefined ? {} : { cancelSignal: signal }),
+    ...(input === undefined ? { stdin: /** @type {const} */ ("ignore") } : { input }),
+    reject: false,
+    all: true,
+    stripFinalNewline: false,
+    stdout: quiet ? "pipe" : ["pipe", "inherit"],
+    stderr: quiet ? "pipe" : ["pipe", "inherit"],
   });
+  running.add(/** @type {any} */ (child));
+  const result = await child;
+  running.delete(/** @type {any} */ (child));
+  const output = String(result.all ?? "");
+  if (result.exitCode !== undefined) return { code: result.exitCode, output };
+  return result.code === "ENOENT" || result.code === "EACCES"
+    ? { code: 127, output: `${output}${result.originalMessage ?? ""}` }
+    : { code: 1, output };
 }
 
 /**
@@ -50,31 +53,31 @@ export async function must(command, args, why, options) {
 }
 
 /**
- * Starts a long-running child whose output goes to the given function, line by line as it comes.
+ * Starts a long-running child whose output goes to the given function as it comes.
  * @param {string} command
  * @param {readonly string[]} args
  * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, onOutput?: (text: string) => void }} [options]
+ * @returns {Promise<{ readonly child: Child }>} boxed, as a child itself is awaited to its end
  */
-export function start(command, args, { cwd, env, onOutput } = {}) {
-  const child = spawn(command, args, { cwd, env: env ?? process.env, stdio: ["ignore", "pipe", "pipe"] });
+export async function start(command, args, { cwd, env, onOutput } = {}) {
+  const { execa } = await library();
+  const child = execa(command, args, {
+    ...(cwd === undefined ? {} : { cwd }),
+    ...(env === undefined ? {} : { env, extendEnv: false }),
+    reject: false,
+    stdin: "ignore",
+    buffer: false,
+  });
   running.add(child);
-  child.stdout.on("data", (chunk) => onOutput?.(String(chunk)));
-  child.stderr.on("data", (chunk) => onOutput?.(String(chunk)));
-  child.on("close", () => running.delete(child));
-  return child;
+  for (const stream of [child.stdout, child.stderr]) stream.on("data", (chunk) => onOutput?.(String(chunk)));
+  void child.then(() => running.delete(child));
+  return { child };
 }
 
-/**
- * Ends a child and waits for it: politely first, then for certain.
- * @param {import("node:child_process").ChildProcess} child
- */
+/** Ends a child and waits for it: politely first, after five seconds for certain. @param {Child} child */
 export async function stop(child) {
-  if (child.exitCode !== null || child.signalCode !== null) return;
-  const ended = new Promise((resolve) => child.once("close", resolve));
   child.kill("SIGTERM");
-  const late = setTimeout(() => child.kill("SIGKILL"), 5000);
-  await ended;
-  clearTimeout(late);
+  await child;
 }
 
 /** Ends all children that still run. */

@@ -1,7 +1,7 @@
 /** A made-up engine under a mechanic's hands: what is true of it, and what is entered when the next thing is asked. */
 import { randomUUID } from "node:crypto";
 import type { screwAdjuster } from "../core/lash/adjuster";
-import type { Entry, LedgerEntry, ReadingEntry } from "../core/job/ledger/entry";
+import type { Draft, Entry, LedgerEntry, ReadingEntry } from "../core/job/ledger/entry";
 import type { LeafMark } from "../core/job/ledger/fields";
 import { verdictOf } from "../core/job/ledger/readings";
 import type { NextThing, TaskThing } from "../core/job/next/next";
@@ -10,7 +10,6 @@ import { passAfter } from "../core/job/state/pass";
 import type { JobState, ValveState } from "../core/job/state/state";
 import type { ZeroSchool } from "../core/preload/zeroLash";
 import { type FeelerSet, leafText } from "../core/shop/feelerSet";
-import type { Draft, Hand } from "./hand";
 
 export interface Play {
   readonly jobId: string;
@@ -55,6 +54,16 @@ export function feel(trueMm: number, set: FeelerSet): { goes: LeafMark; noGo: Le
     goes: goes === undefined ? { mm: 0, text: "no leaf" } : { mm: goes.mm, text: leafText(goes, set.system) },
     noGo: { mm: noGo.mm, text: leafText(noGo, set.system) },
   };
+}
+
+/** What a mechanic's hands do in one kind of work. */
+export interface Hand {
+  /** What is entered at a step of this kind of work; `leave` is done with the valve by what comes before. Null = the job stops here. */
+  step?(bench: Bench, thing: TaskThing, stop: string, state: JobState): readonly (Draft | "leave")[] | null;
+  /** How a valve that is out is put right. */
+  set(bench: Bench, valve: ValveState, stop: string): Draft;
+  /** Whether a valve that reads right is right; left out, it is. */
+  isRight?(valve: ValveState): boolean;
 }
 
 const made = (draft: Draft): Entry => ({ ...draft, id: randomUUID(), supersedes: null }) as Entry;

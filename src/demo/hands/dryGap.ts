@@ -1,6 +1,6 @@
 import { jobAs } from "../../core/job/run";
 import { lengthDemand, lengthDemands, orderLines } from "../../core/job/tasks/dryGap/plan";
-import type { Hand } from "../hand";
+import type { Hand } from "../bench";
 import { SCREW_HAND } from "./screw";
 
 /** Lays out what is wanted, and fits the length that the list proposes. */

@@ -1,6 +1,6 @@
 import { middleOf } from "../../core/job/ledger/readings";
 import { grindStep } from "../../core/shims/grind";
-import type { Hand } from "../hand";
+import type { Hand } from "../bench";
 import { SCREW_HAND } from "./screw";
 
 /** Grinds a step at a time. */

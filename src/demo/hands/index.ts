@@ -1,6 +1,6 @@
 /** The hands of every kind of work: kept whole by its type. */
 import type { TaskKind } from "../../core/job/tasks";
-import type { Hand } from "../hand";
+import type { Hand } from "../bench";
 import { DRY_GAP_HAND } from "./dryGap";
 import { GRINDING_HAND } from "./grinding";
 import { OPENER_CLOSER_HAND } from "./openerCloser";

@@ -2,7 +2,8 @@ import { jobAs } from "../../core/job/run";
 import { adviseParts, openerCloserOf } from "../../core/job/tasks/openerCloser/openerCloser";
 import { isRight } from "../../core/shims/tries";
 import { type Bench, feel } from "../bench";
-import type { Draft, Hand } from "../hand";
+import type { Hand } from "../bench";
+import type { Draft } from "../../core/job/ledger/entry";
 import type { ValveState } from "../../core/job/state/state";
 import { SCREW_HAND } from "./screw";
 

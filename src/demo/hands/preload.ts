@@ -1,7 +1,8 @@
 import { otherSchool } from "../../core/preload/zeroLash";
 import { jobAs } from "../../core/job/run";
 import { preloadOf } from "../../core/job/tasks/preload/plunger";
-import type { Draft, Hand } from "../hand";
+import type { Hand } from "../bench";
+import type { Draft } from "../../core/job/ledger/entry";
 import { SCREW_HAND } from "./screw";
 
 /** Finds zero lash by the school that was made up, turns in, and leaves. */

@@ -1,6 +1,6 @@
 import { aimMm, isScrew, turnFor } from "../../core/lash/adjuster";
 import { middleOf } from "../../core/job/ledger/readings";
-import type { Hand } from "../hand";
+import type { Hand } from "../bench";
 
 /** Turns the screw to the aim, and learns what the lock does where that was made up. */
 export const SCREW_HAND: Hand = {

@@ -2,7 +2,8 @@ import { middleOf } from "../../core/job/ledger/readings";
 import { outOfBand } from "../../core/job/tasks/shims";
 import { sizeOf } from "../../core/parts/advise";
 import { newThicknessMm } from "../../core/shims/oneValve";
-import type { Draft, Hand } from "../hand";
+import type { Hand } from "../bench";
+import type { Draft } from "../../core/job/ledger/entry";
 import { SCREW_HAND } from "./screw";
 
 /** The nearest step of the trade at every valve that is out, from a kit that nobody kept count of then. */

@@ -1,10 +1,10 @@
 /** Orders against the simulated supplier itself: slow, down, out of stock, and of another mind about its prices. */
-import { type ChildProcess, spawn } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import net from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { type ResultPromise, execa } from "execa";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import type { CatalogueItem } from "@/core/parts/order";
 import type { Database } from "@/db/connect";
@@ -21,23 +21,20 @@ let db: Database;
 let end: () => Promise<void>;
 let shop: ShimShop;
 let port = 0;
-let running: ChildProcess | null = null;
+let running: ResultPromise<{ stdio: ["ignore", "pipe", "inherit"]; reject: false }> | null = null;
 
 async function startSupplier(): Promise<void> {
-  const child = spawn(process.execPath, [TOOL, String(port), path.join(folder, "orders.json")], {
+  const child = execa(process.execPath, [TOOL, String(port), path.join(folder, "orders.json")], {
     stdio: ["ignore", "pipe", "inherit"],
+    reject: false,
   });
   running = child;
   await new Promise<void>((done) => child.stdout.once("data", () => done()));
 }
 async function killSupplier(): Promise<void> {
-  const child = running;
+  running?.kill("SIGKILL");
+  await running;
   running = null;
-  if (child === null) return;
-  await new Promise<void>((done) => {
-    child.once("exit", () => done());
-    child.kill("SIGKILL");
-  });
 }
 
 beforeAll(async () => {

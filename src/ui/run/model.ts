@@ -4,7 +4,7 @@ import type { Engine } from "@/core/engine/resolve";
 import type { BeforeAfter, LearnedK } from "@/core/lash/learn";
 import type { Locking } from "@/core/lash/locking";
 import type { AnyTask, JobOf } from "@/core/job/job";
-import type { Entry, LedgerEntry } from "@/core/job/ledger/entry";
+import type { Draft, Entry, LedgerEntry } from "@/core/job/ledger/entry";
 import type { NextThing, TaskThing } from "@/core/job/next/next";
 import type { RunPageData } from "@/core/job/pages/run";
 import type { JobState, ValveState } from "@/core/job/state/state";
@@ -12,7 +12,7 @@ import type { TaskRules } from "@/core/job/tasks/rules";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Arc } from "@/core/units/angle/arc";
 import type { Held, InHand, Tap, TappedReading, Taps } from "./session/taps";
-import type { Action, Chosen, Draft, Instruction, Reasoned } from "./words/shape";
+import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
 
 /** Everything that stays the same while a job is worked on, but for the set in hand. */
 export interface RunContext<T extends AnyTask = AnyTask> extends Omit<RunPageData, "entries" | "returning" | "job"> {

@@ -66,3 +66,6 @@ export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
   const gone = new Set(entries.map((e) => e.supersedes));
   return entries.filter((e) => !gone.has(e.id) && e.kind !== "withdrawn");
 }
+
+/** An entry as it is to be made: its id comes with it. */
+export type Draft = Entry extends infer E ? (E extends Entry ? Omit<E, "id" | "supersedes"> : never) : never;

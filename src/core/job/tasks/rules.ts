@@ -9,7 +9,7 @@ import type { RefuseRules } from "../refuse/refuse";
 import type { SetupRules } from "../setup/setup";
 import type { SheetRules } from "../sheet/rules";
 import type { FoldRules } from "../state/fold";
-import type { TargetRules } from "../words/target";
+import type { TargetRules } from "../head/target";
 
 export interface TaskRules<T extends AnyTask = AnyTask, Own = unknown, Step extends string = string>
   extends

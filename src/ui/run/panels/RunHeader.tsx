@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { timerWords } from "@/core/preload/bleedDown";
-import { targetWords } from "@/core/job/words/target";
+import { targetWords } from "@/core/job/head/target";
 import type { Person } from "@/core/shop/person";
 import { PersonPicker } from "../../frame/PersonPicker";
 import { ThemeSwitch } from "../../frame/ThemeSwitch";

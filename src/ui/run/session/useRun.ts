@@ -1,5 +1,6 @@
 "use client";
 
+import type { Draft } from "@/core/job/ledger/entry";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
 import type { RunPageData } from "@/core/job/pages/run";
@@ -12,7 +13,7 @@ import { type Arc, contains } from "@/core/units/angle/arc";
 import type { Run, RunContext, RunNow, RunWork } from "../model";
 import { aimOf } from "../words/adjustments";
 import { instruct } from "../words/instruction";
-import type { Action, Draft, EnterAction, Instruction, Reasoned } from "../words/shape";
+import type { Action, EnterAction, Instruction, Reasoned } from "../words/shape";
 import { shiftUsed } from "./learning";
 import { ServerClock } from "./serverClock";
 import { lastAt, lastStep } from "./steps";

@@ -1,8 +1,9 @@
 /** What is told of the bridge under a rocker. Pure. */
+import type { Draft } from "@/core/job/ledger/entry";
 import type { ValveState } from "@/core/job/state/state";
 import { valveName } from "@/core/job/words/names";
 import type { RunContext, RunNow } from "../model";
-import { type Draft, type Instruction, entering, instruction } from "./shape";
+import { type Instruction, entering, instruction } from "./shape";
 import { whereWords } from "./where";
 
 export function bridgeWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {

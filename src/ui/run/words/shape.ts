@@ -1,10 +1,7 @@
 /** The shape of what is told: a sentence, its grounds, and what can be answered. */
-import type { Entry } from "@/core/job/ledger/entry";
+import type { Draft } from "@/core/job/ledger/entry";
 import type { CloseItem } from "@/core/job/ledger/kinds";
 import type { Tap } from "../session/taps";
-
-/** An entry as it is to be made: its id comes with it. */
-export type Draft = Entry extends infer E ? (E extends Entry ? Omit<E, "id" | "supersedes"> : never) : never;
 
 /** Entries that are made together. */
 export interface EnterAction {

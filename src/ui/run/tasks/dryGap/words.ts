@@ -1,4 +1,5 @@
 /** What is told where no screw sets the gap: what to order, and what to fit. Pure. */
+import type { Draft } from "@/core/job/ledger/entry";
 import { LENGTH_PART_NAMES, lengthWords } from "@/core/preload/lengths";
 import { middleOf } from "@/core/job/ledger/readings";
 import type { DryGapTask } from "@/core/job/tasks/dryGap";
@@ -18,7 +19,7 @@ import { approvedWords } from "../../words/approved";
 import type { RunContext, RunNow } from "../../model";
 import { bandOf } from "../../words/readWords";
 import type { TappedReading } from "../../session/taps";
-import { type Draft, type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
+import { type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";
 
 type DryGapContext = RunContext<DryGapTask>;

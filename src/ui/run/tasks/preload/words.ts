@@ -1,4 +1,5 @@
 /** What is told at a hydraulic lifter. Pure. */
+import type { Draft } from "@/core/job/ledger/entry";
 import { meaningOf, plungerTravelMm } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
@@ -14,7 +15,7 @@ import { readingWords } from "@/core/job/words/readings";
 import { approvedWords } from "../../words/approved";
 import type { AtValve, RunContext, RunNow } from "../../model";
 import { doubtWords } from "../../words/readWords";
-import { type Answer, type Draft, type Instruction, LEAVE_SO, instruction } from "../../words/shape";
+import { type Answer, type Instruction, LEAVE_SO, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";
 
 /** A step more at a valve that ticks (trade: usually a quarter turn). */

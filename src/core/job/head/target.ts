@@ -2,7 +2,7 @@
 import type { EngineFile } from "../../engine/engineFile";
 import type { AnyTask, JobOf } from "../job";
 import type { ValveState } from "../state/state";
-import { specUnit, specWords } from "./specs";
+import { specUnit, specWords } from "../words/specs";
 
 /** What the line asks of a kind of work. */
 export interface TargetRules<T extends AnyTask = AnyTask, Own = unknown> {
