@@ -20,7 +20,7 @@ const EXAMPLE: HeatGear = {
 
 describe("the growth, computed", () => {
   it("is 0.226 mm in the trade's example, and less at the exhaust, whose valve grows more", () => {
-    expect(growthMm(EXAMPLE, "intake", evenRise(70))).toBeCloseTo(0.208 + 0.483 - 0.365 - 0.099, 2.9);
+    expect(growthMm(EXAMPLE, "intake", evenRise(70))).toBeCloseTo(0.2079 + 0.483 - 0.3654 - 0.09912, 9);
     expect(growthMm(EXAMPLE, "exhaust", evenRise(70))).toBeCloseTo(0.2264 - 118 * 5e-6 * 70, 3);
   });
   it("overhead: the head opens, the valve closes", () => {

@@ -235,9 +235,23 @@ describe("corrections", () => {
           const made = make(tries[what] as Loose);
           if (refusalAfter(FOUR, ledger, made) === null) ledger.push(made);
         }
-        for (const v of jobState(FOUR, ledger).valves.values()) {
-          if (v.status === "done") expect(v.verdict).toBe("in");
-        }
+        // Admitted one by one, each stands on those before it, and an id that is there is not taken twice.
+        ledger.forEach((entry, i) => expect(refusalAfter(FOUR, ledger.slice(0, i), entry)).toBeNull());
+        const live = liveEntries(ledger);
+        expect(new Set(ledger.map((e) => e.id)).size).toBe(ledger.length);
+        live.forEach((e, i) => {
+          const before = live.slice(0, i);
+          // Whatever is read or turned, is so at the stop where the crank was said to be.
+          if ("stop" in e && e.kind !== "arrived")
+            expect(before.findLast((b) => b.kind === "arrived")?.stop).toBe(e.stop);
+          // What is left was read last, and what is turned was read before.
+          if (e.kind === "left")
+            expect(before.findLast((b) => "valve" in b && b.valve === e.valve)?.id).toBe(e.reading);
+          if (e.kind === "set") expect(before.some((b) => b.kind === "reading" && b.valve === e.valve)).toBe(true);
+        });
+        const { valves, doneCount } = jobState(FOUR, ledger);
+        for (const v of valves.values()) if (v.status === "done") expect(v.verdict).toBe("in");
+        expect(doneCount).toBe([...valves.values()].filter((v) => v.status === "done").length);
       }),
       { numRuns: 80 },
     );

@@ -33,6 +33,18 @@ describe("learnK", () => {
       disagrees: true,
     });
   });
+  it.each([
+    [1.199, false],
+    [1.201, true],
+    [0.801, false],
+    [0.799, true],
+  ])("disagrees from a fifth on: k %f for 1", (k, disagrees) =>
+    expect(learnK([turned(0.1, k), turned(0.2, k), turned(0.15, k)], screw)?.disagrees).toBe(disagrees),
+  );
+  it("takes its turns by their pitch", () => {
+    const learned = learnK([turned(0.1, 1), turned(0.2, 1), turned(0.15, 1)], { pitchMm: 0.5, k: 1.5 });
+    expect(learned).toEqual({ k: expect.closeTo(2, 9), from: 3, off: expect.closeTo(1 / 3, 9), disagrees: true });
+  });
   it("takes no turn that its readings can't see, nor one that went the wrong way", () => {
     expect(learnK([turned(0.1, 1, 0.2), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();
     expect(learnK([turned(0.1, -1), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();

@@ -72,6 +72,25 @@ describe("a positively closed pair", () => {
     }));
   it("at a tenth exactly goes the whole way", () =>
     expect(solve(0.1, 0.2)).toMatchObject({ firstStepMm: expect.closeTo(6.5, 9) }));
+  it("leaves the aim of each, where that is not nothing", () =>
+    expect(
+      solve(0.18, 0.27, {
+        opener: { fittedMm: 2.85, gapMm: 0.18, aimMm: 0.12 },
+        closer: { fittedMm: 6.4, loadedGapMm: 0.27, aimMm: 0.03 },
+      }),
+    ).toEqual({
+      closerGapMm: expect.closeTo(0.09, 9),
+      openerNewMm: expect.closeTo(2.91, 9),
+      closerNewMm: expect.closeTo(6.46, 9),
+      firstStepMm: expect.closeTo(6.46, 9),
+    }));
+  it("goes 80 per cent of the way to an aim, what the hand overstates taken off first", () =>
+    expect(
+      solve(0.1, 0.35, { closer: { fittedMm: 6.4, loadedGapMm: 0.35, aimMm: 0.05 }, biasMm: 0.02 }),
+    ).toMatchObject({
+      closerNewMm: expect.closeTo(6.4 + 0.25 - 0.02 - 0.05, 9),
+      firstStepMm: expect.closeTo(6.4 + 0.8 * (0.25 - 0.02 - 0.05), 9),
+    }));
   it("takes off what the loaded gap overstates", () =>
     expect(solve(0.18, 0.27, { biasMm: 0.02 }).closerNewMm).toBeCloseTo(6.47, 9));
   it.each([
