@@ -141,6 +141,9 @@ function readingRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: 
       : "Wires are held to the plunger of a hydraulic lifter only.";
   const problem = readingProblem({ goesMm: entry.goes.mm, noGoMm: entry.noGo.mm });
   if (problem !== null) return problem.why;
+  const { value, goes, noGo } = entry;
+  if (value !== null && (value.mm < goes.mm || value.mm > noGo.mm))
+    return "What was held lies outside what went and what did not: take the reading again.";
   const { stop } = state;
   if (stop === null) return "Turn the crank to the first stop and say so before reading a valve.";
   if (stop.letter !== entry.stop)
