@@ -91,7 +91,7 @@ for (const scheme of ["light", "dark"] as const) {
         await clean(page);
         await open(/^Sheet of Dunmore/);
         await page.getByRole("link", { name: /Read some cold/ }).click();
-        await page.waitForURL(/pairs$/);
+        await page.waitForURL(/hot-cold$/);
         await clean(page);
       });
 
@@ -108,7 +108,7 @@ for (const scheme of ["light", "dark"] as const) {
         await page.waitForURL(/\/jobs\//);
         await confirmCrank(page);
         await page.getByRole("button", { name: "Work out opener and closer" }).click();
-        await page.waitForURL(/\/pair\//);
+        await page.waitForURL(/\/opener-closer\//);
         await page.getByLabel("Old opener").fill("3.10");
         await clean(page);
         await page.goto("/");

@@ -66,7 +66,7 @@ test("a big-cam eight, hot, by opening and closing, all as found first, girdles 
   await allKept(page);
 });
 
-test("one cylinder with a release: its heel is found beside the bump", async ({ page }) => {
+test("one cylinder with a release: its base circle is found beside the bump", async ({ page }) => {
   await beginJob(page, await addEngine(page, { ...HOB, name: "Test one" }), { set: "Fine metric set" });
   await workByKeys(page, truthOf(HOB, { "1E": 0.05 }));
   await allKept(page);

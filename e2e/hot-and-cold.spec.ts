@@ -40,7 +40,7 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await expect(page.getByRole("button", { name: /^Checked: sign/ })).toHaveCount(0);
 
   await page.getByRole("link", { name: /Read some cold/ }).click();
-  await page.waitForURL(/pairs$/);
+  await page.waitForURL(/hot-cold$/);
   await page.getByLabel("1I goes cold").fill(".013");
   await page.getByRole("button", { name: "Keep these readings" }).click();
   await expect(page.getByText("Type both leaves: the largest that goes, the smallest that does not.")).toBeVisible();

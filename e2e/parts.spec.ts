@@ -22,7 +22,7 @@ test("parts are laid in with the micrometer's zero taken off, taken out by one o
   await page.getByLabel("Measured with").selectOption({ label: "Test micrometer" });
   await page.getByLabel("What it shows").fill("6.416");
   await expect(page.getByText("6.416 − 0.016 (its zero) = 6.400 mm")).toBeVisible();
-  await page.getByRole("button", { name: "Lay it in" }).click();
+  await page.getByRole("button", { name: "Add to stock" }).click();
   const drawer = page.getByRole("region", { name: "rocker shim" });
   await expect(drawer.locator("[data-count]")).toHaveText("× 1");
   const other = await context.newPage();
@@ -36,10 +36,10 @@ test("parts are laid in with the micrometer's zero taken off, taken out by one o
   await expect(other.getByText("None of these is left: somebody took the last one.")).toBeVisible();
   await expect(other.getByRole("region", { name: "rocker shim" })).toHaveCount(0);
   await page.getByLabel("Or its text").fill("kind,thickness_mm,count\nwasher,2.5,1");
-  await page.getByRole("button", { name: "Take them in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByText(/Line 2: "washer" is no kind of part/)).toBeVisible();
   await page.getByLabel("Or its text").fill("kind,diameter_mm,thickness_mm,mark,count\nlash-cap,11,3.10,310,4");
-  await page.getByRole("button", { name: "Take them in" }).click();
+  await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByRole("region", { name: "lash cap, 11 mm" }).locator("[data-count]")).toHaveText("× 4");
   const csv = await (await page.request.get("/api/parts/csv")).text();
   expect(csv).toContain("lash-cap,11,3.1,310,,,no,,,4");

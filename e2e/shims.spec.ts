@@ -82,7 +82,7 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await page.getByRole("link", { name: "See the sheet" }).click();
   await page.waitForURL(/sheet$/);
   await expect(page.getByRole("row", { name: /^3Ia/ })).toContainText(
-    /Fitted 2\.\d+ mm.*was 2\.600 by Bench micrometer; foretold 0\.1\d–0\.1\d mm/,
+    /Fitted 2\.\d+ mm.*was 2\.600 by Bench micrometer; predicted 0\.1\d–0\.1\d mm/,
   );
   await expect(page.getByRole("row", { name: /^4Ea/ })).toContainText("Reason: 2.85 is ordered");
   const sheet = (await (await page.request.get(`/api${job}/sheet.json`)).json()) as {
@@ -158,7 +158,7 @@ test("a fresh build over one test part, and a valve where no leaf goes", async (
     const [, valve = "", mm = ""] = /^(\w+): ([\d.]+) out of/.exec(words) ?? [];
     truth[valve] = valve === "1Ib" ? 2.5 - Number(mm) + 0.004 : (truth[valve] ?? 0) + 2.2 - Number(mm);
   }
-  await plan.getByRole("button", { name: "Fit these 4: out of drawers and heads" }).click();
+  await plan.getByRole("button", { name: "Fit these 4: out of stock and heads" }).click();
   await page.waitForURL(job);
   await workByKeys(page, truth);
   const csv = await (await page.request.get("/api/parts/csv")).text();

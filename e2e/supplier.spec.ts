@@ -73,7 +73,7 @@ test("down in the middle: the order is kept and sent once, the job waits, comes 
   // What was measured is still there.
   await expect(page.getByLabel("1Ib fitted")).toHaveValue(String(fitted));
   await expect(plan.getByText(`1Ib: ${thicker}0 out of the tray for ${name}`)).toBeVisible();
-  await plan.getByRole("button", { name: "Fit these 2: out of drawers and heads" }).click();
+  await plan.getByRole("button", { name: "Fit these 2: out of stock and heads" }).click();
   await page.waitForURL(job);
   truth["1Ib"] = (truth["1Ib"] ?? 0) + fitted - Number(thicker);
   truth["4Ea"] = (truth["4Ea"] ?? 0) + fitted - Number(thinner);

@@ -83,7 +83,9 @@ test("what to keep follows from what was taken, and what is missing can be order
   await atWork(page);
   await page.goto("/shop/parts/advice");
   const shims = page.getByRole("region", { name: "Shim under bucket, 9.5 mm", exact: true });
-  await expect(shims).toContainText(/As the drawers are, \d+ of 100 jobs do not wait; with these, 9[5-9] of 100/);
+  await expect(shims).toContainText(
+    /With the stock as it is, \d+ of 100 jobs do not wait; with these, 9[5-9] of 100/,
+  );
   await expect(shims.getByRole("row").nth(1)).toBeVisible();
   await shims.getByRole("button", { name: /^Order the \d+ that are missing/ }).click();
   await page.waitForURL(/\/shop\/parts$/);

@@ -89,7 +89,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
     await page.keyboard.press("Enter");
     await page.waitForTimeout(900);
   }
-  await page.waitForURL(/pair/);
+  await page.waitForURL(/opener-closer/);
   await page.getByLabel("Old opener").fill("3.100");
   await take(page, "pair");
   await at(/^Start a job on Dunmore/, /job/);
@@ -98,7 +98,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "hot-and-cold");
   await at(/^Sheet of Dunmore/, /sheet$/);
   await page.getByRole("link", { name: /Read some cold/ }).click();
-  await page.waitForURL(/pairs$/);
+  await page.waitForURL(/hot-cold$/);
   await take(page, "pairs");
   await at(/^Dunmore 5.9$/, /engines/);
   await page.locator('[data-valve="3I"]').click();

@@ -1,7 +1,7 @@
 /** What the shape of a cam entry can't say: lobes that fit the strokes, and arcs that are neither empty nor endless. */
 import {
   cycleOf,
-  HEEL_LIFT_MM,
+  BASE_CIRCLE_LIFT_MM,
   type EngineFile,
   type Lobe,
   type PlainLobe,
@@ -58,11 +58,14 @@ function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complai
   const span = lobeSpan(lobe, cycle);
   if (!(span > 0)) return complain(path, "This lobe closes before it opens.");
   if (span + 2 * rampOf(file.cam, file.strokes).rampDeg >= cycle) {
-    complain(path, `With its ramps this lobe is ${Math.round(span)} degrees and more: no heel is left in ${cycle}.`);
+    complain(
+      path,
+      `With its ramps this lobe is ${Math.round(span)} degrees and more: no base circle is left in ${cycle}.`,
+    );
   }
 }
 
-/** Below this a measured lobe is no lobe: a dial left on the heel. */
+/** Below this a measured lobe is no lobe: a dial left on the base circle. */
 const LEAST_FULL_LIFT_MM = 0.5;
 
 function checkProfile(
@@ -81,9 +84,9 @@ function checkProfile(
     );
   if (fullLift(profile).liftMm < LEAST_FULL_LIFT_MM)
     return complain([...path, "profile"], `This profile never lifts ${LEAST_FULL_LIFT_MM} mm: check its unit.`);
-  const worked = stretchesAbove(profile, HEEL_LIFT_MM).reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
+  const worked = stretchesAbove(profile, BASE_CIRCLE_LIFT_MM).reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
   if (worked >= cycleDeg - 1)
-    complain([...path, "profile"], "This profile never rests on its heel: set its lift to 0 there.");
+    complain([...path, "profile"], "This profile never rests on its base circle: set its lift to 0 there.");
 }
 
 /** Degrees from opening to closing; zero or less when the entry makes no sense. */

@@ -69,7 +69,7 @@ describe("a draft", () => {
           ramp: "110",
         },
       },
-      "no heel is left",
+      "no base circle is left",
     ],
     [
       "ramp",

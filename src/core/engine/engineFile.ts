@@ -39,7 +39,7 @@ export interface OwnTdcLobe {
 }
 /** Lift in mm against crank degrees from the cylinder's own firing TDC, rising. */
 export type LiftPoint = readonly [deg: number, liftMm: number];
-/** A measured lobe: it is off its heel where lift exceeds {@link HEEL_LIFT_MM}, so it takes no ramp. */
+/** A measured lobe: it is off its base circle where lift exceeds {@link BASE_CIRCLE_LIFT_MM}, so it takes no ramp. */
 export interface ProfileLobe {
   readonly profile: readonly LiftPoint[];
 }
@@ -50,8 +50,8 @@ interface Lifted {
 export type Lobe = (EventLobe | CenterlineLobe | OwnTdcLobe | ProfileLobe) & Lifted;
 export type PlainLobe = EventLobe | CenterlineLobe | OwnTdcLobe;
 
-/** Above this lift a follower counts as off its heel (the trade's figure for measured profiles). */
-export const HEEL_LIFT_MM = 0.01;
+/** Above this lift a follower counts as off its base circle (the trade's figure for measured profiles). */
+export const BASE_CIRCLE_LIFT_MM = 0.01;
 
 export interface Release {
   readonly role: "intake" | "exhaust";

@@ -56,7 +56,7 @@ describe("engineFileSchema", () => {
       "cam.intake: This lobe closes before it opens.",
     ],
     [
-      "no heel",
+      "no base circle",
       { cam: { intake: { durationDeg: 690, centerlineDeg: 100 } } },
       "cam.intake: With its ramps this lobe is",
     ],

@@ -4,7 +4,7 @@ import { resolveEngine } from "./resolve";
 import { MILD_CAM, engineFile } from "./testEngines";
 
 describe("liftCurve", () => {
-  it("rests on the heel, is full in the middle of the lobe, and shows a release", () => {
+  it("rests on the base circle, is full in the middle of the lobe, and shows a release", () => {
     const file = engineFile(["1"], {
       cam: {
         ...MILD_CAM,
@@ -15,7 +15,7 @@ describe("liftCurve", () => {
     const curve = liftCurve(file, resolveEngine(file), "exhaust");
     expect(curve).toMatchObject({ peakMm: 9, measured: false });
     expect(curve?.at(250)).toBeCloseTo(9, 6);
-    for (const heel of [0, 50, 105, 395, 500]) expect(curve?.at(heel)).toBe(0);
+    for (const baseCircle of [0, 50, 105, 395, 500]) expect(curve?.at(baseCircle)).toBe(0);
     expect(curve?.at(630)).toBeGreaterThan(0.3);
   });
   it("follows a profile, also one that begins before firing TDC", () => {

@@ -1,7 +1,7 @@
 /** Lift of a lobe over the cycle, for the drawings: as measured, or a smooth curve through its events (its shape is assumed). */
 import { fold } from "../units/angle/arc";
 import { parseLength } from "../units/length";
-import { HEEL_LIFT_MM, type EngineFile, type ValveRole } from "./engineFile";
+import { BASE_CIRCLE_LIFT_MM, type EngineFile, type ValveRole } from "./engineFile";
 import { fullLift, liftAt } from "./profile";
 import type { Engine } from "./resolve";
 
@@ -31,7 +31,7 @@ export function liftCurve(file: EngineFile, engine: Engine, role: ValveRole): Li
       role,
       measured: true,
       peakMm: fullLift(lobe.profile).liftMm,
-      at: (rel) => Math.max(0, liftAt(lobe.profile, first + fold(rel - first, cycleDeg)) - HEEL_LIFT_MM),
+      at: (rel) => Math.max(0, liftAt(lobe.profile, first + fold(rel - first, cycleDeg)) - BASE_CIRCLE_LIFT_MM),
     };
   }
   const peakMm = (lobe?.lift === undefined ? null : parseLength(lobe.lift)?.mm) ?? null;

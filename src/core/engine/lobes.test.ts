@@ -68,7 +68,7 @@ describe("lobeShape", () => {
       bumps: [],
     });
   });
-  it("ramps that meet leave no heel and no more than a cycle", () => {
+  it("ramps that meet leave no base circle and no more than a cycle", () => {
     const { workingFromDeg, workingToDeg } = lobeShape(
       { opensDeg: 100, closesDeg: 700 },
       "intake",

@@ -3,12 +3,12 @@
  *
  * Event formulas: exhaust opens 180 - E, closes 360 + X; intake opens 360 - I, closes 540 + C;
  * two-stroke exhaust 180 - E to 180 + C. The ramp widens an arc on both sides, because published
- * events are taken at some lift while the follower leaves its heel earlier.
+ * events are taken at some lift while the follower leaves its base circle earlier.
  */
 import { arcBetween } from "../units/angle/arc";
 import { parseLength } from "../units/length";
 import {
-  HEEL_LIFT_MM,
+  BASE_CIRCLE_LIFT_MM,
   type CamEntry,
   type Lobe,
   type OwnTdcLobe,
@@ -76,7 +76,7 @@ export interface LobeShape {
   readonly closesDeg: number;
   readonly workingFromDeg: number;
   readonly workingToDeg: number;
-  /** Stretches off the heel beside the lobe itself; only a profile has any. */
+  /** Stretches off the base circle beside the lobe itself; only a profile has any. */
   readonly bumps: readonly Stretch[];
 }
 
@@ -93,7 +93,7 @@ export function lobeShape(lobe: Lobe, role: ValveRole, cam: CamEntry | undefined
 function plainShape(lobe: PlainLobe, role: ValveRole, rampDeg: number, cycleDeg: number): LobeShape {
   const { opensDeg, closesDeg: written } = lobeEvents(lobe, role);
   const closesDeg = opensDeg + arcBetween(opensDeg, written, cycleDeg).spanDeg;
-  // Ramps that meet leave no heel: the whole cycle is worked.
+  // Ramps that meet leave no base circle: the whole cycle is worked.
   const spare = Math.max(0, (cycleDeg - (closesDeg - opensDeg)) / 2);
   const ramp = Math.min(rampDeg, spare);
   return {
@@ -109,7 +109,7 @@ function plainShape(lobe: PlainLobe, role: ValveRole, rampDeg: number, cycleDeg:
 function profileShape({ profile }: ProfileLobe, cam: CamEntry | undefined): LobeShape {
   const { deg: fullLiftDeg, liftMm } = fullLift(profile);
   const seenMm = (cam?.atLift === undefined ? null : parseLength(cam.atLift)?.mm) ?? SEEN_LIFT_MM;
-  const working = mainStretch(profile, HEEL_LIFT_MM) ?? { fromDeg: fullLiftDeg, toDeg: fullLiftDeg };
+  const working = mainStretch(profile, BASE_CIRCLE_LIFT_MM) ?? { fromDeg: fullLiftDeg, toDeg: fullLiftDeg };
   const seen = mainStretch(profile, Math.min(seenMm, liftMm / 2)) ?? working;
   return {
     opensDeg: seen.fromDeg,

@@ -28,7 +28,7 @@ const read = (text: string, change: Partial<CsvChoices> = {}) => {
 };
 
 describe("a profile", () => {
-  it("is off its heel above 0.01 mm, on the straight line between points", () => {
+  it("is off its base circle above 0.01 mm, on the straight line between points", () => {
     const ramp: LiftPoint[] = [
       [0, 0],
       [100, 0],
@@ -56,7 +56,7 @@ describe("a profile", () => {
     expect(engine.releases).toHaveLength(1);
     expect(engine.assumptions).toEqual([]);
   });
-  it("gives arcs as wide as its own heel, whatever ramp the cam states", () => {
+  it("gives arcs as wide as its own base circle, whatever ramp the cam states", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 420, max: 520 }),
@@ -100,7 +100,7 @@ describe("a profile", () => {
     ],
     ["too flat a lobe", lobe(468, 140, 0.2), "never lifts"],
     ["more than a cycle", [...lobe(468, 140), [800, 0]], "at most one cycle"],
-    ["no heel", lobe(468, 140).map(([d, l]) => [d, l + 1]), "never rests on its heel"],
+    ["no base circle", lobe(468, 140).map(([d, l]) => [d, l + 1]), "never rests on its base circle"],
     [
       "too few points",
       [
@@ -153,7 +153,9 @@ describe("readProfileCsv", () => {
     const notes = (p: readonly LiftPoint[], extra = ""): string => (read(csv(p) + extra)[0]?.notes ?? []).join(" ");
     expect(notes(points)).toBe("");
     expect(notes(points.filter(([d]) => d < 100 || d > 160))).toContain("There is a gap from 98° to 162°");
-    expect(notes(points.map(([d, l]) => [d, l + 0.04]))).toContain("The heel reads 0.040 mm: that was taken off");
+    expect(notes(points.map(([d, l]) => [d, l + 0.04]))).toContain(
+      "The base circle reads 0.040 mm: that was taken off",
+    );
     expect(notes(points.map(([d, l], i) => [d, l + (i % 2 === 0 ? 0.012 : -0.012)]))).toContain("noisy");
     expect(notes(points.map(([d, l]) => [d, d === 200 ? 3 : l]))).toContain(
       "1 reading jumps out of line and was left out (first at 200°)",

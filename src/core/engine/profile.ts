@@ -1,10 +1,10 @@
 /**
- * Measured lift of a lobe: where it is off its heel, and where it is fully open.
+ * Measured lift of a lobe: where it is off its base circle, and where it is fully open.
  *
  * Points are [crank degrees from the cylinder's own firing TDC, lift in mm], rising, at most one
  * cycle long. Lift between points is on the straight line between them; outside them it is none.
  */
-import { HEEL_LIFT_MM, type LiftPoint } from "./engineFile";
+import { BASE_CIRCLE_LIFT_MM, type LiftPoint } from "./engineFile";
 
 /** Ends of a stretch in degrees, not folded: `toDeg` lies above `fromDeg`. */
 export interface Stretch {
@@ -52,10 +52,10 @@ export function mainStretch(profile: readonly LiftPoint[], overMm: number): Stre
   return stretchesAbove(profile, overMm).find((s) => s.fromDeg <= peak && peak <= s.toDeg) ?? null;
 }
 
-/** Other stretches off the heel: a release ground into the lobe. */
+/** Other stretches off the base circle: a release ground into the lobe. */
 export const bumpsOf = (profile: readonly LiftPoint[]): Stretch[] => {
-  const main = mainStretch(profile, HEEL_LIFT_MM);
-  return stretchesAbove(profile, HEEL_LIFT_MM).filter((s) => s.fromDeg !== main?.fromDeg);
+  const main = mainStretch(profile, BASE_CIRCLE_LIFT_MM);
+  return stretchesAbove(profile, BASE_CIRCLE_LIFT_MM).filter((s) => s.fromDeg !== main?.fromDeg);
 };
 
 /** Lift at an angle, mm. */

@@ -2,12 +2,12 @@
  * Lift against angle from a CSV file, as dial readings at a degree wheel are kept: comma, semicolon
  * or tab; with a header or without; decimal points or commas; crank or cam degrees.
  *
- * What is mended (order, repeats, spikes, an offset heel) and what is doubtful (gaps, noise) is said
+ * What is mended (order, repeats, spikes, an offset base circle) and what is doubtful (gaps, noise) is said
  * in sentences; nothing is dropped in silence.
  */
 import Papa from "papaparse";
 import { MM_PER_INCH } from "../units/length";
-import { HEEL_LIFT_MM, type LiftPoint } from "./engineFile";
+import { BASE_CIRCLE_LIFT_MM, type LiftPoint } from "./engineFile";
 import { fullLift } from "./profile";
 
 export interface CsvChoices {
@@ -103,7 +103,7 @@ function readColumn(body: readonly string[][], c: number, choices: CsvChoices, c
       why: `the angles span ${Math.round(span)} crank degrees, more than one cycle of ${cycleDeg}.${hint}`,
     };
   }
-  const clean = heelAtZero(withoutSpikes(sorted, notes), notes);
+  const clean = baseCircleAtZero(withoutSpikes(sorted, notes), notes);
   tellGaps(clean, notes);
   const { liftMm } = fullLift(clean);
   if (liftMm < 0.5)
@@ -161,22 +161,22 @@ function withoutSpikes(points: readonly [number, number][], notes: string[]): [n
   return kept;
 }
 
-/** Takes the dial's offset off, and says how noisy the heel is. */
-function heelAtZero(points: readonly [number, number][], notes: string[]): LiftPoint[] {
+/** Takes the dial's offset off, and says how noisy the base circle is. */
+function baseCircleAtZero(points: readonly [number, number][], notes: string[]): LiftPoint[] {
   const lifts = points.map(([, lift]) => lift).sort((a, b) => a - b);
   const peak = lifts.at(-1) ?? 0;
   const base = lifts[0] ?? 0;
-  // The heel: what lies within a twentieth of the lift from the lowest reading.
-  const heel = lifts.filter((l) => l - base < Math.max(0.05, (peak - base) / 20));
-  const offset = heel[Math.floor(heel.length / 2)] ?? 0;
-  const onHeel = heel.length >= 8;
-  if (!onHeel) notes.push("Hardly any reading lies on the heel: the dial's zero can't be checked.");
-  const shift = onHeel && Math.abs(offset) > 0.001 ? offset : 0;
-  if (shift !== 0) notes.push(`The heel reads ${shift.toFixed(3)} mm: that was taken off everywhere.`);
-  const noise = onHeel ? spreadOf(heel.map((l) => l - offset)) : 0;
-  if (noise > HEEL_LIFT_MM / 2)
+  // The base circle: what lies within a twentieth of the lift from the lowest reading.
+  const baseCircle = lifts.filter((l) => l - base < Math.max(0.05, (peak - base) / 20));
+  const offset = baseCircle[Math.floor(baseCircle.length / 2)] ?? 0;
+  const onBaseCircle = baseCircle.length >= 8;
+  if (!onBaseCircle) notes.push("Hardly any reading lies on the base circle: the dial's zero can't be checked.");
+  const shift = onBaseCircle && Math.abs(offset) > 0.001 ? offset : 0;
+  if (shift !== 0) notes.push(`The base circle reads ${shift.toFixed(3)} mm: that was taken off everywhere.`);
+  const noise = onBaseCircle ? spreadOf(baseCircle.map((l) => l - offset)) : 0;
+  if (noise > BASE_CIRCLE_LIFT_MM / 2)
     notes.push(
-      `The heel is noisy, about ${noise.toFixed(3)} mm: the lobe looks longer than it is by that, which is the safe side.`,
+      `The base circle is noisy, about ${noise.toFixed(3)} mm: the lobe looks longer than it is by that, which is the safe side.`,
     );
   return points.map(([deg, lift]) => [deg, Math.round((lift - shift) * 1e5) / 1e5]);
 }

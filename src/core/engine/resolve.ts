@@ -1,6 +1,6 @@
 /**
  * The engine as the planner sees it: every cylinder with its firing angle, every valve with the
- * arcs in which it is off its heel. Angles are crank degrees; relative ones count from the
+ * arcs in which it is off its base circle. Angles are crank degrees; relative ones count from the
  * cylinder's own firing TDC.
  */
 import { type Arc, type CrankDeg, arcBetween, complement, fold, separation, union } from "../units/angle/arc";
@@ -19,8 +19,8 @@ export interface Valve {
   readonly cylinder: string;
   readonly role: ValveRole;
   readonly firingDeg: CrankDeg;
-  /** Relative arcs on which the follower rests on its heel; null when no arc is known. */
-  readonly baseArcs: readonly Arc[] | null;
+  /** Relative arcs on which the follower rests on its base circle; null when no arc is known. */
+  readonly baseCircleArcs: readonly Arc[] | null;
 }
 
 /** What a role's lobes do, relative to firing TDC. */
@@ -80,7 +80,7 @@ export function resolveEngine(file: EngineFile): Engine {
   const valves = file.valves.map((v) => ({
     ...v,
     firingDeg: firing.get(v.cylinder) ?? fold(0, cycleDeg),
-    baseArcs: base[v.role],
+    baseCircleArcs: base[v.role],
   }));
   return {
     cycleDeg,

@@ -69,7 +69,7 @@ function measuredWay(id: GrowthSourceId, name: string, pairs: readonly HotColdRe
           count,
           rangeMm: [lo, hi],
         },
-      ]) => `${count} ${role} ${count === 1 ? "pair" : "pairs"}, ${lo.toFixed(2)} to ${hi.toFixed(2)} mm`,
+      ]) => `${count} ${role} ${count === 1 ? "reading" : "readings"}, ${lo.toFixed(2)} to ${hi.toFixed(2)} mm`,
     )
     .join("; ");
   return {

@@ -1,4 +1,4 @@
-/** Measured pairs: the same valve read hot and cold with nothing turned in between. */
+/** Measured growth: the same valve read hot and cold with nothing turned in between. */
 import type { ValveRole } from "../engine/engineFile";
 import { median } from "../units/median";
 
@@ -20,7 +20,7 @@ export interface MeasuredGrowth {
 
 export const growthOfReadingMm = ({ hotMm, coldMm }: HotColdReading): number => hotMm - coldMm;
 
-/** The growth of a role: the median of its pairs, with their spread; a single pair spreads as far as its leaves leave open. Null without pairs. */
+/** The growth of a role: the median of its readings, with their spread; a single one spreads as far as its leaves leave open. Null without pairs. */
 export function measuredGrowth(pairs: readonly HotColdReading[], role: ValveRole): MeasuredGrowth | null {
   const own = pairs.filter((p) => p.role === role);
   if (own.length === 0) return null;

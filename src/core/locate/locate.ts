@@ -58,20 +58,23 @@ export function locate(
   };
 }
 
-/** The valves whose heel, less the required margin, holds every one of the arcs. */
+/** The valves whose base circle, less the required margin, holds every one of the arcs. */
 export function settableIn(engine: Engine, arcs: readonly Arc[], requiredDeg: number): string[] {
   const { cycleDeg } = engine;
-  const holds = (heel: Arc, arc: Arc): boolean => {
-    if (heel.spanDeg >= cycleDeg) return true;
-    const into = fold(arc.startDeg - heel.startDeg + 1e-9, cycleDeg);
-    return into + arc.spanDeg <= heel.spanDeg + 2e-9;
+  const holds = (baseCircle: Arc, arc: Arc): boolean => {
+    if (baseCircle.spanDeg >= cycleDeg) return true;
+    const into = fold(arc.startDeg - baseCircle.startDeg + 1e-9, cycleDeg);
+    return into + arc.spanDeg <= baseCircle.spanDeg + 2e-9;
   };
   return engine.valves
     .filter((v) => {
-      const heels = (v.baseArcs ?? []).flatMap((a) =>
+      const baseCircles = (v.baseCircleArcs ?? []).flatMap((a) =>
         a.spanDeg >= cycleDeg ? [a] : (widen(a, -requiredDeg, cycleDeg) ?? []),
       );
-      const own = heels.map((h) => ({ startDeg: fold(h.startDeg + v.firingDeg, cycleDeg), spanDeg: h.spanDeg }));
+      const own = baseCircles.map((h) => ({
+        startDeg: fold(h.startDeg + v.firingDeg, cycleDeg),
+        spanDeg: h.spanDeg,
+      }));
       return arcs.every((arc) => own.some((h) => holds(h, arc)));
     })
     .map((v) => v.id);
@@ -140,7 +143,7 @@ function questionsOf(engine: Engine): Observation[] {
   // Valves of one role in one cylinder tell the same.
   const valves = engine.valves.filter((v) => {
     const key = `${v.cylinder}|${v.role}`;
-    return v.baseArcs !== null && !seen.has(key) && Boolean(seen.add(key));
+    return v.baseCircleArcs !== null && !seen.has(key) && Boolean(seen.add(key));
   });
   const ofValves = (kinds: readonly (typeof VALVE_SIGHTS)[number][]): Observation[] =>
     kinds.flatMap((kind) => valves.map((v) => ({ kind, valve: v.id })));

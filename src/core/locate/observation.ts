@@ -74,14 +74,14 @@ function rockingHalfDeg(engine: Engine): number {
 function valveArcs(engine: Engine, valve: Valve, kind: (typeof VALVE_SIGHTS)[number]): Arc[] | null {
   const { cycleDeg } = engine;
   const role = engine.roleArcs[valve.role];
-  if (role === undefined || valve.baseArcs === null) return null;
+  if (role === undefined || valve.baseCircleArcs === null) return null;
   const { opensDeg, fullLiftDeg, closesDeg } = role.shape;
   const on = (arc: Arc): Arc => shifted(arc, valve.firingDeg, cycleDeg);
   switch (kind) {
     case "pressed":
       return union([on(role.lobe), ...releasesOf(engine, valve.role).map(on)], cycleDeg);
     case "loose":
-      return valve.baseArcs.map(on);
+      return valve.baseCircleArcs.map(on);
     case "opening":
       return [on(arcBetween(opensDeg, opensDeg + STARTING_SHARE.opening * (fullLiftDeg - opensDeg), cycleDeg))];
     case "closing":

@@ -31,7 +31,7 @@ export type OrderState = "unsent" | OrderEventKind;
 
 export interface Order {
   readonly id: string;
-  /** The job that waits for it; null for the drawers. */
+  /** The job that waits for it; null for stock. */
   readonly jobId: string | null;
   /** Who ordered it. */
   readonly personId: string;

@@ -1,4 +1,4 @@
-/** Parts that set a gap by their thickness, as they lie in the drawers. */
+/** Parts that set a gap by their thickness, as they lie in stock. */
 export const DRAWER_PART_KINDS = [
   "shim-over",
   "shim-under",

@@ -85,13 +85,13 @@ describe("fewestStops", () => {
         expect(plan.unserved).toEqual([]);
         expect(plan.stops).toHaveLength(count);
         expect(plan.worst?.marginDeg).toBeCloseTo(forced[count - 1]?.worst ?? NaN, 4);
-        const severalArcs = engine.valves.some((v) => (v.baseArcs?.length ?? 0) > 1);
+        const severalArcs = engine.valves.some((v) => (v.baseCircleArcs?.length ?? 0) > 1);
         if (!severalArcs) expect(plan.turnTotalDeg).toBeCloseTo(forced[count - 1]?.turn ?? NaN, 4);
       }),
       { numRuns: 30 },
     );
   }, 120_000);
-  it("names a valve whose heel is shorter than twice the margin, with the best it can have", () => {
+  it("names a valve whose base circle is shorter than twice the margin, with the best it can have", () => {
     const plan = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), {
       ...DEFAULT_STOP_SETTINGS,
       requiredDeg: 180,
@@ -105,7 +105,7 @@ describe("fewestStops", () => {
       { valve: "1I", bestMarginDeg: 150 },
       { valve: "1E", bestMarginDeg: 150 },
     ]);
-    expect(tight.why).toContain("its heel is only 300 degrees long");
+    expect(tight.why).toContain("its base circle is only 300 degrees long");
   });
   it("on marks only, takes no other angle, and is the best of those", () => {
     fc.assert(

@@ -9,13 +9,16 @@ import { meets } from "./margin";
 import { tidyDeg } from "./plan";
 import { type Target, hits, stab, sweepsFromEveryEnd } from "./stabbing";
 
-/** Half the longest heel: the margin that the best single angle gives a valve; null when no arc is known. */
+/** Half the longest base circle: the margin that the best single angle gives a valve; null when no arc is known. */
 export function bestAngleOf(
   valve: Valve,
   cycleDeg: number,
 ): { readonly deg: CrankDeg; readonly marginDeg: number } | null {
-  if (valve.baseArcs === null) return null;
-  const longest = valve.baseArcs.reduce<Arc | null>((l, a) => (l === null || a.spanDeg > l.spanDeg ? a : l), null);
+  if (valve.baseCircleArcs === null) return null;
+  const longest = valve.baseCircleArcs.reduce<Arc | null>(
+    (l, a) => (l === null || a.spanDeg > l.spanDeg ? a : l),
+    null,
+  );
   if (longest === null) return { deg: valve.firingDeg, marginDeg: -cycleDeg / 2 };
   return {
     deg: fold(valve.firingDeg + longest.startDeg + longest.spanDeg / 2, cycleDeg),
@@ -23,18 +26,18 @@ export function bestAngleOf(
   };
 }
 
-/** The heels of the valves that can be served at all, on the crank's cycle, without repeats. */
-function heelsOf(engine: Engine, requiredDeg: number): Target[] {
+/** The base circles of the valves that can be served at all, on the crank's cycle, without repeats. */
+function baseCirclesOf(engine: Engine, requiredDeg: number): Target[] {
   const seen = new Map<string, Target>();
   for (const valve of engine.valves) {
     const best = bestAngleOf(valve, engine.cycleDeg);
-    if (valve.baseArcs === null || best === null || !meets(best.marginDeg, requiredDeg)) continue;
+    if (valve.baseCircleArcs === null || best === null || !meets(best.marginDeg, requiredDeg)) continue;
     const key = `${valve.firingDeg}|${valve.role}`;
     // Arcs go by role, so valves of one role and firing angle are one target.
     if (!seen.has(key))
       seen.set(
         key,
-        valve.baseArcs.map((a) => ({
+        valve.baseCircleArcs.map((a) => ({
           startDeg: fold(a.startDeg + valve.firingDeg, engine.cycleDeg),
           spanDeg: a.spanDeg,
         })),
@@ -43,11 +46,11 @@ function heelsOf(engine: Engine, requiredDeg: number): Target[] {
   return [...seen.values()];
 }
 
-/** A heel that must be kept at `marginDeg`: what is left of its arcs; null when nothing is. */
-function shrunk(heel: Target, marginDeg: number, cycleDeg: number): Target | null {
-  const left = heel.flatMap((a) => {
+/** A base circle that must be kept at `marginDeg`: what is left of its arcs; null when nothing is. */
+function shrunk(baseCircle: Target, marginDeg: number, cycleDeg: number): Target | null {
+  const left = baseCircle.flatMap((a) => {
     if (a.spanDeg >= cycleDeg) return [a];
-    // A heel of exactly twice the margin leaves a point.
+    // A base circle of exactly twice the margin leaves a point.
     const spare = a.spanDeg - 2 * marginDeg;
     return spare < -1e-9
       ? []
@@ -57,29 +60,29 @@ function shrunk(heel: Target, marginDeg: number, cycleDeg: number): Target | nul
 }
 
 function stopsAt(
-  heels: readonly Target[],
+  baseCircles: readonly Target[],
   marginDeg: number,
   cycleDeg: number,
   limit: number,
   only: readonly number[] | null,
 ): number[] | null {
-  const targets = heels.map((h) => shrunk(h, marginDeg, cycleDeg));
+  const targets = baseCircles.map((h) => shrunk(h, marginDeg, cycleDeg));
   return targets.every((t) => t !== null) ? stab(targets, cycleDeg, limit, only) : null;
 }
 
-/** Worst margin of a set of stops over heels, and every stop moved to the middle of what hangs on it. */
+/** Worst margin of a set of stops over base circles, and every stop moved to the middle of what hangs on it. */
 function settled(
-  heels: readonly Target[],
+  baseCircles: readonly Target[],
   stops: readonly number[],
   cycleDeg: number,
   movable: boolean,
 ): { stops: number[]; worstDeg: number } {
   const roomAt = stops.map(() => ({ back: Infinity, on: Infinity }));
   let worst = Infinity;
-  for (const heel of heels) {
+  for (const baseCircle of baseCircles) {
     let best: { at: number; back: number; on: number } | null = null;
     stops.forEach((deg, at) => {
-      for (const arc of heel) {
+      for (const arc of baseCircle) {
         const back = arc.spanDeg >= cycleDeg ? Infinity : advance(arc.startDeg, deg, cycleDeg);
         const on = arc.spanDeg >= cycleDeg ? Infinity : arc.spanDeg - back;
         if (on >= -1e-9 && (best === null || Math.min(back, on) > Math.min(best.back, best.on)))
@@ -106,19 +109,19 @@ const NEAR_DEG = 1e-6;
 
 /** Of all sets of at most `limit` stops, one with the largest worst margin, at least `fromDeg`; null when there is none. */
 function furthestClear(
-  heels: readonly Target[],
+  baseCircles: readonly Target[],
   fromDeg: number,
   cycleDeg: number,
   limit: number,
   only: readonly number[] | null,
 ): { stops: number[]; worstDeg: number } | null {
   const at = (marginDeg: number): { stops: number[]; worstDeg: number } | null => {
-    const stops = stopsAt(heels, marginDeg, cycleDeg, limit, only);
-    return stops === null ? null : settled(heels, stops, cycleDeg, only === null);
+    const stops = stopsAt(baseCircles, marginDeg, cycleDeg, limit, only);
+    return stops === null ? null : settled(baseCircles, stops, cycleDeg, only === null);
   };
   let best = at(fromDeg);
   if (best === null) return null;
-  let high = Math.min(...heels.map((h) => Math.max(...h.map((a) => a.spanDeg)) / 2)) + NEAR_DEG;
+  let high = Math.min(...baseCircles.map((h) => Math.max(...h.map((a) => a.spanDeg)) / 2)) + NEAR_DEG;
   while (high - best.worstDeg > NEAR_DEG) {
     // Most often the settled set can't be bettered: ask that first.
     const little = at(best.worstDeg + NEAR_DEG);
@@ -135,17 +138,17 @@ function furthestClear(
 
 /**
  * Among sets with this worst margin, the one that turns the crank least from its first stop to its
- * last. Exact where every heel is one arc; otherwise the given set with its ends drawn in.
+ * last. Exact where every base circle is one arc; otherwise the given set with its ends drawn in.
  */
 function leastTurning(
-  heels: readonly Target[],
+  baseCircles: readonly Target[],
   clear: { stops: number[]; worstDeg: number },
   cycleDeg: number,
 ): number[] {
   const count = clear.stops.length;
   if (count < 2) return clear.stops;
   const marginDeg = clear.worstDeg - NEAR_DEG / 10;
-  const targets = heels.map((h) => shrunk(h, marginDeg, cycleDeg) ?? h);
+  const targets = baseCircles.map((h) => shrunk(h, marginDeg, cycleDeg) ?? h);
   const best = { stops: [...clear.stops].sort((a, b) => a - b), turnDeg: Infinity };
   const keep = (stops: number[]): void => {
     const turnDeg = (stops.at(-1) ?? 0) - (stops[0] ?? 0);
@@ -159,7 +162,7 @@ function leastTurning(
       if (stops.every((deg) => deg >= (stops[0] ?? 0))) keep(stops);
     }
   }
-  return settledBetween(heels, best.stops, cycleDeg);
+  return settledBetween(baseCircles, best.stops, cycleDeg);
 }
 
 /** The last stop as early, and the first as late, as what hangs on them alone allows. Stops in crank order. */
@@ -178,11 +181,12 @@ function drawnIn(targets: readonly Target[], stops: readonly number[], cycleDeg:
   return drawn;
 }
 
-/** First and last stay; each stop between moves to the middle of the heels that need it. */
-function settledBetween(heels: readonly Target[], stops: readonly number[], cycleDeg: number): number[] {
-  const middle = settled(heels, stops, cycleDeg, true).stops;
+/** First and last stay; each stop between moves to the middle of the base circles that need it. */
+function settledBetween(baseCircles: readonly Target[], stops: readonly number[], cycleDeg: number): number[] {
+  const middle = settled(baseCircles, stops, cycleDeg, true).stops;
   const moved = stops.map((deg, i) => (i === 0 || i === stops.length - 1 ? deg : (middle[i] ?? deg)));
-  return settled(heels, moved, cycleDeg, false).worstDeg >= settled(heels, stops, cycleDeg, false).worstDeg - NEAR_DEG
+  return settled(baseCircles, moved, cycleDeg, false).worstDeg >=
+    settled(baseCircles, stops, cycleDeg, false).worstDeg - NEAR_DEG
     ? moved
     : [...stops];
 }
@@ -190,14 +194,14 @@ function settledBetween(heels: readonly Target[], stops: readonly number[], cycl
 /** The stops, in crank order; none when no valve can be served. `only` restricts them to given angles. */
 export function fewestStops(engine: Engine, requiredDeg: number, only: readonly number[] | null = null): number[] {
   const { cycleDeg } = engine;
-  const heels = heelsOf(engine, requiredDeg).filter(
+  const baseCircles = baseCirclesOf(engine, requiredDeg).filter(
     (h) => only === null || only.some((deg) => hits(shrunk(h, requiredDeg, cycleDeg) ?? [], deg, cycleDeg)),
   );
-  if (heels.length === 0) return [];
-  const fewest = stopsAt(heels, requiredDeg, cycleDeg, heels.length, only);
+  if (baseCircles.length === 0) return [];
+  const fewest = stopsAt(baseCircles, requiredDeg, cycleDeg, baseCircles.length, only);
   if (fewest === null) return [];
-  const clear = furthestClear(heels, requiredDeg, cycleDeg, fewest.length, only);
-  const stops = clear === null ? fewest : only === null ? leastTurning(heels, clear, cycleDeg) : clear.stops;
+  const clear = furthestClear(baseCircles, requiredDeg, cycleDeg, fewest.length, only);
+  const stops = clear === null ? fewest : only === null ? leastTurning(baseCircles, clear, cycleDeg) : clear.stops;
   return stops.map((deg) => tidyDeg(deg) % cycleDeg).sort((a, b) => a - b);
 }
 
@@ -212,8 +216,8 @@ export function bestWorstMargin(
   only: readonly number[] | null = null,
 ): { readonly stops: readonly number[]; readonly worstDeg: number } | null {
   if (!Number.isInteger(count) || count < 1) throw new RangeError(`bestWorstMargin: not a number of stops: ${count}`);
-  const heels = heelsOf(engine, -Infinity);
-  return heels.length === 0 ? null : furthestClear(heels, 0, engine.cycleDeg, count, only);
+  const baseCircles = baseCirclesOf(engine, -Infinity);
+  return baseCircles.length === 0 ? null : furthestClear(baseCircles, 0, engine.cycleDeg, count, only);
 }
 
 /** The engine's own marks on the whole cycle: each comes up once or, on a four-stroke, twice. */

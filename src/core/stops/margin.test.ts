@@ -25,7 +25,7 @@ describe("marginDeg", () => {
       for (const role of ["I", "E"]) expect(at360[b + role]).toBe(at0[a + role]);
     }
   });
-  it("a release in the compression stroke cuts the heel of its role only", () => {
+  it("a release in the compression stroke cuts the base circle of its role only", () => {
     const one = resolveEngine(
       engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
     );

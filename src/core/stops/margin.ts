@@ -1,16 +1,16 @@
-/** How far a valve is from the end of its heel, in crank degrees. */
+/** How far a valve is from the end of its base circle, in crank degrees. */
 import type { Engine, Valve } from "../engine/resolve";
 import { clearance, fold } from "../units/angle/arc";
 
 /**
- * Margin of a valve at a crank angle: positive on the heel (distance to its nearer end), negative
+ * Margin of a valve at a crank angle: positive on the base circle (distance to its nearer end), negative
  * on a lobe or release (distance to the nearest way out), null when no arc is known for it.
- * A follower that never reaches its heel has the worst margin there is, minus half a cycle.
+ * A follower that never reaches its base circle has the worst margin there is, minus half a cycle.
  */
 export function marginDeg(valve: Valve, crankDeg: number, cycleDeg: Engine["cycleDeg"]): number | null {
-  if (valve.baseArcs === null) return null;
+  if (valve.baseCircleArcs === null) return null;
   const rel = fold(crankDeg - valve.firingDeg, cycleDeg);
-  const clear = clearance(valve.baseArcs, rel, cycleDeg);
+  const clear = clearance(valve.baseCircleArcs, rel, cycleDeg);
   return Math.max(-cycleDeg / 2, Math.min(cycleDeg / 2, clear));
 }
 
@@ -29,10 +29,10 @@ export function worstMarginOver(
   toDeg: number,
   cycleDeg: Engine["cycleDeg"],
 ): number | null {
-  const { baseArcs } = valve;
-  if (baseArcs === null) return null;
-  const lobeMiddles = baseArcs.map((arc, i) => {
-    const next = baseArcs[(i + 1) % baseArcs.length] ?? arc;
+  const { baseCircleArcs } = valve;
+  if (baseCircleArcs === null) return null;
+  const lobeMiddles = baseCircleArcs.map((arc, i) => {
+    const next = baseCircleArcs[(i + 1) % baseCircleArcs.length] ?? arc;
     const end = arc.startDeg + arc.spanDeg;
     return valve.firingDeg + end + fold(next.startDeg - end, cycleDeg) / 2;
   });

@@ -101,13 +101,13 @@ describe("the watching methods", () => {
       ...file,
       valves: [...file.valves, { id: "1J", cylinder: "1", role: "injector" }],
     });
-    // Its heel runs from 50 to 620: 92 clear at the opening, 122 at the closing.
+    // Its base circle runs from 50 to 620: 92 clear at the opening, 122 at the closing.
     expect(served(one)).toEqual({ [at.opening]: ["1I"], [at.closing]: ["1E", "1J"] });
     expect(one.stops[1]?.set[1]?.marginDeg).toBe(122);
   });
   it("tell the worst over where people really stop", () => {
     const stop = plan("opening-closing", engineFile(["1"], { cam: MILD_CAM })).stops[0]?.set[0];
-    // The intake's heel runs from 608 on to 328: 328 - 142 at the moment, 328 - 160 at a quarter open.
+    // The intake's base circle runs from 608 on to 328: 328 - 142 at the moment, 328 - 160 at a quarter open.
     expect(stop).toMatchObject({ marginDeg: 186, rangeWorstDeg: 168 });
   });
   it("go by other shares when a job asks for them", () => {

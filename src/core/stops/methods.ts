@@ -183,12 +183,12 @@ function hopeless(
   const bestMarginDeg = tidyDeg(best.marginDeg);
   if (only !== null && meets(best.marginDeg, requiredDeg))
     return { ...unserved, why: `no mark leaves it the ${requiredDeg} degrees required` };
-  const heel = Math.max(0, Math.floor(2 * bestMarginDeg));
+  const baseCircle = Math.max(0, Math.floor(2 * bestMarginDeg));
   return {
     valve: unserved.valve,
     bestMarginDeg,
     bestAtDeg: best.deg,
-    why: `its heel is only ${heel} degrees long, and ${requiredDeg} are required to both sides`,
+    why: `its base circle is only ${baseCircle} degrees long, and ${requiredDeg} are required to both sides`,
   };
 }
 

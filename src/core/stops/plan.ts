@@ -127,7 +127,7 @@ function bestOf(engine: Engine, valve: Valve, candidates: readonly Candidate[]):
 
 function leftOut(valve: Valve, best: Best | null, requiredDeg: number): UnservedValve {
   if (best === null) {
-    const why = valve.baseArcs === null ? "no arc known" : "this method has no stop for it";
+    const why = valve.baseCircleArcs === null ? "no arc known" : "this method has no stop for it";
     return { valve: valve.id, bestMarginDeg: null, bestAtDeg: null, why };
   }
   const margin = tidyDeg(best.margin);

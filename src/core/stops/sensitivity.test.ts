@@ -9,7 +9,7 @@ import { DEFAULT_STOP_SETTINGS } from "./settings";
 const FOUR = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
 
 describe("crankSlack", () => {
-  it("is where the first valve of the stop leaves its heel, on either side", () => {
+  it("is where the first valve of the stop leaves its base circle, on either side", () => {
     const engine = resolveEngine(FOUR);
     const stop = planMethod("two-stop", engine).stops[0];
     if (stop === undefined) throw new Error("no stop");

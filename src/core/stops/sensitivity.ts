@@ -7,7 +7,7 @@ import { planAll } from "./methods";
 import type { MethodId, Stop } from "./plan";
 import type { StopSettings } from "./settings";
 
-/** How far the crank may be short of a stop, or past it, before the first of its valves leaves its heel. */
+/** How far the crank may be short of a stop, or past it, before the first of its valves leaves its base circle. */
 export function crankSlack(
   engine: Engine,
   stop: Pick<Stop, "crankDeg" | "set">,
@@ -15,9 +15,9 @@ export function crankSlack(
   let [shortDeg, pastDeg] = [engine.cycleDeg / 2, engine.cycleDeg / 2];
   for (const { valve: id } of stop.set) {
     const valve = engine.valves.find((v) => v.id === id);
-    if (valve?.baseArcs == null) continue;
+    if (valve?.baseCircleArcs == null) continue;
     const rel = fold(stop.crankDeg - valve.firingDeg, engine.cycleDeg);
-    const arc = valve.baseArcs.find((a) => a.spanDeg < engine.cycleDeg && contains(a, rel, engine.cycleDeg));
+    const arc = valve.baseCircleArcs.find((a) => a.spanDeg < engine.cycleDeg && contains(a, rel, engine.cycleDeg));
     if (arc === undefined) continue;
     const into = fold(rel - arc.startDeg, engine.cycleDeg);
     shortDeg = Math.min(shortDeg, into);

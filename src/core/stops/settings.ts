@@ -1,7 +1,7 @@
 /** How a job wants its stops: what may be assumed of the crank, of the eye, and of the marks. */
 
 export interface StopSettings {
-  /** Degrees of heel that must lie on both sides of a stop. */
+  /** Degrees of base circle that must lie on both sides of a stop. */
   readonly requiredDeg: number;
   /** "Just opening" as a share of the way from opening to full lift. */
   readonly openingShare: number;

@@ -1,5 +1,5 @@
 /**
- * Parts in the drawers, and the micrometers they were measured with. What lies there is the sum of its moves:
+ * Parts in stock, and the micrometers they were measured with. What lies there is the sum of its moves:
  * a trigger refuses a move that takes more than there is, so two jobs can't take the same part.
  */
 import { sql } from "drizzle-orm";

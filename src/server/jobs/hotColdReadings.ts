@@ -49,7 +49,7 @@ export async function keepHotCold(
   const { job } = found;
   if (rulesOf(job).judgedIn !== "either-state") throw new Refused("Only lash is read in both states.", 409);
   if (jobState(job, await ledgerOf(db, jobId)).closed === null)
-    throw new Refused("Close the job first: a pair needs the lash that was left.", 409);
+    throw new Refused("Close the job first: a reading in the other state needs the lash that was left.", 409);
   const rows = readings.map((r, i) => {
     if (!job.valves.some((v) => v.id === r.valve))
       throw new CalcProblem(`Valve ${r.valve} is not part of this job.`, `readings[${i}].valve`);

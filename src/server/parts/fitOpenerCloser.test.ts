@@ -1,4 +1,4 @@
-/** Openers and closers exchanged: the drawers and the ledger change together, once, and the database holds the trade's rules. */
+/** Openers and closers exchanged: stock and the ledger change together, once, and the database holds the trade's rules. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
@@ -139,7 +139,7 @@ describe("fitting openers and closers", () => {
     [
       "a part that is gone",
       { fits: [{ part: "opener", out: "2.85", stockId: randomUUID(), made: null }] },
-      /gone from the drawers/,
+      /not in stock any more/,
     ],
     ["an unknown micrometer", { micrometerId: randomUUID() }, /micrometer is not in the shop/],
   ])("is refused, and nothing moves: %s", async (_name, more, words) => {

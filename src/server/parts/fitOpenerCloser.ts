@@ -1,4 +1,4 @@
-/** Opener and closer of a valve exchanged: entered as fitted, taken out of the drawers, and what came out put back: all of it, or nothing. */
+/** Opener and closer of a valve exchanged: entered as fitted, taken out of stock, and what came out put back: all of it, or nothing. */
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import type { Entry } from "@/core/job/ledger/entry";
@@ -36,12 +36,12 @@ export const fitOpenerCloserInput = z.strictObject({
           part: z.enum(OPENER_CLOSER_PARTS),
           /** What came out, as it was read; null when it was fitted here before and is known. */
           out: thickness.nullable(),
-          /** What goes in: out of the drawers, or one that was made to size. */
+          /** What goes in: out of stock, or one that was made to size. */
           stockId: id.nullable(),
           made: thickness.nullable(),
         })
         .refine((f) => (f.stockId === null) !== (f.made === null), {
-          message: "Choose a part of the drawers, or give the thickness of the one that was made.",
+          message: "Choose a part in stock, or give the thickness of the one that was made.",
           path: ["made"],
         }),
     )
@@ -68,7 +68,7 @@ interface Fit {
   readonly outText: string | null;
 }
 
-/** @throws Refused when the drawers changed meanwhile or the valve is not there yet; CalcProblem naming the field that makes no sense */
+/** @throws Refused when stock changed meanwhile or the valve is not there yet; CalcProblem naming the field that makes no sense */
 export async function fitOpenerCloser(
   db: Database,
   actor: Actor,
@@ -140,7 +140,7 @@ function readFit(
     };
   const stock = all.find((p) => p.id === stockId);
   if (stock === undefined || stock.kind !== part || stock.count === 0)
-    throw new Refused("That one is gone from the drawers: choose another.", 409, part);
+    throw new Refused("That one is not in stock any more: choose another.", 409, part);
   return { part, fromMm, toMm: stock.thicknessMm, stockId: stock.id, outText: out };
 }
 

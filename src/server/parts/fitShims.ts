@@ -1,4 +1,4 @@
-/** One job's share of a plan carried out: entered as fitted, taken out of the drawers, and what is left over put back. Within a transaction that holds the job. */
+/** One job's share of a plan carried out: entered as fitted, taken out of stock, and what is left over put back. Within a transaction that holds the job. */
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
 import { type Job, jobState, jobAs } from "@/core/job/run";
 import type { PartOut } from "@/core/job/tasks/shims/partsOut";
@@ -51,7 +51,7 @@ export async function fitShims(
       `${open.join(", ")} would stand without any part: buy what is missing first, or let no part change places.`,
       409,
     );
-  if (!same) throw new Refused("The drawers or the readings changed meanwhile: look at what is proposed now.", 409);
+  if (!same) throw new Refused("The stock or the readings changed meanwhile: look at what is proposed now.", 409);
   const names = new Map((await listMicrometers(tx, actor.shopId)).map((m) => [m.id, m.name]));
   const stop = jobState(held.job, held.kept).stop?.letter ?? "";
   const fitted = changes.map((c): Entry => {

@@ -76,7 +76,7 @@ async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: P
     ];
     const kept = await ledgerOf(tx, found.row.id);
     if (jobState(found.job, kept).closed !== null)
-      throw new Refused("This job is closed: order for the drawers instead.", 409);
+      throw new Refused("This job is closed: order for stock instead.", 409);
     await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
   });
 }
@@ -183,7 +183,7 @@ async function unlessTold(work: Promise<unknown>): Promise<void> {
   });
 }
 
-/** What was delivered lies in the drawers once, whoever asked first. */
+/** What was delivered lies in stock once, whoever asked first. */
 async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
   const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
   await unlessTold(

@@ -1,4 +1,4 @@
-/** Parts in the drawers: added, moved, listed, and as CSV both ways. */
+/** Parts in stock: added, moved, listed, and as CSV both ways. */
 import { and, asc, eq, sql } from "drizzle-orm";
 import Papa from "papaparse";
 import { z } from "zod";
@@ -60,7 +60,7 @@ function lengthAt(text: string, path: string, mostMm: number): number {
   return length.mm;
 }
 
-/** Lays a part into its drawer. Sent twice, it lies there once. @throws CalcProblem, Refused */
+/** Adds a part to stock. Sent twice, it is added once. @throws CalcProblem, Refused */
 export async function addPart(db: Database, actor: Actor, input: AddPart): Promise<void> {
   const readMm = lengthAt(input.thickness, "thickness", MOST_MM);
   const diameterMm = input.diameter === null ? null : lengthAt(input.diameter, "diameter", 100);
@@ -185,7 +185,7 @@ const COLUMNS = [
   "count",
 ] as const;
 
-/** The drawers as CSV, lengths in mm. */
+/** The stock as CSV, lengths in mm. */
 export function partsCsv(all: readonly StockPart[]): string {
   const rows = all
     .filter((p) => p.count > 0)
@@ -206,10 +206,10 @@ export function partsCsv(all: readonly StockPart[]): string {
 
 export const partsCsvInput = z.strictObject({
   id,
-  text: z.string().min(1, "Choose a file, or paste its text.").max(500_000, "That is too long for a drawer."),
+  text: z.string().min(1, "Choose a file, or paste its text.").max(500_000, "That is too long for one import."),
 });
 
-/** Takes parts in from CSV, all or none; the same command adds them once. @throws CalcProblem naming the line */
+/** Imports parts from CSV, all or none; the same command adds them once. @throws CalcProblem naming the line */
 export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typeof partsCsvInput>): Promise<number> {
   const read = Papa.parse<Record<string, string>>(input.text.trim(), {
     header: true,

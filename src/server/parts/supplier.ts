@@ -31,7 +31,7 @@ const noAnswer = z.object({
 function address(): string {
   const port = Number(process.env["FULCRATA_SUPPLIER_PORT"] ?? "");
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Refused("This shop has no supplier set up: work with what lies in the drawers.", 422);
+    throw new Refused("This shop has no supplier set up: work with what is in stock.", 422);
   return `http://127.0.0.1:${port}`;
 }
 

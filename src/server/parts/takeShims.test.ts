@@ -1,4 +1,4 @@
-/** Parts of a job taken out of the drawers: all or nothing, once, and never one part by two jobs. */
+/** Parts of a job taken out of stock: all or nothing, once, and never one part by two jobs. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { jobState } from "@/core/job/run";

@@ -1,4 +1,4 @@
-/** A week's jobs carried out together, and what the shop's history says of the drawers. */
+/** A week's jobs carried out together, and what the shop's history says of stock. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { planWeek } from "@/core/job/tasks/shims/week";

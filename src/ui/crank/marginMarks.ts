@@ -52,7 +52,7 @@ export function lookWords(v: Valve, look: Look): string {
     open: "looks free, but not one turn out",
     hand: "its margin is shown on the wheel",
     here: "may be set here",
-    elsewhere: v.baseArcs === null ? "no arc known" : "not here",
+    elsewhere: v.baseCircleArcs === null ? "no arc known" : "not here",
   };
   return `${v.id}: ${said[look]}`;
 }

@@ -89,7 +89,7 @@ describe("the margin on the wheel", () => {
 });
 
 describe("cycle strip", () => {
-  it("has a row per cylinder and role, whose heels cover the strip exactly where the margin says so", () => {
+  it("has a row per cylinder and role, whose base circles cover the strip exactly where the margin says so", () => {
     fc.assert(
       fc.property(anyFourStroke, (file) => {
         const engine = resolveEngine(file);
@@ -100,7 +100,8 @@ describe("cycle strip", () => {
           for (let deg = 3.3; deg < 720; deg += 41) {
             const margin = valve === undefined ? 0 : (marginDeg(valve, deg, 720) ?? 0);
             const x = strip.xOf(deg);
-            if (Math.abs(margin) > 0.5) expect(row.heel.some((p) => x >= p.x && x <= p.x + p.width)).toBe(margin > 0);
+            if (Math.abs(margin) > 0.5)
+              expect(row.baseCircle.some((p) => x >= p.x && x <= p.x + p.width)).toBe(margin > 0);
           }
         }
       }),

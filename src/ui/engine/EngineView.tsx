@@ -154,8 +154,8 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
       <chakra.section aria-labelledby="strip" minWidth="0">
         <PlateHeading id="strip">The cycle, unrolled: {METHODS[chosen].name}</PlateHeading>
         <chakra.p fontSize="16px" color="soft" pb="1">
-          Bars are heels, where a valve may be set; thin lines its ramps; a dot where this method serves it, with the
-          margin beside it where it is small.
+          Bars are base circles, where a valve may be set; thin lines its ramps; a dot where this method serves it,
+          with the margin beside it where it is small.
         </chakra.p>
         <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="1">
           <CycleStrip engine={engine} plan={plan} requiredDeg={settings.requiredDeg} crank={crank} />

@@ -36,7 +36,7 @@ export function WhatIf({ file, engine, settings, chosen }: Props) {
       <chakra.p fontSize="17px" pb="2">
         {measured
           ? "The lobes of this cam were measured: no ramp is assumed, so nothing changes here."
-          : "A ramp longer than planned takes the same from every valve's heel, on both sides. Under the red line a method is no longer safe."}
+          : "A ramp longer than planned takes the same from every valve's base circle, on both sides. Under the red line a method is no longer safe."}
       </chakra.p>
       <RampChart rows={rows} shown={shown} requiredDeg={settings.requiredDeg} rampDeg={plannedRampDeg(file)} />
       <StopCount engine={engine} requiredDeg={settings.requiredDeg} />

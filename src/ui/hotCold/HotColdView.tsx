@@ -15,9 +15,9 @@ import { Field, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
 import { figure } from "../controls/typed";
-import { type TypedPair, isTyped, pairsSoFar, typedProblem } from "./readingsTyped";
+import { type TypedReading, isTyped, readingsSoFar, typedProblem } from "./readingsTyped";
 
-const EMPTY: TypedPair = { goes: "", noGo: "" };
+const EMPTY: TypedReading = { goes: "", noGo: "" };
 
 /** Some valves of a finished job, read once more in the other state: with what they were left at they tell how the lash grows. */
 export function HotColdView({ given }: { readonly given: HotColdPageData }) {
@@ -25,15 +25,15 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   const { valves, state, unit } = given;
   const other = state === "hot" ? "cold" : "hot";
   const typedUnit = unit === "mm" ? "mm" : "in";
-  const [typed, setTyped] = useState<Readonly<Record<string, TypedPair>>>({});
+  const [typed, setTyped] = useState<Readonly<Record<string, TypedReading>>>({});
   const [ids, setIds] = useState(() => Object.fromEntries(valves.map((v) => [v.id, crypto.randomUUID()])));
   const [temperature, setTemperature] = useState("");
   const [tried, setTried] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [kept, setKept] = useState(false);
-  const pairs = useMemo(() => pairsSoFar(given, typed), [given, typed]);
+  const readings = useMemo(() => readingsSoFar(given, typed), [given, typed]);
   const growths = ROLES.flatMap((role) => {
-    const growth = measuredGrowth(pairs, role);
+    const growth = measuredGrowth(readings, role);
     return growth === null ? [] : [{ role, growth }];
   });
 
@@ -47,7 +47,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
       return setProblem("One of these is a slip: it is said at its valve.");
     const temperatureC = figure(temperature);
     if (temperatureC === undefined) return setProblem(`"${temperature}" is not a temperature.`);
-    const sent = await send("POST", `/api/jobs/${given.jobId}/pairs`, { temperatureC, unit: typedUnit, readings });
+    const sent = await send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings });
     if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent.message : UNREACHED);
     setProblem(null);
     setKept(true);
@@ -57,7 +57,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
     router.refresh();
   }
 
-  const type = (id: string, part: Partial<TypedPair>): void => {
+  const type = (id: string, part: Partial<TypedReading>): void => {
     setKept(false);
     setTyped({ ...typed, [id]: { ...(typed[id] ?? EMPTY), ...part } });
   };
@@ -140,7 +140,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
               </Field>
               <chakra.span fontFamily="mono" fontSize="16px" pb="3">
                 {grows(
-                  pairs.find((p) => p.valve === v.id),
+                  readings.find((p) => p.valve === v.id),
                   unit,
                 )}
               </chakra.span>
@@ -213,7 +213,9 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   );
 }
 
-const grows = (pair: Parameters<typeof growthOfReadingMm>[0] | undefined, unit: HotColdPageData["unit"]): string =>
-  pair === undefined ? "" : `grows ${showLength(growthOfReadingMm(pair), unit)}`;
+const grows = (
+  reading: Parameters<typeof growthOfReadingMm>[0] | undefined,
+  unit: HotColdPageData["unit"],
+): string => (reading === undefined ? "" : `grows ${showLength(growthOfReadingMm(reading), unit)}`);
 const grownWords = (mm: number, unit: HotColdPageData["unit"]): string =>
   `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;

@@ -1,28 +1,28 @@
-/** What is typed on the screen of measured pairs, and the growth that it makes as it is typed. Pure. */
+/** What is typed on the screen of measured readings, and the growth that it makes as it is typed. Pure. */
 import type { HotColdReading } from "@/core/heat/hotColdReadings";
 import { readingProblem } from "@/core/lash/reading";
 import { parseLength } from "@/core/units/length";
 import type { HotColdPageData } from "@/core/job/pages/hotCold";
 
-export interface TypedPair {
+export interface TypedReading {
   readonly goes: string;
   readonly noGo: string;
 }
 
-export const isTyped = ({ goes, noGo }: TypedPair): boolean => goes.trim() !== "" || noGo.trim() !== "";
+export const isTyped = ({ goes, noGo }: TypedReading): boolean => goes.trim() !== "" || noGo.trim() !== "";
 
-/** What is wrong with a pair of leaves, or null; nothing typed is nothing wrong. */
-export function typedProblem(typed: TypedPair, unit: "mm" | "in"): string | null {
+/** What is wrong with a reading of leaves, or null; nothing typed is nothing wrong. */
+export function typedProblem(typed: TypedReading, unit: "mm" | "in"): string | null {
   if (!isTyped(typed)) return null;
   const [goes, noGo] = [parseLength(typed.goes, unit), parseLength(typed.noGo, unit)];
   if (goes === null || noGo === null) return "Type both leaves: the largest that goes, the smallest that does not.";
   return readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm })?.why ?? null;
 }
 
-/** The pairs so far: what was kept, and what is typed over it. */
-export function pairsSoFar(
+/** The readings so far: what was kept, and what is typed over it. */
+export function readingsSoFar(
   { valves, state, unit }: HotColdPageData,
-  typed: Readonly<Record<string, TypedPair>>,
+  typed: Readonly<Record<string, TypedReading>>,
 ): HotColdReading[] {
   return valves.flatMap((v) => {
     const own = typed[v.id];

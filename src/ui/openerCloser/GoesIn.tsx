@@ -7,7 +7,7 @@ import { Field, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
 import { useCatalogue } from "../shims/useCatalogue";
 
-/** What goes in: one of the drawers, or one that was made to size. */
+/** What goes in: one of stock, or one that was made to size. */
 export interface Chosen {
   readonly stockId: string | null;
   readonly made: string;
@@ -56,7 +56,7 @@ export function GoesIn({ part, wantedMm, fittedMm, gapMm, stock, chosen, error, 
           : `wants ${wantedMm.toFixed(3)} mm`}
       </PlateHeading>
       {near.length > 0 && (
-        <chakra.div display="flex" flexWrap="wrap" gap="2" role="group" aria-label={`${part} from the drawers`}>
+        <chakra.div display="flex" flexWrap="wrap" gap="2" role="group" aria-label={`${part} in stock`}>
           {near.map((s) => (
             <Button
               key={s.id}

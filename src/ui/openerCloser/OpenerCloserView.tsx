@@ -14,7 +14,7 @@ import { bandWords, specUnit } from "@/core/job/words/specs";
 import { readingWords } from "@/core/job/words/readings";
 import { valveName } from "@/core/job/words/names";
 import { isSolved } from "@/core/shims/positiveClosing";
-import { pairLines } from "@/core/shims/pairLines";
+import { openerCloserLines } from "@/core/shims/openerCloserLines";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
@@ -30,7 +30,7 @@ import { measured } from "./measured";
 
 const NOTHING: Chosen = { stockId: null, made: "" };
 
-/** The pair of one valve: the loaded gap, what came out, what goes in, and what was tried before. */
+/** Opener and closer of one valve: the loaded gap, what came out, what goes in, and what was tried before. */
 export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageData }) {
   const { job, entries, file, jobId, valve: id, micrometers, stock, orders, biasesMm } = given;
   const router = useRouter();
@@ -45,7 +45,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
   const [useBias, setUseBias] = useState(true);
   const [problem, setProblem] = useState<{ path: string; text: string } | null>(null);
   if (valve === undefined) return null;
-  const pair = openerCloserOf(valve);
+  const own = openerCloserOf(valve);
   const micrometer = micrometers.find((m) => m.id === micrometerId) ?? null;
   const { spec } = valve.valve;
   const unit = specUnit(file.lash?.[valve.valve.role]);
@@ -53,8 +53,8 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
   const biasMm = useBias ? learnedMm : 0;
   const out = { openerMm: measured(typed.opener, micrometer), closerMm: measured(typed.closer, micrometer) };
   const read = valve.last;
-  const advice = read === null ? null : adviseParts(job.task.plan, pair, spec.nominalMm, read, out, biasMm);
-  const fittedMm = { opener: out.openerMm ?? pair.openerMm, closer: out.closerMm ?? pair.closerMm };
+  const advice = read === null ? null : adviseParts(job.task.plan, own, spec.nominalMm, read, out, biasMm);
+  const fittedMm = { opener: out.openerMm ?? own.openerMm, closer: out.closerMm ?? own.closerMm };
   const stop = state.stop?.letter ?? "";
   const zero = read !== null && read.goes.mm === 0;
 
@@ -95,12 +95,13 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
   );
   const fit = async (): Promise<void> => {
     const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, collets };
-    if (await tell(`/api/jobs/${jobId}/pair`, { id: commands.idFor(body), ...body })) router.push(`/jobs/${jobId}`);
+    if (await tell(`/api/jobs/${jobId}/opener-closer`, { id: commands.idFor(body), ...body }))
+      router.push(`/jobs/${jobId}`);
   };
   const order = async (line: OrderLine): Promise<void> => {
     if (await tell("/api/orders", { id: commands.idFor(line), jobId, lines: [line] })) router.refresh();
   };
-  const loads = pair.stage === "load";
+  const loads = own.stage === "load";
 
   return (
     <chakra.div
@@ -111,7 +112,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
     >
       <chakra.header gridColumn="1 / -1">
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          The pair of {valveName(valve.valve, job.valves)} in{" "}
+          Opener and closer of {valveName(valve.valve, job.valves)} in{" "}
           <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
             {file.name}
           </Link>
@@ -121,38 +122,38 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
             ? "No leaf goes: fit a thinner opener first, then read both gaps."
             : loads
               ? "Press the closing rocker home by hand, and read the gap again."
-              : pair.stage === "parts"
+              : own.stage === "parts"
                 ? "Work out what goes in, and fit it."
-                : pair.stage === "read"
+                : own.stage === "read"
                   ? "Back to the engine: read the opener gap again."
-                  : pair.stage === "feel"
+                  : own.stage === "feel"
                     ? "Back to the engine: turn the cam over the closer, and say what you feel."
-                    : "This pair is right."}
+                    : "Opener and closer are right."}
         </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Gaps" minWidth="0" display="flex" flexDirection="column" gap="4">
         <chakra.div bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="3">
           <OpenerCloserDrawing
             openerGapMm={read === null ? null : middleOf(read)}
-            closerGapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)}
+            closerGapMm={read === null || own.loaded === null ? null : closerGapMm(read, own.loaded)}
             openerMm={fittedMm.opener}
             closerMm={fittedMm.closer}
-            label={`The pair of ${id} from the side: opener gap ${read === null ? "not read" : readingWords(read)}`}
+            label={`Opener and closer of ${id} from the side: opener gap ${read === null ? "not read" : readingWords(read)}`}
           />
         </chakra.div>
         <chakra.p fontSize="17px">
           Opener gap <b>{read === null ? "not read" : readingWords(read)}</b>, band {bandWords(spec, unit)}.{" "}
-          {pair.loaded === null ? (
+          {own.loaded === null ? (
             ""
           ) : (
             <>
-              Loaded gap <b>{readingWords({ goes: pair.loaded.goes, noGo: pair.loaded.noGo })}</b>.
+              Loaded gap <b>{readingWords({ goes: own.loaded.goes, noGo: own.loaded.noGo })}</b>.
             </>
           )}
         </chakra.p>
-        {!zero && (loads || pair.loaded !== null) && (
+        {!zero && (loads || own.loaded !== null) && (
           <TwoSizes
-            key={pair.loaded?.id ?? "first"}
+            key={own.loaded?.id ?? "first"}
             what="leaf"
             submit={loads ? "Keep the loaded gap" : "Read it again"}
             now={loads}
@@ -161,7 +162,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
         )}
         {said("") !== undefined && <Complaint role="alert">{said("")}</Complaint>}
         <OrderList orders={orders.filter((o, i) => i === 0 || isOpen(o))} />
-        <TryLog tries={pair.tries} gear={state.plugged?.gear ?? null} />
+        <TryLog tries={own.tries} gear={state.plugged?.gear ?? null} />
       </chakra.section>
       {!loads && (
         <chakra.section aria-label="What goes in" minWidth="0" display="flex" flexDirection="column" gap="4">
@@ -184,7 +185,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
                 key={part}
                 label={`Old ${part}`}
                 error={said(`${part}.out`)}
-                {...(pair[`${part}Mm`] === null ? {} : { hint: `${pair[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
+                {...(own[`${part}Mm`] === null ? {} : { hint: `${own[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
               >
                 {(c) => (
                   <TextInput
@@ -202,18 +203,18 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
           {advice?.solved != null &&
             isSolved(advice.solved) &&
             read !== null &&
-            pair.loaded !== null &&
+            own.loaded !== null &&
             fittedMm.opener !== null &&
             fittedMm.closer !== null && (
               <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
                 <Stamp color="ink!">On paper</Stamp>
                 <chakra.dl display="grid" gridTemplateColumns="1fr auto" columnGap="4" fontSize="17px" m="0" pt="1">
-                  {pairLines(
+                  {openerCloserLines(
                     {
                       opener: { fittedMm: fittedMm.opener, gapMm: middleOf(read), aimMm: spec.nominalMm },
                       closer: {
                         fittedMm: fittedMm.closer,
-                        loadedGapMm: middleOf(pair.loaded),
+                        loadedGapMm: middleOf(own.loaded),
                         aimMm: job.task.plan.closerAimMm,
                       },
                       biasMm,
@@ -253,7 +254,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
             part="closer"
             wantedMm={advice?.closerMm ?? null}
             fittedMm={fittedMm.closer}
-            gapMm={read === null || pair.loaded === null ? null : closerGapMm(read, pair.loaded)}
+            gapMm={read === null || own.loaded === null ? null : closerGapMm(read, own.loaded)}
             stock={stock}
             chosen={closer}
             onChoose={setCloser}
@@ -261,9 +262,9 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
             onOrder={(line) => void order(line)}
           />
           <Field
-            label="Half-rings went in"
+            label="Collets went in"
             hint="The way they came: which way their gap points, and which half on which side. New ones settle."
-            error={said("rings")}
+            error={said("collets")}
           >
             {(c) => (
               <TextInput

@@ -23,7 +23,7 @@ interface Form {
   worn: boolean;
 }
 
-/** Lays parts into a drawer: kind and drawer stay as they were for the next one. */
+/** Adds parts to stock: kind and place stay as they were for the next one. */
 export function AddPart({ micrometers }: { readonly micrometers: readonly Micrometer[] }) {
   const router = useRouter();
   const [ids, setIds] = useState(() => ({ id: crypto.randomUUID(), moveId: crypto.randomUUID() }));
@@ -64,7 +64,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
   }
   return (
     <chakra.form noValidate onSubmit={(e) => void handleSubmit(add)(e)} display="flex" flexDirection="column" gap="3">
-      <PlateHeading>Lay a part in</PlateHeading>
+      <PlateHeading>Add a part</PlateHeading>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
         <Field label="Kind" error={wrong("kind")}>
           {(c) => (
@@ -106,7 +106,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
         {(c) => <TextInput {...c} {...register("thickness")} inputMode="decimal" placeholder="2.650" />}
       </Field>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr 1fr" gap="3">
-        <Field label="Drawer" error={wrong("place")}>
+        <Field label="Place" error={wrong("place")}>
           {(c) => <TextInput {...c} {...register("place")} />}
         </Field>
         <Field label="How many" error={wrong("count")}>
@@ -134,7 +134,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
       {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
       <div>
         <Button type="submit" kind="now" disabled={formState.isSubmitting}>
-          Lay it in
+          Add to stock
         </Button>
       </div>
     </chakra.form>

@@ -61,7 +61,7 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
     <chakra.section aria-label={name} bg="sheet" border="2px solid" borderColor="ink" borderRadius="plate" p="4">
       <PlateHeading>{name}</PlateHeading>
       <chakra.p fontSize="19px" fontWeight={600} pt="1">
-        As the drawers are, {percent(advice.chanceNow)} jobs do not wait
+        With the stock as it is, {percent(advice.chanceNow)} jobs do not wait
         {advice.chanceNow < advice.chanceKept ? `; with these, ${percent(advice.chanceKept)}` : ""}.
       </chakra.p>
       <chakra.div overflowX="auto" tabIndex={0} role="region" aria-label={`Sizes of ${name}`}>

@@ -6,7 +6,7 @@ import { Field, TextArea, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
 import { UNREACHED, send } from "../send";
 
-/** A drawer full of parts at once: all lines, or none and the line that is wrong. */
+/** A whole stock of parts at once: all lines, or none and the line that is wrong. */
 export function CsvIn() {
   const router = useRouter();
   const [id, setId] = useState(() => crypto.randomUUID());
@@ -31,7 +31,7 @@ export function CsvIn() {
         void take();
       }}
     >
-      <PlateHeading>Take parts in from a CSV</PlateHeading>
+      <PlateHeading>Import parts from a CSV</PlateHeading>
       <Field label="File">
         {(c) => (
           <TextInput
@@ -59,7 +59,7 @@ export function CsvIn() {
       </Field>
       <div>
         <Button type="submit" disabled={text.trim() === ""}>
-          Take them in
+          Import
         </Button>
       </div>
     </chakra.form>

@@ -24,7 +24,7 @@ interface Props {
   readonly orders: readonly Order[];
 }
 
-/** The drawers: what lies in them, measured with what, and the micrometers that measured it. */
+/** The stock: what there is, measured with what, and the micrometers that measured it. */
 export function PartsView({ parts, micrometers, orders }: Props) {
   const [emptied, setEmptied] = useState(false);
   // Said here, not at the part: a part of which none is left leaves the page.
@@ -48,11 +48,11 @@ export function PartsView({ parts, micrometers, orders }: Props) {
       >
         <div>
           <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-            Parts in the drawers
+            Parts in stock
           </chakra.h1>
           <chakra.p fontSize="17px">
             {count === 0
-              ? "Nothing yet: lay parts in one by one, or take them in from a CSV."
+              ? "Nothing yet: add parts one by one, or import them from a CSV."
               : `${count} ${count === 1 ? "part" : "parts"}. What counts is the measured thickness; a mark only says what it was when new.`}
           </chakra.p>
         </div>
@@ -104,7 +104,7 @@ export function PartsView({ parts, micrometers, orders }: Props) {
   );
 }
 
-/** One kind of part in one drawer. Taking out and putting back are moves that stay in the record. */
+/** One kind of part in one place. Taking out and putting back are moves that stay in the record. */
 function PartLine({
   part,
   onProblem,

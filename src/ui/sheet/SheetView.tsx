@@ -130,7 +130,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
       {sheet.closedAt !== null && sheet.work === "lash" && (
         <chakra.p py="2" _print={{ display: "none" }}>
           <ButtonLink asChild>
-            <Link href={`/jobs/${sheet.job}/pairs`}>
+            <Link href={`/jobs/${sheet.job}/hot-cold`}>
               {sheet.state === "hot"
                 ? "Cooled down? Read some cold, and know how it grows"
                 : "Warmed up? Read some hot, and know how it grows"}

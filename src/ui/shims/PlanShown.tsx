@@ -43,7 +43,7 @@ export function PlanShown({ plan, context, children }: Props) {
       )}
       {plan.leftOver.length > 0 && (
         <chakra.p fontSize="16px" color="soft" pt="1">
-          Left over, back into the drawers: {plan.leftOver.join(", ")}.
+          Left over, back into stock: {plan.leftOver.join(", ")}.
         </chakra.p>
       )}
     </chakra.div>

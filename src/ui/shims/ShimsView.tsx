@@ -97,7 +97,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
         </chakra.h1>
         <chakra.p fontSize="17px" pt="1">
           Measure each part that you take out. Leave empty what stays shut: its part is not counted with.{" "}
-          {stock.reduce((n, p) => n + p.count, 0)} lie in the drawers.
+          {stock.reduce((n, p) => n + p.count, 0)} in stock.
         </chakra.p>
       </chakra.header>
       <PartsOutList
@@ -158,7 +158,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
               >
                 {changes === 0
                   ? "Nothing to fit yet"
-                  : `Fit ${changes === 1 ? "this one" : `these ${changes}`}: out of drawers and heads`}
+                  : `Fit ${changes === 1 ? "this one" : `these ${changes}`}: out of stock and heads`}
               </Button>
             )}
             {offers.plan.bought > 0 && (

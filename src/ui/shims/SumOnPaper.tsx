@@ -11,7 +11,7 @@ interface Props {
   readonly stockMm: readonly number[];
 }
 
-/** The sum of one valve line by line, and what every part in the drawers would leave. */
+/** The sum of one valve line by line, and what every part in stock would leave. */
 export function SumOnPaper({ position, unit, stockMm }: Props) {
   const leaves = whatEachLeaves(position, stockMm)
     .slice(0, 6)
@@ -34,7 +34,7 @@ export function SumOnPaper({ position, unit, stockMm }: Props) {
         ))}
       </chakra.dl>
       <chakra.p fontSize="16px" pt="2">
-        In the drawers: {leaves.join(", ") || "nothing of this kind"}
+        In stock: {leaves.join(", ") || "nothing of this kind"}
       </chakra.p>
     </chakra.div>
   );

@@ -97,7 +97,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
         <chakra.p fontSize="17px" pt="1">
           {measured.length === 0
             ? "No job waits for parts with anything measured. Measure what comes out at a job, and it is counted here."
-            : "Who gets which part of the drawers, worked out for all at once. A part that is taken out stays within its engine."}
+            : "Who gets which part in stock, worked out for all at once. A part that is taken out stays within its engine."}
         </chakra.p>
       </chakra.header>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="4">

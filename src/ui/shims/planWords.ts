@@ -42,7 +42,7 @@ export function pickWords(p: Pick, { stock, positions, valves, typed }: PlanCont
       ? `from ${p.from}`
       : p.source === "buy"
         ? "to buy"
-        : `out of ${part?.place ?? "the drawer"}${part?.mark == null ? "" : `, marked ${part.mark}`}`;
+        : `out of ${part?.place ?? "stock"}${part?.mark == null ? "" : `, marked ${part.mark}`}`;
   const position = positions.find((x) => x.id === p.position);
   const byMark = (valve: string): boolean => typed[valve]?.kind === "part" && typed[valve].micrometerId === null;
   const partByMark = p.source === "moved" ? byMark(p.from) : p.source === "buy" || part?.measured === null;
@@ -82,7 +82,7 @@ export const swapsOf = ({ picks }: ShimPlan): Swap[] =>
 const FROM: Record<Pick["source"], string> = {
   own: "keeps its own",
   moved: "",
-  stock: "from the drawers",
+  stock: "from stock",
   buy: "to buy",
 };
 

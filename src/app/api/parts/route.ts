@@ -3,7 +3,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { readCommand, respond } from "@/server/http/http";
 import { addPart, addPartInput } from "@/server/parts/parts";
 
-/** Lays a part into its drawer. */
+/** Adds a part to stock. */
 export function POST(request: NextRequest) {
   return respond(async () => {
     await addPart(...(await asActor()), await readCommand(request, addPartInput));

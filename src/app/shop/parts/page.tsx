@@ -9,7 +9,7 @@ import { Shell } from "../../Shell";
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Parts" };
 
-/** Older orders are done with, and their parts are in the drawers. */
+/** Older orders are done with, and their parts are in stock. */
 const SHOWN = 6;
 
 export default async function PartsPage() {

@@ -14,7 +14,7 @@ export interface OpenerCloserPageData {
   readonly entries: readonly KeptEntry[];
   readonly valve: string;
   readonly micrometers: readonly Micrometer[];
-  /** Openers and closers in the drawers. */
+  /** Openers and closers in stock. */
   readonly stock: readonly StockPart[];
   /** What was ordered for this job, newest first. */
   readonly orders: readonly Order[];

@@ -15,7 +15,7 @@ export const SPREAD_FLOOR_MM = 0.015;
 const ODD = {
   tight: {
     checks: [
-      "Is the crank at this stop, the follower on its heel? On a lobe every valve reads tight.",
+      "Is the crank at this stop, the follower on its base circle? On a lobe every valve reads tight.",
       "Seat sinking, valve stretched or burnt: check compression or leak-down.",
     ],
     answers: [NOTHING_FOUND, "Seat or valve: to be watched", "Set wrong last time"],

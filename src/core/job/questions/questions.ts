@@ -41,7 +41,7 @@ export const MOVED_MM = 0.02;
 const EPS_MM = 1e-9;
 
 const TIGHT_CHECKS = [
-  "Is the crank at this stop, the follower on its heel? On a lobe every valve reads tight.",
+  "Is the crank at this stop, the follower on its base circle? On a lobe every valve reads tight.",
   "Seat sinking, valve stretched or burnt: check compression or leak-down.",
 ];
 
@@ -77,7 +77,7 @@ function noLeafGoes(job: JobOf, valve: JobValve, reading: ReadingEntry): Questio
       valve: valve.id,
       text: `No leaf goes at ${named(job, valve)}: the valve may be held open. Is the crank really at stop ${reading.stop}?`,
       checks: TIGHT_CHECKS,
-      answers: ["Crank checked, follower on its heel: it is tight", "Seat or valve: to be watched"],
+      answers: ["Crank checked, follower on its base circle: it is tight", "Seat or valve: to be watched"],
     },
   ];
 }

@@ -258,7 +258,7 @@ function withdrawRefusal(live: readonly LedgerEntry[], entry: EntryOf<"withdrawn
   if (target.kind === "arrived" || target.kind === "turned-over" || target.kind === "tightened")
     return later.length === 0 ? null : "Work was done after this: take that back first.";
   if (target.kind === "fitted" && (target.partFrom !== null || target.part !== null))
-    return `The drawers were told already: fit another part at ${target.valve} instead.`;
+    return `The stock was told already: fit another part at ${target.valve} instead.`;
   return isValveEntry(target) && later.some((e) => isValveEntry(e) && e.valve === target.valve)
     ? "Take back what was done later at this valve first."
     : null;

@@ -91,7 +91,7 @@ describe("arcs", () => {
 });
 
 describe("clearance", () => {
-  const heel = [arcBetween(600, 100, CYCLE)];
+  const baseCircle = [arcBetween(600, 100, CYCLE)];
   it.each([
     [0, 100],
     [650, 50],
@@ -100,7 +100,7 @@ describe("clearance", () => {
     [590, -10],
     [350, -250],
   ])("at %d it is %d", (deg, clear) => {
-    expect(clearance(heel, deg, CYCLE)).toBe(clear);
+    expect(clearance(baseCircle, deg, CYCLE)).toBe(clear);
   });
   it("has no end on the whole cycle and no way in without arcs", () => {
     expect(clearance(complement([], CYCLE), 5, CYCLE)).toBe(Infinity);

@@ -113,7 +113,7 @@ function Row({ row, height }: { readonly row: StripRow; readonly height: number 
           opacity={0.45}
         />
       ))}
-      {row.heel.map((p) => (
+      {row.baseCircle.map((p) => (
         <rect
           key={p.x}
           x={p.x}

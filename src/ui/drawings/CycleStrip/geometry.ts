@@ -18,8 +18,8 @@ export interface StripRow {
   readonly role: ValveRole;
   readonly valves: readonly string[];
   readonly y: number;
-  /** Where the follower rests on its heel. */
-  readonly heel: readonly Piece[];
+  /** Where the follower rests on its base circle. */
+  readonly baseCircle: readonly Piece[];
   /** The slow parts of its lobe. */
   readonly ramps: readonly Piece[];
 }
@@ -56,7 +56,7 @@ export function layStrip(engine: Engine, width: number): StripLayout {
       valves: valves.map((v) => v.id),
       label: valves.length === 1 ? first.id : `${first.id}…${valves.at(-1)?.id.replace(first.cylinder, "") ?? ""}`,
       y: HEAD_ROOM + i * rowHeight,
-      heel: pieces(first.baseArcs ?? []),
+      baseCircle: pieces(first.baseCircleArcs ?? []),
       ramps:
         role === undefined
           ? []
@@ -65,7 +65,7 @@ export function layStrip(engine: Engine, width: number): StripLayout {
                 union(
                   [
                     role.lobe,
-                    ...(first.baseArcs ?? []),
+                    ...(first.baseCircleArcs ?? []),
                     ...engine.releases.filter((r) => r.role === first.role).map((r) => r.arc),
                   ],
                   cycleDeg,

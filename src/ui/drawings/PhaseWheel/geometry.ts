@@ -83,14 +83,14 @@ export const possibleBands = (arcs: readonly Arc[], cycleDeg: number): { key: st
     };
   });
 
-/** The gap between a cylinder's number and the nearest end of its valve's heel: the margin, drawn. */
+/** The gap between a cylinder's number and the nearest end of its valve's base circle: the margin, drawn. */
 export interface MarginGap {
   readonly path: string;
   readonly label: Point;
   readonly text: string;
 }
 
-/** Null when no arc is known for the valve, or it has nothing but heel. */
+/** Null when no arc is known for the valve, or it has nothing but base circle. */
 export function marginGap(engine: Engine, valveId: string, crankDeg: number): MarginGap | null {
   const { cycleDeg } = engine;
   const valve = engine.valves.find((v) => v.id === valveId);

@@ -26,7 +26,7 @@ export function doubtWords(context: RunContext, now: RunNow, valve: ValveState, 
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
     title: `${capital(valveName(valve.valve, context.job.valves))} is not for this stop.`,
-    grounds: [doubt, "Off its heel every reading is wrong."],
+    grounds: [doubt, "Off its base circle every reading is wrong."],
     awaits: "Not at this stop",
     choices: [{ label: "Back to what is due", action: { kind: "back" } }],
   });

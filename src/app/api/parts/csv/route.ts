@@ -3,7 +3,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { fileNamed, readCommand, respond } from "@/server/http/http";
 import { addPartsCsv, listParts, partsCsv, partsCsvInput } from "@/server/parts/parts";
 
-/** Takes parts in from CSV. */
+/** Imports parts from CSV. */
 export function POST(request: NextRequest) {
   return respond(async () => {
     await addPartsCsv(...(await asActor()), await readCommand(request, partsCsvInput));
@@ -11,7 +11,7 @@ export function POST(request: NextRequest) {
   });
 }
 
-/** The drawers as CSV. */
+/** The stock as CSV. */
 export function GET() {
   return respond(
     async () =>

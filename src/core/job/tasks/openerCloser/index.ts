@@ -34,9 +34,9 @@ function atValve(_job: JobOf, valve: ValveState<ValveOpenerCloser>, at: RouteVal
 const STAGES: Readonly<Record<OpenerCloserStage, string>> = {
   read: "read its opener gap",
   load: "read the loaded gap",
-  parts: "other parts for its pair",
+  parts: "another opener or closer",
   feel: "feel its closer",
-  right: "its pair is right",
+  right: "opener and closer are right",
 };
 
 const stands = ({ valves }: JobOf, step: OpenerCloserStep, valve: ValveState<ValveOpenerCloser> | null): string =>
@@ -73,7 +73,7 @@ export const OPENER_CLOSER: TaskRules<OpenerCloserTask, ValveOpenerCloser, Opene
   cautions: () => [
     {
       id: "springs",
-      text: "Eye protection: closing springs are loaded, and half-rings jump. Every hole near the work plugged, and the plugs counted.",
+      text: "Eye protection: closing springs are loaded, and collets jump. Every hole near the work plugged, and the plugs counted.",
     },
   ],
   questions: { ...LASH_QUESTIONS, more: unlikePredicted },

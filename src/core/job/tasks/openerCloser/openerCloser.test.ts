@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../../../engine/testEngines";
-import { pairLines } from "../../../shims/pairLines";
+import { openerCloserLines } from "../../../shims/openerCloserLines";
 import { isSolved, positiveClosing } from "../../../shims/positiveClosing";
 import { nextThing, jobState } from "../../run";
 import { closerBiases, learnedBiasMm } from "./closerBias";
@@ -252,7 +252,7 @@ describe("a job on positively closed valves", () => {
     };
     const solved = positiveClosing(input);
     if (!isSolved(solved)) throw new Error("not solved");
-    expect(pairLines(input, solved).map((l) => l.figure)).toEqual([
+    expect(openerCloserLines(input, solved).map((l) => l.figure)).toEqual([
       "0.33 − 0.18 = 0.15 mm",
       "2.85 + 0.18 − 0.10 = 2.93 mm",
       "6.40 + 0.15 − 0.00 = 6.55 mm",

@@ -143,7 +143,7 @@ function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, 
 }
 
 describe("a shim job", () => {
-  it("is closed by whoever follows it, whatever lies in the drawers", () => {
+  it("is closed by whoever follows it, whatever is in stock", () => {
     const lash = fc.array(fc.integer({ min: 2, max: 34 }), { minLength: 8, maxLength: 8 });
     fc.assert(
       fc.property(lash, fc.array(fc.integer({ min: 0, max: 16 }), { maxLength: 6 }), (found, kit) => {
@@ -177,9 +177,9 @@ describe("a shim job", () => {
       predictedMm: { lo: expect.closeTo(0.15, 9), hi: expect.closeTo(0.16, 9) },
       achieved: { pass: "as-left" },
     });
-    expect(partWords(own)).toBe("2.400 mm, was 2.500; foretold 0.15–0.16 mm");
+    expect(partWords(own)).toBe("2.400 mm, was 2.500; predicted 0.15–0.16 mm");
   });
-  it("asks when a part leaves another lash than foretold", () => {
+  it("asks when a part leaves another lash than predicted", () => {
     const fitted = Object.fromEntries(FILE.valves.map((v) => [v.id, 2.5]));
     const { entries } = work({ ...Object.fromEntries(FILE.valves.map((v) => [v.id, 0.154])), "2I": 0.054 }, fitted, [
       shim("thin", 2.4),
@@ -193,7 +193,7 @@ describe("a shim job", () => {
       expect.stringMatching(/^2 intake reads 0\.10–0\.11 mm, and its part should leave 0\.15–0\.16 mm/),
     ]);
   });
-  it("takes from its own drawers only, and lets a part that was taken be told of no second time", () => {
+  it("takes from its own stock only, and lets a part that was taken be told of no second time", () => {
     expect(
       shimParts(
         PLAN,
@@ -215,7 +215,7 @@ describe("a shim job", () => {
     ]);
     const upTo = entries.slice(0, entries.findIndex((e) => e.kind === "fitted") + 1);
     expect(refusalAfter(JOB, upTo, { id: "w", kind: "withdrawn", supersedes: upTo.at(-1)?.id ?? "" })).toMatch(
-      /drawers were told already/,
+      /stock was told already/,
     );
   });
 });

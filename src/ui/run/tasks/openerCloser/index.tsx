@@ -21,7 +21,7 @@ export const OPENER_CLOSER_ROOM: TaskRoom<OpenerCloserTask, ValveOpenerCloser, O
       : openerWords(context, now, valve, tapped),
   readLead: (valve) => `The opener gap: valve shut, nothing pressed. ${triedWords(valve.own).join("")} `,
   locksCheck: () => ({
-    title: "Every half-ring in its groove, every rocker shaft and clip home.",
+    title: "Every collet in its groove, every rocker shaft and clip home.",
     done: "Rings, shafts and clips seen",
     grounds: [
       "Press each opener down by hand and look at its rings from both sides. New ones settle, and move the reading: read again after the first heat.",

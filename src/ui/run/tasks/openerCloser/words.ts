@@ -17,7 +17,7 @@ export const plugWords = (): Instruction =>
     awaits: "Say how many",
     title: "Plug every hole near the work, and count the plugs.",
     grounds: [
-      "Half-rings jump. What falls in comes out with the head off: they are counted in now, and out before it is closed.",
+      "Collets jump. What falls in comes out with the head off: they are counted in now, and out before it is closed.",
       "Belts, springs and side clips change what is felt: say how they are now, and leave them so until all is read.",
     ],
   });
@@ -30,7 +30,7 @@ export function openerCloserWords(
   at: RouteValve | null,
 ): Instruction {
   const { own } = valve;
-  const page: Action = { kind: "open", path: `pair/${encodeURIComponent(valve.valve.id)}` };
+  const page: Action = { kind: "open", path: `opener-closer/${encodeURIComponent(valve.valve.id)}` };
   const name = valveName(valve.valve, context.job.valves);
   const base = {
     eyebrow: whereWords(context, now, valve.valve),
@@ -60,11 +60,11 @@ export function openerCloserWords(
     case "parts":
       return instruction({
         ...base,
-        title: `${capital(name)}: other parts for its pair.`,
+        title: `${capital(name)}: another opener or closer.`,
         grounds: [
           opener,
           ...feltWords(own),
-          "Measure what comes out, always with the same tool. The half-rings go back the way they came.",
+          "Measure what comes out, always with the same tool. The collets go back the way they came.",
           ...doubt,
         ],
         button: { label: "Work out opener and closer", action: page },

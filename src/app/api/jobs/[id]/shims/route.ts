@@ -3,7 +3,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { readCommand, respond } from "@/server/http/http";
 import { takeShims, takeShimsInput } from "@/server/parts/takeShims";
 
-/** Takes the parts of a job out of the drawers and enters them as fitted. */
+/** Takes the parts of a job out of stock and enters them as fitted. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     await takeShims(...(await asActor()), (await params).id, await readCommand(request, takeShimsInput));

@@ -6,13 +6,13 @@ import { Shell } from "../../../../Shell";
 
 export const dynamic = "force-dynamic";
 
-export default async function PairPage({ params }: { params: Promise<{ id: string; valve: string }> }) {
+export default async function OpenerCloserPage({ params }: { params: Promise<{ id: string; valve: string }> }) {
   const { id, valve } = await params;
   const given = await loadOpenerCloser(...(await asViewer()), id, decodeURIComponent(valve));
   if (given === null) notFound();
   return (
     <Shell>
-      <title>{`Pair of ${given.valve}, ${given.file.name} · Fulcrata`}</title>
+      <title>{`Opener and closer of ${given.valve}, ${given.file.name} · Fulcrata`}</title>
       <OpenerCloserView given={given} />
     </Shell>
   );

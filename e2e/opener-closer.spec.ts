@@ -42,7 +42,7 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await mainButton(page).click();
   await expect(nextTitle(page)).toHaveText("Press the closing rocker of 1 intake home, and read the gap again.");
   await mainButton(page).click();
-  await page.waitForURL(/\/pair\/1I$/);
+  await page.waitForURL(/\/opener-closer\/1I$/);
   // A loaded gap below the opener gap means nothing: said, and what was typed stays.
   await page.getByLabel("Leaf that goes").fill("0.10");
   await page.getByLabel("Does not go").fill("0.12");
@@ -61,17 +61,17 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await expect(inside.getByRole("heading", { name: "Closer: wants 6.508 mm" })).toBeVisible();
   await inside.getByLabel("New opener, made to size").fill("2.935");
   await inside.getByLabel("New closer, made to size").fill("6.510");
-  await inside.getByLabel("Half-rings went in").fill("as they were, gap to the intake");
+  await inside.getByLabel("Collets went in").fill("as they were, gap to the intake");
   await inside.getByRole("button", { name: "Fitted: opener and closer" }).click();
   await page.waitForURL(job);
   // Felt: too thick. One step thinner, and it is free.
   await expect(nextTitle(page)).toHaveText("Turn the cam over the closer of 1 intake: what do you feel?");
   await page.getByRole("button", { name: "Drag all round" }).click();
-  await expect(nextTitle(page)).toHaveText("1 intake: other parts for its pair.");
+  await expect(nextTitle(page)).toHaveText("1 intake: another opener or closer.");
   await allKept(page);
   await mainButton(page).click();
-  await page.waitForURL(/\/pair\/1I$/);
-  await expect(page.getByText("6.510 mm: drag all round; rings as they were, gap to the intake")).toBeVisible();
+  await page.waitForURL(/\/opener-closer\/1I$/);
+  await expect(page.getByText("6.510 mm: drag all round; collets as they were, gap to the intake")).toBeVisible();
   await expect(inside.getByRole("heading", { name: "Closer: wants 6.480 mm" })).toBeVisible();
   await inside.getByLabel("New closer, made to size").fill("6.480");
   await inside.getByRole("button", { name: "Fitted: closer" }).click();
@@ -112,9 +112,9 @@ test("the half-done pair of the demo: what this hand's loaded gap overstates is 
   await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await mainButton(page).click();
-  await expect(nextTitle(page)).toHaveText("1 exhaust: other parts for its pair.");
+  await expect(nextTitle(page)).toHaveText("1 exhaust: another opener or closer.");
   await mainButton(page).click();
-  await page.waitForURL(/\/pair\/1E$/);
+  await page.waitForURL(/\/opener-closer\/1E$/);
   const inside = page.getByRole("region", { name: "What goes in" });
   await expect(inside.getByText(/^Your loaded gap overstates by 0\.0\d\d mm here$/)).toBeVisible();
   const wants = inside.getByRole("heading", { name: /^Closer: wants/ });

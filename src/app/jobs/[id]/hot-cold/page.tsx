@@ -6,7 +6,7 @@ import { Shell } from "../../../Shell";
 
 export const dynamic = "force-dynamic";
 
-export default async function PairsPage({ params }: { params: Promise<{ id: string }> }) {
+export default async function HotColdPage({ params }: { params: Promise<{ id: string }> }) {
   const given = await loadHotCold(...(await inShop()), (await params).id);
   if (given === null) notFound();
   return (

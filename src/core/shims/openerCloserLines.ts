@@ -5,7 +5,10 @@ import { FIRST_STEP_OVER_MM, type PositiveClosing, type PositiveClosingInput } f
 const fig = (mm: number): string => mm.toFixed(3).replace(/0$/, "");
 
 /** `biasMm` is taken off the closer where it is known, and said so. */
-export function pairLines({ opener, closer, biasMm = 0 }: PositiveClosingInput, solved: PositiveClosing): SumLine[] {
+export function openerCloserLines(
+  { opener, closer, biasMm = 0 }: PositiveClosingInput,
+  solved: PositiveClosing,
+): SumLine[] {
   const { closerGapMm, openerNewMm, closerNewMm, firstStepMm } = solved;
   const whole = closer.fittedMm + closerGapMm - closer.aimMm;
   return [
