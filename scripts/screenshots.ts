@@ -91,7 +91,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
   }
   await page.waitForURL(/opener-closer/);
   await page.getByLabel("Old opener").fill("3.100");
-  await take(page, "pair");
+  await take(page, "opener-closer");
   await at(/^Start a job on Dunmore/, /job/);
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("group", { name: "The spec is for a hot engine" }).evaluate((g) => g.scrollIntoView());
@@ -99,7 +99,7 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await at(/^Sheet of Dunmore/, /sheet$/);
   await page.getByRole("link", { name: /Read some cold/ }).click();
   await page.waitForURL(/hot-cold$/);
-  await take(page, "pairs");
+  await take(page, "hot-cold-readings");
   await at(/^Dunmore 5.9$/, /engines/);
   await page.locator('[data-valve="3I"]').click();
   await take(page, "engine");
