@@ -1,0 +1,90 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { SCHOOLS, SCHOOL_NAMES } from "@/core/lash/school";
+import { bleedMinutesFor } from "@/core/preload/bleedDown";
+import { PlateHeading } from "../controls/Stamp";
+import { figure } from "../controls/typed";
+import { Choice } from "./Choice";
+import { PreloadPart } from "./PreloadPart";
+import { figuresWords } from "./SpecLine";
+import { Tick, toggled } from "./Tick";
+import type { Preparation } from "./usePreparation";
+
+/** By what it is set: whose figures rule, how lifters are turned in, which sets are on hand and how a leaf is felt. */
+export function GaugePart({ preparation }: { readonly preparation: Preparation }) {
+  const { given, form, chosen, file, rules, specSources, sources, turns, heatWay, wrong } = preparation;
+  return (
+    <>
+      {specSources.length > 1 && (
+        <Choice
+          legend="Whose figures rule"
+          name="source"
+          value={String(chosen.source)}
+          onChange={(v) => form.setValue("source", Number(v))}
+          error={wrong("source")}
+          options={specSources.map((s, i) => ({
+            value: String(i),
+            label: s.source ?? "No source named",
+            note: `${s.state}: ${figuresWords(s, given.file)}`,
+          }))}
+        />
+      )}
+      {!rules.judgesReadings && (
+        <PreloadPart
+          file={file}
+          ways={sources}
+          lifters={chosen.lifters}
+          onLifters={(l) => form.setValue("lifters", l)}
+          turns={turns}
+          onTurns={(t) => form.setValue("turns", t)}
+          wayId={heatWay}
+          onWay={(w) => form.setValue("heatWay", w ?? "none")}
+          bleedMinutes={bleedMinutesFor(given.bleed, chosen.state ?? "cold", figure(chosen.temperature) ?? null)}
+          wrong={wrong}
+        />
+      )}
+      {rules.judgesReadings && (
+        <Choice
+          legend="Feeler set in your hand"
+          name="set"
+          value={chosen.setId}
+          onChange={(id) => form.setValue("setId", id)}
+          error={wrong("feelerSetId")}
+          options={given.sets.map((s) => ({
+            value: s.id,
+            label: s.name,
+            note: `${s.leaves.length} leaves, ${s.leaves[0]?.[s.system === "metric" ? "mmMark" : "inchMark"]} to ${s.leaves.at(-1)?.[s.system === "metric" ? "mmMark" : "inchMark"]} ${s.system === "metric" ? "mm" : "in"}`,
+          }))}
+        />
+      )}
+      {given.sets.length > 1 && rules.judgesReadings && (
+        <chakra.fieldset border="0" p="0" m="0" minWidth="0">
+          <chakra.legend p="0">
+            <PlateHeading as="span">On hand as well</PlateHeading>
+          </chakra.legend>
+          {given.sets
+            .filter((s) => s.id !== chosen.setId)
+            .map((s) => (
+              <Tick
+                key={s.id}
+                on={chosen.otherSets.includes(s.id)}
+                onToggle={() => form.setValue("otherSets", toggled(chosen.otherSets, s.id))}
+              >
+                {s.name}
+              </Tick>
+            ))}
+        </chakra.fieldset>
+      )}
+      {rules.judgesReadings && (
+        <Choice
+          legend="How you feel a leaf"
+          name="school"
+          value={chosen.school}
+          onChange={(school) => form.setValue("school", school)}
+          options={SCHOOLS.map((s) => ({ value: s, label: SCHOOL_NAMES[s].name, note: SCHOOL_NAMES[s].note }))}
+        />
+      )}
+    </>
+  );
+}

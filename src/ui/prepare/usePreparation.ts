@@ -1,0 +1,191 @@
+"use client";
+
+import { useMemo } from "react";
+import { type UseFormReturn, useForm, useWatch } from "react-hook-form";
+import type { EngineFile, EngineState } from "@/core/engine/engineFile";
+import { resolveEngine } from "@/core/engine/resolve";
+import {
+  type GrowthSourceId,
+  type GrowthSources,
+  type Measured,
+  growthSourcesOf,
+  proposedSource,
+  sourceRefusal,
+} from "@/core/heat/growthSources";
+import { cautionsFor, jobRoles, rulesFor, withJobValves } from "@/core/job/prepare";
+import { type Purpose, surveysFirst } from "@/core/job/setup/purpose";
+import { specSources, underSource } from "@/core/job/setup/setup";
+import { fileTurns } from "@/core/job/tasks/preload/plan";
+import { specUnit } from "@/core/job/words/specs";
+import type { School } from "@/core/lash/school";
+import { specRoles } from "@/core/lash/spec";
+import type { BleedMinutes } from "@/core/preload/bleedDown";
+import type { LifterState } from "@/core/preload/zeroLash";
+import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { Person } from "@/core/shop/person";
+import type { ServingOrder } from "@/core/stops/orders";
+import type { MethodId } from "@/core/stops/plan";
+import { planStops } from "@/core/stops/recommend";
+import type { StopSettings } from "@/core/stops/settings";
+import { useBegin } from "./useBegin";
+
+export interface PrepareGiven {
+  readonly engineId: string;
+  readonly file: EngineFile;
+  readonly sets: readonly FeelerSet[];
+  readonly person: Person | null;
+  /** What was chosen on the engine's page. */
+  readonly wanted: { readonly method: MethodId | null; readonly settings: StopSettings };
+  /** Readings of this engine and its model, hot and cold. */
+  readonly measured: Measured;
+  readonly bleed: BleedMinutes;
+}
+
+/** What is chosen and typed before a job is opened; null where nothing was, and what is proposed stands. */
+export interface PrepareForm {
+  purpose: Purpose;
+  note: string;
+  source: number;
+  state: EngineState | null;
+  temperature: string;
+  /** The temperature is right, though it does not go with the state. */
+  sure: boolean;
+  setId: string | null;
+  otherSets: string[];
+  school: School;
+  survey: boolean | null;
+  tolerance: string;
+  accepted: string[];
+  settings: StopSettings;
+  servingOrder: ServingOrder;
+  method: MethodId | null;
+  bank: number | null;
+  lifters: LifterState | null;
+  turns: number | null;
+  heatWay: GrowthSourceId | "none" | null;
+  air: string;
+  licensed: string;
+}
+
+/** A preparation: its form, what follows from it, and how it is begun. */
+export function usePreparation(given: PrepareGiven) {
+  const { engineId, file: kept, sets, person, wanted, measured } = given;
+  const form: UseFormReturn<PrepareForm> = useForm<PrepareForm>({
+    defaultValues: {
+      purpose: "routine",
+      note: "",
+      source: 0,
+      state: null,
+      temperature: "",
+      sure: false,
+      setId: likelySet(kept, sets),
+      otherSets: [],
+      school: person?.school ?? "go-no-go",
+      survey: null,
+      tolerance: "",
+      accepted: [],
+      settings: wanted.settings,
+      servingOrder: "crank",
+      method: wanted.method,
+      bank: null,
+      lifters: null,
+      turns: null,
+      heatWay: null,
+      air: "",
+      licensed: "",
+    },
+  });
+  const chosen = useWatch({ control: form.control }) as PrepareForm;
+  const { source, state, bank, settings } = chosen;
+  const file = useMemo(() => underSource(kept, source), [kept, source]);
+  const rules = rulesFor(file);
+  const lash = rules.judgedIn === "either-state";
+  const sources = useMemo(() => growthSourcesOf(file, measured), [file, measured]);
+  const otherState = lash && state !== null && file.lash !== undefined && file.lash.state !== state;
+  const heatWay =
+    chosen.heatWay === "none" ? null : (chosen.heatWay ?? proposedFor(sources, file, otherState ? state : null));
+  const engine = useMemo(() => resolveEngine(withJobValves(file, bank)), [file, bank]);
+  const answer = useMemo(() => planStops(engine, settings, file.marksDeg), [engine, settings, file.marksDeg]);
+  // Flat followers are set in firing order, whatever takes fewer stops.
+  const inOrder =
+    !rules.judgesReadings &&
+    file.follower === "flat" &&
+    answer.methods.some((m) => m.id === "firing-order" && m.usable);
+  const recommended = inOrder ? "firing-order" : answer.recommended;
+  const method = chosen.method ?? recommended;
+  const cautions = cautionsFor(file, state ?? file.lash?.state ?? "cold", chosen.lifters);
+  const turns = chosen.turns ?? fileTurns(file);
+  const surveys = chosen.survey ?? surveysFirst(chosen.purpose);
+  const { begin, busy, problem } = useBegin(person);
+  const submit = form.handleSubmit((typed) =>
+    begin({
+      engineId,
+      purpose: typed.purpose,
+      note: typed.note,
+      source: typed.source,
+      state: typed.state,
+      temperature: typed.temperature,
+      temperatureSure: typed.sure,
+      feelerSetId: typed.setId,
+      otherSetIds: typed.otherSets.filter((s) => s !== typed.setId),
+      school: typed.school,
+      survey: surveys,
+      tolerance: typed.tolerance,
+      heatWay: !rules.judgesReadings || otherState ? heatWay : null,
+      targetTurns: rules.judgesReadings ? null : turns,
+      lifters: rules.judgesReadings ? null : typed.lifters,
+      air: typed.air,
+      licensed: typed.licensed,
+      bank: typed.bank,
+      method,
+      settings: typed.settings,
+      servingOrder: typed.servingOrder,
+      cautions: cautions.map((c) => c.id).filter((c) => typed.accepted.includes(c)),
+    }),
+  );
+  return {
+    given,
+    form,
+    chosen,
+    file,
+    rules,
+    lash,
+    specSources: specSources(kept),
+    sources,
+    otherState,
+    heatWay,
+    engine,
+    answer,
+    recommended,
+    method,
+    plan: answer.methods.find((m) => m.id === method) ?? null,
+    cautions,
+    turns,
+    surveys,
+    submit,
+    busy,
+    problem,
+    /** What is wrong with a field, where it is shown. */
+    wrong: (path: string): string | undefined => (problem?.path === path ? problem.message : undefined),
+  };
+}
+
+export type Preparation = ReturnType<typeof usePreparation>;
+
+/** The source that is proposed, unless it would hold valves open: then none is chosen for anybody. */
+function proposedFor(sources: GrowthSources, file: EngineFile, into: EngineState | null): GrowthSourceId | null {
+  const source = proposedSource(sources, jobRoles(file))?.way ?? null;
+  const refused =
+    source !== null &&
+    into !== null &&
+    file.lash !== undefined &&
+    sourceRefusal(sources, source, file.lash, into) !== null;
+  return refused ? null : (source?.id ?? null);
+}
+
+/** The first set that is marked in the spec's own system. */
+function likelySet(file: EngineFile, sets: readonly FeelerSet[]): string | null {
+  const role = specRoles(file)[0];
+  const system = role !== undefined && specUnit(file.lash?.[role]) !== "mm" ? "inch" : "metric";
+  return (sets.find((s) => s.system === system) ?? sets[0])?.id ?? null;
+}
