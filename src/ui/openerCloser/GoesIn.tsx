@@ -7,7 +7,7 @@ import { Field, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
 import { useCatalogue } from "../shims/useCatalogue";
 
-/** What goes in: one of stock, or one that was made to size. */
+/** What goes in: one in stock, or one that was made to size. */
 export interface Chosen {
   readonly stockId: string | null;
   readonly made: string;

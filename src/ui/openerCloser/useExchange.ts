@@ -1,0 +1,118 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
+import type { LeafMark } from "@/core/job/ledger/fields";
+import { OPENER_CLOSER_PARTS, type OpenerCloserPart } from "@/core/job/ledger/kinds";
+import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
+import { jobState } from "@/core/job/run";
+import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
+import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
+import type { OrderLine } from "@/core/parts/order";
+import { UNREACHED, send } from "../send";
+import { useCommandIds } from "../useCommandIds";
+import type { Chosen } from "./GoesIn";
+import { measured } from "./measured";
+
+/** What is typed and chosen before opener and closer are exchanged. */
+export interface ExchangeForm {
+  micrometerId: string;
+  /** What came out, as it was measured. */
+  out: Record<OpenerCloserPart, string>;
+  goesIn: Record<OpenerCloserPart, Chosen>;
+  collets: string;
+  /** What this hand's loaded gap overstates is taken off. */
+  useBias: boolean;
+}
+
+const NOTHING: Chosen = { stockId: null, made: "" };
+
+/** Opener and closer of a valve: where they stand, what would go in, and how that is entered. Null where the job has no such valve. */
+export function useExchange(given: OpenerCloserPageData) {
+  const { job, entries, jobId, valve: id, micrometers, biasesMm } = given;
+  const router = useRouter();
+  const commands = useCommandIds();
+  const state = useMemo(() => jobState(job, entries), [job, entries]);
+  const form = useForm<ExchangeForm>({
+    defaultValues: {
+      micrometerId: micrometers[0]?.id ?? "",
+      out: { opener: "", closer: "" },
+      goesIn: { opener: NOTHING, closer: NOTHING },
+      collets: "",
+      useBias: true,
+    },
+  });
+  const typed = useWatch({ control: form.control }) as ExchangeForm;
+  const [problem, setProblem] = useState<{ path: string; text: string } | null>(null);
+
+  async function tell(url: string, body: object): Promise<boolean> {
+    const sent = await send("POST", url, body);
+    setProblem(
+      sent.kind === "done"
+        ? null
+        : sent.kind === "refused"
+          ? { path: sent.path, text: sent.message }
+          : { path: "", text: UNREACHED },
+    );
+    if (sent.kind === "done") commands.done();
+    return sent.kind === "done";
+  }
+  const load = async (goes: LeafMark, noGo: LeafMark): Promise<void> => {
+    const loaded = {
+      supersedes: null,
+      kind: "loaded-gap",
+      valve: id,
+      stop: state.stop?.letter ?? "",
+      goes,
+      noGo,
+    };
+    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: commands.idFor(loaded), ...loaded }] }))
+      router.refresh();
+  };
+  const fits = OPENER_CLOSER_PARTS.flatMap((part) => {
+    const { stockId, made } = typed.goesIn[part];
+    const out = typed.out[part];
+    return stockId === null && made.trim() === ""
+      ? []
+      : [{ part, out: out.trim() === "" ? null : out, stockId, made: stockId === null ? made : null }];
+  });
+  const fit = async (): Promise<void> => {
+    const { micrometerId, collets } = typed;
+    const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, collets };
+    if (await tell(`/api/jobs/${jobId}/opener-closer`, { id: commands.idFor(body), ...body }))
+      router.push(`/jobs/${jobId}`);
+  };
+  const order = async (line: OrderLine): Promise<void> => {
+    if (await tell("/api/orders", { id: commands.idFor(line), jobId, lines: [line] })) router.refresh();
+  };
+
+  const valve = state.valves.get(id);
+  if (valve === undefined) return null;
+  const own = openerCloserOf(valve);
+  const micrometer = micrometers.find((m) => m.id === typed.micrometerId) ?? null;
+  const learnedMm = learnedBiasMm(biasesMm);
+  const biasMm = typed.useBias ? learnedMm : 0;
+  const out = { openerMm: measured(typed.out.opener, micrometer), closerMm: measured(typed.out.closer, micrometer) };
+  const read = valve.last;
+  return {
+    given,
+    form,
+    typed,
+    state,
+    valve,
+    own,
+    read,
+    learnedMm,
+    biasMm,
+    advice: read === null ? null : adviseParts(job.task.plan, own, valve.valve.spec.nominalMm, read, out, biasMm),
+    fittedMm: { opener: out.openerMm ?? own.openerMm, closer: out.closerMm ?? own.closerMm },
+    fits,
+    load,
+    fit,
+    order,
+    said: (path: string): string | undefined => (problem?.path === path ? problem.text : undefined),
+  };
+}
+
+export type Exchange = NonNullable<ReturnType<typeof useExchange>>;
