@@ -1,4 +1,4 @@
-/** Parts that set a gap by their thickness, as they lie in stock. */
+/** Parts that set a gap by their thickness, as they are in stock. */
 export const DRAWER_PART_KINDS = [
   "shim-over",
   "shim-under",

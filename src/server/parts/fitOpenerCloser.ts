@@ -68,7 +68,7 @@ interface Fit {
   readonly outText: string | null;
 }
 
-/** @throws Refused when stock changed meanwhile or the valve is not there yet; CalcProblem naming the field that makes no sense */
+/** @throws Refused when the stock changed meanwhile or the valve is not there yet; CalcProblem naming the field that makes no sense */
 export async function fitOpenerCloser(
   db: Database,
   actor: Actor,

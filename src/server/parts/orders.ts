@@ -183,7 +183,7 @@ async function unlessTold(work: Promise<unknown>): Promise<void> {
   });
 }
 
-/** What was delivered lies in stock once, whoever asked first. */
+/** What was delivered is in stock once, whoever asked first. */
 async function deliver(db: Database, shopId: string, kept: Order): Promise<Order> {
   const engine = kept.jobId === null ? null : ((await findJob(db, shopId, kept.jobId))?.row.engineFile.name ?? null);
   await unlessTold(

@@ -43,7 +43,7 @@ export const takeShimsInput = z.strictObject({
 });
 export type TakeShims = z.infer<typeof takeShimsInput>;
 
-/** @throws Refused when stock changed meanwhile, or the job is not there yet; CalcProblem naming the valve whose thickness makes no sense */
+/** @throws Refused when the stock changed meanwhile, or the job is not there yet; CalcProblem naming the valve whose thickness makes no sense */
 export async function takeShims(
   db: Database,
   actor: Actor,

@@ -68,7 +68,7 @@ export const takeWeekInput = z.strictObject({
   stay: z.boolean().default(false),
 });
 
-/** Fits what was agreed to at every job named. @throws Refused when stock or a job changed meanwhile */
+/** Fits what was agreed to at every job named. @throws Refused when the stock or a job changed meanwhile */
 export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof takeWeekInput>): Promise<void> {
   const records = shimJobs(await listOpenJobs(db, actor.shopId)).filter(({ row }) => input.together.includes(row.id));
   if (records.length < input.together.length)

@@ -71,7 +71,7 @@ export function chains({ picks }: ShimPlan): string[] {
   return [...open, ...rings].map((c) => c.join(" → "));
 }
 
-/** What every thickness that lies in stock would leave at one valve, nearest to the aim first. */
+/** What every thickness that is in stock would leave at one valve, nearest to the aim first. */
 export function whatEachLeaves(
   p: Position,
   thicknessesMm: readonly number[],

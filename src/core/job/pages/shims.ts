@@ -14,7 +14,7 @@ export interface ShimsPageData {
   readonly job: JobOf<ShimsTask>;
   readonly entries: readonly KeptEntry[];
   readonly micrometers: readonly Micrometer[];
-  /** What lies in stock of this kind of part. */
+  /** What is in stock of this kind of part. */
   readonly stock: readonly StockPart[];
   /** What came out so far, as it was measured. */
   readonly out: readonly PartOut[];

@@ -91,7 +91,7 @@ const surely = (
 ): { lowMm: number; highMm: number } =>
   highMm - lowMm > 2 * halfMm ? { lowMm: lowMm + halfMm, highMm: highMm - halfMm } : { lowMm, highMm };
 
-/** A thousandth of its price: what is bought is saved first, then what stock hold is spared. */
+/** A thousandth of its price: what is bought is saved first, then what the stock holds is spared. */
 const STOCK_SHARE = 1e-3;
 
 const fits = (
@@ -99,7 +99,7 @@ const fits = (
   p: { readonly kind: string; readonly diameterMm: number | null },
 ): boolean => p.kind === kind && p.diameterMm === diameterMm;
 
-/** What lies in stock for this engine, and what can be bought for it. */
+/** What is in stock for this engine, and what can be bought for it. */
 export function shimParts(
   plan: Pick<ShimsPlan, "kind" | "diameterMm">,
   { stock, catalogue }: ShimSources,

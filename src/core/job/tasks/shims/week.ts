@@ -1,4 +1,4 @@
-/** Several jobs on one stock: who gets which part of stock, and what is bought for all of them. */
+/** Several jobs on one stock: who gets which part in stock, and what is bought for all of them. */
 import type { DrawerPartKind, StockPart } from "../../../parts/part";
 import { type Pick, type Position, type ShimPlan, type Unserved, assignShims } from "../../../shims/assign";
 import type { JobOf } from "../../job";
