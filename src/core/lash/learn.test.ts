@@ -1,5 +1,4 @@
 import { describe, expect, it } from "vitest";
-import { median, robustSpread } from "../units/median";
 import { learnK, lockShift } from "./learn";
 
 const pair = (shift: number) => ({ valve: "1I", beforeMm: 0.2, afterMm: 0.2 + shift });
@@ -48,14 +47,5 @@ describe("learnK", () => {
   it("takes no turn that its readings can't see, nor one that went the wrong way", () => {
     expect(learnK([turned(0.1, 1, 0.2), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();
     expect(learnK([turned(0.1, -1), turned(0.1, 1), turned(0.1, 1)], screw)).toBeNull();
-  });
-});
-
-describe("median and spread", () => {
-  it("stand still when one value runs away", () => {
-    expect(median([3, 1, 2])).toBe(2);
-    expect(median([4, 1, 2, 3])).toBe(2.5);
-    expect(robustSpread([1, 1, 1, 50])).toBe(0);
-    expect(() => median([])).toThrow(RangeError);
   });
 });

@@ -6,7 +6,7 @@ import { parseLength } from "./length";
 export function lengthSchema({ minMm, maxMm }: { minMm: number; maxMm: number }) {
   return z
     .union(
-      [z.number(), z.string().max(40)],
+      [z.number(), z.string().max(40, "That is too long for a length: write it like 0.30 mm.")],
       'Give a length: a number of mm, or a text such as "0.30 mm" or "0.012 in".',
     )
     .superRefine((value, ctx) => {

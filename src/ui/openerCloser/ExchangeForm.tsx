@@ -19,82 +19,75 @@ export function ExchangeForm({ exchange }: { readonly exchange: Exchange }) {
     closer: read === null || own.loaded === null ? null : closerGapMm(read, own.loaded),
   };
   return (
-    <chakra.form
-      noValidate
-      onSubmit={form.handleSubmit(fit)}
-      aria-label="What goes in"
-      role="region"
-      minWidth="0"
-      display="flex"
-      flexDirection="column"
-      gap="4"
-    >
-      <PlateHeading>What came out</PlateHeading>
-      <Field label="Measured with" error={said("micrometerId")}>
-        {(c) => (
-          <Select {...c} {...form.register("micrometerId")}>
-            {given.micrometers.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.name}
-              </option>
-            ))}
-            <option value="">not measured: by their marks</option>
-          </Select>
+    <chakra.section aria-label="What goes in" minWidth="0">
+      <chakra.form noValidate onSubmit={form.handleSubmit(fit)} display="flex" flexDirection="column" gap="4">
+        <PlateHeading>What came out</PlateHeading>
+        <Field label="Measured with" error={said("micrometerId")}>
+          {(c) => (
+            <Select {...c} {...form.register("micrometerId")}>
+              {given.micrometers.map((m) => (
+                <option key={m.id} value={m.id}>
+                  {m.name}
+                </option>
+              ))}
+              <option value="">not measured: by their marks</option>
+            </Select>
+          )}
+        </Field>
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
+          {OPENER_CLOSER_PARTS.map((part) => (
+            <Field
+              key={part}
+              label={`Old ${part}`}
+              error={said(`${part}.out`)}
+              {...(own[`${part}Mm`] === null ? {} : { hint: `${own[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
+            >
+              {(c) => (
+                <TextInput
+                  {...c}
+                  inputMode="decimal"
+                  autoComplete="off"
+                  placeholder={part === "opener" ? "2.85" : "6.40"}
+                  {...form.register(`out.${part}`)}
+                />
+              )}
+            </Field>
+          ))}
+        </chakra.div>
+        <OnPaper exchange={exchange} />
+        {learnedMm !== 0 && (
+          <Tick
+            on={typed.useBias}
+            onChange={(on) => form.setValue("useBias", on)}
+            label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`}
+            note={`Learned from ${biasesMm.length} closers that were found right: ${biasesMm.map((b) => b.toFixed(3)).join(", ")}.`}
+          />
         )}
-      </Field>
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
         {OPENER_CLOSER_PARTS.map((part) => (
-          <Field
+          <GoesIn
             key={part}
-            label={`Old ${part}`}
-            error={said(`${part}.out`)}
-            {...(own[`${part}Mm`] === null ? {} : { hint: `${own[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
-          >
-            {(c) => (
-              <TextInput
-                {...c}
-                inputMode="decimal"
-                autoComplete="off"
-                placeholder={part === "opener" ? "2.85" : "6.40"}
-                {...form.register(`out.${part}`)}
-              />
-            )}
-          </Field>
+            part={part}
+            wantedMm={advice?.[`${part}Mm`] ?? null}
+            fittedMm={fittedMm[part]}
+            gapMm={gapMm[part]}
+            stock={given.stock}
+            chosen={typed.goesIn[part]}
+            onChoose={(chosen) => form.setValue(`goesIn.${part}`, chosen)}
+            error={said(part) ?? said(`${part}.made`)}
+            onOrder={(line) => void order(line)}
+          />
         ))}
-      </chakra.div>
-      <OnPaper exchange={exchange} />
-      {learnedMm !== 0 && (
-        <Tick
-          on={typed.useBias}
-          onChange={(on) => form.setValue("useBias", on)}
-          label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`}
-          note={`Learned from ${biasesMm.length} closers that were found right: ${biasesMm.map((b) => b.toFixed(3)).join(", ")}.`}
-        />
-      )}
-      {OPENER_CLOSER_PARTS.map((part) => (
-        <GoesIn
-          key={part}
-          part={part}
-          wantedMm={advice?.[`${part}Mm`] ?? null}
-          fittedMm={fittedMm[part]}
-          gapMm={gapMm[part]}
-          stock={given.stock}
-          chosen={typed.goesIn[part]}
-          onChoose={(chosen) => form.setValue(`goesIn.${part}`, chosen)}
-          error={said(part) ?? said(`${part}.made`)}
-          onOrder={(line) => void order(line)}
-        />
-      ))}
-      <Field
-        label="Collets went in"
-        hint="The way they came: which way their gap points, and which half on which side. New ones settle."
-        error={said("collets")}
-      >
-        {(c) => <TextInput {...c} {...form.register("collets")} placeholder="As they were, gap to the intake" />}
-      </Field>
-      <Button type="submit" kind="now" justifyContent="center" disabled={fits.length === 0}>
-        {fits.length === 0 ? "Choose what goes in" : `Fitted: ${fits.map((f) => f.part).join(" and ")}`}
-      </Button>
-    </chakra.form>
+        <Field
+          label="Collets went in"
+          hint="The way they came: which way their gap points, and which half on which side. New ones settle."
+          error={said("collets")}
+        >
+          {(c) => <TextInput {...c} {...form.register("collets")} placeholder="As they were, gap to the intake" />}
+        </Field>
+        <Button type="submit" kind="now" justifyContent="center" disabled={fits.length === 0}>
+          {fits.length === 0 ? "Choose what goes in" : `Fitted: ${fits.map((f) => f.part).join(" and ")}`}
+        </Button>
+      </chakra.form>
+    </chakra.section>
   );
 }
