@@ -1,4 +1,5 @@
 /** A throwaway PostgreSQL cluster for the unit tests that need one. */
+import { existsSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import type { TestProject } from "vitest/node";
 import { ensurePostgres, startCluster } from "./lib/postgres.mjs";
@@ -13,5 +14,12 @@ export default async function setup(project: TestProject): Promise<() => Promise
   const folder = path.resolve(import.meta.dirname, `../.data/unit-${process.pid}`);
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable: false });
   project.provide("databaseUrl", cluster.url);
+  // Broken off, the runner ends without clearing away, and waits for nothing: what still runs is ended at once.
+  process.once("exit", () => {
+    const lock = path.join(cluster.dataFolder, "postmaster.pid");
+    if (!existsSync(lock)) return;
+    process.kill(Number(readFileSync(lock, "utf8").split("\n")[0]), "SIGQUIT");
+    rmSync(path.dirname(cluster.dataFolder), { recursive: true, force: true });
+  });
   return cluster.discard;
 }
