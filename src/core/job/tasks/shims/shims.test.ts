@@ -12,6 +12,7 @@ import { outOfBand } from ".";
 import { shimOffers } from "./offers";
 import { shimParts } from "./problem";
 import { partWords } from "./words";
+import { shim } from "./shims.testing";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim" } });
 const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
@@ -19,19 +20,6 @@ const PLAN = { kind: "shim-over", diameterMm: 29, fittedMm: {} } as const;
 const JOB = jobOn(FILE, { kind: "shims", plan: PLAN } as const, "two-stop", {
   survey: true,
   valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })),
-});
-const shim = (id: string, thicknessMm: number, more: Partial<StockPart> = {}): StockPart => ({
-  id,
-  kind: "shim-over",
-  diameterMm: 29,
-  thicknessMm,
-  mark: null,
-  measured: null,
-  worn: false,
-  place: null,
-  cost: null,
-  count: 1,
-  ...more,
 });
 
 const NOTHING_CHOSEN = { scope: null, buying: null, aim: "nominal", near: false, stay: false } as const;

@@ -11,6 +11,7 @@ import { type WeekJob, planWeek } from "./week";
 import type { JobOf } from "../../job";
 import { jobOn } from "../../jobs.testing";
 import type { ShimsTask } from "./plan";
+import { shim } from "./shims.testing";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim" } });
 const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
@@ -19,19 +20,6 @@ const jobOf = (diameterMm: number): JobOf<ShimsTask> =>
     survey: true,
     valves: FILE.valves.map((v) => ({ ...v, spec: SPEC })),
   });
-const shim = (id: string, thicknessMm: number, more: Partial<StockPart> = {}): StockPart => ({
-  id,
-  kind: "shim-over",
-  diameterMm: 29,
-  thicknessMm,
-  mark: null,
-  measured: null,
-  worn: false,
-  place: null,
-  cost: null,
-  count: 1,
-  ...more,
-});
 const sold = (thicknessMm: number, price: number): CatalogueItem => ({
   sku: `sku-${thicknessMm}`,
   kind: "shim-over",
