@@ -1,30 +1,34 @@
+import type { Response } from "@playwright/test";
 import { atWork, expect, test } from "./fixtures";
 
-/** Compressed script that the first load of the run may weigh. */
-const LIMIT_KB = 280;
+/** Compressed script that the first load of a run may weigh: bodies, whatever is fetched until nothing more is. */
+const LIMIT_KB = 268;
 
-test(`the first load of the run brings less than ${LIMIT_KB} kB of compressed script`, async ({ page, browser }) => {
+test(`the first load of any run brings less than ${LIMIT_KB} kB of compressed script`, async ({ page, browser }) => {
   await atWork(page);
-  const job = await page
+  const jobs = await page
     .getByRole("link", { name: /^Go on with/ })
-    .first()
-    .getAttribute("href");
-  const context = await browser.newContext();
-  const fresh = await context.newPage();
-  const session = await context.newCDPSession(fresh);
-  await session.send("Network.enable");
-  const scripts = new Set<string>();
-  let bytes = 0;
-  session.on("Network.responseReceived", ({ requestId, response }) => {
-    if (/javascript/.test(response.mimeType)) scripts.add(requestId);
-  });
-  session.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
-    if (scripts.has(requestId)) bytes += encodedDataLength;
-  });
-  await fresh.goto(new URL(job ?? "/", page.url()).toString());
-  await fresh.waitForLoadState("networkidle");
-  expect(scripts.size).toBeGreaterThan(3);
-  expect(bytes / 1000).toBeLessThan(LIMIT_KB);
-  process.stdout.write(`first load of the run: ${(bytes / 1000).toFixed(0)} kB of compressed script\n`);
-  await context.close();
+    .evaluateAll((links) => links.map((l) => (l as HTMLAnchorElement).href));
+  expect(jobs.length).toBeGreaterThan(3);
+  const weights: number[] = [];
+  for (const job of jobs) {
+    const context = await browser.newContext();
+    const fresh = await context.newPage();
+    const scripts: Response[] = [];
+    fresh.on("response", (r) => {
+      if (/javascript/.test(r.headers()["content-type"] ?? "")) scripts.push(r);
+    });
+    await fresh.goto(job);
+    await expect(fresh.locator("[inert]")).toHaveCount(0);
+    await fresh.waitForLoadState("networkidle");
+    expect(scripts.length).toBeGreaterThan(3);
+    const sizes = await Promise.all(scripts.map((r) => r.request().sizes()));
+    weights.push(sizes.reduce((sum, s) => sum + s.responseBodySize, 0) / 1000);
+    await context.close();
+  }
+  const kB = (n: number): string => n.toFixed(0);
+  process.stdout.write(
+    `first load of a run: ${kB(Math.min(...weights))} to ${kB(Math.max(...weights))} kB of compressed script\n`,
+  );
+  expect(Math.max(...weights)).toBeLessThan(LIMIT_KB);
 });

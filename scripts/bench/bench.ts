@@ -8,7 +8,7 @@ import { resolveEngine } from "../../src/core/engine/resolve";
 import { UNKNOWN_CAM } from "../../src/core/engine/lobes";
 import { locate } from "../../src/core/locate/locate";
 import type { Observation } from "../../src/core/locate/observation";
-import { planMethod } from "../../src/core/stops/methods";
+import { planMethod } from "../../src/core/stops/planMethod";
 import { planStops } from "../../src/core/stops/recommend";
 import { CHROMIUM_ARGS, ensureChromium } from "../lib/chromium.mjs";
 import { withFreshApp } from "../lib/freshApp.mjs";

@@ -8,7 +8,7 @@ import { afterAll, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { resolveEngine } from "@/core/engine/resolve";
 import { jobState, nextThing } from "@/core/job/run";
-import { planMethod } from "@/core/stops/methods";
+import { planMethod } from "@/core/stops/planMethod";
 import { routeOf } from "@/core/stops/route";
 import { record } from "@/server/jobs/record";
 import { connect } from "./connect";

@@ -10,7 +10,7 @@ import { cautionsFor } from "../core/job/prepare";
 import type { NextThing } from "../core/job/next/next";
 import type { Purpose } from "../core/job/setup/purpose";
 import type { FeelerSet } from "../core/shop/feelerSet";
-import type { MethodId } from "../core/stops/plan";
+import type { MethodId } from "../core/stops/methods";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
 import { engines, people, shops } from "../db/schema";

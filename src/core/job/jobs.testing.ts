@@ -3,7 +3,7 @@ import type { EngineFile } from "../engine/engineFile";
 import { cycleOf } from "../engine/engineFile";
 import { resolveEngine } from "../engine/resolve";
 import type { LashSpec } from "../lash/spec";
-import { planMethod } from "../stops/methods";
+import { planMethod } from "../stops/planMethod";
 import { routeOf } from "../stops/route";
 import type { AnyTask, JobOf } from "./job";
 import type { Entry, LedgerEntry } from "./ledger/entry";

@@ -4,17 +4,11 @@ import type { GrowthSources } from "../heat/growthSources";
 import type { Offset } from "../heat/offset";
 import type { LashSpec } from "../lash/spec";
 import type { LifterState } from "../preload/zeroLash";
-import type { MethodId } from "../stops/plan";
+import type { MethodId } from "../stops/methods";
 import type { Caution } from "./setup/caution";
 import { cautionsFor as cautions } from "./setup/cautions";
-import {
-  type Planned,
-  type TaskChoices,
-  noWayOver as noWay,
-  notReady as unready,
-  planOffset as offset,
-  withJobValves as withValves,
-} from "./setup/setup";
+import { noWayOver as noWay, planOffset as offset } from "./setup/growth";
+import { type Planned, type TaskChoices, notReady as unready, withJobValves as withValves } from "./setup/setup";
 import { toolsFor as tools } from "./setup/tools";
 import { TASKS, type Task, type TaskKind, taskKindOf as kindOfGear } from "./tasks";
 import type { TaskRules } from "./tasks/rules";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { beforeEach, describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
-import { planMethod } from "../stops/methods";
+import { planMethod } from "../stops/planMethod";
 import { nextThing, type Job, jobState } from "./run";
 import { cautionsFor } from "./prepare";
 import { USUAL_CHECKS } from "./closeOut/items";

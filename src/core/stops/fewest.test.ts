@@ -6,7 +6,7 @@ import { type Engine, resolveEngine } from "../engine/resolve";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { bestWorstMargin, fewestStops, markAngles } from "./fewest";
 import { marginDeg } from "./margin";
-import { planMethod } from "./methods";
+import { planMethod } from "./planMethod";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
 import { stab } from "./stabbing";
 

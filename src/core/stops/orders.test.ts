@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
-import { planMethod } from "./methods";
+import { planMethod } from "./planMethod";
 import { SERVING_ORDERS, serve } from "./orders";
-import { METHOD_IDS } from "./plan";
+import { METHOD_IDS } from "./methods";
 
 describe("serve", () => {
   it("an eight by opening and closing: two turns in crank order, many cylinder by cylinder", () => {

@@ -9,19 +9,6 @@ import { type CrankDeg, fold } from "../units/angle/arc";
 import { marginDeg, meets, worstMarginOver } from "./margin";
 import type { Moment, Sight } from "./sight";
 
-export const METHOD_IDS = [
-  "firing-order",
-  "two-stop",
-  "opening-closing",
-  "full-lift",
-  "companion-lift",
-  "rocking",
-  "own-lobe",
-  "fewest",
-  "lobe-in-sight",
-] as const;
-export type MethodId = (typeof METHOD_IDS)[number];
-
 export interface ServedValve {
   readonly valve: string;
   readonly marginDeg: number;

@@ -1,6 +1,6 @@
 /** A chosen method with its settings as an address carries it, and back. */
-import type { MethodId } from "./plan";
-import { METHOD_IDS } from "./plan";
+import type { MethodId } from "./methods";
+import { METHOD_IDS } from "./methods";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "./settings";
 
 export function planQuery(method: MethodId, settings: StopSettings): string {

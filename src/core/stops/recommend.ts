@@ -1,8 +1,9 @@
 /** Which school suits this engine, this cam and these marks, and why, in a sentence. */
 import type { Engine } from "../engine/resolve";
 import { markAngles } from "./fewest";
-import { METHODS, type MethodPlan, planAll } from "./methods";
-import type { MethodId } from "./plan";
+import { METHODS } from "./methods";
+import { type MethodPlan, planAll } from "./planMethod";
+import type { MethodId } from "./methods";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "./settings";
 
 export interface StopsAnswer {

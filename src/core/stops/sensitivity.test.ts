@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { marginDeg } from "./margin";
-import { planMethod } from "./methods";
+import { planMethod } from "./planMethod";
 import { crankSlack, rampSensitivity } from "./sensitivity";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
 

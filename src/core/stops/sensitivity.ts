@@ -3,8 +3,9 @@ import type { EngineFile } from "../engine/engineFile";
 import { UNKNOWN_CAM, rampOf } from "../engine/lobes";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import { contains, fold } from "../units/angle/arc";
-import { planAll } from "./methods";
-import type { MethodId, Stop } from "./plan";
+import { planAll } from "./planMethod";
+import type { MethodId } from "./methods";
+import type { Stop } from "./plan";
 import type { StopSettings } from "./settings";
 
 /** How far the crank may be short of a stop, or past it, before the first of its valves leaves its base circle. */

@@ -22,7 +22,7 @@ import type { Offset } from "@/core/heat/offset";
 import { PURPOSES } from "@/core/job/setup/purpose";
 import type { RouteStop } from "@/core/stops/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
-import { METHOD_IDS } from "@/core/stops/plan";
+import { METHOD_IDS } from "@/core/stops/methods";
 import { degrees, lengthMm, minutes, moment, order, recordId, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { taskKinds } from "./lists";

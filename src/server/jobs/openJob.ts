@@ -6,7 +6,7 @@ import { intervalOf } from "@/core/job/ledger/readings";
 import { rulesFor, withJobValves } from "@/core/job/prepare";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { TASKS, type Task } from "@/core/job/tasks";
-import { planMethod } from "@/core/stops/methods";
+import { planMethod } from "@/core/stops/planMethod";
 import { routeOf } from "@/core/stops/route";
 import type { Database } from "@/db/connect";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";

@@ -4,7 +4,7 @@ import { GROWTH_SOURCE_IDS } from "@/core/heat/growthSources";
 import { PURPOSES } from "@/core/job/setup/purpose";
 import { LIFTER_STATES } from "@/core/preload/zeroLash";
 import { SERVING_ORDERS } from "@/core/stops/orders";
-import { METHOD_IDS } from "@/core/stops/plan";
+import { METHOD_IDS } from "@/core/stops/methods";
 import { DEFAULT_STOP_SETTINGS } from "@/core/stops/settings";
 import { idInput } from "../http/id";
 

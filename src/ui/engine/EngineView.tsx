@@ -10,7 +10,7 @@ import type { SheetWork } from "@/core/job/sheet/format";
 import { hasSpec, rulesFor } from "@/core/job/prepare";
 import { engineWords } from "@/core/job/words/names";
 import { METHODS } from "@/core/stops/methods";
-import type { MethodId } from "@/core/stops/plan";
+import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
 import { stopLetter } from "@/core/stops/sign";

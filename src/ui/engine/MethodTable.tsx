@@ -1,8 +1,9 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { METHODS, type MethodPlan } from "@/core/stops/methods";
-import type { MethodId } from "@/core/stops/plan";
+import { METHODS } from "@/core/stops/methods";
+import { type MethodPlan } from "@/core/stops/planMethod";
+import type { MethodId } from "@/core/stops/methods";
 
 interface Props {
   readonly methods: readonly MethodPlan[];

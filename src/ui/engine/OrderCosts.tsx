@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
-import type { MethodPlan } from "@/core/stops/methods";
+import type { MethodPlan } from "@/core/stops/planMethod";
 import { ORDER_NAMES, SERVING_ORDERS, serve } from "@/core/stops/orders";
 
 /** What each order of serving costs in turns of the crank. */

@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { METHODS } from "@/core/stops/methods";
-import type { MethodId } from "@/core/stops/plan";
+import type { MethodId } from "@/core/stops/methods";
 import type { RampRow } from "@/core/stops/sensitivity";
 import { color, font } from "../drawings/colors";
 

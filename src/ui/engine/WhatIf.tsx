@@ -6,7 +6,7 @@ import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Engine } from "@/core/engine/resolve";
 import { bestWorstMargin } from "@/core/stops/fewest";
-import type { MethodId } from "@/core/stops/plan";
+import type { MethodId } from "@/core/stops/methods";
 import { plannedRampDeg, rampSensitivity } from "@/core/stops/sensitivity";
 import type { StopSettings } from "@/core/stops/settings";
 import { Field, TextInput } from "../controls/Field";

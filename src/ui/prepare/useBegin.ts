@@ -9,7 +9,7 @@ import type { School } from "@/core/lash/school";
 import type { Purpose } from "@/core/job/setup/purpose";
 import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
-import type { MethodId } from "@/core/stops/plan";
+import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { figure } from "../controls/typed";
 import { UNREACHED, send } from "../send";

@@ -24,7 +24,7 @@ import type { LifterState } from "@/core/preload/zeroLash";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
-import type { MethodId } from "@/core/stops/plan";
+import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import type { StopSettings } from "@/core/stops/settings";
 import { useBegin } from "./useBegin";

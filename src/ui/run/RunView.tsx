@@ -4,9 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
-import type { RunPageData } from "@/core/job/pages/run";
 import { markLetters } from "@/core/stops/route";
-import type { Person } from "@/core/shop/person";
 import { Button, Key } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
 import { useHydrated } from "../controls/useHydrated";
@@ -31,9 +29,7 @@ import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/useBenchDevices";
 import { useOffline } from "./session/useOffline";
 import { useRun } from "./session/useRun";
-import type { Run, RunWork } from "./model";
-import { ROOMS } from "./tasks";
-import { type Job, rulesOf } from "@/core/job/run";
+import type { Run, RunProps, RunWork } from "./model";
 import { RUN_KEYS, useRunKeys } from "./session/useRunKeys";
 import { useVoice } from "./session/useVoice";
 import { useWakeLock } from "./session/useWakeLock";
@@ -44,15 +40,9 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
 
-interface Props {
-  readonly given: RunPageData;
-  /** Rules and room of the job's kind of work; left out, the registry's. */
-  readonly work?: RunWork;
-  readonly people: readonly Person[];
-  readonly person: Person | null;
+interface Props extends RunProps {
+  readonly work: RunWork;
 }
-
-const usualWork = (job: Job): RunWork => ({ rules: rulesOf(job), room: ROOMS[job.task.kind] });
 
 /** What was touched by hand does not keep the keys: Enter goes on to mean the next thing. */
 function letKeysGo(event: MouseEvent): void {
@@ -81,10 +71,9 @@ function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: numb
 }
 
 /** The run: one next thing, the head, the crank, the leaves. */
-export function RunView({ given, people, person, work: chosenWork }: Props) {
+export function RunView({ given, people, person, work }: Props) {
   const ready = useHydrated();
   const router = useRouter();
-  const [work] = useState(() => chosenWork ?? usualWork(given.job));
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;

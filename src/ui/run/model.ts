@@ -10,6 +10,7 @@ import type { RunPageData } from "@/core/job/pages/run";
 import type { JobState, ValveState } from "@/core/job/state/state";
 import type { TaskRules } from "@/core/job/tasks/rules";
 import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
 import type { Held, InHand, Tap, TappedReading, Taps } from "./session/taps";
 import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
@@ -151,6 +152,13 @@ export interface AtValve<Choice extends object = object> {
 export interface RunWork {
   readonly rules: TaskRules;
   readonly room: TaskRoom;
+}
+
+/** What the screen of a run is given by its page. */
+export interface RunProps {
+  readonly given: RunPageData;
+  readonly people: readonly Person[];
+  readonly person: Person | null;
 }
 
 /** The ledger of a job on this device. */

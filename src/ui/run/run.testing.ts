@@ -12,7 +12,7 @@ import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { AtValve, Learning, RunContext, RunNow, RunWork } from "./model";
 import { BOTH_ON, learningOf } from "./session/learning";
 import { type Reading, stacksOfSet } from "./session/taps";
-import { ROOMS } from "./tasks";
+import { ROOMS } from "./rooms.testing";
 import { instruct } from "./words/instruction";
 import type { Instruction } from "./words/shape";
 

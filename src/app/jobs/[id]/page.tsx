@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { loadRun } from "@/server/jobs/loadRun";
-import { RunView } from "@/ui/run/RunView";
+import { JobRun } from "@/ui/run/JobRun";
 
 export const dynamic = "force-dynamic";
 
@@ -13,7 +13,7 @@ export default async function JobPage({ params }: { params: Promise<{ id: string
   return (
     <>
       <title>{`${given.file.name} · Fulcrata`}</title>
-      <RunView given={given} people={await listPeople(shopId)} person={person} />
+      <JobRun given={given} people={await listPeople(shopId)} person={person} />
     </>
   );
 }

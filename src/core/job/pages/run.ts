@@ -1,7 +1,7 @@
 /** All that the page of a run is given about its job. */
 import type { EngineFile, EngineState } from "../../engine/engineFile";
 import type { FeelerSet } from "../../shop/feelerSet";
-import type { MethodId } from "../../stops/plan";
+import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
 import type { ReadBetween } from "../ledger/readings";
 import type { Job } from "../run";

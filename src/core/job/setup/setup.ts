@@ -4,24 +4,16 @@ import {
   type EngineFile,
   type EngineState,
   type LashEntry,
-  ROLES,
   type ValveRole,
 } from "../../engine/engineFile";
-import { coldAimRefusal, specIn } from "../../heat/coldAim";
-import {
-  type GrowthSource,
-  type GrowthSources,
-  covers,
-  growthWords,
-  proposedSource,
-  sourceRefusal,
-} from "../../heat/growthSources";
-import type { Offset } from "../../heat/offset";
-import { type LashSpec, crossedLimit, lashSpec, specRoles } from "../../lash/spec";
+import { coldAimRefusal } from "../../heat/coldAim";
+import type { GrowthSource } from "../../heat/growthSources";
+import { type LashSpec, specRoles } from "../../lash/spec";
 import type { LifterState } from "../../preload/zeroLash";
 import type { AnyTask } from "../job";
 import type { FittedEntry } from "../ledger/entry";
 import type { CautionRules } from "./cautions";
+import { type OffsetGrowth, lashSpecFor } from "./lashSpec";
 import type { ToolRules } from "./tools";
 
 /** What was planned, or why it can't be: a sentence, and the field of the preparation that it is about. */
@@ -70,8 +62,6 @@ export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, T
     offset: OffsetGrowth | null,
   ): LashSpec | null;
 }
-
-type OffsetGrowth = Pick<Offset, "growthMm">;
 
 /** The sources of the spec, the file's own first. */
 export const specSources = (file: EngineFile): LashEntry[] => [
@@ -136,79 +126,6 @@ function heldOpen(file: EngineFile, state: EngineState, offset: OffsetGrowth | n
   }
   return null;
 }
-
-/** The lash spec of a role in a state; null when there is none, or no growth to bring it over. */
-export function lashSpecFor(
-  file: EngineFile,
-  role: ValveRole,
-  state: EngineState,
-  offset: OffsetGrowth | null,
-): LashSpec | null {
-  const figures = file.lash?.[role];
-  if (file.lash === undefined || figures === undefined) return null;
-  const spec = lashSpec(figures);
-  if (file.lash.state === state) return spec;
-  const growth = offset?.growthMm[role];
-  return growth === undefined ? null : specIn(state, spec, growth);
-}
-
-/** What a file lacks for a job on gaps; null when nothing. `spec` says what is to be entered. */
-export function lacksSpec(file: EngineFile, spec: "lash spec" | "dry gap"): string | null {
-  const roles = specRoles(file);
-  if (file.lash === undefined || roles.length === 0)
-    return `This engine has no ${spec} yet: enter it on the engine's page first.`;
-  for (const role of roles) {
-    const figures = file.lash[role];
-    const crossed = figures === undefined ? null : crossedLimit(lashSpec(figures));
-    if (crossed !== null) return `${role}: ${crossed.why}`;
-  }
-  return null;
-}
-
-/** The growth of the chosen source, by role. */
-export const growthOf = (source: GrowthSource): Offset["growthMm"] =>
-  Object.fromEntries(Object.entries(source.growth).map(([role, growth]) => [role, growth.growthMm]));
-
-/** The chosen source from the spec's state into the job's, with what else was offered. */
-export function planOffset(rules: SetupRules, file: EngineFile, known: GrowthSources, id: string): Planned<Offset> {
-  const source = known.sources.find((w) => w.id === id);
-  if (source === undefined || file.lash === undefined)
-    return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
-  if (!covers(source, rules.roles(file)))
-    return { field: "heatWay", why: `${source.name} does not know every role of this engine: choose another.` };
-  const refused = sourceRefusal(known, source, file.lash, file.lash.state === "hot" ? "cold" : "hot");
-  if (refused !== null) return { field: "heatWay", why: refused };
-  const others = known.sources.filter((w) => w !== source).map(sourceLine);
-  return {
-    plan: {
-      specState: file.lash.state,
-      way: source.id,
-      name: source.name,
-      evidence: source.evidence,
-      growthMm: growthOf(source),
-      others,
-    },
-  };
-}
-
-/** Why no source leads to a spec for this state: the best known one forbids it. Null when one may be chosen. */
-export function noWayOver(
-  rules: SetupRules,
-  file: EngineFile,
-  known: GrowthSources,
-  state: EngineState,
-): string | null {
-  const best = proposedSource(known, rules.roles(file));
-  return best === null || file.lash === undefined || file.lash.state === state
-    ? null
-    : sourceRefusal(known, best.way, file.lash, state);
-}
-
-const sourceLine = (source: GrowthSource): string =>
-  `${source.name}: ${ROLES.flatMap((role) => {
-    const growth = source.growth[role];
-    return growth === undefined ? [] : [`${role} ${growthWords(growth)}`];
-  }).join(", ")}`;
 
 /** Warmer than a workshop on a hot day, and cooler than any engine that has just run (assumed). */
 const COLD_TO_C = 40;

@@ -1,8 +1,7 @@
 /** What lies ready before the cover comes off: from the engine's own gear, so that nobody walks back for it with greasy hands. */
 import type { AdjusterEntry, BarringPlace, EngineFile } from "../../engine/engineFile";
-import { lockingOf } from "../../lash/locking";
 import { METHODS } from "../../stops/methods";
-import type { MethodId } from "../../stops/plan";
+import type { MethodId } from "../../stops/methods";
 
 const BARRING: Record<BarringPlace, string> = {
   crank: "Socket and long handle for the crank",
@@ -13,20 +12,10 @@ const BARRING: Record<BarringPlace, string> = {
   propeller: "Nothing but hands at the propeller, clear of its arc",
 };
 
-const LOCKS = {
-  "lock-nut": "Wrench for the lock nuts, driver for the screws",
-  "poly-lock": "Hex key for the set screws, wrench for the poly locks",
-  "self-locking": "Socket for the nuts",
-  tappet: "Three thin wrenches for tappet body, screw and lock nut",
-} as const;
-
 /** What the list asks of a kind of work. */
 export interface ToolRules {
   tools?(adjuster: AdjusterEntry | undefined): readonly string[];
 }
-
-/** What its lock is worked with. */
-export const lockTool = (adjuster: AdjusterEntry | undefined): string => LOCKS[lockingOf(adjuster).kind];
 
 /** The list for a job by this method, in the order of use. */
 export function toolsFor(rules: ToolRules, file: EngineFile, method: MethodId | null): string[] {

@@ -3,7 +3,7 @@ import type { EngineFile } from "../../engine/engineFile";
 import { offsetWords } from "../../heat/offset";
 import { lockShift } from "../../lash/learn";
 import { METHODS } from "../../stops/methods";
-import type { MethodId } from "../../stops/plan";
+import type { MethodId } from "../../stops/methods";
 import { sightWords } from "../../stops/sight";
 import type { JobOf, JobValve } from "../job";
 import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";

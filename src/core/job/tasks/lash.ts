@@ -3,7 +3,7 @@ import type { EngineFile } from "../../engine/engineFile";
 import { specRoles } from "../../lash/spec";
 import { USUAL_CHECKS } from "../closeOut/items";
 import { LASH_QUESTIONS } from "../questions/lashQuestions";
-import { lacksSpec, lashSpecFor } from "../setup/setup";
+import { lacksSpec, lashSpecFor } from "../setup/lashSpec";
 import type { TaskRules } from "./rules";
 
 export const LASH_RULES = {

@@ -50,7 +50,9 @@ export function RunHeader({ run, people, person, onTemperature }: Props) {
         display="inline-flex"
         alignItems="center"
       >
-        <Link href="/">Bench</Link>
+        <Link href="/" prefetch={false}>
+          Bench
+        </Link>
       </chakra.a>
       <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>
         {file.name}

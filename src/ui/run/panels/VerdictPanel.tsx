@@ -82,7 +82,9 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
           </Button>
           {now.next.kind === "closed" ? (
             <ButtonLink asChild kind="now" flex="1">
-              <Link href={`/jobs/${run.context.id}/sheet`}>See the sheet</Link>
+              <Link href={`/jobs/${run.context.id}/sheet`} prefetch={false}>
+                See the sheet
+              </Link>
             </ButtonLink>
           ) : (
             <Button

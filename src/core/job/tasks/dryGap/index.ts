@@ -7,7 +7,7 @@ import type { KeptEntry } from "../../ledger/entry";
 import { NOTHING_FOUND } from "../../questions/question";
 import { SPREAD_FLOOR_MM } from "../../questions/lashQuestions";
 import type { TaskQuestions } from "../../questions/questions";
-import { lacksSpec, lashSpecFor } from "../../setup/setup";
+import { lacksSpec, lashSpecFor } from "../../setup/lashSpec";
 import type { JobState } from "../../state/state";
 import type { TaskRules } from "../rules";
 import { type LengthPlan, lastFittedMm, lengthDemands, planLengths } from "./plan";

@@ -2,7 +2,7 @@
 import { isGear, plungerTravelMm, preloadGear } from "../../../preload/gear";
 import { turnsWords } from "../../../preload/turning";
 import { USUAL_CHECKS } from "../../closeOut/items";
-import { lockTool } from "../../setup/tools";
+import { lockTool } from "../../setup/lockTool";
 import type { TaskRules } from "../rules";
 import { bleedRemaining } from "./bleeding";
 import { type PreloadStep, lifterStands, lifterWants } from "./next";

@@ -14,7 +14,8 @@ import {
 import { turnsWords } from "../../../preload/turning";
 import type { LifterState } from "../../../preload/zeroLash";
 import { toMm } from "../../../units/length";
-import { type Planned, type TaskChoices, growthOf } from "../../setup/setup";
+import { growthOf } from "../../setup/growth";
+import type { Planned, TaskChoices } from "../../setup/setup";
 
 export interface PreloadPlan {
   readonly gear: PreloadGear;

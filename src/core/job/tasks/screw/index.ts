@@ -1,5 +1,5 @@
 /** Lash set with a screw or a nut: what every job on lash does, and nothing beside. */
-import { lockTool } from "../../setup/tools";
+import { lockTool } from "../../setup/lockTool";
 import { LASH_RULES } from "../lash";
 import type { TaskRules } from "../rules";
 

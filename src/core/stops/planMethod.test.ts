@@ -3,10 +3,12 @@ import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { marginDeg } from "./margin";
-import { METHODS, planMethod } from "./methods";
+import { METHODS } from "./methods";
+import { planMethod } from "./planMethod";
 import { planStops } from "./recommend";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
-import { METHOD_IDS, type MethodId, wrongOneTurnOut } from "./plan";
+import { METHOD_IDS, type MethodId } from "./methods";
+import { wrongOneTurnOut } from "./plan";
 import { signAt, stopLetter } from "./sign";
 import { fold } from "../units/angle/arc";
 
