@@ -1,6 +1,7 @@
 /**
- * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes the tests
- * of its own folder notice. Folders are those of `src/core`; all that compute when none is named. Not a part of `npm test`: it takes minutes.
+ * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes are
+ * noticed by the tests of its own folder and by those that hold `calc` against references. Folders are those of
+ * `src/core`; all that compute when none is named. Not a part of `npm test`: it takes minutes.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
@@ -26,7 +27,10 @@ async function mutate(folder) {
       "--mutate",
       `src/core/${folder}/**/*.ts,!src/core/**/*.test.ts,!src/core/**/*.testing.ts,!src/core/engine/testEngines.ts`,
     ],
-    { cwd: ROOT, env: { ...process.env, MUTATION_TESTS: `src/core/${folder}`, MUTATION_REPORT: REPORT } },
+    {
+      cwd: ROOT,
+      env: { ...process.env, MUTATION_TESTS: `src/core/${folder} src/core/calc`, MUTATION_REPORT: REPORT },
+    },
   );
   if (!existsSync(REPORT)) throw new Trouble(`${folder} could not be tried (${code}).\n${output.slice(-2000)}`);
   /** @type {{ files: Record<string, { mutants: Mutant[] }> }} */

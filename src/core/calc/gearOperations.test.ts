@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { calculateText } from "./operations";
 import { CalcProblem } from "./problem";
+import { between } from "../units/between.testing";
 
 const run = (operation: string, input: unknown) =>
   calculateText(operation, JSON.stringify(input)) as Record<string, unknown>;
@@ -49,11 +50,11 @@ describe("preload", () => {
     fc.assert(
       fc.property(
         place,
-        fc.double({ min: 1, max: 2, noNaN: true }),
+        between(1, 2),
         fc.integer({ min: 12, max: 40 }),
-        fc.double({ min: 0.05, max: 2, noNaN: true }),
-        fc.double({ min: -0.1, max: 0.6, noNaN: true }),
-        fc.double({ min: 1.5, max: 5, noNaN: true }),
+        between(0.05, 2),
+        between(-0.1, 0.6),
+        between(1.5, 5),
         (at, ratio, tpi, turns, growth, travel) => {
           const answer = run("preload", {
             turns,
@@ -121,7 +122,7 @@ describe("heat", () => {
     expect(run("heat", { ...PUSHROD, spec: 0.2764 }).verdict).toBe("possible");
   });
   it("agrees with a walk round the engine, part by part, on random cases", () => {
-    const kelvin = fc.double({ min: 0, max: 150, noNaN: true });
+    const kelvin = between(0, 150);
     const metal = fc.constantFrom("iron" as const, "alloy" as const);
     const grown = { iron: 11e-6, alloy: 23e-6 };
     fc.assert(
@@ -129,7 +130,7 @@ describe("heat", () => {
         fc.record({ b: kelvin, h: kelvin, p: kelvin, v: kelvin }),
         metal,
         metal,
-        fc.double({ min: 1, max: 2, noNaN: true }),
+        between(1, 2),
         fc.constantFrom("intake", "exhaust"),
         fc.integer({ min: 50, max: 400 }),
         (t, block, head, ratio, role, deck) => {

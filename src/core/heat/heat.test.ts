@@ -8,6 +8,7 @@ import { evenRise, growthMm, growthRangeMm, type HeatGear, type Rise } from "./e
 import { heatGearOf, layoutOf } from "./gearOf";
 import { measuredGrowth, type HotColdReading } from "./hotColdReadings";
 import { aimsOf, growthWords, proposedSource, sourceRefusal, growthSourcesOf } from "./growthSources";
+import { between } from "../units/between.testing";
 
 /** The worked example of the trade: iron block, alloy head, R 1.5, 180, 120, 290, 118, rise 70. */
 const EXAMPLE: HeatGear = {
@@ -29,7 +30,7 @@ describe("the growth, computed", () => {
     ).toBeCloseTo(130 * 23e-6 * 60 - 112 * 17e-6 * 60, 9);
   });
   it("lies in its range, whose ends no mix of rises within a fifth leaves", () => {
-    const share = fc.double({ min: 0.8, max: 1.2, noNaN: true });
+    const share = between(0.8, 1.2);
     fc.assert(
       fc.property(fc.tuple(share, share, share, share), fc.integer({ min: 10, max: 120 }), ([b, h, p, v], k) => {
         const rise: Rise = { block: k * b, head: k * h, pushrod: k * p, valve: k * v };
@@ -224,18 +225,13 @@ describe("cooling", () => {
   });
   it("tells the moment at which it passes the least, whatever it is", () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 60, max: 120, noNaN: true }),
-        fc.double({ min: 0.5, max: 0.98, noNaN: true }),
-        fc.double({ min: 2, max: 30, noNaN: true }),
-        (hot, share, minutes) => {
-          const later = at(minutes, 20 + (hot - 20) * share);
-          const cooling = coolingOf([at(0, hot), later], 20);
-          if (cooling.kind !== "cooling") throw new Error(cooling.kind);
-          const left = minutesAbove(later, 20, cooling.halfMin, 45, later.atMs) ?? NaN;
-          expect(warmthAt(later, 20, cooling.halfMin, later.atMs + left * 60_000)).toBeCloseTo(45, 6);
-        },
-      ),
+      fc.property(between(60, 120), between(0.5, 0.98), between(2, 30), (hot, share, minutes) => {
+        const later = at(minutes, 20 + (hot - 20) * share);
+        const cooling = coolingOf([at(0, hot), later], 20);
+        if (cooling.kind !== "cooling") throw new Error(cooling.kind);
+        const left = minutesAbove(later, 20, cooling.halfMin, 45, later.atMs) ?? NaN;
+        expect(warmthAt(later, 20, cooling.halfMin, later.atMs + left * 60_000)).toBeCloseTo(45, 6);
+      }),
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { AdjusterEntry } from "../engine/engineFile";
 import { aimMm, isScrew, screwAdjuster, turnFor, type ScrewAdjuster } from "./adjuster";
+import { between } from "../units/between.testing";
 
 const screw = (entry: Omit<AdjusterEntry, "kind">): ScrewAdjuster => {
   const adjuster = screwAdjuster(entry);
@@ -37,12 +38,12 @@ describe("turnFor", () => {
   });
   it("aims wide when locking tightens", () => expect(aimMm(0.2, -0.02)).toBeCloseTo(0.22, 12));
   it("making the turn lands on the aim", () => {
-    const mm = fc.double({ min: 0, max: 2, noNaN: true });
+    const mm = between(0, 2);
     fc.assert(
       fc.property(
         mm,
         mm,
-        fc.double({ min: 1, max: 2, noNaN: true }),
+        between(1, 2),
         fc.constantFrom("valve-end", "pushrod-end", "stud-nut", "tappet"),
         (from, aim, ratio, at) => {
           const adjuster = screw({ at, ratio, pitch: 1.25 });

@@ -12,6 +12,7 @@ import {
   type PreloadGear,
 } from "./gear";
 import { judgePlunger, noWindow, plungerOf } from "./plunger";
+import { between } from "../units/between.testing";
 
 const gear = (entry: Parameters<typeof preloadGear>[0]): PreloadGear => {
   const read = preloadGear(entry);
@@ -46,15 +47,10 @@ describe("turns to travel", () => {
   });
   it("turns and travel undo each other", () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 0.01, max: 5, noNaN: true }),
-        fc.double({ min: 0.4, max: 3, noNaN: true }),
-        fc.double({ min: 1, max: 2.2, noNaN: true }),
-        (turns, pitch, ratio) => {
-          const g = gear({ at: "stud-nut", ratio, pitch });
-          expect(turnsForMm(plungerTravelMm(turns, g), g)).toBeCloseTo(turns, 9);
-        },
-      ),
+      fc.property(between(0.01, 5), between(0.4, 3), between(1, 2.2), (turns, pitch, ratio) => {
+        const g = gear({ at: "stud-nut", ratio, pitch });
+        expect(turnsForMm(plungerTravelMm(turns, g), g)).toBeCloseTo(turns, 9);
+      }),
     );
   });
   it.each([
@@ -93,16 +89,12 @@ describe("the plunger's window", () => {
   });
   it("cold window and verdict agree everywhere", () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 2.5, noNaN: true }),
-        fc.double({ min: -0.3, max: 0.6, noNaN: true }),
-        (turns, growth) => {
-          const { coldMm, verdict } = meaningOf(turns, STUD, growth);
-          const { lowMm, highMm } = coldWindow(STUD, growth);
-          fc.pre(Math.min(Math.abs(coldMm - lowMm), Math.abs(coldMm - highMm)) > 1e-6);
-          expect(verdict === "in").toBe(coldMm > lowMm && coldMm < highMm);
-        },
-      ),
+      fc.property(between(0, 2.5), between(-0.3, 0.6), (turns, growth) => {
+        const { coldMm, verdict } = meaningOf(turns, STUD, growth);
+        const { lowMm, highMm } = coldWindow(STUD, growth);
+        fc.pre(Math.min(Math.abs(coldMm - lowMm), Math.abs(coldMm - highMm)) > 1e-6);
+        expect(verdict === "in").toBe(coldMm > lowMm && coldMm < highMm);
+      }),
     );
   });
   it("a quarter turn that is right on iron is nearly nothing on all alloy", () => {

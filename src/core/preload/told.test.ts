@@ -5,6 +5,7 @@ import { bleedRemainingMs, bleedMinutesFor, timerWords } from "./bleedDown";
 import { adviseLength, fixedGear, isFixed, lengthWords, type FixedGear } from "./lengths";
 import { clockWords, pullsWords, spreadOf, turnsWords } from "./turning";
 import { apartWords, firstSchool } from "./zeroLash";
+import { between } from "../units/between.testing";
 
 describe("a turn, told", () => {
   it.each([
@@ -110,7 +111,7 @@ describe("parts of another length", () => {
   });
   it("agrees with a search over the list", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 4, noNaN: true }), fc.constantFrom(...RODS.lengthsMm), (gap, from) => {
+      fc.property(between(0, 4), fc.constantFrom(...RODS.lengthsMm), (gap, from) => {
         const left = RODS.lengthsMm.map((l) => gap - (l - from) * 1.3);
         const fits = left.filter((g) => g >= 0.7 && g <= 2.05);
         const advice = adviseLength(gap, from, GAP, RODS);

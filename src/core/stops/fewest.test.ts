@@ -91,6 +91,21 @@ describe("fewestStops", () => {
       { numRuns: 30 },
     );
   }, 120_000);
+  it("takes a stop a hair short of a whole cycle for one at its start", () => {
+    const odd = resolveEngine(
+      engineFile(["1", "2"], {
+        firingAnglesDeg: [0, 490],
+        cam: {
+          rampDeg: 0,
+          intake: { opensDegBtdc: 0, closesDegAbdc: 80 },
+          exhaust: { opensDegBbdc: 80, closesDegAtdc: 40 },
+        },
+      }),
+    );
+    const plan = planMethod("fewest", odd, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 0 });
+    expect(plan.stops.map((s) => s.crankDeg)).toEqual([0, 270]);
+    expect(plan).toMatchObject({ turnTotalDeg: 270, worst: { marginDeg: 100 } });
+  });
   it("names a valve whose base circle is shorter than twice the margin, with the best it can have", () => {
     const plan = planMethod("fewest", resolveEngine(engineFile(["1"], { cam: MILD_CAM })), {
       ...DEFAULT_STOP_SETTINGS,

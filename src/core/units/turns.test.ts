@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { asClock, asFraction, turnOf } from "./turns";
+import { between } from "./between.testing";
 
 describe("turnOf", () => {
   it.each<[number, string]>([
@@ -12,7 +13,7 @@ describe("turnOf", () => {
   });
   it("is never negative", () => {
     fc.assert(
-      fc.property(fc.double({ min: -5, max: 5, noNaN: true }), (t) => {
+      fc.property(between(-5, 5), (t) => {
         const turn = turnOf(t);
         expect(turn.turns).toBeGreaterThanOrEqual(0);
         expect(turn.screwDeg).toBeCloseTo(turn.turns * 360, 9);
