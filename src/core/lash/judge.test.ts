@@ -3,7 +3,6 @@ import { describe, expect, it } from "vitest";
 import { judge, judgeInterval, type Verdict } from "./judge";
 import { lashOf, readingProblem, startMm } from "./reading";
 import { crossedLimit, lashSpec } from "./spec";
-import { specQuestions } from "../heat/specQuestions";
 import { between } from "../units/between.testing";
 
 const BAND = { lowMm: 0.15, highMm: 0.25 };
@@ -93,23 +92,5 @@ describe("specs", () => {
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.31 }))?.field).toBe("low");
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.3, high: 0.29 }))?.field).toBe("high");
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.3, high: 0.3 }))).toBeNull();
-  });
-  it("asks about what is odd without blocking it", () => {
-    const questions = specQuestions({
-      state: "cold",
-      intake: { nominal: 0.3, low: 0.3, high: 0.35 },
-      exhaust: { nominal: 0.2 },
-    });
-    expect(questions.join(" ")).toMatch(/limit equals the nominal.*0\.025 mm is assumed.*exchanged/);
-    const none = { nominal: 0.02, low: 0.01, high: 0.04 };
-    expect(specQuestions({ state: "cold", intake: none }).join(" ")).toMatch(/intake valves would be held open/);
-    expect(specQuestions({ state: "hot", intake: none })).toEqual([]);
-    expect(
-      specQuestions({
-        state: "cold",
-        intake: { nominal: 0.2, low: 0.15, high: 0.25 },
-        exhaust: { nominal: 0.3, low: 0.25, high: 0.35 },
-      }),
-    ).toEqual([]);
   });
 });

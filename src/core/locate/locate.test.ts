@@ -4,7 +4,8 @@ import { describe, expect, it } from "vitest";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { marginDeg } from "../stops/margin";
-import { bestNext, intersect, locate } from "./locate";
+import { fold } from "../units/angle/arc";
+import { bestNext, intersect, locate, settableIn } from "./locate";
 import { type Observation, arcsOf } from "./observation";
 
 const FOUR = resolveEngine(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
@@ -78,6 +79,77 @@ describe("observations", () => {
   });
 });
 
+describe("where arcs meet", () => {
+  const arc = (start: number, span: number) => ({ startDeg: fold(start, 720), spanDeg: span });
+  const WHOLE = [arc(0, 720)];
+  it("everywhere meets anything as it is, from either side", () => {
+    expect(intersect(WHOLE, [arc(10, 20)], 720)).toEqual([arc(10, 20)]);
+    expect(intersect([arc(10, 20)], WHOLE, 720)).toEqual([arc(10, 20)]);
+    expect(intersect([arc(10, 20), arc(50, 5)], [arc(100, 720)], 720)).toEqual([arc(10, 20), arc(50, 5)]);
+  });
+  it("over the end of the cycle, at both ends, in crank order", () => {
+    expect(intersect([arc(700, 40)], [arc(10, 30)], 720)).toEqual([arc(10, 10)]);
+    expect(intersect([arc(600, 200)], [arc(50, 600)], 720)).toEqual([arc(50, 30), arc(600, 50)]);
+    expect(intersect([arc(300, 20), arc(100, 20)], [arc(90, 300)], 720)).toEqual([arc(100, 20), arc(300, 20)]);
+    expect(intersect([arc(100, 10)], [arc(100, 30)], 720)).toEqual([arc(100, 10)]);
+  });
+  it("not where ends only touch, on either side", () => {
+    expect(intersect([arc(100, 10)], [arc(110, 10)], 720)).toEqual([]);
+    expect(intersect([arc(110, 10)], [arc(100, 10)], 720)).toEqual([]);
+    expect(intersect([arc(100, 10)], [arc(110 - 5e-8, 10)], 720)).toEqual([]);
+    expect(intersect([arc(100, 10)], [arc(110 - 2e-7, 10)], 720)).toHaveLength(1);
+  });
+});
+
+describe("what may be set wherever the crank may be", () => {
+  const arc = (start: number, span: number) => ({ startDeg: fold(start, 720), spanDeg: span });
+  // Base circle of 1I: 608 to 328, so with 10 degrees to spare 618 to 318.
+  it("needs its margin at both ends of the place", () => {
+    const at = (start: number, span: number): boolean => settableIn(FOUR, [arc(start, span)], 10).includes("1I");
+    expect([at(618, 10), at(617.9, 10), at(308, 10), at(308.1, 10)]).toEqual([true, false, true, false]);
+    expect(settableIn(FOUR, [arc(618, 10), arc(617, 1)], 10)).not.toContain("1I");
+  });
+  it("is never one whose arcs are not known, always one that no lobe lifts", () => {
+    const bare = resolveEngine(engineFile(["1"], {}));
+    const known = { ...bare, valves: bare.valves.map((v) => ({ ...v, baseCircleArcs: [arc(0, 720)] })) };
+    const unknown = { ...bare, valves: bare.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
+    expect(settableIn(known, [arc(0, 720)], 30)).toEqual(["1I", "1E"]);
+    expect(settableIn(unknown, [arc(0, 1)], 0)).toEqual([]);
+  });
+});
+
+describe("what is looked at next", () => {
+  it("is something easy before something as good that is hard", () => {
+    expect(bestNext(FOUR, locate(FOUR, [{ kind: "mark", markDeg: 0 }]).arcs)).toEqual({ kind: "loose", valve: "1I" });
+  });
+  it("is never a valve of which nothing is known, nor one that tells what another does", () => {
+    const pairs = resolveEngine(
+      engineFile(["1", "2"], {
+        cam: MILD_CAM,
+        valves: ["1Ia", "1Ib", "1E", "2I", "2E"].map((id) => ({
+          id,
+          cylinder: id.charAt(0),
+          role: id.charAt(1) === "I" ? ("intake" as const) : ("exhaust" as const),
+        })),
+      }),
+    );
+    const blind = { ...pairs, valves: pairs.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
+    const places = locate(pairs, [{ kind: "mark", markDeg: 0 }]).arcs;
+    expect(bestNext(pairs, places)).toEqual({ kind: "loose", valve: "1Ia" });
+    expect(bestNext(blind, places)).toEqual({ kind: "rocking", cylinder: "1" });
+  });
+  it("is no rocking on a two-stroke", () => {
+    const two = resolveEngine(
+      engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20, exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } } }),
+    );
+    const next = bestNext(two, [
+      { startDeg: fold(90, 360), spanDeg: 10 },
+      { startDeg: fold(270, 360), spanDeg: 10 },
+    ]);
+    expect(next).toEqual({ kind: "loose", valve: "1E" });
+  });
+});
+
 describe("locate", () => {
   it("a mark alone leaves two places one turn apart; a loose rocker tells them apart", () => {
     const first = locate(FOUR, [{ kind: "mark", markDeg: 0 }]);
@@ -107,6 +179,19 @@ describe("locate", () => {
         { kind: "loose", valve: "1I" },
       ]).contradiction,
     ).toEqual([0]);
+  });
+  it("of two that are as far out, it names the one that was seen first", () =>
+    expect(
+      locate(FOUR, [
+        { kind: "mark", markDeg: 90 },
+        { kind: "mark", markDeg: 0 },
+      ]).contradiction,
+    ).toEqual([0]));
+  it("names nothing where a valve's arcs are not known: it tells nothing", () => {
+    const bare = resolveEngine(engineFile(["1"], {}));
+    const blind = { ...bare, valves: bare.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
+    expect(arcsOf(blind, { kind: "loose", valve: "1I", no: true })).toBeNull();
+    expect(locate(blind, [{ kind: "loose", valve: "1I" }]).arcs).toEqual([{ startDeg: 0, spanDeg: 720 }]);
   });
 
   const anySeen = (engine: Engine): fc.Arbitrary<Observation> => {
@@ -193,5 +278,5 @@ describe("locate", () => {
       { numRuns: 100 },
     );
   });
-  it("proposes nothing where nothing tells", () => expect(bestNext(FOUR, [], [])).toBeNull());
+  it("proposes nothing where nothing tells", () => expect(bestNext(FOUR, [])).toBeNull());
 });

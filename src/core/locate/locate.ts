@@ -54,7 +54,7 @@ export function locate(
     arcs,
     settable: settableIn(engine, arcs, requiredDeg),
     contradiction: [],
-    next: arcs.length === 1 ? null : bestNext(engine, arcs, seen),
+    next: arcs.length === 1 ? null : bestNext(engine, arcs),
   };
 }
 
@@ -107,16 +107,16 @@ const measure = (arcs: readonly Arc[]): number => arcs.reduce((sum, a) => sum + 
 
 /**
  * The observation whose worse answer leaves the least arc; among equals the easiest to make. Null
- * when none narrows anything down. What was looked at already is not asked again.
+ * when none narrows anything down, as none does that was answered already.
  */
-export function bestNext(engine: Engine, arcs: readonly Arc[], seen: readonly Observation[]): Observation | null {
+export function bestNext(engine: Engine, arcs: readonly Arc[]): Observation | null {
   const total = measure(arcs);
   let best: { observation: Observation; worse: number } | null = null;
   for (const { observation, truth } of candidates(engine)) {
     const yes = measure(intersect(arcs, truth, engine.cycleDeg));
     const worse = Math.max(yes, total - yes);
     if (worse >= total - 1e-6 || (best !== null && worse >= best.worse - 1e-6)) continue;
-    if (!seen.some((s) => sameThing(s, observation))) best = { observation, worse };
+    best = { observation, worse };
   }
   return best?.observation ?? null;
 }
@@ -155,9 +155,4 @@ function questionsOf(engine: Engine): Observation[] {
     ...(engine.cycleDeg === 720 ? ofCylinders("rocking") : []),
     ...ofValves(["opening", "closing"]),
   ];
-}
-
-function sameThing(a: Observation, b: Observation): boolean {
-  if ("valve" in a) return "valve" in b && a.valve === b.valve && a.kind === b.kind;
-  return "cylinder" in a && "cylinder" in b && a.cylinder === b.cylinder && a.kind === b.kind;
 }

@@ -43,7 +43,7 @@ export function useLocator(engine: Engine, requiredDeg: number, marksDeg: readon
     const mark = marksDeg[0];
     if (seen.length === 0 && mark !== undefined) return { kind: "mark" as const, markDeg: mark };
     const wide = located.arcs.some((a) => a.spanDeg > WIDE_DEG);
-    return located.next ?? (located.arcs.length > 1 || wide ? bestNext(engine, located.arcs, seen) : null);
+    return located.next ?? (located.arcs.length > 1 || wide ? bestNext(engine, located.arcs) : null);
   }, [engine, located, seen, marksDeg]);
 
   const add = useCallback(
