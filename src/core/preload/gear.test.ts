@@ -68,6 +68,24 @@ describe("turns to travel", () => {
   ])("names what is missing or wrong: %s", (field, entry) => {
     expect(preloadGear(entry)).toMatchObject({ field });
   });
+  it.each([
+    [{}, "Say where the preload is set: stud-nut, pushrod-end or valve-end."],
+    [{ at: "valve-end" as const, pitch: 1 }, "Give the rocker ratio: at the valve end it counts."],
+    [{ at: "stud-nut" as const, pitch: 1 }, "Give the rocker ratio: on a stud nut it counts."],
+    [{ at: "tappet" as const, pitch: 1 }, "A tappet screw sets lash, not preload: there is no plunger under it."],
+    [
+      { at: "cam" as const, pitch: 1 },
+      "Lash read at the cam is set with a screw, not as preload: there is no plunger here.",
+    ],
+  ])("and says why: %j", (entry, why) => expect(preloadGear(entry)).toMatchObject({ why }));
+  it("keeps the ratio where it is said, and none where it is not", () => {
+    expect(gear({ at: "pushrod-end", pitch: 1, ratio: 1.4 }).ratio).toBe(1.4);
+    expect(gear({ at: "pushrod-end", pitch: 1 }).ratio).toBeNull();
+  });
+  it("heat takes nothing where nothing grows, and can't be told without a ratio", () => {
+    expect(hotTravelMm(0.9, 0, null)).toBe(0.9);
+    expect(() => hotTravelMm(0.9, 0.1, null)).toThrow("hotTravelMm: a growth needs the rocker ratio");
+  });
 });
 
 describe("the plunger's window", () => {
@@ -103,4 +121,19 @@ describe("the plunger's window", () => {
     expect(alloy.hotMm).toBeLessThan(0.11);
     expect(alloy.verdict).toBe("shallow");
   });
+  it("is narrowed from above where heat opens the gap, from below where it closes it", () => {
+    const window = (growth: number, ratio: number | null = 1.5) => coldWindow({ ...STUD, ratio }, growth);
+    expect(window(0)).toEqual({ lowMm: 0.5, highMm: 3.5 });
+    expect(window(0.3)).toEqual({ lowMm: expect.closeTo(0.7, 9), highMm: 3.5 });
+    expect(window(-0.3)).toEqual({ lowMm: 0.5, highMm: expect.closeTo(3.3, 9) });
+    expect(window(0.3, null)).toEqual({ lowMm: expect.closeTo(0.8, 9), highMm: 3.5 });
+  });
+  it.each([
+    [0.5 - 5e-10, "in"],
+    [0.5 - 2e-9, "shallow"],
+    [3.5 + 5e-10, "in"],
+    [3.5 + 2e-9, "deep"],
+  ] as const)("a hair beyond its limit is on it: %d is %s", (mm, verdict) =>
+    expect(judgePlunger([mm], PLUNGER)).toBe(verdict),
+  );
 });

@@ -24,8 +24,24 @@ describe("a turn, told", () => {
     [0.75, 90, "In quarters: 12 to 3, 3 to 6, 6 to 9."],
     [0.375, 100, "In quarters: 12 to 3, 3 to 4 and a half."],
     [0.25, 50, "In eighths: 12 to 1 and a half, 1 and a half to 3."],
+    [0.125, 25, "In sixteenths: 12 to 1, 1 to 1 and a half."],
+    [1, 180, "In half turns: 12 to 6, 6 to 12."],
+    [1.5, 100, "In quarters: 12 to 3, 3 to 6, 6 to 9, 9 to 12, 12 to 3, 3 to 6."],
+    [1.75, 100, "In quarters: 12 to 3, 3 to 6, 6 to 9, 9 to 12, 12 to 3, 3 to 6 and on."],
+    [-0.5, 100, "In quarters: 12 to 9, 9 to 6."],
+    [-0.375, 100, "In quarters: 12 to 9, 9 to 7 and a half."],
   ])("%f turn with %s degrees of room", (turns, swing, words) => expect(pullsWords(turns, swing)).toBe(words));
+  it.each([
+    [0.125, "an eighth of a turn"],
+    [-0.375, "three eighths of a turn"],
+    [0.625, "five eighths of a turn"],
+    [1.25, "one turn and a quarter"],
+    [-1.5, "one turn and a half"],
+    [0.4375, "7/16 turn"],
+    [0.5 + 2e-6, "1/2 turn"],
+  ])("%f in words: %s", (turns, words) => expect(turnsWords(turns)).toBe(words));
   it("tells how even the valves are", () => {
+    expect(spreadOf([0.8, 1], 1.6)).toEqual({ lowMm: 0.8, highMm: 1, turns: expect.closeTo(0.125, 9) });
     expect(spreadOf([0.8], 1.7)).toBeNull();
     expect(spreadOf([0.8, 1, 0.9], 1.6)).toEqual({ lowMm: 0.8, highMm: 1, turns: expect.closeTo(0.125, 9) });
   });
@@ -34,13 +50,19 @@ describe("a turn, told", () => {
 describe("zero lash", () => {
   it("is felt up and down where lifters have run, and either way where they are dry, with the reason", () => {
     expect(firstSchool("run")).toMatchObject({ school: "up-down", why: expect.stringMatching(/pumped up/) });
-    expect(firstSchool("dry").school).toBe("spin");
+    expect(firstSchool("dry")).toEqual({
+      school: "spin",
+      why: "New, dry lifters: their springs alone hold them, all alike, so either way finds the same place.",
+    });
   });
   it("names the difference of the schools as plunger travel", () => {
     expect(apartWords("up-down", 0.125, 1.72)).toBe(
       "Lift and drop and spin are 0.21 mm of plunger apart: spin comes later, so it would set deeper.",
     );
-    expect(apartWords("spin", -0.25, 1.72)).toMatch(/0\.43 mm .* earlier/);
+    expect(apartWords("spin", -0.25, 1.72)).toBe(
+      "Spin and lift and drop are 0.43 mm of plunger apart: lift and drop comes earlier, so it would set shallower.",
+    );
+    expect(apartWords("spin", 1 / 32, 1.72)).toMatch(/apart/);
     expect(apartWords("spin", 0.01, 1.72)).toMatch(/agree/);
   });
 });
@@ -68,7 +90,8 @@ describe("the wait", () => {
       bleedMinutesFor(minutes, "cold", 18),
       bleedMinutesFor(minutes, "cold", null),
       bleedMinutesFor(minutes, "hot", 4),
-    ]).toEqual([30, 15, 15, 15]);
+      bleedMinutesFor(minutes, "cold", 10),
+    ]).toEqual([30, 15, 15, 15, 15]);
   });
   it.each([
     [899_500, "15:00"],
@@ -92,7 +115,14 @@ describe("parts of another length", () => {
     expect(fixed({ ratio: 1.3, lengths: [1], gapAt: "pushrod" }).g).toBe(1);
     expect(fixed({ part: "lash-cap", lengths: [1] }).g).toBe(1);
     expect(fixedGear({ kind: "fixed", lengths: [1] })).toMatchObject({ field: "ratio" });
-    expect(fixedGear({ kind: "fixed", ratio: 1 })).toMatchObject({ field: "lengths" });
+    expect(fixedGear({ kind: "fixed", ratio: 1 })).toEqual({
+      field: "lengths",
+      why: "List the lengths that can be had: without them no part can be proposed.",
+    });
+    expect(fixedGear({ kind: "fixed", lengths: [1] })).toMatchObject({
+      why: "Give the rocker ratio: it tells how much the gap changes with the pushrod's length.",
+    });
+    expect(fixed({ ratio: 1.3, lengths: [1] })).toMatchObject({ fittedMm: null, unit: "mm" });
   });
   it("takes the length that leaves the gap nearest its aim", () => {
     expect(adviseLength(0.55, 229.4, GAP, RODS)).toMatchObject({
@@ -102,6 +132,20 @@ describe("parts of another length", () => {
       idealMm: expect.closeTo(229.4 - 0.85 / 1.3, 9),
     });
     expect(adviseLength(2.25, 229.4, GAP, RODS)).toMatchObject({ kind: "fit", lengthMm: 230.2 });
+  });
+  it("of two that are as near, the one that leaves more gap; never one outside the band, both its ends being in it", () => {
+    const even = fixed({ part: "lash-cap", lengths: [1.4, 1, 1.2, 1.2], fitted: 1.2 });
+    expect(even.lengthsMm).toEqual([1, 1.2, 1.4]);
+    const spec = { nominalMm: 0.5, lowMm: 0.3, highMm: 0.7 };
+    expect(adviseLength(0.4, 1.2, spec, even)).toMatchObject({ lengthMm: 1, gapMm: expect.closeTo(0.6, 9) });
+    expect(adviseLength(0.6, 1.2, spec, even)).toMatchObject({ lengthMm: 1.2, gapMm: expect.closeTo(0.6, 9) });
+    expect(adviseLength(0.9, 1.2, spec, even)).toMatchObject({ lengthMm: 1.4, gapMm: expect.closeTo(0.7, 9) });
+    expect(adviseLength(0.1, 1.2, spec, even)).toMatchObject({ lengthMm: 1, gapMm: expect.closeTo(0.3, 9) });
+    expect(adviseLength(0.05, 1.2, spec, even)).toMatchObject({
+      kind: "none",
+      why: "No lash cap on the list brings it into its band: it needs one of 0.55 mm to 0.95 mm.",
+      needsMm: [expect.closeTo(0.55, 9), expect.closeTo(0.95, 9)],
+    });
   });
   it("says what would do when nothing on the list does", () => {
     expect(adviseLength(5, 229.4, GAP, RODS)).toMatchObject({

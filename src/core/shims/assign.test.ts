@@ -230,6 +230,48 @@ describe("which part goes where", () => {
   it("stops when it is told to, and says that it is not the best then", () => {
     const positions = Array.from({ length: 64 }, (_, i) => at(`p${i}`, 2.5, 0.15));
     expect(assignShims({ positions, parts: [], reuse: true, onProgress: () => false }).optimal).toBe(false);
-    expect(() => assignShims({ positions, parts: [part("dear", 2.5, "buy", 1e9)], reuse: true })).toThrow(RangeError);
+    expect(() => assignShims({ positions, parts: [part("dear", 2.5, "buy", 1e9)], reuse: true })).toThrow(
+      new RangeError("assignShims: too dear to be counted exactly: 1000000000 for each of 64"),
+    );
+  });
+  it("has a part that is the last of its kind once only, and says where each comes from", () => {
+    const three = ["1", "2", "3"].map((id) => at(id, 2.5, 0.35));
+    const plan = assignShims({
+      positions: three,
+      parts: [part("a", 2.7), part("b", 2.7, "stock", 0, 5)],
+      reuse: false,
+    });
+    expect(plan.picks.map((p) => p.from)).toEqual(["a", "b", "b"]);
+    expect(plan.leftOver).toEqual(["1", "2", "3"]);
+    const bought = assignShims({ positions: three, parts: [part("c", 2.7, "buy", 2)], reuse: false });
+    expect(bought).toMatchObject({ cost: 6, bought: 3, moved: 0 });
+  });
+  it("tells how far it lies from the aims in all, over what is served", () => {
+    const plan = assignShims({
+      positions: [at("1", 2.5, 0.17), at("2", 2.5, 0.18), at("9", 2.5, 0.9)],
+      parts: [],
+      reuse: false,
+    });
+    expect(plan.sumSquaresMm2).toBeCloseTo(0.02 ** 2 + 0.03 ** 2, 12);
+    expect(plan.unserved.map((u) => u.position)).toEqual(["9"]);
+  });
+  it("uses no test part, wherever it would fit, and none of which there is none", () => {
+    const test = { ...at("1", 2.5, 0.15), testPart: true };
+    const plan = assignShims({
+      positions: [test, at("2", 2.45, 0.2)],
+      parts: [part("none", 2.5, "stock", 0, 0)],
+      reuse: true,
+    });
+    expect(plan.picks.map((p) => [p.position, p.from])).toEqual([["2", "2"]]);
+    expect(plan.unserved.map((u) => u.position)).toEqual(["1"]);
+    expect(plan.leftOver).toEqual([]);
+  });
+  it("takes a band's own end, whatever rounding does to it", () => {
+    for (const [lash, from] of [
+      [0.1, "1"],
+      [0.2, "1"],
+    ] as const)
+      expect(assignShims({ positions: [at("1", 2.4, lash)], parts: [], reuse: true }).picks[0]?.from).toBe(from);
+    expect(assignShims({ positions: [at("1", 2.4, 0.2001)], parts: [], reuse: true }).picks).toEqual([]);
   });
 });

@@ -119,6 +119,10 @@ describe("arcs", () => {
     expect(union([arc(700, 40), arc(20, 30)], 720)).toEqual([arc(700, 70)]);
     expect(union([arc(680, 40), arc(0, 30), arc(300, 10)], 720)).toEqual([arc(300, 10), arc(680, 70)]);
     expect(union([arc(0, 720)], 720)).toEqual([arc(0, 720)]);
+    expect(union([arc(0, 30)], 720)).toEqual([arc(0, 30)]);
+    expect(union([arc(690, 30)], 720)).toEqual([arc(690, 30)]);
+    expect(union([arc(690, 30), arc(10, 30)], 720)).toEqual([arc(10, 30), arc(690, 30)]);
+    expect(union([arc(680, 30), arc(0, 30)], 720)).toEqual([arc(0, 30), arc(680, 30)]);
     expect(union([arc(0, 30), arc(600, 100)], 720)).toEqual([arc(0, 30), arc(600, 100)]);
   });
   it("leave free what lies between them, in order", () => {
