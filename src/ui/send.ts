@@ -21,5 +21,20 @@ export async function send<T>(method: "GET" | "POST" | "PUT", url: string, body?
   }
 }
 
-/** What a form says when nothing came back. */
-export const UNREACHED = "The shop's server does not answer. What you typed is still here: try again in a moment.";
+/** What was not done, said at its field; an empty path is no field's. */
+export interface Trouble {
+  readonly message: string;
+  readonly path: string;
+}
+
+const UNREACHED: Trouble = {
+  message: "The shop's server does not answer. What you typed is still here: try again in a moment.",
+  path: "",
+};
+
+/** What the page refuses by itself: it is not sent. */
+export const notSent = (message: string, path = ""): Sent<never> => ({ kind: "refused", message, path, status: 0 });
+
+/** What is to be said of an answer; null when all was done. */
+export const troubleOf = (sent: Sent<unknown>): Trouble | null =>
+  sent.kind === "done" ? null : sent.kind === "refused" ? sent : UNREACHED;

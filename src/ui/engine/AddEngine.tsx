@@ -7,67 +7,55 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { figure } from "../controls/typed";
+import { useSentForm } from "../controls/useSentForm";
+import { type Sent, notSent, send } from "../send";
 import { EngineForm } from "./EngineForm";
 import { LiveEngine } from "./LiveEngine";
-import { useEngineDraft } from "./useEngineDraft";
+import { type EngineFields, useEngineForm, withPlace } from "./useEngineForm";
 
 interface Props {
   /** Built-in patterns, as engine files. */
   readonly patterns: readonly { readonly id: string; readonly file: EngineFile }[];
 }
 
+interface Added {
+  readonly id: string;
+}
+const MOST_BYTES = 1_000_000;
+const TOO_LARGE = "This file is over 1 MB: an engine file is far smaller. Choose another.";
+
 /** An engine typed in, begun from a built-in pattern, or taken from its file. */
 export function AddEngine({ patterns }: Props) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
-  const form = useEngineDraft(null);
-  const [fileText, setFileText] = useState("");
-  const [serial, setSerial] = useState("");
-  const [hours, setHours] = useState("");
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const say = (message: string, path = ""): void => setProblem({ message, path });
-
+  const [large, setLarge] = useState(false);
+  const add = (text: string, { serial, hours }: Pick<EngineFields, "serial" | "hours">): Promise<Sent<Added>> => {
+    const runningHours = figure(hours);
+    return runningHours === undefined
+      ? Promise.resolve(notSent(`"${hours}" is not a number of hours.`, "runningHours"))
+      : send("POST", "/api/engines", { id, text, serial, runningHours });
+  };
+  const added = (data: Added): void => router.push(`/engines/${data.id}`);
+  const form = useEngineForm(null, (file, fields) => add(JSON.stringify(file), fields), added);
+  const fromFile = useSentForm<{ text: string }, Added>({
+    defaultValues: { text: "" },
+    send: async ({ text }) =>
+      text.trim() === "" ? notSent("Choose a file, or paste its text.", "text") : add(text, form.getValues()),
+    onDone: added,
+  });
   async function take(file: File | undefined): Promise<void> {
     if (file === undefined) return;
-    if (file.size > 1_000_000)
-      return say("This file is over 1 MB: an engine file is far smaller. Choose another.", "text");
-    setFileText(await file.text());
-    setProblem(null);
+    const tooLarge = file.size > MOST_BYTES;
+    setLarge(tooLarge);
+    if (tooLarge) return;
+    fromFile.setValue("text", await file.text());
+    fromFile.forget();
   }
-
-  async function add(text: string): Promise<void> {
-    const runningHours = hours.trim() === "" ? null : Number(hours.replace(",", "."));
-    if (runningHours !== null && !Number.isFinite(runningHours))
-      return say(`"${hours}" is not a number of hours.`, "runningHours");
-    setBusy(true);
-    const sent = await send<{ id: string }>("POST", "/api/engines", { id, text, serial, runningHours });
-    if (sent.kind === "done") return router.push(`/engines/${sent.data.id}`);
-    setBusy(false);
-    if (sent.kind === "refused") say(sent.message, sent.path);
-    else say(UNREACHED);
-  }
-
-  function addTyped(): void {
-    form.speakUp();
-    const wrong = Object.values(form.problems)[0];
-    if (form.file === null || wrong !== undefined) return say(wrong ?? "Type the firing order first.", "form");
-    void add(JSON.stringify(form.file));
-  }
-  function addFile(): void {
-    if (fileText.trim() === "") return say("Choose a file, or paste its text.", "text");
-    void add(fileText);
-  }
-
-  const where = problem === null || ["", "text", "form"].includes(problem.path) ? "" : ` (at ${problem.path})`;
-  const atOwn = problem !== null && (problem.path === "serial" || problem.path === "runningHours");
-  const atFile =
-    problem !== null && !atOwn && fileText !== "" && problem.path !== "form"
-      ? `${problem.message}${where}`
-      : problem?.path === "text"
-        ? problem.message
-        : undefined;
+  const busy = form.busy || fromFile.busy;
+  const ofThisOne = (path: string): string | undefined => form.wrong(path) ?? fromFile.wrong(path);
+  const ofFile = fromFile.elsewhere("serial", "runningHours");
+  const other = form.elsewhere("serial", "runningHours");
   return (
     <chakra.div
       display="grid"
@@ -75,17 +63,7 @@ export function AddEngine({ patterns }: Props) {
       gap={{ base: "6", lg: "8" }}
       alignItems="start"
     >
-      <chakra.form
-        noValidate
-        display="flex"
-        flexDirection="column"
-        gap="6"
-        minWidth="0"
-        onSubmit={(e) => {
-          e.preventDefault();
-          addTyped();
-        }}
-      >
+      <chakra.form noValidate display="flex" flexDirection="column" gap="6" minWidth="0" onSubmit={form.submit}>
         <chakra.div>
           <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
             Add an engine
@@ -118,27 +96,14 @@ export function AddEngine({ patterns }: Props) {
         </Field>
         <EngineForm draft={form.draft} problems={form.problems} touched={form.touched} onChange={form.change} />
         <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
-          <Field
-            label="Serial or mark"
-            hint="May be left empty"
-            error={problem?.path === "serial" ? problem.message : undefined}
-          >
-            {(c) => <TextInput {...c} value={serial} onChange={(e) => setSerial(e.target.value)} />}
+          <Field label="Serial or mark" hint="May be left empty" error={ofThisOne("serial")}>
+            {(c) => <TextInput {...c} {...form.register("serial")} />}
           </Field>
-          <Field
-            label="Running hours"
-            hint="May be left empty"
-            error={problem?.path === "runningHours" ? problem.message : undefined}
-          >
-            {(c) => <TextInput {...c} inputMode="decimal" value={hours} onChange={(e) => setHours(e.target.value)} />}
+          <Field label="Running hours" hint="May be left empty" error={ofThisOne("runningHours")}>
+            {(c) => <TextInput {...c} {...form.register("hours")} inputMode="decimal" />}
           </Field>
         </chakra.div>
-        {problem !== null && !atOwn && atFile === undefined && (
-          <Complaint role="alert">
-            {problem.message}
-            {where}
-          </Complaint>
-        )}
+        {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
         <chakra.div>
           <Button type="submit" kind="now" disabled={busy}>
             Add the engine
@@ -153,16 +118,7 @@ export function AddEngine({ patterns }: Props) {
         ) : (
           <LiveEngine file={form.shown} />
         )}
-        <chakra.form
-          noValidate
-          display="flex"
-          flexDirection="column"
-          gap="3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            addFile();
-          }}
-        >
+        <chakra.form noValidate display="flex" flexDirection="column" gap="3" onSubmit={fromFile.submit}>
           <PlateHeading>Or take it from its file</PlateHeading>
           <Field label="Engine file" hint="A .json file in the format fulcrata-engine/1">
             {(c) => (
@@ -174,16 +130,8 @@ export function AddEngine({ patterns }: Props) {
               />
             )}
           </Field>
-          <Field label="Or its text" error={atFile}>
-            {(c) => (
-              <TextArea
-                {...c}
-                rows={6}
-                spellCheck={false}
-                value={fileText}
-                onChange={(e) => setFileText(e.target.value)}
-              />
-            )}
+          <Field label="Or its text" error={large ? TOO_LARGE : ofFile === null ? undefined : withPlace(ofFile)}>
+            {(c) => <TextArea {...c} {...fromFile.register("text")} rows={6} spellCheck={false} />}
           </Field>
           <chakra.div>
             <Button type="submit" size="big" disabled={busy}>

@@ -2,13 +2,13 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
+import { useWatch } from "react-hook-form";
 import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineFile";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, Stamp } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
 import { CloserFields, FixedFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
 import { SETTING_KINDS, type SpecFields, specFields, specPart } from "./specPart";
 
@@ -33,33 +33,22 @@ const KIND_NAMES: Record<AdjusterKind, string> = {
 /** Spec and adjuster of an engine, typed as they stand in the book. */
 export function SpecForm({ id, file, known, onDone }: Props) {
   const router = useRouter();
-  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const { register, handleSubmit, control, formState } = useForm<SpecFields>({ defaultValues: specFields(file) });
   const roles = ROLES.filter((role) => file.valves.some((v) => v.role === role));
+  const { register, submit, control, busy, trouble, wrong } = useSentForm<SpecFields>({
+    defaultValues: specFields(file),
+    send: (form) => send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file.adjuster)),
+    onDone: () => {
+      router.refresh();
+      onDone();
+    },
+  });
   const [kind, at, state] = [
     useWatch({ control, name: "kind" }),
     useWatch({ control, name: "at" }),
     useWatch({ control, name: "state" }),
   ];
-  const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
-
-  async function save(form: SpecFields): Promise<void> {
-    const sent = await send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file.adjuster));
-    if (sent.kind === "done") {
-      setProblem(null);
-      router.refresh();
-      onDone();
-    } else setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
-  }
-
   return (
-    <chakra.form
-      onSubmit={(e) => void handleSubmit(save)(e)}
-      noValidate
-      display="flex"
-      flexDirection="column"
-      gap="4"
-    >
+    <chakra.form onSubmit={submit} noValidate display="flex" flexDirection="column" gap="4">
       <Field label="What is set" error={wrong("adjuster.kind")}>
         {(c) => (
           <Select {...c} {...register("kind")}>
@@ -137,9 +126,9 @@ export function SpecForm({ id, file, known, onDone }: Props) {
       {kind === "positive-closing" && <CloserFields register={register} wrong={wrong} />}
       {kind === "hydraulic" && <LifterFields register={register} wrong={wrong} />}
       {kind === "fixed" && <FixedFields register={register} wrong={wrong} />}
-      {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
+      {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <chakra.div display="flex" gap="3" flexWrap="wrap">
-        <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={formState.isSubmitting}>
+        <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={busy}>
           Keep this spec
         </Button>
         {known && (

@@ -6,7 +6,7 @@ import { useId, useState, useTransition } from "react";
 import type { Person } from "@/core/shop/person";
 import { Select } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 
 interface Props {
   readonly people: readonly Person[];
@@ -26,7 +26,7 @@ export function PersonPicker({ people, person, bare = false }: Props) {
   async function choose(personId: string): Promise<void> {
     setChosen(personId);
     const sent = await send("POST", "/api/people", { personId });
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
     if (sent.kind !== "done") return;
     startTransition(() => router.refresh());
   }

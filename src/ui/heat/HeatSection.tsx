@@ -3,7 +3,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { useForm } from "react-hook-form";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { layoutOf } from "@/core/heat/gearOf";
 import { type Measured, growthSourcesOf } from "@/core/heat/growthSources";
@@ -11,7 +10,8 @@ import { jobRoles } from "@/core/job/prepare";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
 import { GrowthSourceTable } from "./GrowthSources";
 import { type HeatFields, heatFields, heatPart } from "./heatPart";
 
@@ -50,21 +50,17 @@ export function HeatSection({ id, file, measured }: Props) {
 
 function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly onDone: () => void }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const { register, handleSubmit, formState } = useForm<HeatFields>({ defaultValues: heatFields(file) });
-  const wrong = (path: string): string | undefined =>
-    problem?.path === `heat.${path}` ? problem.message : undefined;
-  const overhead = layoutOf(file) === "overhead";
-  async function save(form: HeatFields): Promise<void> {
-    const sent = await send("PUT", `/api/engines/${id}/heat`, { heat: heatPart(form, file.heat) });
-    if (sent.kind === "done") {
-      setProblem(null);
+  const { register, submit, busy, trouble, wrong } = useSentForm<HeatFields>({
+    defaultValues: heatFields(file),
+    send: (form) => send("PUT", `/api/engines/${id}/heat`, { heat: heatPart(form, file.heat) }),
+    onDone: () => {
       router.refresh();
       onDone();
-    } else setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
-  }
+    },
+  });
+  const overhead = layoutOf(file) === "overhead";
   const metal = (name: "block" | "head", label: string) => (
-    <Field label={label} error={wrong(name)}>
+    <Field label={label} error={wrong(`heat.${name}`)}>
       {(c) => (
         <Select {...c} {...register(name)}>
           <option value="">not known</option>
@@ -75,20 +71,14 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
     </Field>
   );
   const text = (name: keyof HeatFields, label: string, path: string, hint?: string) => (
-    <Field label={label} error={wrong(path)} {...(hint === undefined ? {} : { hint })}>
+    <Field label={label} error={wrong(`heat.${path}`)} {...(hint === undefined ? {} : { hint })}>
       {(c) => <TextInput {...c} {...register(name)} autoComplete="off" />}
     </Field>
   );
   return (
-    <chakra.form
-      onSubmit={(e) => void handleSubmit(save)(e)}
-      noValidate
-      display="flex"
-      flexDirection="column"
-      gap="4"
-    >
+    <chakra.form onSubmit={submit} noValidate display="flex" flexDirection="column" gap="4">
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr 1fr" }} gap="3">
-        <Field label="Cam" error={wrong("layout")}>
+        <Field label="Cam" error={wrong("heat.layout")}>
           {(c) => (
             <Select {...c} {...register("layout")}>
               <option value="">as the adjuster says</option>
@@ -128,9 +118,9 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
         {text("exhaust", "Exhaust grows", "experience.exhaust")}
         {text("source", "Who says so", "experience.source")}
       </chakra.div>
-      {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
+      {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <chakra.div display="flex" gap="3">
-        <Button type="submit" size="big" disabled={formState.isSubmitting}>
+        <Button type="submit" size="big" disabled={busy}>
           Keep this
         </Button>
         <Button type="button" onClick={onDone}>

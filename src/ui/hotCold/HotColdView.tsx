@@ -3,7 +3,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useState } from "react";
+import { useWatch } from "react-hook-form";
 import { ROLES } from "@/core/engine/engineFile";
 import { measuredGrowth, growthOfReadingMm } from "@/core/heat/hotColdReadings";
 import { growthWords } from "@/core/heat/growthSources";
@@ -13,11 +14,16 @@ import { showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
 import { figure } from "../controls/typed";
+import { useSentForm } from "../controls/useSentForm";
+import { notSent, send } from "../send";
 import { type TypedReading, isTyped, readingsSoFar, typedProblem } from "./readingsTyped";
 
-const EMPTY: TypedReading = { goes: "", noGo: "" };
+interface Form {
+  /** One for each valve, in their order. */
+  readings: TypedReading[];
+  temperature: string;
+}
 
 /** Some valves of a finished job, read once more in the other state: with what they were left at they tell how the lash grows. */
 export function HotColdView({ given }: { readonly given: HotColdPageData }) {
@@ -25,49 +31,38 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   const { valves, state, unit } = given;
   const other = state === "hot" ? "cold" : "hot";
   const typedUnit = unit === "mm" ? "mm" : "in";
-  const [typed, setTyped] = useState<Readonly<Record<string, TypedReading>>>({});
-  const [ids, setIds] = useState(() => Object.fromEntries(valves.map((v) => [v.id, crypto.randomUUID()])));
-  const [temperature, setTemperature] = useState("");
-  const [tried, setTried] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
   const [kept, setKept] = useState(false);
-  const readings = useMemo(() => readingsSoFar(given, typed), [given, typed]);
+  const { register, submit, control, reset, busy, tried, changed, trouble } = useSentForm<Form>({
+    defaultValues: { readings: valves.map(() => ({ goes: "", noGo: "" })), temperature: "" },
+    send: async ({ readings: all, temperature }, idFor) => {
+      const read = valves.flatMap(({ id: valve }, i) => {
+        const own = all[i];
+        return own === undefined || !isTyped(own) ? [] : [{ valve, ...own }];
+      });
+      if (read.length === 0) return notSent("Type the leaves of at least one valve.");
+      if (read.some((r) => typedProblem(r, typedUnit) !== null))
+        return notSent("One of these is a slip: it is said at its valve.");
+      const temperatureC = figure(temperature);
+      if (temperatureC === undefined) return notSent(`"${temperature}" is not a temperature.`);
+      const readings = read.map((r) => ({ id: idFor(r), ...r }));
+      return send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings });
+    },
+    onDone: () => {
+      setKept(true);
+      reset();
+      router.refresh();
+    },
+  });
+  const typed = useWatch({ control, name: "readings" });
+  const readings = readingsSoFar(given, typed);
   const growths = ROLES.flatMap((role) => {
     const growth = measuredGrowth(readings, role);
     return growth === null ? [] : [{ role, growth }];
   });
-
-  async function keep(): Promise<void> {
-    setTried(true);
-    const readings = valves.flatMap((v) =>
-      isTyped(typed[v.id] ?? EMPTY) ? [{ id: ids[v.id] ?? "", valve: v.id, ...(typed[v.id] ?? EMPTY) }] : [],
-    );
-    if (readings.length === 0) return setProblem("Type the leaves of at least one valve.");
-    if (readings.some((r) => typedProblem(r, typedUnit) !== null))
-      return setProblem("One of these is a slip: it is said at its valve.");
-    const temperatureC = figure(temperature);
-    if (temperatureC === undefined) return setProblem(`"${temperature}" is not a temperature.`);
-    const sent = await send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings });
-    if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent.message : UNREACHED);
-    setProblem(null);
-    setKept(true);
-    setTyped({});
-    setTried(false);
-    setIds(Object.fromEntries(valves.map((v) => [v.id, crypto.randomUUID()])));
-    router.refresh();
-  }
-
-  const type = (id: string, part: Partial<TypedReading>): void => {
-    setKept(false);
-    setTyped({ ...typed, [id]: { ...(typed[id] ?? EMPTY), ...part } });
-  };
   return (
     <chakra.form
       noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
+      onSubmit={submit}
       display="grid"
       gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1.5fr) minmax(0, 1fr)" }}
       gap={{ base: "6", lg: "10" }}
@@ -87,9 +82,9 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
         </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Readings" minWidth="0">
-        {valves.map((v) => {
-          const own = typed[v.id] ?? EMPTY;
-          const wrong = tried ? typedProblem(own, typedUnit) : null;
+        {valves.map((v, i) => {
+          const own = typed[i];
+          const wrong = tried && own !== undefined ? typedProblem(own, typedUnit) : null;
           return (
             <chakra.fieldset
               key={v.id}
@@ -116,12 +111,11 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                 {(c) => (
                   <TextInput
                     {...c}
+                    {...register(`readings.${i}.goes`)}
                     aria-label={`${v.id} goes ${other}`}
                     inputMode="decimal"
                     autoComplete="off"
-                    value={own.goes}
                     placeholder={v.read?.goes.text ?? typedUnit}
-                    onChange={(e) => type(v.id, { goes: e.target.value })}
                   />
                 )}
               </Field>
@@ -129,12 +123,11 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                 {(c) => (
                   <TextInput
                     {...c}
+                    {...register(`readings.${i}.noGo`)}
                     aria-label={`${v.id} does not go ${other}`}
                     inputMode="decimal"
                     autoComplete="off"
-                    value={own.noGo}
                     placeholder={v.read?.noGo.text ?? typedUnit}
-                    onChange={(e) => type(v.id, { noGo: e.target.value })}
                   />
                 )}
               </Field>
@@ -184,23 +177,15 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
           </chakra.div>
         ))}
         <Field label={`Engine now, °C`} hint="If you know it">
-          {(c) => (
-            <TextInput
-              {...c}
-              inputMode="decimal"
-              maxWidth="10rem"
-              value={temperature}
-              onChange={(e) => setTemperature(e.target.value)}
-            />
-          )}
+          {(c) => <TextInput {...c} {...register("temperature")} inputMode="decimal" maxWidth="10rem" />}
         </Field>
-        {problem !== null && <Complaint role="alert">{problem}</Complaint>}
-        {kept && (
+        {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
+        {kept && !changed && (
           <chakra.p role="status" color="set" fontWeight={600} fontSize="18px">
             Kept: the next job on this engine, and on others of its model, offers this growth.
           </chakra.p>
         )}
-        <Button type="submit" kind="now" justifyContent="center">
+        <Button type="submit" kind="now" justifyContent="center" disabled={busy}>
           Keep these readings
         </Button>
         <chakra.p fontSize="16px">

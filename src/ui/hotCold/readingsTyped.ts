@@ -19,13 +19,13 @@ export function typedProblem(typed: TypedReading, unit: "mm" | "in"): string | n
   return readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm })?.why ?? null;
 }
 
-/** The readings so far: what was kept, and what is typed over it. */
+/** The readings so far: what was kept, and what is typed over it, in the order of the valves. */
 export function readingsSoFar(
   { valves, state, unit }: HotColdPageData,
-  typed: Readonly<Record<string, TypedReading>>,
+  typed: readonly TypedReading[],
 ): HotColdReading[] {
-  return valves.flatMap((v) => {
-    const own = typed[v.id];
+  return valves.flatMap((v, i) => {
+    const own = typed[i];
     const now =
       own !== undefined && isTyped(own) && typedProblem(own, unit === "mm" ? "mm" : "in") === null
         ? { goes: parseLength(own.goes, unit), noGo: parseLength(own.noGo, unit) }

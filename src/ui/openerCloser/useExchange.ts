@@ -10,7 +10,7 @@ import { jobState } from "@/core/job/run";
 import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OrderLine } from "@/core/parts/order";
-import { UNREACHED, send } from "../send";
+import { type Trouble, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import type { Chosen } from "./GoesIn";
 import { measured } from "./measured";
@@ -44,17 +44,11 @@ export function useExchange(given: OpenerCloserPageData) {
     },
   });
   const typed = useWatch({ control: form.control }) as ExchangeForm;
-  const [problem, setProblem] = useState<{ path: string; text: string } | null>(null);
+  const [problem, setProblem] = useState<Trouble | null>(null);
 
   async function tell(url: string, body: object): Promise<boolean> {
     const sent = await send("POST", url, body);
-    setProblem(
-      sent.kind === "done"
-        ? null
-        : sent.kind === "refused"
-          ? { path: sent.path, text: sent.message }
-          : { path: "", text: UNREACHED },
-    );
+    setProblem(troubleOf(sent));
     if (sent.kind === "done") commands.done();
     return sent.kind === "done";
   }
@@ -111,7 +105,7 @@ export function useExchange(given: OpenerCloserPageData) {
     load,
     fit,
     order,
-    said: (path: string): string | undefined => (problem?.path === path ? problem.text : undefined),
+    said: (path: string): string | undefined => (problem?.path === path ? problem.message : undefined),
   };
 }
 

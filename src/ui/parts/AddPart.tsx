@@ -1,7 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
+import { useWatch } from "react-hook-form";
 import { type Micrometer, trueThicknessMm, zeroOffsetMm } from "@/core/parts/micrometer";
 import { DRAWER_PART_KINDS, DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { parseLength } from "@/core/units/length";
@@ -9,7 +8,8 @@ import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { numberOrText } from "../controls/typed";
-import { UNREACHED, send } from "../send";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
 
 interface Form {
   kind: DrawerPartKind;
@@ -26,9 +26,7 @@ interface Form {
 /** Adds parts to stock: kind and place stay as they were for the next one. */
 export function AddPart({ micrometers }: { readonly micrometers: readonly Micrometer[] }) {
   const router = useRouter();
-  const [ids, setIds] = useState(() => ({ id: crypto.randomUUID(), moveId: crypto.randomUUID() }));
-  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const { register, handleSubmit, control, resetField, formState } = useForm<Form>({
+  const { register, submit, control, resetField, busy, trouble, wrong } = useSentForm<Form>({
     defaultValues: {
       kind: "shim-over",
       diameter: "",
@@ -40,6 +38,19 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
       count: "1",
       worn: false,
     },
+    send: ({ cost, count, micrometerId: by, ...form }, idFor) => {
+      const part = {
+        ...form,
+        cost: numberOrText(cost),
+        count: numberOrText(count),
+        micrometerId: by === "" ? null : by,
+      };
+      return send("POST", "/api/parts", { id: idFor(part), moveId: idFor(["move", part]), ...part });
+    },
+    onDone: () => {
+      for (const field of ["mark", "thickness", "count"] as const) resetField(field);
+      router.refresh();
+    },
   });
   const [thickness, micrometerId] = [
     useWatch({ control, name: "thickness" }),
@@ -47,23 +58,8 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
   ];
   const micrometer = micrometers.find((m) => m.id === micrometerId) ?? null;
   const read = parseLength(thickness);
-  const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
-  async function add({ cost, count, micrometerId: by, ...form }: Form): Promise<void> {
-    const sent = await send("POST", "/api/parts", {
-      ...ids,
-      ...form,
-      cost: numberOrText(cost),
-      count: numberOrText(count),
-      micrometerId: by === "" ? null : by,
-    });
-    if (sent.kind !== "done") return setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
-    setProblem(null);
-    setIds({ id: crypto.randomUUID(), moveId: crypto.randomUUID() });
-    for (const field of ["mark", "thickness", "count"] as const) resetField(field);
-    router.refresh();
-  }
   return (
-    <chakra.form noValidate onSubmit={(e) => void handleSubmit(add)(e)} display="flex" flexDirection="column" gap="3">
+    <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="3">
       <PlateHeading>Add a part</PlateHeading>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
         <Field label="Kind" error={wrong("kind")}>
@@ -131,9 +127,9 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
         />
         <span>Used: it shows wear</span>
       </chakra.label>
-      {problem !== null && <Complaint role="alert">{problem.message}</Complaint>}
+      {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <div>
-        <Button type="submit" kind="now" disabled={formState.isSubmitting}>
+        <Button type="submit" kind="now" disabled={busy}>
           Add to stock
         </Button>
       </div>

@@ -9,7 +9,7 @@ import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { capital } from "@/core/job/words/names";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { useCatalogue } from "../shims/useCatalogue";
 
@@ -54,7 +54,7 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
     setBusy(true);
     const sent = await send("POST", "/api/orders", { id: commands.idFor(lines), lines });
     setBusy(false);
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
     if (sent.kind === "done") router.push("/shop/parts");
   };
   return (

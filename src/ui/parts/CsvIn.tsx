@@ -1,36 +1,26 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
 import { Button } from "../controls/Button";
 import { Field, TextArea, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
 
 /** A whole stock of parts at once: all lines, or none and the line that is wrong. */
 export function CsvIn() {
   const router = useRouter();
-  const [id, setId] = useState(() => crypto.randomUUID());
-  const [text, setText] = useState("");
-  const [problem, setProblem] = useState<string | undefined>();
-  async function take(): Promise<void> {
-    const sent = await send("POST", "/api/parts/csv", { id, text });
-    setProblem(sent.kind === "done" ? undefined : sent.kind === "refused" ? sent.message : UNREACHED);
-    if (sent.kind !== "done") return;
-    setId(crypto.randomUUID());
-    setText("");
-    router.refresh();
-  }
+  const { register, submit, control, setValue, reset, busy, trouble } = useSentForm({
+    defaultValues: { text: "" },
+    send: ({ text }, idFor) => send("POST", "/api/parts/csv", { id: idFor(text), text }),
+    onDone: () => {
+      reset();
+      router.refresh();
+    },
+  });
+  const text = useWatch({ control, name: "text" });
   return (
-    <chakra.form
-      noValidate
-      display="flex"
-      flexDirection="column"
-      gap="3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void take();
-      }}
-    >
+    <chakra.form noValidate display="flex" flexDirection="column" gap="3" onSubmit={submit}>
       <PlateHeading>Import parts from a CSV</PlateHeading>
       <Field label="File">
         {(c) => (
@@ -38,27 +28,26 @@ export function CsvIn() {
             {...c}
             type="file"
             accept=".csv,text/csv"
-            onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+            onChange={(e) => void e.target.files?.[0]?.text().then((typed) => setValue("text", typed))}
           />
         )}
       </Field>
       <Field
         label="Or its text"
         hint="kind, thickness_mm and count at least; diameter_mm, mark, micrometer, read_mm, worn, place, cost as well"
-        error={problem}
+        error={trouble?.message}
       >
         {(c) => (
           <TextArea
             {...c}
+            {...register("text")}
             rows={4}
-            value={text}
             placeholder={"kind,diameter_mm,thickness_mm,mark,count\nshim-over,29,2.65,265,3"}
-            onChange={(e) => setText(e.target.value)}
           />
         )}
       </Field>
       <div>
-        <Button type="submit" disabled={text.trim() === ""}>
+        <Button type="submit" disabled={busy || text.trim() === ""}>
           Import
         </Button>
       </div>

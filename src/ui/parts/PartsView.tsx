@@ -11,7 +11,7 @@ import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/job/words/names";
 import { Button, ButtonLink } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 import { AddPart } from "./AddPart";
 import { CsvIn } from "./CsvIn";
 import { OrderList } from "../shims/OrderList";
@@ -118,7 +118,7 @@ function PartLine({
     setBusy(true);
     const sent = await send("POST", "/api/parts/moves", { id: crypto.randomUUID(), partId: part.id, change, reason });
     setBusy(false);
-    onProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    onProblem(troubleOf(sent)?.message ?? null);
     router.refresh();
   }
   const name = `${part.thicknessMm.toFixed(3)} mm`;

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 
 const SWITCHES = [
   { label: "Deliver now", said: "All that is ordered is on its way in.", how: { deliver: true } },
@@ -19,7 +19,7 @@ export function SupplierBench() {
   const [problem, setProblem] = useState<string | null>(null);
   const set = async ({ how, said: words }: (typeof SWITCHES)[number]): Promise<void> => {
     const sent = await send("POST", "/api/supplier/bench", how);
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
     setSaid(sent.kind === "done" ? words : null);
   };
   return (

@@ -12,7 +12,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { figure } from "../controls/typed";
-import { UNREACHED, send } from "../send";
+import { type Trouble, send, troubleOf } from "../send";
 
 /** The preparation as it was filled in. */
 export interface Filled {
@@ -40,17 +40,12 @@ export interface Filled {
   readonly cautions: readonly string[];
 }
 
-interface Problem {
-  readonly message: string;
-  readonly path: string;
-}
-
 /** Opens the job and goes to its run; what is wrong is said at its field. */
 export function useBegin(person: Person | null) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Problem | null>(null);
+  const [problem, setProblem] = useState<Trouble | null>(null);
 
   async function begin({
     temperature,
@@ -90,7 +85,7 @@ export function useBegin(person: Person | null) {
     });
     if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);
     setBusy(false);
-    setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
+    setProblem(troubleOf(sent));
   }
   return { begin, busy, problem };
 }

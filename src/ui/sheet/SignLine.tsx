@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 
 interface Props {
   readonly job: string;
@@ -25,7 +25,7 @@ export function SignLine({ job, closedBy, person }: Props) {
       entries: [{ id, supersedes: null, kind: "signed" }],
     });
     if (sent.kind === "done") router.refresh();
-    else setProblem(sent.kind === "refused" ? sent.message : UNREACHED);
+    else setProblem(troubleOf(sent)?.message ?? null);
   }
   return (
     <chakra.div

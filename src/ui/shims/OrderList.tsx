@@ -6,7 +6,7 @@ import { useState } from "react";
 import { type Order, isOpen, linesWords, orderTotal, orderWords } from "@/core/parts/order";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 import { useHydrated } from "../controls/useHydrated";
 import { dayWords } from "./dayWords";
 import { useFollowOrders } from "./useFollowOrders";
@@ -24,7 +24,7 @@ function OrderLineShown({ order }: { readonly order: Order }) {
   const hydrated = useHydrated();
   const takeBack = async (): Promise<void> => {
     const sent = await send("POST", `/api/orders/${order.id}/give-up`);
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
     router.refresh();
   };
   const waits = order.state === "unsent" || order.state === "refused";

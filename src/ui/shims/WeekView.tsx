@@ -9,7 +9,7 @@ import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekPageData, WeekJob, WeekShare } from "@/core/job/tasks/shims/week";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { Tick } from "./Tick";
 import { changesOf, pickWords } from "./planWords";
@@ -51,8 +51,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
     setBusy(false);
     router.refresh();
   }
-  const said = (sent: Awaited<ReturnType<typeof send>>): string | null =>
-    sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED;
+  const said = (sent: Awaited<ReturnType<typeof send>>): string | null => troubleOf(sent)?.message ?? null;
   const fit = () =>
     run(async () => {
       const body = {

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
 import type { ShimOffers } from "@/core/job/tasks/shims/offers";
-import { type Sent, UNREACHED, send } from "../send";
+import { type Sent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";
 import { type Typed, type TypedPart, thicknessProblem } from "./typedParts";
@@ -24,7 +24,7 @@ export function usePartCommands(
   /** Says what went wrong; true when nothing did. */
   function told<T>(sent: Sent<T>): sent is Extract<Sent<T>, { kind: "done" }> {
     setBusy(false);
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
     if (sent.kind === "refused") router.refresh();
     return sent.kind === "done";
   }

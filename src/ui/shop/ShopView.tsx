@@ -2,7 +2,6 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
@@ -10,7 +9,8 @@ import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { UNREACHED, send } from "../send";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
 import { BleedForm } from "./BleedForm";
 
 interface Props {
@@ -66,40 +66,21 @@ export function ShopView({ shopName, people, sets, bleed }: Props) {
 
 function AddFeelerSet() {
   const router = useRouter();
-  const [id] = useState(() => crypto.randomUUID());
-  const [name, setName] = useState("");
-  const [system, setSystem] = useState<"metric" | "inch">("metric");
-  const [marks, setMarks] = useState("");
-  const [problem, setProblem] = useState<{ message: string; path: string } | null>(null);
-  const wrong = (path: string): string | undefined => (problem?.path === path ? problem.message : undefined);
-
-  async function add(): Promise<void> {
-    const sent = await send("POST", "/api/feeler-sets", { id, name, system, marks });
-    if (sent.kind === "done") {
-      setProblem(null);
-      router.refresh();
-    } else setProblem(sent.kind === "refused" ? sent : { message: UNREACHED, path: "" });
-  }
-
+  const { register, submit, busy, wrong, elsewhere } = useSentForm({
+    defaultValues: { name: "", system: "metric", marks: "" },
+    send: (set, idFor) => send("POST", "/api/feeler-sets", { id: idFor(set), ...set }),
+    onDone: () => router.refresh(),
+  });
+  const other = elsewhere("name", "marks");
   return (
-    <chakra.form
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        void add();
-      }}
-      display="flex"
-      flexDirection="column"
-      gap="4"
-      minWidth="0"
-    >
+    <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="4" minWidth="0">
       <PlateHeading>Add your own set</PlateHeading>
       <Field label="Name" hint="As it is written on its case" error={wrong("name")}>
-        {(c) => <TextInput {...c} value={name} onChange={(e) => setName(e.target.value)} />}
+        {(c) => <TextInput {...c} {...register("name")} />}
       </Field>
       <Field label="Leaves are made in">
         {(c) => (
-          <Select {...c} value={system} onChange={(e) => setSystem(e.target.value === "inch" ? "inch" : "metric")}>
+          <Select {...c} {...register("system")}>
             <option value="metric">millimeters</option>
             <option value="inch">inches</option>
           </Select>
@@ -110,13 +91,11 @@ function AddFeelerSet() {
         hint="Parted by blanks: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010"
         error={wrong("marks")}
       >
-        {(c) => <TextArea {...c} rows={4} value={marks} onChange={(e) => setMarks(e.target.value)} />}
+        {(c) => <TextArea {...c} {...register("marks")} rows={4} />}
       </Field>
-      {problem !== null && problem.path !== "name" && problem.path !== "marks" && (
-        <Complaint role="alert">{problem.message}</Complaint>
-      )}
+      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
       <div>
-        <Button type="submit" kind="now">
+        <Button type="submit" kind="now" disabled={busy}>
           Add the set
         </Button>
       </div>

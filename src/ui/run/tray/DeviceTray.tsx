@@ -4,7 +4,7 @@ import type { Assessment } from "@/core/devices/assess";
 import type { DeviceKind } from "@/core/devices/line";
 import { Button } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
-import { UNREACHED, send } from "../../send";
+import { send, troubleOf } from "../../send";
 import { Switch } from "./Switch";
 import type { BenchDevices } from "../session/useBenchDevices";
 
@@ -72,7 +72,7 @@ function Hand({ kind, said }: { readonly kind: DeviceKind; readonly said: Assess
   if (!said.simulated) return null;
   const move = async (line: string): Promise<void> => {
     const sent = await send("POST", `/api/devices/${kind}`, { line });
-    setProblem(sent.kind === "done" ? null : sent.kind === "refused" ? sent.message : UNREACHED);
+    setProblem(troubleOf(sent)?.message ?? null);
   };
   return (
     <>

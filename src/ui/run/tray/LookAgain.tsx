@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { valveName } from "@/core/job/words/names";
 import { Button } from "../../controls/Button";
 import { Field, Select, TextInput } from "../../controls/Field";
@@ -9,28 +9,18 @@ import type { Run } from "../model";
 export function LookAgain({ run, onDone }: { readonly run: Run; readonly onDone: () => void }) {
   const { valves } = run.context.job;
   const done = valves.filter((v) => run.now.state.valves.get(v.id)?.status === "done");
-  const [id, setId] = useState("");
-  const [reason, setReason] = useState("");
+  const { register, handleSubmit, control } = useForm({ defaultValues: { valve: "", reason: "" } });
+  const { valve, reason } = useWatch({ control });
   if (done.length === 0) return null;
-  const submit = (): void => {
-    if (id === "" || reason.trim() === "") return;
-    run.enter([{ kind: "reopened", valve: id, reason: reason.trim() }]);
+  const open = handleSubmit((look) => {
+    run.enter([{ kind: "reopened", valve: look.valve, reason: look.reason.trim() }]);
     onDone();
-  };
+  });
   return (
-    <chakra.form
-      display="flex"
-      flexWrap="wrap"
-      gap="2"
-      alignItems="end"
-      onSubmit={(e) => {
-        e.preventDefault();
-        submit();
-      }}
-    >
+    <chakra.form display="flex" flexWrap="wrap" gap="2" alignItems="end" onSubmit={(e) => void open(e)}>
       <Field label="Look again at">
         {(c) => (
-          <Select {...c} value={id} onChange={(e) => setId(e.target.value)}>
+          <Select {...c} {...register("valve")}>
             <option value="">Which valve?</option>
             {done.map((v) => (
               <option key={v.id} value={v.id}>
@@ -41,11 +31,9 @@ export function LookAgain({ run, onDone }: { readonly run: Run; readonly onDone:
         )}
       </Field>
       <chakra.div flex="1" minWidth="10rem">
-        <Field label="Why">
-          {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
-        </Field>
+        <Field label="Why">{(c) => <TextInput {...c} {...register("reason")} maxLength={300} />}</Field>
       </chakra.div>
-      <Button type="submit" size="big" disabled={id === "" || reason.trim() === ""}>
+      <Button type="submit" size="big" disabled={valve === "" || reason?.trim() === ""}>
         Open it again
       </Button>
     </chakra.form>

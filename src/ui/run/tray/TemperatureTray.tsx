@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { DEFAULT_AIR_C } from "@/core/heat/cooling";
 import { Button } from "../../controls/Button";
 import { Field, TextInput } from "../../controls/Field";
@@ -9,19 +9,15 @@ import type { Run } from "../model";
 
 /** The temperature as it is now: two of them tell how long the engine stays hot. */
 export function TemperatureTray({ run }: { readonly run: Run }) {
-  const [text, setText] = useState("");
-  const [problem, setProblem] = useState<string | undefined>();
+  const { register, handleSubmit, reset, formState } = useForm({ defaultValues: { celsius: "" } });
   const says = hotSays(run.context, run.now);
   if (says === null) return null;
   const taken = [run.context.temperatureC, ...run.now.state.temperatures.map((t) => t.celsius)].filter(
     (c) => c !== null,
   );
-  function take(): void {
-    const celsius = figure(text);
-    if (celsius == null || celsius < -60 || celsius > 250) return setProblem("Type the temperature in °C, like 82.");
-    if (run.enter([{ kind: "temperature", celsius }])) setText("");
-    setProblem(undefined);
-  }
+  const take = handleSubmit((typed) => {
+    if (run.enter([{ kind: "temperature", celsius: Number(figure(typed.celsius)) }])) reset();
+  });
   return (
     <>
       <chakra.p fontSize="18px">
@@ -35,19 +31,12 @@ export function TemperatureTray({ run }: { readonly run: Run }) {
         {taken.length === 0 ? "none taken" : taken.map((c) => `${c} °C`).join(", ")}; air{" "}
         {run.context.airC ?? `${DEFAULT_AIR_C} (assumed)`} °C
       </chakra.p>
-      <chakra.form
-        noValidate
-        display="flex"
-        gap="2"
-        alignItems="end"
-        onSubmit={(e) => {
-          e.preventDefault();
-          take();
-        }}
-      >
+      <chakra.form noValidate display="flex" gap="2" alignItems="end" onSubmit={(e) => void take(e)}>
         <chakra.div width="10rem">
-          <Field label="Engine now, °C" error={problem}>
-            {(c) => <TextInput {...c} inputMode="decimal" value={text} onChange={(e) => setText(e.target.value)} />}
+          <Field label="Engine now, °C" error={formState.errors.celsius?.message}>
+            {(c) => (
+              <TextInput {...c} {...register("celsius", { validate: temperatureProblem })} inputMode="decimal" />
+            )}
           </Field>
         </chakra.div>
         <Button type="submit" size="big">
@@ -56,4 +45,10 @@ export function TemperatureTray({ run }: { readonly run: Run }) {
       </chakra.form>
     </>
   );
+}
+
+/** What can be no engine's temperature. */
+function temperatureProblem(typed: string): string | true {
+  const celsius = figure(typed);
+  return (celsius != null && celsius >= -60 && celsius <= 250) || "Type the temperature in °C, like 82.";
 }

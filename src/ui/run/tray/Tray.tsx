@@ -1,7 +1,8 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { Button, Key } from "../../controls/Button";
 import { Field, TextInput } from "../../controls/Field";
 import { PlateHeading } from "../../controls/Stamp";
@@ -125,7 +126,9 @@ function Part({ title, children }: { readonly title: string; readonly children: 
 }
 
 function PauseForm({ onPause }: { readonly onPause: (reason: string) => void }) {
-  const [reason, setReason] = useState("");
+  const { register, handleSubmit, control } = useForm({ defaultValues: { reason: "" } });
+  const reason = useWatch({ control, name: "reason" });
+  const pause = handleSubmit((said) => onPause(said.reason.trim()));
   return (
     <>
       <chakra.p fontSize="16px" color="soft">
@@ -138,19 +141,9 @@ function PauseForm({ onPause }: { readonly onPause: (reason: string) => void }) 
           </Button>
         ))}
       </chakra.div>
-      <chakra.form
-        display="flex"
-        gap="2"
-        alignItems="end"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (reason.trim() !== "") onPause(reason.trim());
-        }}
-      >
+      <chakra.form display="flex" gap="2" alignItems="end" onSubmit={(e) => void pause(e)}>
         <chakra.div flex="1">
-          <Field label="Another reason">
-            {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
-          </Field>
+          <Field label="Another reason">{(c) => <TextInput {...c} {...register("reason")} maxLength={300} />}</Field>
         </chakra.div>
         <Button type="submit" size="big" disabled={reason.trim() === ""}>
           Pause
