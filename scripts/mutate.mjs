@@ -29,7 +29,7 @@ async function mutate(folder) {
     ],
     {
       cwd: ROOT,
-      env: { ...process.env, MUTATION_TESTS: `src/core/${folder} src/core/calc`, MUTATION_REPORT: REPORT },
+      env: { ...process.env, MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc`, MUTATION_REPORT: REPORT },
     },
   );
   if (!existsSync(REPORT)) throw new Trouble(`${folder} could not be tried (${code}).\n${output.slice(-2000)}`);

@@ -6,6 +6,7 @@ import { CRANK_OFF_DEG, IN_HAND_DEG, type StopSettings } from "@/core/stops/sett
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
+import { Tick } from "../controls/Tick";
 
 interface Props {
   readonly settings: StopSettings;
@@ -55,23 +56,11 @@ export function StopSettingsForm({ settings, onChange }: Props) {
         max={100}
         onValue={(n) => onChange({ ...settings, closingShare: n / 100 })}
       />
-      <chakra.label
-        display="grid"
-        gridTemplateColumns="28px 1fr"
-        gap="2"
-        alignItems="center"
-        minHeight="44px"
-        fontSize="16px"
-        cursor="pointer"
-      >
-        <input
-          type="checkbox"
-          checked={settings.marksOnly}
-          onChange={(e) => onChange({ ...settings, marksOnly: e.target.checked })}
-          style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }}
-        />
-        Fewest stops on this engine&apos;s marks only
-      </chakra.label>
+      <Tick
+        on={settings.marksOnly}
+        onChange={(marksOnly) => onChange({ ...settings, marksOnly })}
+        label="Fewest stops on this engine's marks only"
+      />
     </chakra.fieldset>
   );
 }

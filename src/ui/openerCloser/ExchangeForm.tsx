@@ -5,7 +5,7 @@ import { closerGapMm } from "@/core/job/tasks/openerCloser/openerCloser";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
-import { Tick } from "../shims/Tick";
+import { Tick } from "../controls/Tick";
 import { GoesIn } from "./GoesIn";
 import { OnPaper } from "./OnPaper";
 import type { Exchange } from "./useExchange";
@@ -57,6 +57,7 @@ export function ExchangeForm({ exchange }: { readonly exchange: Exchange }) {
         <OnPaper exchange={exchange} />
         {learnedMm !== 0 && (
           <Tick
+            look="framed"
             on={typed.useBias}
             onChange={(on) => form.setValue("useBias", on)}
             label={`Your loaded gap overstates by ${learnedMm.toFixed(3)} mm here`}

@@ -7,6 +7,7 @@ import { parseLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { Tick } from "../controls/Tick";
 import { numberOrText } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
@@ -26,7 +27,7 @@ interface Form {
 /** Adds parts to stock: kind and place stay as they were for the next one. */
 export function AddPart({ micrometers }: { readonly micrometers: readonly Micrometer[] }) {
   const router = useRouter();
-  const { register, submit, control, resetField, busy, trouble, wrong } = useSentForm<Form>({
+  const { register, submit, control, setValue, resetField, busy, trouble, wrong } = useSentForm<Form>({
     defaultValues: {
       kind: "shim-over",
       diameter: "",
@@ -52,10 +53,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
       router.refresh();
     },
   });
-  const [thickness, micrometerId] = [
-    useWatch({ control, name: "thickness" }),
-    useWatch({ control, name: "micrometerId" }),
-  ];
+  const { thickness = "", micrometerId, worn = false } = useWatch({ control });
   const micrometer = micrometers.find((m) => m.id === micrometerId) ?? null;
   const read = parseLength(thickness);
   return (
@@ -112,21 +110,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
           {(c) => <TextInput {...c} {...register("cost")} inputMode="decimal" />}
         </Field>
       </chakra.div>
-      <chakra.label
-        display="grid"
-        gridTemplateColumns="32px 1fr"
-        gap="3"
-        minHeight="44px"
-        alignItems="center"
-        fontSize="17px"
-      >
-        <input
-          type="checkbox"
-          {...register("worn")}
-          style={{ width: 24, height: 24, accentColor: "var(--f-colors-ink)" }}
-        />
-        <span>Used: it shows wear</span>
-      </chakra.label>
+      <Tick on={worn} onChange={(on) => setValue("worn", on)} label="Used: it shows wear" />
       {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <div>
         <Button type="submit" kind="now" disabled={busy}>

@@ -6,7 +6,7 @@ import { Field, TextInput } from "../controls/Field";
 import { PlateHeading } from "../controls/Stamp";
 import { Choice } from "./Choice";
 import { HeatPart } from "./HeatPart";
-import { Tick } from "./Tick";
+import { Tick } from "../controls/Tick";
 import type { Preparation } from "./usePreparation";
 
 /** How the engine stands: hot or cold, how that is brought to its spec, and which valves are done. */
@@ -42,9 +42,12 @@ export function EnginePart({ preparation }: { readonly preparation: Preparation 
           )}
         </Field>
         {wrong("temperatureC") !== undefined && (
-          <Tick on={chosen.sure} onToggle={() => form.setValue("sure", !chosen.sure)}>
-            The figure is right, and the engine counts as {chosen.state}
-          </Tick>
+          <Tick
+            on={chosen.sure}
+            onChange={(sure) => form.setValue("sure", sure)}
+            label={`The figure is right, and the engine counts as ${chosen.state ?? ""}`}
+            look="ruled"
+          />
         )}
       </div>
       {chosen.state === "hot" && lash && (

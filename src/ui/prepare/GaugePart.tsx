@@ -8,7 +8,8 @@ import { figure } from "../controls/typed";
 import { Choice } from "./Choice";
 import { PreloadPart } from "./PreloadPart";
 import { figuresWords } from "./SpecLine";
-import { Tick, toggled } from "./Tick";
+import { Tick } from "../controls/Tick";
+import { toggled } from "./toggled";
 import type { Preparation } from "./usePreparation";
 
 /** By what it is set: whose figures rule, how lifters are turned in, which sets are on hand and how a leaf is felt. */
@@ -69,10 +70,10 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
               <Tick
                 key={s.id}
                 on={chosen.otherSets.includes(s.id)}
-                onToggle={() => form.setValue("otherSets", toggled(chosen.otherSets, s.id))}
-              >
-                {s.name}
-              </Tick>
+                onChange={() => form.setValue("otherSets", toggled(chosen.otherSets, s.id))}
+                label={s.name}
+                look="ruled"
+              />
             ))}
         </chakra.fieldset>
       )}

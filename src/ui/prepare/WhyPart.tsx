@@ -4,7 +4,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { PURPOSES, PURPOSE_NAMES } from "@/core/job/setup/purpose";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
-import { Tick, toggled } from "./Tick";
+import { Tick } from "../controls/Tick";
+import { toggled } from "./toggled";
 import type { Preparation } from "./usePreparation";
 
 /** Why it is looked at, and what is read before anything is touched. */
@@ -34,10 +35,10 @@ export function WhyPart({ preparation }: { readonly preparation: Preparation }) 
           <Tick
             key={c.id}
             on={chosen.accepted.includes(c.id)}
-            onToggle={() => form.setValue("accepted", toggled(chosen.accepted, c.id))}
-          >
-            {c.text}
-          </Tick>
+            onChange={() => form.setValue("accepted", toggled(chosen.accepted, c.id))}
+            label={c.text}
+            look="ruled"
+          />
         ))}
         {wrong("cautions") !== undefined && <Complaint role="alert">{wrong("cautions")}</Complaint>}
       </chakra.fieldset>

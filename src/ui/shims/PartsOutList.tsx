@@ -8,7 +8,7 @@ import type { Position } from "@/core/shims/assign";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
-import { Tick } from "./Tick";
+import { Tick } from "../controls/Tick";
 import { type Typed, type TypedPart, thicknessProblem, wantedMm } from "./typedParts";
 
 interface Props {
@@ -49,6 +49,7 @@ export function PartsOutList(props: Props) {
         )}
       </Field>
       <Tick
+        look="framed"
         on={fresh}
         onChange={onFresh}
         label="Fresh build: one test part everywhere"

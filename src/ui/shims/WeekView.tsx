@@ -11,7 +11,7 @@ import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
-import { Tick } from "./Tick";
+import { Tick } from "../controls/Tick";
 import { changesOf, pickWords } from "./planWords";
 import { type SharePlan, buyingList, leftOpen } from "./typedParts";
 import { useCatalogue } from "./useCatalogue";
@@ -156,17 +156,20 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
             </Button>
           )}
           <Tick
+            look="framed"
             on={choice.buying}
             onChange={(buying) => setChoice({ ...choice, buying })}
             label="Buy what is missing"
             {...(catalogue.state === "down" ? { note: "The supplier does not answer." } : {})}
           />
           <Tick
+            look="framed"
             on={choice.near}
             onChange={(on) => setChoice({ ...choice, near: on })}
             label="All within half the band"
           />
           <Tick
+            look="framed"
             on={choice.stay}
             onChange={(on) => setChoice({ ...choice, stay: on })}
             label="No part changes places"
@@ -233,7 +236,7 @@ function JobShare({ job, on, share, given, items, onTake }: ShareProps) {
           {Object.keys(job.out).length} of {job.job.valves.length} measured
         </chakra.span>
       </chakra.div>
-      <Tick on={on} onChange={onTake} label="Counted with" />
+      <Tick look="framed" on={on} onChange={onTake} label="Counted with" />
       {on && share !== null && (
         <chakra.ul m="0" pl="5" fontSize="17px" listStyleType="square">
           {changesOf(share).map((p) => (

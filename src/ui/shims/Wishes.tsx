@@ -3,7 +3,7 @@ import type { ShimChoice, ShimOffers } from "@/core/job/tasks/shims/offers";
 import { Button } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
 import { Choice } from "../prepare/Choice";
-import { Tick } from "./Tick";
+import { Tick } from "../controls/Tick";
 import { costWords, headWords, wishWords } from "./planWords";
 import type { Catalogue } from "./useCatalogue";
 
@@ -59,12 +59,14 @@ export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
       <chakra.div display="flex" flexDirection="column" gap="2">
         <PlateHeading>Further wishes</PlateHeading>
         <Tick
+          look="framed"
           on={choice.near}
           onChange={(near) => onChoose({ ...choice, near })}
           label="All within half the band"
           note={choice.near ? "Counted with." : wishWords(offers.near, offers.plan, items)}
         />
         <Tick
+          look="framed"
           on={choice.stay}
           onChange={(stay) => onChoose({ ...choice, stay })}
           label="No part changes places"

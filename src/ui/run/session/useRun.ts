@@ -1,31 +1,26 @@
 "use client";
 
-import type { Draft } from "@/core/job/ledger/entry";
-import { useCallback, useEffect, useMemo, useState } from "react";
-import { type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
+import { useEffect, useMemo, useState } from "react";
+import { type Draft, type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
 import type { RunPageData } from "@/core/job/pages/run";
-import { refuse } from "@/core/job/refuse/refuse";
-import { evolve } from "@/core/job/state/fold";
 import { passAfter } from "@/core/job/state/pass";
-import type { JobState } from "@/core/job/state/state";
 import type { Person } from "@/core/shop/person";
-import { type Arc, contains } from "@/core/units/angle/arc";
-import type { Run, RunContext, RunNow, RunWork } from "../model";
-import { aimOf } from "../words/adjustments";
+import type { Arc } from "@/core/units/angle/arc";
+import type { Run, RunWork } from "../model";
 import { instruct } from "../words/instruction";
-import type { Action, EnterAction, Instruction, Reasoned } from "../words/shape";
-import { shiftUsed } from "./learning";
+import type { Action, EnterAction, Reasoned } from "../words/shape";
+import { asks, isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
 import { ServerClock } from "./serverClock";
 import { lastAt, lastStep } from "./steps";
-import { type Tap, type TappedReading, readTaps, sayTap, tapBlade, tapsOf } from "./taps";
+import { type Tap, sayTap, tapBlade, tapsOf } from "./taps";
+import { useAdding } from "./useAdding";
 import { useChoice } from "./useChoice";
 import { useLedger } from "./useLedger";
+import { useMarked } from "./useMarked";
 import { useRunContext } from "./useRunContext";
 import { useRunNow } from "./useRunNow";
 import { NOTHING_ON, type OnValve, useTaps } from "./useTaps";
 import { valveOf } from "./valveOf";
-
-const made = (draft: Draft): Entry => ({ ...draft, id: crypto.randomUUID(), supersedes: null }) as Entry;
 
 /** The run: what stands in the ledger, what is in hand, and what can be done. */
 export function useRun(given: RunPageData, person: Person | null, work: RunWork): Run {
@@ -239,96 +234,4 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     chooseSet,
     setSwitches,
   };
-}
-
-/** Whether the stop does not serve what is to be done there. */
-function isDoubted({ room }: RunContext, { next }: RunNow): boolean {
-  if (next.kind === "read") return next.at.doubt !== null;
-  return next.kind === "task" && room.doubtedSteps?.includes(next.step) === true && next.at?.doubt != null;
-}
-
-/** What was tapped at the valve in hand. With its lock loose it is read against what it should be before locking. */
-function readTapped(context: RunContext, now: RunNow, { taps, held }: OnValve): TappedReading | null {
-  const valve = valveOf(now.next);
-  if (valve === null) return null;
-  const { spec } = valve.valve;
-  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
-  if (!loose) return readTaps(taps, held, context.hand, spec);
-  const shift = shiftUsed(now.learning);
-  return readTaps(taps, held, context.hand, {
-    ...spec,
-    nominalMm: aimOf(now, valve),
-    lowMm: spec.lowMm - shift,
-    highMm: spec.highMm - shift,
-  });
-}
-
-/** Whether a reading raises a question that comes before anything is done about it. */
-function asks({ rules, job }: RunContext, state: JobState, read: Entry): boolean {
-  if (read.kind !== "reading") return false;
-  const { questions } = evolve(rules, job, state, read);
-  return questions.some((q) => q.valve === read.valve || (q.valve === null && read.pass === "as-found"));
-}
-
-/** What the as-left of a valve rests on where it is not read now: its last reading, or what was done last where nothing is read. */
-function leftOn({ rules }: RunContext, { state }: RunNow, valveId: string | null): string {
-  const valve = state.valves.get(valveId ?? "");
-  return (rules.judgesReadings ? valve?.last?.id : valve?.work.at(-1)?.id) ?? "";
-}
-
-/** Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did not see it begin. */
-function waited(context: RunContext, { state }: RunNow, { entries, pending }: Run["ledger"]): Entry[] {
-  const { room, rules, job } = context;
-  const unseen = entries.some((e) => pending.has(e.id) && rules.squeezes?.(job.task, e) === true);
-  const reason = room.waitedReason?.(context);
-  return state.squeezed !== null && unseen && reason !== undefined ? [made({ kind: "bled-down", reason })] : [];
-}
-
-/** The stop of the route at which the crank was found: where it stood, else where something is open; null at none. */
-function stopWithin({ job }: RunContext, { state }: RunNow, arc: Arc): string | null {
-  const there = job.route.filter((s) => contains(arc, s.crankDeg, job.cycleDeg));
-  const isOpen = (valve: string): boolean => state.valves.get(valve)?.status !== "done";
-  const stop =
-    there.find((s) => s.letter === state.stop?.letter) ??
-    there.find((s) => s.valves.some((v) => isOpen(v.valve))) ??
-    there[0];
-  return stop?.letter ?? null;
-}
-
-/** The answer that the first key gives; another instruction begins with its large button. */
-function useMarked({ title, choices }: Instruction) {
-  const [marked, setMarked] = useState({ of: "", index: 0 });
-  const of = `${title}|${choices.length}`;
-  return {
-    marked: Math.min(marked.of === of ? marked.index : 0, choices.length),
-    mark: (index: number) => setMarked({ of, index }),
-  };
-}
-
-interface Adder {
-  readonly personId: string | null;
-  readonly clock: ServerClock;
-}
-
-/** Adds entries that belong together; what the core refuses is said and nothing is sent. */
-function useAdding({ rules, job }: RunContext, ledger: Run["ledger"], state: JobState, { personId, clock }: Adder) {
-  const [complaint, setComplaint] = useState<string | null>(null);
-  const add = useCallback(
-    (entries: readonly Entry[]): boolean => {
-      let sofar = state;
-      for (const entry of entries) {
-        const why = refuse(rules, job, sofar, entry, { personId, nowMs: clock.now() });
-        if (why !== null) {
-          setComplaint(why);
-          return false;
-        }
-        sofar = evolve(rules, job, sofar, entry);
-      }
-      setComplaint(null);
-      ledger.add(entries);
-      return true;
-    },
-    [rules, job, ledger, state, personId, clock],
-  );
-  return { add, complaint, setComplaint };
 }

@@ -5,7 +5,7 @@ import type { DeviceKind } from "@/core/devices/line";
 import { Button } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
 import { send, troubleOf } from "../../send";
-import { Switch } from "./Switch";
+import { Tick } from "../../controls/Tick";
 import type { BenchDevices } from "../session/useBenchDevices";
 
 const HAND: Record<DeviceKind, readonly { readonly label: string; readonly line: string }[]> = {
@@ -26,7 +26,7 @@ export function DeviceTray({ devices, stop }: { readonly devices: BenchDevices; 
   const { gauge, encoder } = devices;
   return (
     <>
-      <Switch
+      <Tick
         on={devices.gaugeOn}
         onChange={devices.setGaugeOn}
         label="Bench gauge"
@@ -40,7 +40,7 @@ export function DeviceTray({ devices, stop }: { readonly devices: BenchDevices; 
           <Hand kind="gauge" said={gauge} />
         </chakra.div>
       )}
-      <Switch
+      <Tick
         on={devices.encoderOn}
         onChange={devices.setEncoderOn}
         label="Barring encoder"

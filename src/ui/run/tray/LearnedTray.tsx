@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
-import { Switch } from "./Switch";
+import { Tick } from "../../controls/Tick";
 import type { Run } from "../model";
 
 const signed = (mm: number): string => `${mm > 0 ? "+" : mm < 0 ? "−" : ""}${Math.abs(mm).toFixed(3)}`;
@@ -19,7 +19,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
         </chakra.p>
       ) : (
         <>
-          <Switch
+          <Tick
             on={run.switches.shift}
             onChange={(shift) => run.setSwitches({ ...run.switches, shift })}
             label="Aim off by what the lock moves"
@@ -41,7 +41,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
       )}
       {screw !== null && isScrew(screw) && (
         <>
-          <Switch
+          <Tick
             on={run.switches.k}
             onChange={(on) => run.setSwitches({ ...run.switches, k: on })}
             label="Use what turns really made"

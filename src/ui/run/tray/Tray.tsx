@@ -12,7 +12,7 @@ import { LookAgain } from "./LookAgain";
 import { PedalTray } from "./PedalTray";
 import type { BenchDevices } from "../session/useBenchDevices";
 import type { Run } from "../model";
-import { Switch } from "./Switch";
+import { Tick } from "../../controls/Tick";
 import { TemperatureTray } from "./TemperatureTray";
 
 interface Props {
@@ -84,7 +84,7 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
           <DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} />
         </Part>
         <Part title="Voice and screen">
-          <Switch
+          <Tick
             on={voice.on}
             onChange={voice.set}
             label="Say each next thing aloud"
