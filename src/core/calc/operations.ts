@@ -5,7 +5,8 @@ import { isScrew, aimMm, screwAdjuster, turnFor } from "../lash/adjuster";
 import { judge } from "../lash/judge";
 import { adviseLeaf, stacksOf } from "../lash/leaf";
 import { isZero, lashOf, readingProblem, startMm, type Reading } from "../lash/reading";
-import { DEFAULT_BAND_MM, lashSpec, type LashSpec } from "../lash/spec";
+import type { LashFigures } from "../engine/engineFile";
+import { defaultBand, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
 import { locate, stops, tape } from "./crankOperations";
 import { heat, preload } from "./gearOperations";
@@ -59,8 +60,8 @@ function readSpec(figures: z.infer<typeof specInput>): LashSpec {
   return spec;
 }
 
-const assumedBand = (spec: LashSpec): string[] =>
-  spec.assumedBand ? [`A limit was not given: ${DEFAULT_BAND_MM} mm from nominal is assumed.`] : [];
+const assumedBand = (spec: LashSpec, { nominal }: LashFigures): string[] =>
+  spec.assumedBand ? [`A limit was not given: ${defaultBand(nominal).words} from nominal is assumed.`] : [];
 
 const optionalMm = (value: number | string | undefined): number | null => (value === undefined ? null : toMm(value));
 
@@ -81,7 +82,7 @@ function lash(input: unknown): object {
     urgent: isZero(reading) && spec.lowMm > 0,
     aimMm: tidy(aim),
     turn: turnAnswer(given.adjuster, startMm(reading), aim),
-    assumptions: assumedBand(spec),
+    assumptions: assumedBand(spec, given.spec),
   };
 }
 

@@ -1,6 +1,6 @@
 /** What is odd about a spec, asked before anything is set by it. */
 import { type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
-import { DEFAULT_BAND_MM, crossedLimit, lashSpec } from "../lash/spec";
+import { crossedLimit, defaultBand, lashSpec } from "../lash/spec";
 import { toMm } from "../units/length";
 import { coldAimRefusal } from "./coldAim";
 
@@ -19,7 +19,9 @@ export function specQuestions(lash: LashEntry): string[] {
       questions.push(`${title(role)}: a limit equals the nominal lash. Is there really no room on that side?`);
     }
     if (spec.assumedBand)
-      questions.push(`${title(role)}: no limits are given, so plus and minus ${DEFAULT_BAND_MM} mm is assumed.`);
+      questions.push(
+        `${title(role)}: no limits are given, so plus and minus ${defaultBand(figures.nominal).words} is assumed.`,
+      );
   }
   const { intake, exhaust } = lash;
   if (intake !== undefined && exhaust !== undefined && toMm(exhaust.nominal) < toMm(intake.nominal)) {

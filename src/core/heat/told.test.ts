@@ -334,6 +334,9 @@ describe("what is odd about a spec", () => {
       "Exhaust: no limits are given, so plus and minus 0.025 mm is assumed.",
       "Exhaust lash is usually the wider one, and here it is not. Are the two exchanged?",
     ]);
+    expect(specQuestions({ state: "hot", exhaust: { nominal: "12 thou", high: "14 thou" } })).toEqual([
+      "Exhaust: no limits are given, so plus and minus one thou is assumed.",
+    ]);
     expect(specQuestions({ state: "hot", exhaust: { nominal: 0.3, low: 0.25, high: 0.3 } })).toEqual([
       "Exhaust: a limit equals the nominal lash. Is there really no room on that side?",
     ]);

@@ -88,6 +88,21 @@ describe("specs", () => {
       assumedBand: true,
     });
   });
+  it("assumes a thou where the figures are in inches: this leaf goes, the next does not, is in its band", () => {
+    for (const nominal of ["4 thou", "0.004 in"]) {
+      const spec = lashSpec({ nominal });
+      expect(spec).toMatchObject({
+        lowMm: expect.closeTo(0.0762, 9),
+        highMm: expect.closeTo(0.127, 9),
+        assumedBand: true,
+      });
+      expect(judge({ goesMm: 0.004 * 25.4, noGoMm: 0.005 * 25.4 }, spec)).toBe("in");
+    }
+    expect(lashSpec({ nominal: "4 thou", low: "0.09 mm" })).toMatchObject({
+      lowMm: 0.09,
+      highMm: expect.closeTo(0.127, 9),
+    });
+  });
   it("names a crossed limit", () => {
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.31 }))?.field).toBe("low");
     expect(crossedLimit(lashSpec({ nominal: 0.3, low: 0.3, high: 0.29 }))?.field).toBe("high");

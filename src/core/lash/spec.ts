@@ -1,9 +1,9 @@
 /**
  * A lash spec in mm: what is aimed at and the band that is accepted, both ends included.
  */
-import type { EngineFile, LashFigures, ValveRole } from "../engine/engineFile";
+import type { EngineFile, LashFigures, LengthText, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
-import { toMm } from "../units/length";
+import { MM_PER_INCH, lengthOf, toMm } from "../units/length";
 
 export interface LashSpec {
   readonly nominalMm: number;
@@ -13,16 +13,27 @@ export interface LashSpec {
   readonly assumedBand: boolean;
 }
 
-/** Half the band of a spec that names no limits (assumed: one step of a common feeler set). */
-export const DEFAULT_BAND_MM = 0.025;
+/**
+ * Half the band of a spec that names no limits, in the system of its figures (rule of the trade). In inches "this leaf
+ * goes, the next does not" is then in its band at nominal.
+ */
+const DEFAULT_BANDS = {
+  metric: { mm: 0.025, words: "0.025 mm" },
+  inch: { mm: MM_PER_INCH / 1000, words: "one thou" },
+} as const;
+
+/** What is assumed to either side of a nominal lash without limits. @throws RangeError when it is not a length */
+export const defaultBand = (nominal: LengthText): (typeof DEFAULT_BANDS)["metric" | "inch"] =>
+  DEFAULT_BANDS[lengthOf(nominal).unit === "mm" ? "metric" : "inch"];
 
 /** Reads the figures of one role. Crossed limits pass through: {@link crossedLimit} names them. */
 export function lashSpec(figures: LashFigures): LashSpec {
   const nominalMm = toMm(figures.nominal);
+  const band = defaultBand(figures.nominal).mm;
   return {
     nominalMm,
-    lowMm: figures.low === undefined ? Math.max(0, nominalMm - DEFAULT_BAND_MM) : toMm(figures.low),
-    highMm: figures.high === undefined ? nominalMm + DEFAULT_BAND_MM : toMm(figures.high),
+    lowMm: figures.low === undefined ? Math.max(0, nominalMm - band) : toMm(figures.low),
+    highMm: figures.high === undefined ? nominalMm + band : toMm(figures.high),
     assumedBand: figures.low === undefined || figures.high === undefined,
   };
 }

@@ -74,9 +74,12 @@ export function showLength(mm: number, unit: LengthUnit = "mm"): string {
 /** The bare figure of {@link showLength}, for places where the unit stands beside it. */
 export const showFigure = (mm: number, unit: LengthUnit = "mm"): string => showLength(mm, unit).split(" ")[0] ?? "";
 
-/** Millimetres of a length that has been validated. @throws RangeError when it is not a length. */
-export function toMm(input: number | string): number {
+/** A length that has been validated. @throws RangeError when it is not a length. */
+export function lengthOf(input: number | string): Length {
   const length = parseLength(input);
-  if (length === null) throw new RangeError(`toMm: not a length: ${input}`);
-  return length.mm;
+  if (length === null) throw new RangeError(`lengthOf: not a length: ${input}`);
+  return length;
 }
+
+/** Its millimetres. @throws RangeError when it is not a length. */
+export const toMm = (input: number | string): number => lengthOf(input).mm;

@@ -78,7 +78,7 @@ describe("a length as typed", () => {
     expect([showLength(0.3048, "in"), showLength(0.3048, "thou"), showFigure(0.3048, "in"), showFigure(0.3)]).toEqual(
       ["0.012 in", "12.0 thou", "0.012", "0.30"],
     );
-    expect(() => toMm("wide")).toThrow("toMm: not a length: wide");
+    expect(() => toMm("wide")).toThrow("lengthOf: not a length: wide");
   });
 });
 
