@@ -150,7 +150,10 @@ describe("the leaf to try", () => {
     expect(tried([0.14, 0.15], 0.1, 0.16)).toBe(0.15);
     expect(tried([0.14, 0.16], 0.14, 0.16)).toBeNull();
   });
-  it("says why it can't tell", () => {
+  it("says why it can't tell, in the unit of the set", () => {
+    expect(
+      adviseLeaf(stacksOf([0.127, 0.1778], 1), { goesMm: 0.127, noGoMm: 0.1778 }, spec, 0.2, "in"),
+    ).toMatchObject({ why: "This set has nothing between 0.005 and 0.007 in, not even stacked." });
     expect(advise([0.14, 0.16], 0.14, 0.16)).toMatchObject({
       why: "This set has nothing between 0.140 and 0.160 mm, not even stacked.",
     });

@@ -6,6 +6,7 @@
  * offered is the one that needs the fewest further tries at worst, and of those the one nearest
  * to where the lash is expected.
  */
+import { MM_PER_INCH } from "../units/length";
 import { judgeInterval, type Verdict } from "./judge";
 import type { LashSpec } from "./spec";
 
@@ -61,13 +62,14 @@ function distinct(stacks: Stack[]): Stack[] {
 
 /**
  * Advice for the next try. `goesMm` is 0 and `noGoMm` Infinity while nothing was tried on that
- * side; `expectedMm` is where the lash probably lies (nominal, or its own past).
+ * side; `expectedMm` is where the lash probably lies (nominal, or its own past). Sizes are told in `unit`.
  */
 export function adviseLeaf(
   stacks: readonly Stack[],
   known: { readonly goesMm: number; readonly noGoMm: number },
   spec: LashSpec,
   expectedMm: number = spec.nominalMm,
+  unit: "mm" | "in" = "mm",
 ): LeafAdvice {
   const now = judgeInterval(known.goesMm, known.noGoMm, spec);
   if (now !== "undecided") return { decided: true, verdict: now };
@@ -77,7 +79,7 @@ export function adviseLeaf(
   const ends = [known.goesMm, ...inside.map((s) => s.thicknessMm), known.noGoMm];
   const labels = ends.slice(1).map((hi, i) => judgeInterval(ends[i] ?? 0, hi, spec));
   if (labels.every((l) => l === "undecided"))
-    return { decided: false, try: null, why: cannotWhy(known, inside.length) };
+    return { decided: false, try: null, why: cannotWhy(known, inside.length, unit) };
   // A cut is worth a try where the judgement changes across it; inside[i] parts cells i and i + 1.
   const cuts = inside.filter((_, i) => labels[i] !== labels[i + 1]);
   return { decided: false, try: bestCut(cuts, expectedMm) };
@@ -97,12 +99,13 @@ function bestCut(cuts: readonly Stack[], expectedMm: number): Stack {
   return (best as { stack: Stack }).stack;
 }
 
-function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number): string {
-  const from = known.goesMm === 0 ? "below" : `between ${known.goesMm.toFixed(3)} and`;
-  const to = Number.isFinite(known.noGoMm) ? `${known.noGoMm.toFixed(3)} mm` : `${known.goesMm.toFixed(3)} mm`;
+function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number, unit: "mm" | "in"): string {
+  const size = (mm: number): string => (unit === "mm" ? mm : mm / MM_PER_INCH).toFixed(3);
+  const goes = size(known.goesMm);
   if (!Number.isFinite(known.noGoMm))
-    return `This set has no leaf or stack over ${known.goesMm.toFixed(3)} mm: take a thicker set.`;
+    return `This set has no leaf or stack over ${goes} ${unit}: take a thicker set.`;
+  const there = `${known.goesMm === 0 ? "below" : `between ${goes} and`} ${size(known.noGoMm)} ${unit}`;
   return left === 0
-    ? `This set has nothing ${from} ${to}, not even stacked.`
-    : `What this set has ${from} ${to} can't tell whether the lash is in its band.`;
+    ? `This set has nothing ${there}, not even stacked.`
+    : `What this set has ${there} can't tell whether the lash is in its band.`;
 }

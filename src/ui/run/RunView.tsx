@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { type MouseEvent, useCallback, useMemo, useState } from "react";
+import { type MouseEvent, useCallback, useEffect, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button, Key } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
@@ -29,7 +29,7 @@ import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/useBenchDevices";
 import { useOffline } from "./session/useOffline";
 import { useRun } from "./session/useRun";
-import type { Run, RunProps, RunWork } from "./model";
+import type { Ledger, Run, RunProps, RunWork } from "./model";
 import { RUN_KEYS, useRunKeys } from "./session/useRunKeys";
 import { useVoice } from "./session/useVoice";
 import { useWakeLock } from "./session/useWakeLock";
@@ -56,6 +56,17 @@ function letKeysGo(event: MouseEvent): void {
     active.blur();
 }
 
+/** Opens a page that the shop draws from the ledger: once all that was entered is kept, since it would not be there else. */
+function useOpening(jobId: string, { pending }: Ledger): (path: string) => void {
+  const router = useRouter();
+  const [path, setPath] = useState<string | null>(null);
+  const kept = pending.size === 0;
+  useEffect(() => {
+    if (path !== null && kept) router.push(`/jobs/${jobId}/${path}`);
+  }, [path, kept, jobId, router]);
+  return setPath;
+}
+
 /** A part of the screen that is open or not. */
 function usePlace() {
   const [open, setOpen] = useState(false);
@@ -73,10 +84,10 @@ function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: numb
 /** The run: one next thing, the head, the crank, the leaves. */
 export function RunView({ given, people, person, work }: Props) {
   const ready = useHydrated();
-  const router = useRouter();
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;
+  const open = useOpening(given.id, ledger);
   const [view, setView] = useHeadView(given.file.name);
   const help = usePlace();
   const locate = usePlace();
@@ -95,7 +106,7 @@ export function RunView({ given, people, person, work }: Props) {
   const act = (index: number): void => {
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
-    else if (action?.kind === "open") router.push(`/jobs/${given.id}/${action.path}`);
+    else if (action?.kind === "open") open(action.path);
     else if (action !== undefined) run.act(action);
   };
   useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });

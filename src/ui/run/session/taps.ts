@@ -126,6 +126,8 @@ function fromTwoLeaves(
     stacks,
     problem === null ? { goesMm: goes?.mm ?? 0, noGoMm: noGo?.mm ?? Infinity } : NOTHING_KNOWN,
     spec,
+    spec.nominalMm,
+    set.system === "inch" ? "in" : "mm",
   );
   const fromMm = empty ? null : startMm(reading);
   return {

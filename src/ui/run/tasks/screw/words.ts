@@ -3,7 +3,8 @@ import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveState } from "@/core/job/state/state";
 import { capital } from "@/core/job/words/names";
-import { showLength } from "@/core/units/length";
+import { specUnit } from "@/core/job/words/specs";
+import { type LengthUnit, showLength } from "@/core/units/length";
 import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import type { Adjustment, RunContext, RunNow } from "../../model";
 import { ROUND_UP_MM, aimOf, exchanged } from "../../words/adjustments";
@@ -23,7 +24,8 @@ export function screwAdjustment(
   const gear = context.file.adjuster?.kind;
   if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
     return exchanged(now, valve, fromMm);
-  return { ...byAmount(context, (fromMm ?? aim) - aim), turns: null, aimMm: aim };
+  const unit = specUnit(context.file.lash?.[valve.valve.role]);
+  return { ...byAmount(context, (fromMm ?? aim) - aim, unit), turns: null, aimMm: aim };
 }
 
 function turnOf({ file }: RunContext, { learning }: RunNow, fromMm: number, aim: number): Turn | null {
@@ -51,9 +53,9 @@ function byTurn({ locking, file }: RunContext, turn: Turn): Said {
   };
 }
 
-/** Without the figures of its screw: what must change, in mm. */
-const byAmount = ({ locking }: RunContext, excessMm: number): Said => ({
-  title: `${excessMm > 0 ? "Close" : "Open"} it by ${showLength(Math.abs(excessMm) + ROUND_UP_MM)}, and lock.`,
+/** Without the figures of its screw: what must change, in the unit of the spec. */
+const byAmount = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): Said => ({
+  title: `${excessMm > 0 ? "Close" : "Open"} it by ${showLength(Math.abs(excessMm) + ROUND_UP_MM, unit)}, and lock.`,
   how: `Give the adjuster's place and thread on the engine's page to be told the turn. ${locking.how}`,
   done: { locked: "Turned and locked", turned: "Turned: read before locking" },
 });
