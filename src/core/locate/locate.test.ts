@@ -46,6 +46,16 @@ describe("observations", () => {
       [600, 660],
     ]);
   });
+  it("a release of another role is no business of a valve", () => {
+    const one = resolveEngine(
+      engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
+    );
+    expect(told(one, [{ kind: "pressed", valve: "1I" }])).toEqual([[348, 588]]);
+  });
+  it("a release narrows what is loose, and an exact mark is still somewhere", () => {
+    expect(told(FOUR, [{ kind: "mark", markDeg: 90, withinDeg: 0 }])).toHaveLength(2);
+    expect(told(FOUR, [{ kind: "rotor", cylinder: "2", withinDeg: 3 }])).toEqual([[177, 183]]);
+  });
   it("rocking is seen 8 degrees to each side where lobes hardly overlap", () => {
     const narrow = resolveEngine(
       engineFile(["1"], {
@@ -179,6 +189,23 @@ describe("locate", () => {
         { kind: "loose", valve: "1I" },
       ]).contradiction,
     ).toEqual([0]);
+  });
+  it("names as few as will do, wherever they stand", () => {
+    const seen: Observation[] = [
+      { kind: "rotor", cylinder: "1" },
+      { kind: "rotor", cylinder: "4" },
+      { kind: "mark", markDeg: 0 },
+      { kind: "rotor", cylinder: "4", withinDeg: 4 },
+    ];
+    expect(locate(FOUR, seen).contradiction).toEqual([0]);
+    expect(locate(FOUR, [...seen].reverse()).contradiction).toEqual([3]);
+    expect(
+      locate(FOUR, [
+        { kind: "rotor", cylinder: "1" },
+        { kind: "rotor", cylinder: "2" },
+        { kind: "rotor", cylinder: "4" },
+      ]).contradiction,
+    ).toEqual([0, 1]);
   });
   it("of two that are as far out, it names the one that was seen first", () =>
     expect(

@@ -29,12 +29,11 @@ export function intersect(a: readonly Arc[], b: readonly Arc[], cycleDeg: number
   for (const x of a) {
     for (const y of b) {
       const into = fold(y.startDeg - x.startDeg, cycleDeg);
-      if (into < x.spanDeg) both.push({ startDeg: y.startDeg, spanDeg: Math.min(x.spanDeg - into, y.spanDeg) });
-      const back = cycleDeg - into;
-      if (into > 0 && back < y.spanDeg)
-        both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - back, x.spanDeg) });
+      both.push({ startDeg: y.startDeg, spanDeg: Math.min(x.spanDeg - into, y.spanDeg) });
+      both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - (cycleDeg - into), x.spanDeg) });
     }
   }
+  // Where they don't meet, nothing or less is left.
   return both.filter((arc) => arc.spanDeg > TOUCH_DEG).sort((p, q) => p.startDeg - q.startDeg);
 }
 
@@ -139,14 +138,8 @@ function candidates(engine: Engine): readonly Question[] {
 
 /** Easiest first: a rocker wiggled, a thumb on a plug hole, then what must be watched while turning. */
 function questionsOf(engine: Engine): Observation[] {
-  const seen = new Set<string>();
-  // Valves of one role in one cylinder tell the same.
-  const valves = engine.valves.filter((v) => {
-    const key = `${v.cylinder}|${v.role}`;
-    return v.baseCircleArcs !== null && !seen.has(key) && Boolean(seen.add(key));
-  });
   const ofValves = (kinds: readonly (typeof VALVE_SIGHTS)[number][]): Observation[] =>
-    kinds.flatMap((kind) => valves.map((v) => ({ kind, valve: v.id })));
+    kinds.flatMap((kind) => engine.valves.map((v) => ({ kind, valve: v.id })));
   const ofCylinders = (kind: "pressure" | "rocking"): Observation[] =>
     engine.cylinders.map((c) => ({ kind, cylinder: c.id }));
   return [
