@@ -1,7 +1,8 @@
 /**
  * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes are
  * noticed by the tests of its own folder and by those that hold `calc` against references. Folders are those of
- * `src/core`; all that compute when none is named. Not a part of `npm test`: it takes minutes.
+ * `src/core` or below one; all that compute when none is named. The slowest properties are tried on a tenth of their
+ * cases then. Not a part of `npm test`: it takes minutes, hours for stops and job.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
@@ -29,7 +30,12 @@ async function mutate(folder) {
     ],
     {
       cwd: ROOT,
-      env: { ...process.env, MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc`, MUTATION_REPORT: REPORT },
+      env: {
+        ...process.env,
+        MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc`,
+        MUTATION_REPORT: REPORT,
+        PROPERTY_SHARE: "0.1",
+      },
     },
   );
   if (!existsSync(REPORT)) throw new Trouble(`${folder} could not be tried (${code}).\n${output.slice(-2000)}`);

@@ -12,6 +12,7 @@ import { openValves } from "./closeOut/missing";
 import { markLetters, routeOf } from "../stops/route";
 import { jobFor, passNow, refusalAfter } from "./jobs.testing";
 import { asLeft } from "./state/state";
+import { runs } from "../units/runs.testing";
 
 const FOUR = jobFor(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
 let count = 0;
@@ -253,7 +254,7 @@ describe("corrections", () => {
         for (const v of valves.values()) if (v.status === "done") expect(v.verdict).toBe("in");
         expect(doneCount).toBe([...valves.values()].filter((v) => v.status === "done").length);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 });

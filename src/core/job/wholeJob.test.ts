@@ -7,6 +7,7 @@ import { type Entry, type ReadingEntry, liveEntries } from "./ledger/entry";
 import { verdictOf } from "./ledger/readings";
 
 import { SPEC, jobFor, passNow, refusalAfter } from "./jobs.testing";
+import { runs } from "../units/runs.testing";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
 const LEAVES = Array.from({ length: 60 }, (_, i) => (i + 1) / 100);
@@ -139,7 +140,7 @@ describe("following the next thing", () => {
             new Set(ledger.slice(0, firstSet).flatMap((e) => (e.kind === "reading" ? [e.valve] : []))).size,
           ).toBe(job.valves.length);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -174,7 +175,7 @@ describe("following the next thing", () => {
         }
         expect(jobState(hand.job, ledger).closed).not.toBeNull();
       }),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   });
 });

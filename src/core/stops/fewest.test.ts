@@ -9,6 +9,7 @@ import { marginDeg } from "./margin";
 import { planMethod } from "./planMethod";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
 import { stab } from "./stabbing";
+import { runs } from "../units/runs.testing";
 
 /** Ends of arcs lie on tens, so best margins and their angles lie on fives. */
 const GRID = Array.from({ length: 144 }, (_, i) => i * 5);
@@ -88,7 +89,7 @@ describe("fewestStops", () => {
         const severalArcs = engine.valves.some((v) => (v.baseCircleArcs?.length ?? 0) > 1);
         if (!severalArcs) expect(plan.turnTotalDeg).toBeCloseTo(forced[count - 1]?.turn ?? NaN, 4);
       }),
-      { numRuns: 30 },
+      { numRuns: runs(30) },
     );
   }, 120_000);
   it("takes a stop a hair short of a whole cycle for one at its start", () => {
@@ -172,7 +173,7 @@ describe("bestWorstMargin", () => {
           else expect(best?.worstDeg).toBeCloseTo(worst, 4);
         });
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     );
   }, 120_000);
   it("refuses no stops", () =>

@@ -13,6 +13,7 @@ import { adviseParts, openerCloserOf } from "./openerCloser";
 import type { OpenerCloserPlan } from "./plan";
 
 import { jobFor, jobOn, nextKind, passNow, refusalAfter } from "../../jobs.testing";
+import { runs } from "../../../units/runs.testing";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "positive-closing" } });
 const SPEC = { nominalMm: 0.1, lowMm: 0.08, highMm: 0.13, assumedBand: false };
@@ -198,7 +199,7 @@ describe("a job on positively closed valves", () => {
         expect(state.closed).not.toBeNull();
         for (const v of state.valves.values()) expect([v.verdict, openerCloserOf(v).stage]).toEqual(["in", "right"]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
   it("learns what a hand overstates, and takes it off: fewer tries after", () => {

@@ -14,6 +14,7 @@ import { planPreload, preloadSpec, type PreloadPlan } from "./plan";
 import { spreadWords } from "./sheet";
 import type { JobOf } from "../../job";
 import { jobOn, nextKind, refusalAfter } from "../../jobs.testing";
+import { runs } from "../../../units/runs.testing";
 
 const LIFTERS: EngineFile = engineFile(["1", "2", "4", "3"], {
   cam: MILD_CAM,
@@ -151,7 +152,7 @@ describe("a preload job", () => {
           ).toBe(true);
         },
       ),
-      { numRuns: 12 },
+      { numRuns: runs(12) },
     );
   });
   it("goes from zero lash to the turn to the depth, valve by valve", () => {

@@ -13,6 +13,7 @@ import { shimOffers } from "./offers";
 import { shimParts } from "./problem";
 import { partWords } from "./words";
 import { shim } from "./shims.testing";
+import { runs } from "../../../units/runs.testing";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim" } });
 const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
@@ -145,7 +146,7 @@ describe("a shim job", () => {
         expect(state.closed).not.toBeNull();
         for (const v of state.valves.values()) expect(v.verdict === "in" || v.left?.reason != null).toBe(true);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
   it("reads all, works out the parts, seats them, and reads all once more", () => {

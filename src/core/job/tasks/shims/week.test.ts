@@ -12,6 +12,7 @@ import type { JobOf } from "../../job";
 import { jobOn } from "../../jobs.testing";
 import type { ShimsTask } from "./plan";
 import { shim } from "./shims.testing";
+import { runs } from "../../../units/runs.testing";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "bucket-shim" } });
 const SPEC = { nominalMm: 0.15, lowMm: 0.1, highMm: 0.2, assumedBand: false };
@@ -100,7 +101,7 @@ describe("one stock for several engines", () => {
           expect(unserved(week.shares)).toBeLessThanOrEqual(unserved(alone));
         },
       ),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
   it("parts of another diameter are another stock", () => {
