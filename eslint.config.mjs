@@ -12,7 +12,7 @@ const forbid = (files, patterns, names, message) => ({
     ],
   },
 });
-const inTests = ["**/*.test.ts", "e2e/**"];
+const inTests = ["**/*.test.ts", "**/*.testing.ts", "e2e/**"];
 
 const config = [
   { ignores: [".next/**", ".data/**", "node_modules/**", "next-env.d.ts", "test-results/**"] },

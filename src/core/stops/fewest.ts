@@ -149,18 +149,19 @@ function leastTurning(
   if (count < 2) return clear.stops;
   const marginDeg = clear.worstDeg - NEAR_DEG / 10;
   const targets = baseCircles.map((h) => shrunk(h, marginDeg, cycleDeg) ?? h);
-  // A hair short of a cycle is its start: told apart they would make a turn of nearly a cycle look like none.
-  const told = (stops: readonly number[]): number[] => stops.map((deg) => tidyDeg(deg) % cycleDeg);
-  const best = { stops: told(clear.stops).sort((a, b) => a - b), turnDeg: Infinity };
+  // A hair short of a cycle is its start: else a turn of nearly a cycle would look like none.
+  const fromStart = (stops: readonly number[]): number[] =>
+    stops.map((deg) => (deg > cycleDeg - NEAR_DEG / 2 ? deg - cycleDeg : deg));
+  const best = { stops: fromStart(clear.stops).sort((a, b) => a - b), turnDeg: Infinity };
   const keep = (drawn: readonly number[]): void => {
-    const stops = told(drawn).sort((a, b) => a - b);
+    const stops = fromStart(drawn).sort((a, b) => a - b);
     const turnDeg = (stops.at(-1) ?? 0) - (stops[0] ?? 0);
     if (turnDeg < best.turnDeg) Object.assign(best, { stops, turnDeg });
   };
   keep(drawnIn(targets, best.stops, cycleDeg));
   if (targets.every((t) => t.length === 1)) {
     const arcs = targets.map((t) => t[0] as Arc);
-    for (const stops of sweepsFromEveryEnd(arcs, cycleDeg, count).map(told)) {
+    for (const stops of sweepsFromEveryEnd(arcs, cycleDeg, count).map(fromStart)) {
       // Only sets whose first stop is the first on the cycle count from there.
       if (stops.every((deg) => deg >= (stops[0] ?? 0))) keep(stops);
     }
