@@ -2,8 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
-import { useRouter } from "next/navigation";
-import { type MouseEvent, useCallback, useEffect, useMemo, useState } from "react";
+import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button, Key } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
@@ -28,8 +27,9 @@ import { RunHeader } from "./panels/RunHeader";
 import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/useBenchDevices";
 import { useOffline } from "./session/useOffline";
+import { useOpening } from "./session/useOpening";
 import { useRun } from "./session/useRun";
-import type { Ledger, Run, RunProps, RunWork } from "./model";
+import type { Run, RunProps, RunWork } from "./model";
 import { RUN_KEYS, useRunKeys } from "./session/useRunKeys";
 import { useVoice } from "./session/useVoice";
 import { useWakeLock } from "./session/useWakeLock";
@@ -56,17 +56,6 @@ function letKeysGo(event: MouseEvent): void {
     active.blur();
 }
 
-/** Opens a page that the shop draws from the ledger: once all that was entered is kept, since it would not be there else. */
-function useOpening(jobId: string, { pending }: Ledger): (path: string) => void {
-  const router = useRouter();
-  const [path, setPath] = useState<string | null>(null);
-  const kept = pending.size === 0;
-  useEffect(() => {
-    if (path !== null && kept) router.push(`/jobs/${jobId}/${path}`);
-  }, [path, kept, jobId, router]);
-  return setPath;
-}
-
 /** A part of the screen that is open or not. */
 function usePlace() {
   const [open, setOpen] = useState(false);
@@ -87,7 +76,7 @@ export function RunView({ given, people, person, work }: Props) {
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job } = context;
-  const open = useOpening(given.id, ledger);
+  const open = useOpening(given.id, ledger, instruction);
   const [view, setView] = useHeadView(given.file.name);
   const help = usePlace();
   const locate = usePlace();
