@@ -71,6 +71,9 @@ export function showLength(mm: number, unit: LengthUnit = "mm"): string {
   return `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
 }
 
+/** How a change of a length is shown: in inches by tenths of a thou, since a thou is coarse for what is turned or ground. */
+export const showChange = (mm: number, unit: LengthUnit): string => showLength(mm, unit === "mm" ? "mm" : "thou");
+
 /** The bare figure of {@link showLength}, for places where the unit stands beside it. */
 export const showFigure = (mm: number, unit: LengthUnit = "mm"): string => showLength(mm, unit).split(" ")[0] ?? "";
 

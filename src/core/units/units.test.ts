@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { arcBetween, complement, contains, fold, union, widen } from "./angle/arc";
 import { interval } from "./interval";
-import { parseLength, showFigure, showLength, toMm } from "./length";
+import { parseLength, showChange, showFigure, showLength, toMm } from "./length";
 import { lengthSchema } from "./lengthSchema";
 import { median, robustSpread } from "./median";
 import { threadPitch } from "./thread";
@@ -78,6 +78,11 @@ describe("a length as typed", () => {
     expect([showLength(0.3048, "in"), showLength(0.3048, "thou"), showFigure(0.3048, "in"), showFigure(0.3)]).toEqual(
       ["0.012 in", "12.0 thou", "0.012", "0.30"],
     );
+    expect([showChange(0.0254, "in"), showChange(0.0203, "thou"), showChange(0.02, "mm")]).toEqual([
+      "1.0 thou",
+      "0.8 thou",
+      "0.02 mm",
+    ]);
     expect(() => toMm("wide")).toThrow("lengthOf: not a length: wide");
   });
 });

@@ -105,6 +105,20 @@ describe("instruct, for a reading out of its band", () => {
   ])("%s", (_name, adjuster, taps, title, button) => {
     expect(toldOf(adjuster, taps)).toMatchObject({ title, button: { label: button, action: { kind: "set" } } });
   });
+  it("tells a change in the unit of the spec: in thou where that is in inches", () => {
+    const inches = {
+      lash: { state: "cold" as const, intake: { nominal: "0.012 in" }, exhaust: { nominal: "12 thou" } },
+    };
+    const said = (adjuster: AdjusterEntry | undefined, taps: Taps): string => {
+      const context = contextFor(adjuster);
+      const file = { ...context.file, ...inches };
+      const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
+      return told({ ...context, file }, nowOf(context, [ARRIVED], { learning: { wanted: false } }), { taps, tapped })
+        .title;
+    };
+    expect(said(undefined, LOOSE)).toBe("Close it by 4.9 thou, and lock.");
+    expect(said({ kind: "grind" }, TIGHT)).toBe("Take 2.4 thou off the stem's end, and read again.");
+  });
   it("names what wrong lash does, and the danger of none", () => {
     expect(toldOf(undefined, LOOSE).grounds.join(" ")).toContain("noisy");
     expect(toldOf(undefined, { none: "goes" }).grounds.join(" ")).toMatch(/held open.*burnt valve/);

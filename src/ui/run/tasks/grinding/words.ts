@@ -2,7 +2,7 @@
 import type { ValveState } from "@/core/job/state/state";
 import { type GrindStep, MOST_AT_ONCE_MM, grindStep } from "@/core/shims/grind";
 import { specUnit } from "@/core/job/words/specs";
-import { type LengthUnit, showLength } from "@/core/units/length";
+import { type LengthUnit, showChange } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../../model";
 import { ROUND_UP_MM } from "../../words/adjustments";
 import { screwAdjustment } from "../screw/words";
@@ -27,19 +27,19 @@ export function grindAdjustment(
 function byGrinding(step: GrindStep, unit: LengthUnit): Pick<Adjustment, "title" | "how" | "done"> {
   if (step.kind === "too-wide") {
     return {
-      title: `It is ${showLength(step.byMm + ROUND_UP_MM, unit)} too wide: grinding can't close it.`,
+      title: `It is ${showChange(step.byMm + ROUND_UP_MM, unit)} too wide: grinding can't close it.`,
       how: "Recut the seat or fit another valve, then read again.",
       done: { locked: "Seat or valve changed: read again", turned: null },
     };
   }
-  const size = showLength(step.offMm, unit);
+  const size = showChange(step.offMm, unit);
   const much =
     step.wantedMm > MOST_AT_ONCE_MM + 1e-9
-      ? ` More than ${showLength(MOST_AT_ONCE_MM, unit)} is missing: look at the seat before so much of the stem goes.`
+      ? ` More than ${showChange(MOST_AT_ONCE_MM, unit)} is missing: look at the seat before so much of the stem goes.`
       : "";
   return {
     title: `Take ${size} off the stem's end${step.last ? "" : ", and read again"}.`,
-    how: `${step.last ? "The last step." : `${showLength(step.wantedMm, unit)} is missing in all: go in steps.`} What is ground away can't be put back.${much} Square to the stem, the burr taken off, put back to read.`,
+    how: `${step.last ? "The last step." : `${showChange(step.wantedMm, unit)} is missing in all: go in steps.`} What is ground away can't be put back.${much} Square to the stem, the burr taken off, put back to read.`,
     done: { locked: `${size} ground off, put back`, turned: null },
   };
 }

@@ -4,7 +4,7 @@ import { biteWords } from "@/core/lash/locking";
 import type { ValveState } from "@/core/job/state/state";
 import { capital } from "@/core/job/words/names";
 import { specUnit } from "@/core/job/words/specs";
-import { type LengthUnit, showLength } from "@/core/units/length";
+import { type LengthUnit, showChange } from "@/core/units/length";
 import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import type { Adjustment, RunContext, RunNow } from "../../model";
 import { ROUND_UP_MM, aimOf, exchanged } from "../../words/adjustments";
@@ -55,7 +55,7 @@ function byTurn({ locking, file }: RunContext, turn: Turn): Said {
 
 /** Without the figures of its screw: what must change, in the unit of the spec. */
 const byAmount = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): Said => ({
-  title: `${excessMm > 0 ? "Close" : "Open"} it by ${showLength(Math.abs(excessMm) + ROUND_UP_MM, unit)}, and lock.`,
+  title: `${excessMm > 0 ? "Close" : "Open"} it by ${showChange(Math.abs(excessMm) + ROUND_UP_MM, unit)}, and lock.`,
   how: `Give the adjuster's place and thread on the engine's page to be told the turn. ${locking.how}`,
   done: { locked: "Turned and locked", turned: "Turned: read before locking" },
 });
