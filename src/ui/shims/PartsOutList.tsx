@@ -86,7 +86,7 @@ function OutLine({
       borderColor="line"
       pt="2"
       display="grid"
-      gridTemplateColumns={{ base: "3.2rem 1fr 6rem", md: "3.6rem minmax(0, 1fr) 8rem auto" }}
+      gridTemplateColumns={{ base: "3.2rem 1fr 6rem", md: "3.6rem minmax(0, 1fr) 8rem 8rem" }}
       columnGap="3"
       rowGap="0"
       alignItems="center"
