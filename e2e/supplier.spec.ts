@@ -1,4 +1,7 @@
-/** Parts that are not in the drawers: bought from the simulated supplier, which goes down in the middle, and the job waits for them. */
+/**
+ * Parts that are not in the drawers: bought from the simulated supplier, which goes down in the middle, and the job
+ * waits for them.
+ */
 import type { Page } from "@playwright/test";
 import { PELLAM } from "../src/demo/engines";
 import { addEngine, allKept, atWork, beginJob, expect, test } from "./fixtures";

@@ -1,4 +1,7 @@
-/** Whole random jobs of every kind, played by following the next thing with slips in between, and all that was told on the way. */
+/**
+ * Whole random jobs of every kind, played by following the next thing with slips in between, and all that was told on
+ * the way.
+ */
 import type { AdjusterKind, EngineFile } from "../../src/core/engine/engineFile";
 import type { CatalogueItem } from "../../src/core/parts/order";
 import { type Answered } from "./calculations";

@@ -1,4 +1,7 @@
-/** Prints medians: the core's heavy paths, and in Chromium the time from a tap on a leaf to its verdict, and how the crank is dragged. */
+/**
+ * Prints medians: the core's heavy paths, and in Chromium the time from a tap on a leaf to its verdict, and how the
+ * crank is dragged.
+ */
 import path from "node:path";
 import { statfsSync } from "node:fs";
 import { type Page, chromium } from "@playwright/test";

@@ -33,7 +33,10 @@ export interface Play {
       Record<string, { readonly openerMm: number; readonly closerMm: number; readonly rightMm: number }>
     >;
   };
-  /** Of hydraulic lifters: turns in, the school of zero lash, where the other school is, how far in it was found, and which one ticks. */
+  /**
+   * Of hydraulic lifters: turns in, the school of zero lash, where the other school is, how far in it was found, and
+   * which one ticks.
+   */
   readonly lifter?: {
     readonly turns?: Readonly<Record<string, number>>;
     readonly schools?: Readonly<Record<string, ZeroSchool>>;
@@ -58,7 +61,10 @@ export function feel(trueMm: number, set: FeelerSet): { goes: LeafMark; noGo: Le
 
 /** What a mechanic's hands do in one kind of work. */
 export interface Hand {
-  /** What is entered at a step of this kind of work; `leave` is done with the valve by what comes before. Null = the job stops here. */
+  /**
+   * What is entered at a step of this kind of work; `leave` is done with the valve by what comes before. Null = the
+   * job stops here.
+   */
   step?(bench: Bench, thing: TaskThing, stop: string, state: JobState): readonly (Draft | "leave")[] | null;
   /** How a valve that is out is put right. */
   set(bench: Bench, valve: ValveState, stop: string): Draft;

@@ -79,7 +79,10 @@ const KIT = [
   ["210", "2.09", true],
 ] as const;
 
-/** What came out of the sixteen-valve four, as the bench micrometer shows it: moved round they serve nearly all; each staying in its place, five would have to be bought. */
+/**
+ * What came out of the sixteen-valve four, as the bench micrometer shows it: moved round they serve nearly all; each
+ * staying in its place, five would have to be bought.
+ */
 const PELLAM_OUT = {
   "1Ia": "2.000",
   "1Ib": "1.750",

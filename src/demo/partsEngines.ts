@@ -1,4 +1,7 @@
-/** Engines of the demo shop whose lash is set by pairs of parts, or by grinding. All figures are plausible for the kind and invented. */
+/**
+ * Engines of the demo shop whose lash is set by pairs of parts, or by grinding. All figures are plausible for the
+ * kind and invented.
+ */
 import type { EngineFile } from "../core/engine/engineFile";
 
 const both = (cylinders: readonly string[]): EngineFile["valves"] =>

@@ -26,7 +26,10 @@ export interface Assessment {
 
 /** Lines older than this say nothing of now. */
 export const WINDOW_MS = 1200;
-/** Limits by kind, in mm or degrees: under `still` it is steady, over `wild` it is noise and no movement. Gauges repeat to a hundredth; an encoder's hand is coarser (assumed). */
+/**
+ * Limits by kind, in mm or degrees: under `still` it is steady, over `wild` it is noise and no movement. Gauges
+ * repeat to a hundredth; an encoder's hand is coarser (assumed).
+ */
 const LIMITS: Record<DeviceKind, { readonly still: number; readonly wild: number; readonly least: number }> = {
   gauge: { still: 0.015, wild: 0.1, least: 0.005 },
   encoder: { still: 0.5, wild: 90, least: 0.1 },

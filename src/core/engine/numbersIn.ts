@@ -1,4 +1,7 @@
-/** Numbers as they are typed in a row, by spaces, commas with a space, semicolons or slashes; null when something is no number. */
+/**
+ * Numbers as they are typed in a row, by spaces, commas with a space, semicolons or slashes; null when something is
+ * no number.
+ */
 export function numbersIn(text: string): number[] | null {
   const parts = text
     .trim()

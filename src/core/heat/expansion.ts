@@ -61,7 +61,10 @@ export function growthMm(gear: HeatGear, role: ValveRole, rise: Rise): number {
 /** How well a rise is known when sizes or temperatures are assumed (trade: vary each by a fifth). */
 const RISE_SHARE = 0.2;
 
-/** The least and the most growth when each part's rise is out by a fifth. Growth is linear in each rise, so the corners hold it. */
+/**
+ * The least and the most growth when each part's rise is out by a fifth. Growth is linear in each rise, so the
+ * corners hold it.
+ */
 export function growthRangeMm(gear: HeatGear, role: ValveRole, rise: Rise): readonly [number, number] {
   const parts = ["block", "head", "pushrod", "valve"] as const;
   const corners = Array.from({ length: 2 ** parts.length }, (_, bits) =>

@@ -20,7 +20,10 @@ export interface MeasuredGrowth {
 
 export const growthOfReadingMm = ({ hotMm, coldMm }: HotColdReading): number => hotMm - coldMm;
 
-/** The growth of a role: the median of its readings, with their spread; a single one spreads as far as its leaves leave open. Null without pairs. */
+/**
+ * The growth of a role: the median of its readings, with their spread; a single one spreads as far as its leaves
+ * leave open. Null without pairs.
+ */
 export function measuredGrowth(pairs: readonly HotColdReading[], role: ValveRole): MeasuredGrowth | null {
   const own = pairs.filter((p) => p.role === role);
   if (own.length === 0) return null;

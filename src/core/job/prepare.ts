@@ -1,4 +1,7 @@
-/** An engine bound to the rules of the kind of work that its gear asks for: what everybody outside asks before a job is opened. */
+/**
+ * An engine bound to the rules of the kind of work that its gear asks for: what everybody outside asks before a job
+ * is opened.
+ */
 import type { EngineFile, EngineState, ValveRole } from "../engine/engineFile";
 import type { GrowthSources } from "../heat/growthSources";
 import type { Offset } from "../heat/offset";

@@ -1,4 +1,7 @@
-/** When a valve must be read once more: whatever changed its lash since the engine was last turned over, or under what is tightened over it. */
+/**
+ * When a valve must be read once more: whatever changed its lash since the engine was last turned over, or under what
+ * is tightened over it.
+ */
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import type { AnyTask, JobOf } from "./job";

@@ -34,7 +34,10 @@ export const evolve = (job: Job, state: JobState, entry: LedgerEntry): JobState 
 export const nextThing = (job: Job, state: JobState, asked?: Asked): NextThing =>
   next(rulesOf(job), job, state, asked);
 
-/** Null when an entry may be added to a job that stands so, else what to do instead. Time is the shop's; left out, no wait is told. */
+/**
+ * Null when an entry may be added to a job that stands so, else what to do instead. Time is the shop's; left out, no
+ * wait is told.
+ */
 export const refusal = (job: Job, state: JobState, entry: Entry, by: Partial<By> = {}): string | null =>
   refuse(rulesOf(job), job, state, entry, { personId: null, nowMs: Infinity, ...by });
 

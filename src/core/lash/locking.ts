@@ -12,7 +12,10 @@ export interface Locking {
   readonly how: string;
 }
 
-/** The lock of an engine's adjuster; where the file does not say, a nut on a stud counts as self-locking, all else as a lock nut. */
+/**
+ * The lock of an engine's adjuster; where the file does not say, a nut on a stud counts as self-locking, all else as
+ * a lock nut.
+ */
 export function lockingOf(adjuster: AdjusterEntry | undefined): Locking {
   const part = adjuster?.at === "stud-nut" ? "nut" : "screw";
   const kind =

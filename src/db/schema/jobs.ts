@@ -61,7 +61,10 @@ export const jobs = pgTable(
     task: text().$type<Task["kind"]>().notNull(),
     plan: json().$type<Task["plan"]>(),
     heatOffset: json().$type<Offset>(),
-    /** Where a plunger's depth is guarded: its travel per turn, and the wait after a squeeze. The rules of the ledger compute with them. */
+    /**
+     * Where a plunger's depth is guarded: its travel per turn, and the wait after a squeeze. The rules of the ledger
+     * compute with them.
+     */
     mmPerTurn: lengthMm(),
     bleedMinutes: minutes(),
     /** The air around a hot engine, towards which it cools. */

@@ -1,4 +1,7 @@
-/** Orders to the supplier: what was wanted, and what became of it. Append-only; the parts that came are in stock by moves of their own. */
+/**
+ * Orders to the supplier: what was wanted, and what became of it. Append-only; the parts that came are in stock by
+ * moves of their own.
+ */
 import { sql } from "drizzle-orm";
 import { check, foreignKey, index, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { ORDER_EVENTS } from "@/core/parts/order";

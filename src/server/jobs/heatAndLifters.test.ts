@@ -1,4 +1,7 @@
-/** Hot specs on cold engines, measured pairs, lifters and fixed gear over the server's own doors, and what the database refuses by itself. */
+/**
+ * Hot specs on cold engines, measured pairs, lifters and fixed gear over the server's own doors, and what the
+ * database refuses by itself.
+ */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";

@@ -1,4 +1,7 @@
-/** Opener and closer of a valve exchanged: entered as fitted, taken out of stock, and what came out put back: all of it, or nothing. */
+/**
+ * Opener and closer of a valve exchanged: entered as fitted, taken out of stock, and what came out put back: all of
+ * it, or nothing.
+ */
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import type { Entry } from "@/core/job/ledger/entry";

@@ -1,4 +1,7 @@
-/** One job's share of a plan carried out: entered as fitted, taken out of stock, and what is left over put back. Within a transaction that holds the job. */
+/**
+ * One job's share of a plan carried out: entered as fitted, taken out of stock, and what is left over put back.
+ * Within a transaction that holds the job.
+ */
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
 import { type Job, jobState, jobAs } from "@/core/job/run";
 import type { PartOut } from "@/core/job/tasks/shims/partsOut";

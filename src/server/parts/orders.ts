@@ -137,7 +137,10 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
   });
 }
 
-/** Of the orders that are asked about: sends what was not sent, asks after what was, and adds what came to stock. Where each stands then: somebody else may have asked first. */
+/**
+ * Of the orders that are asked about: sends what was not sent, asks after what was, and adds what came to stock.
+ * Where each stands then: somebody else may have asked first.
+ */
 export async function followOrders(db: Database, shopId: string, ids: readonly string[]): Promise<Order[]> {
   if (ids.length === 0) return [];
   const asked = await ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.id, [...ids])));

@@ -1,4 +1,7 @@
-/** The parts supplier, asked over HTTP on this machine. It may be slow, down or of another mind: each is an answer, never a crash. */
+/**
+ * The parts supplier, asked over HTTP on this machine. It may be slow, down or of another mind: each is an answer,
+ * never a crash.
+ */
 import { z } from "zod";
 import type { CatalogueItem, OrderLine } from "@/core/parts/order";
 import { DRAWER_PART_KINDS, type DrawerPartKind } from "@/core/parts/part";

@@ -22,7 +22,10 @@ export const agreedInput = z
 
 export const takeShimsInput = z.strictObject({
   id,
-  /** What came out of each valve that was opened, as it was typed, and with what it was measured; null = by its mark, or by leaves. */
+  /**
+   * What came out of each valve that was opened, as it was typed, and with what it was measured; null = by its mark,
+   * or by leaves.
+   */
   out: z
     .array(
       z.strictObject({

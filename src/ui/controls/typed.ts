@@ -9,7 +9,10 @@ export const shown = (v: LengthText | undefined): string =>
 export const filled = (fields: Readonly<Record<string, string>>): Record<string, string> =>
   Object.fromEntries(Object.entries(fields).flatMap(([key, v]) => (v.trim() === "" ? [] : [[key, v.trim()]])));
 
-/** A number with a comma or a point; null when nothing is typed; anything else stays text, for the server to say what is wrong with it. */
+/**
+ * A number with a comma or a point; null when nothing is typed; anything else stays text, for the server to say what
+ * is wrong with it.
+ */
 export function numberOrText(text: string): number | string | null {
   if (text.trim() === "") return null;
   const value = Number(text.trim().replace(",", "."));

@@ -18,7 +18,10 @@ export type DeviceDatabase = IDBPDatabase<DeviceSchema>;
 
 let opened: Promise<DeviceDatabase> | null = null;
 
-/** The device's database. Rejects where the browser keeps none (a private window, a full disk): asked again, it is tried again. */
+/**
+ * The device's database. Rejects where the browser keeps none (a private window, a full disk): asked again, it is
+ * tried again.
+ */
 export function deviceDatabase(): Promise<DeviceDatabase> {
   opened ??= openDB<DeviceSchema>("fulcrata", 1, {
     upgrade(db) {

@@ -28,7 +28,10 @@ export async function takeFromOutbox(jobId: string, batch: Batch): Promise<void>
   tell(jobId);
 }
 
-/** Other tabs of this device work on the same outbox: `listener` is called when one of them changed it. Gives back how to stop. */
+/**
+ * Other tabs of this device work on the same outbox: `listener` is called when one of them changed it. Gives back how
+ * to stop.
+ */
 export function onOutbox(jobId: string, listener: () => void): () => void {
   if (typeof BroadcastChannel === "undefined") return () => undefined;
   const channel = new BroadcastChannel(channelOf(jobId));

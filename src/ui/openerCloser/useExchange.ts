@@ -28,7 +28,10 @@ export interface ExchangeForm {
 
 const NOTHING: Chosen = { stockId: null, made: "" };
 
-/** Opener and closer of a valve: where they stand, what would go in, and how that is entered. Null where the job has no such valve. */
+/**
+ * Opener and closer of a valve: where they stand, what would go in, and how that is entered. Null where the job has
+ * no such valve.
+ */
 export function useExchange(given: OpenerCloserPageData) {
   const { job, entries, jobId, valve: id, micrometers, biasesMm } = given;
   const router = useRouter();

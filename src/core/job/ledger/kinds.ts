@@ -112,7 +112,10 @@ export const ENTRY_KINDS = {
       school: word("zeroSchool", ZERO_SCHOOLS),
       /** The turns it took out to come here, as it was found; null when not counted. */
       foundTurns: optional(turns("foundTurns", 0, 20)),
-      /** Felt the other way only to compare: how many turns from the valve's zero, positive = further in; null when this is the zero. */
+      /**
+       * Felt the other way only to compare: how many turns from the valve's zero, positive = further in; null when
+       * this is the zero.
+       */
       apartTurns: optional(turns("apartTurns", -5, 5)),
       /** Why it was set although this stop does not serve the valve; null when it does. */
       reason: orNull(reason()),

@@ -23,7 +23,10 @@ import { passAfter } from "../state/pass";
 import type { JobState, ValveState } from "../state/state";
 import { NOT_HERE, type TaskEntryKind } from "./notHere";
 
-/** A rule for one kind of entry: null takes it, a sentence says what to do instead. Written as a method, so that rules of one kind of work stand for rules of any. */
+/**
+ * A rule for one kind of entry: null takes it, a sentence says what to do instead. Written as a method, so that rules
+ * of one kind of work stand for rules of any.
+ */
 export type Refusal<T extends AnyTask, Own, K extends EntryKind> = {
   refusal(job: JobOf<T>, state: JobState<Own>, entry: EntryOf<K>): string | null;
 }["refusal"];
@@ -161,7 +164,10 @@ export interface Adjusting {
   readonly more?: (valve: ValveState | undefined) => string | null;
 }
 
-/** Before a valve is turned, or a part of it exchanged: it was read, its bridge was looked at, no question is open, and none waits to be read as found. */
+/**
+ * Before a valve is turned, or a part of it exchanged: it was read, its bridge was looked at, no question is open,
+ * and none waits to be read as found.
+ */
 export function adjustRefusal(
   state: JobState,
   entry: EntryOf<"set"> | EntryOf<"fitted">,

@@ -51,7 +51,10 @@ export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, T
   /** What the file itself lacks; null when nothing. */
   lacks(file: EngineFile): string | null;
   plan(file: EngineFile, choices: TaskChoices): Planned<T>;
-  /** What the database computes with where it guards the depth of a plunger: its travel per turn in mm, and the wait after a squeeze; left out on gaps. */
+  /**
+   * What the database computes with where it guards the depth of a plunger: its travel per turn in mm, and the wait
+   * after a squeeze; left out on gaps.
+   */
   guardedBy?(task: T): { readonly mmPerTurn: number; readonly bleedMinutes: number | null };
   /** The spec of a role as this job judges by it; null when there is none, or no growth to bring it over. */
   specFor(
@@ -96,7 +99,10 @@ export function withJobValves(rules: SetupRules, file: EngineFile, bank: number 
 export const bridgedValves = ({ bridges = [], valves }: Pick<EngineFile, "bridges" | "valves">): string[] =>
   valves.filter((v) => bridges.some((b) => b.cylinder === v.cylinder && b.role === v.role)).map((v) => v.id);
 
-/** Why a job can't be opened on this engine in this state, or null. `offset` is the growth from the spec's state that was chosen. */
+/**
+ * Why a job can't be opened on this engine in this state, or null. `offset` is the growth from the spec's state that
+ * was chosen.
+ */
 export function notReady(
   rules: SetupRules,
   file: EngineFile,
@@ -114,7 +120,10 @@ export function notReady(
   return rules.keepsColdGap && state === "cold" ? heldOpen(file, state, offset) : null;
 }
 
-/** No path leads to a cold lash that would hold a valve open: neither an offset from hot, nor a cold spec typed or taken in as such. */
+/**
+ * No path leads to a cold lash that would hold a valve open: neither an offset from hot, nor a cold spec typed or
+ * taken in as such.
+ */
 function heldOpen(file: EngineFile, state: EngineState, offset: OffsetGrowth | null): string | null {
   for (const role of specRoles(file)) {
     const spec = lashSpecFor(file, role, state, offset);

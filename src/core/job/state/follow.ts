@@ -4,7 +4,10 @@ import type { LedgerEntry } from "../ledger/entry";
 import { type FoldRules, evolve, foldLedger } from "./fold";
 import type { JobState } from "./state";
 
-/** The state after each ledger that is given; where it is no longer the one before (an entry came in between, or was kept), it is folded anew. */
+/**
+ * The state after each ledger that is given; where it is no longer the one before (an entry came in between, or was
+ * kept), it is folded anew.
+ */
 export function follow(rules: FoldRules, job: JobOf): (entries: readonly LedgerEntry[]) => JobState {
   let known: readonly LedgerEntry[] = [];
   let state = foldLedger(rules, job, known);

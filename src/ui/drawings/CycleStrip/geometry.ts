@@ -1,4 +1,7 @@
-/** The cycle unrolled: a row per kind of valve and cylinder, the crank from 0 to the whole cycle along it. Drawing units are pixels. */
+/**
+ * The cycle unrolled: a row per kind of valve and cylinder, the crank from 0 to the whole cycle along it. Drawing
+ * units are pixels.
+ */
 import type { Engine, Valve } from "@/core/engine/resolve";
 import type { ValveRole } from "@/core/engine/engineFile";
 import { type Arc, complement, fold, union } from "@/core/units/angle/arc";

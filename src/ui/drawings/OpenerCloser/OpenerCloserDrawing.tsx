@@ -16,7 +16,10 @@ const SCALE = 90;
 const MOST = 26;
 const gapOf = (mm: number | null): number => Math.min(MOST, Math.max(0, (mm ?? 0.1) * SCALE));
 
-/** A positively closed valve from the side: the opener on its tip, the collets in their groove, the closer under them, and both gaps. */
+/**
+ * A positively closed valve from the side: the opener on its tip, the collets in their groove, the closer under them,
+ * and both gaps.
+ */
 export function OpenerCloserDrawing({ openerGapMm, closerGapMm, openerMm, closerMm, label }: Props) {
   const [o, c] = [gapOf(openerGapMm), gapOf(closerGapMm)];
   const rings = 128;

@@ -82,7 +82,10 @@ interface Place {
   readonly y: number;
 }
 
-/** Lays the canvas over its parent on whole pixels of the screen: anything else is smoothed at every frame, which is slow and blurs. */
+/**
+ * Lays the canvas over its parent on whole pixels of the screen: anything else is smoothed at every frame, which is
+ * slow and blurs.
+ */
 function settle(canvas: HTMLCanvasElement, box: Box | null, region: Box | undefined): Place {
   const rect = canvas.parentElement?.getBoundingClientRect() ?? new DOMRect();
   const ratio = window.devicePixelRatio;

@@ -19,7 +19,10 @@ interface Props {
   readonly school: School;
 }
 
-/** The mechanic's own set: tapped once, twice or three times, as this person's school reads a leaf. Several leaves make a stack. */
+/**
+ * The mechanic's own set: tapped once, twice or three times, as this person's school reads a leaf. Several leaves
+ * make a stack.
+ */
 export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) {
   const [picked, setPicked] = useState<readonly number[] | null>(null);
   const row = useRef<HTMLDivElement>(null);

@@ -42,13 +42,19 @@ export function asks({ rules, job }: RunContext, state: JobState, read: Entry): 
   return questions.some((q) => q.valve === read.valve || (q.valve === null && read.pass === "as-found"));
 }
 
-/** What the as-left of a valve rests on where it is not read now: its last reading, or what was done last where nothing is read. */
+/**
+ * What the as-left of a valve rests on where it is not read now: its last reading, or what was done last where
+ * nothing is read.
+ */
 export function leftOn({ rules }: RunContext, { state }: RunNow, valveId: string | null): string {
   const valve = state.valves.get(valveId ?? "");
   return (rules.judgesReadings ? valve?.last?.id : valve?.work.at(-1)?.id) ?? "";
 }
 
-/** Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did not see it begin. */
+/**
+ * Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did
+ * not see it begin.
+ */
 export function waited(context: RunContext, { state }: RunNow, { entries, pending }: Run["ledger"]): Entry[] {
   const { room, rules, job } = context;
   const unseen = entries.some((e) => pending.has(e.id) && rules.squeezes?.(job.task, e) === true);

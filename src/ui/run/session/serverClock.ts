@@ -1,4 +1,7 @@
-/** The shop's time on a device whose own clock may say anything: what the server said last, carried on by a clock that nobody can set. */
+/**
+ * The shop's time on a device whose own clock may say anything: what the server said last, carried on by a clock that
+ * nobody can set.
+ */
 export class ServerClock {
   private serverMs: number;
   private heardAt: number;

@@ -1,7 +1,10 @@
 /** Steps back: what is withdrawn for one. Pure. */
 import { type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
 
-/** The last step, latest first: a reading goes back with what was done about it, an arrival with the turns that led to it. Empty where nothing can be taken back. */
+/**
+ * The last step, latest first: a reading goes back with what was done about it, an arrival with the turns that led to
+ * it. Empty where nothing can be taken back.
+ */
 export function lastStep(live: readonly LedgerEntry[]): LedgerEntry[] {
   const last = live.at(-1);
   const before = live.at(-2);

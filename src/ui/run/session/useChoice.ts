@@ -5,7 +5,10 @@ import { useStored } from "../../stored";
 import type { RunContext } from "../model";
 import type { Chosen } from "../words/shape";
 
-/** What is chosen by hand at the valve in hand; another valve begins with nothing chosen. What the kind of work keeps stays with the job on this device. */
+/**
+ * What is chosen by hand at the valve in hand; another valve begins with nothing chosen. What the kind of work keeps
+ * stays with the job on this device.
+ */
 export function useChoice(context: RunContext, valve: string | null) {
   const { room } = context;
   const [kept, keep] = useStored<Chosen>(`fulcrata-choice-${context.id}`);

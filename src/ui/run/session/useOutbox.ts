@@ -16,7 +16,10 @@ export interface Outbox {
 
 const holds = (batches: readonly Batch[], batch: Batch): boolean => batches.some((b) => b[0]?.id === batch[0]?.id);
 
-/** What waits on this device for a job. It shows at once and is stored beside; where the device can't store, memory stands in, and it is said. */
+/**
+ * What waits on this device for a job. It shows at once and is stored beside; where the device can't store, memory
+ * stands in, and it is said.
+ */
 export function useOutbox(jobId: string): Outbox {
   const [batches, setBatches] = useState<readonly Batch[]>([]);
   const [loaded, setLoaded] = useState(false);

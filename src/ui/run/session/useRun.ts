@@ -88,7 +88,10 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     return true;
   }
 
-  /** What is in hand is read, and then this is done with it. A question that the reading raises comes first: then only the reading is kept. */
+  /**
+   * What is in hand is read, and then this is done with it. A question that the reading raises comes first: then only
+   * the reading is kept.
+   */
   function afterReading(then: (reading: Entry | null) => Draft, finished: boolean): void {
     const read = tappedReading();
     const follows = made(then(read));

@@ -9,7 +9,10 @@ import { useStored } from "../../stored";
 import type { RunContext, RunWork } from "../model";
 import { stacksOfSet } from "./taps";
 
-/** What stays while a job is worked on, with the set in hand: the one chosen on this device among those laid out, else the job's own. */
+/**
+ * What stays while a job is worked on, with the set in hand: the one chosen on this device among those laid out, else
+ * the job's own.
+ */
 export function useRunContext(
   given: RunPageData,
   person: Person | null,

@@ -1,4 +1,7 @@
-/** What is ground off a stem can't be put back: never much at once, never past the band, and only after the bridge was looked at. */
+/**
+ * What is ground off a stem can't be put back: never much at once, never past the band, and only after the bridge was
+ * looked at.
+ */
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../../../engine/testEngines";
 import { MOST_AT_ONCE_MM } from "../../../shims/grind";

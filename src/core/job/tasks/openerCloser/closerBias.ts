@@ -1,4 +1,7 @@
-/** What the loaded gap overstates the closer gap by, under one person's hand at one engine: learned from closers that were found right. */
+/**
+ * What the loaded gap overstates the closer gap by, under one person's hand at one engine: learned from closers that
+ * were found right.
+ */
 import { median } from "../../../units/median";
 import { type KeptEntry, isValveEntry, liveEntries } from "../../ledger/entry";
 import { isRight, tooThickMm } from "../../../shims/tries";
@@ -8,7 +11,10 @@ import type { OpenerCloserPlan } from "./plan";
 /** Fewer than this teach nothing (assumed, as with locks). */
 const ENOUGH = 2;
 
-/** One for every valve whose closer was changed by its loaded gap and then found right: what the whole formula asked for, less what was right. */
+/**
+ * One for every valve whose closer was changed by its loaded gap and then found right: what the whole formula asked
+ * for, less what was right.
+ */
 export function closerBiases(
   plan: OpenerCloserPlan,
   entries: readonly KeptEntry[],

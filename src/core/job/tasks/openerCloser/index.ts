@@ -44,7 +44,10 @@ const stands = ({ valves }: JobOf, step: OpenerCloserStep, valve: ValveState<Val
     ? "Not begun: plug the holes, and count"
     : `${capital(valveName(valve.valve, valves))}: ${STAGES[valve.own.stage]}`;
 
-/** "opener 2.930 mm, was 2.850; closer 6.480 mm, was 6.400; closer felt: free": the last of each, and what was felt at the end. */
+/**
+ * "opener 2.930 mm, was 2.850; closer 6.480 mm, was 6.400; closer felt: free": the last of each, and what was felt at
+ * the end.
+ */
 export function openerCloserWords(work: readonly KeptEntry[]): string | null {
   const words = OPENER_CLOSER_PARTS.flatMap((part) => {
     const fitted = work.findLast((e) => e.kind === "fitted" && e.part === part);

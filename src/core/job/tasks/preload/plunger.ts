@@ -72,5 +72,8 @@ function wireVerdict({ goes, noGo }: ReadingEntry, { spec }: Pick<JobValve, "spe
 export const wireAgrees = ({ coldMm, wire }: ValvePreload): boolean =>
   coldMm === null || wire === null || (coldMm >= wire.goes.mm - APART_MM && coldMm <= wire.noGo.mm + APART_MM);
 
-/** What a preload job keeps at a valve; null before zero lash was found and any wire was held. The valve must be of such a job. */
+/**
+ * What a preload job keeps at a valve; null before zero lash was found and any wire was held. The valve must be of
+ * such a job.
+ */
 export const preloadOf = ({ own }: Pick<ValveState, "own">): ValvePreload | null => own as ValvePreload | null;

@@ -18,7 +18,10 @@ export type ShimStep = "parts" | "seat";
 export const outOfBand = ({ valves }: Pick<JobState, "valves">): ValveState[] =>
   [...valves.values()].filter((v) => v.status === "read" && v.verdict !== "in");
 
-/** Nothing is set valve by valve: fitted parts are seated first; what is in its band is left; then what is still out is worked out for all. */
+/**
+ * Nothing is set valve by valve: fitted parts are seated first; what is in its band is left; then what is still out
+ * is worked out for all.
+ */
 function wholeEngine({ route }: JobOf, state: JobState): TaskThing<null, ShimStep> | null {
   if (state.surveying) return null;
   const to = route[0];

@@ -1,4 +1,7 @@
-/** What is possible with the parts at hand, and what every further wish would cost: side by side, each worked out for the whole engine. */
+/**
+ * What is possible with the parts at hand, and what every further wish would cost: side by side, each worked out for
+ * the whole engine.
+ */
 import { type ShimPlan, assignShims } from "../../../shims/assign";
 import type { JobOf } from "../../job";
 import type { JobState } from "../../state/state";

@@ -44,7 +44,10 @@ export const outOf = (all: readonly PartOut[]): Out =>
 export const isByMark = ({ kind, micrometerId }: Pick<PartOut, "kind" | "micrometerId">): boolean =>
   kind !== "open-gap" && micrometerId === null;
 
-/** The last reading of every valve of which is known what came out. Valves that are in their band take part too: their parts may serve others. */
+/**
+ * The last reading of every valve of which is known what came out. Valves that are in their band take part too: their
+ * parts may serve others.
+ */
 export function shimPositions(state: JobState, out: Out, { scope, aim, near }: ShimWish): Position[] {
   return [...state.valves.values()].flatMap((v) => {
     const came = out[v.valve.id];

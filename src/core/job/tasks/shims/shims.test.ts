@@ -33,7 +33,10 @@ const turnedOver = ({ letter }: { readonly letter: string }): Entry[] => [
 ];
 const AT = "2026-11-25T10:00:00Z";
 
-/** Works a job through with true lash and thickness known to this hand only; gives its ledger and the kinds of things that came. */
+/**
+ * Works a job through with true lash and thickness known to this hand only; gives its ledger and the kinds of things
+ * that came.
+ */
 function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, stock: readonly StockPart[]) {
   const entries: KeptEntry[] = [];
   const kinds: string[] = [];

@@ -1,4 +1,7 @@
-/** Several jobs on one stock: no part twice, parts taken out stay within their engine, and never worse than one after the other. */
+/**
+ * Several jobs on one stock: no part twice, parts taken out stay within their engine, and never worse than one after
+ * the other.
+ */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../../../engine/testEngines";

@@ -6,7 +6,10 @@ import { predictedLash } from "../../ledger/predictedLash";
 export const wasWords = ({ fromMm, instrument }: FittedEntry): string =>
   fromMm === null ? "" : `, was ${fromMm.toFixed(3)}${instrument === null ? "" : ` by ${instrument}`}`;
 
-/** "2.400 mm from 3E, was 2.500; predicted 0.15–0.16 mm": the last that was exchanged, and what it should leave; null where nothing was. */
+/**
+ * "2.400 mm from 3E, was 2.500; predicted 0.15–0.16 mm": the last that was exchanged, and what it should leave; null
+ * where nothing was.
+ */
 export function partWords(work: readonly KeptEntry[]): string | null {
   const fitted = work.findLast((e) => e.kind === "fitted");
   if (fitted === undefined) return null;
