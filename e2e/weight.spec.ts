@@ -3,13 +3,20 @@ import { atWork, expect, test } from "./fixtures";
 
 /** Compressed script that the first load of a run may weigh: bodies, whatever is fetched until nothing more is. */
 const LIMIT_KB = 268;
+/** Engines of the demo whose jobs are in hand, each of another kind of work. */
+const ONE_OF_A_KIND = ["Dunmore 5.9", "Corriemoor", "Larkfield", "Pellam R4", "Vantry 75", "Teasel"];
 
-test(`the first load of any run brings less than ${LIMIT_KB} kB of compressed script`, async ({ page, browser }) => {
+test(`the first load of a run of any kind brings less than ${LIMIT_KB} kB of compressed script`, async ({
+  page,
+  browser,
+}) => {
   await atWork(page);
-  const jobs = await page
-    .getByRole("link", { name: /^Go on with/ })
-    .evaluateAll((links) => links.map((l) => (l as HTMLAnchorElement).href));
-  expect(jobs.length).toBeGreaterThan(3);
+  const jobs: string[] = [];
+  for (const engine of ONE_OF_A_KIND) {
+    const job = page.getByRole("link", { name: `Go on with ${engine}` }).first();
+    if ((await job.count()) > 0) jobs.push(await job.evaluate((link) => (link as HTMLAnchorElement).href));
+  }
+  expect(jobs.length).toBeGreaterThan(2);
   const weights: number[] = [];
   for (const job of jobs) {
     const context = await browser.newContext();
