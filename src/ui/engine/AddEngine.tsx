@@ -47,10 +47,9 @@ export function AddEngine({ patterns }: Props) {
   async function take(file: File | undefined): Promise<void> {
     if (file === undefined) return;
     const tooLarge = file.size > MOST_BYTES;
-    setLarge(tooLarge);
-    if (tooLarge) return;
-    fromFile.setValue("text", await file.text());
     fromFile.forget();
+    setLarge(tooLarge);
+    if (!tooLarge) fromFile.setValue("text", await file.text());
   }
   const busy = form.busy || fromFile.busy;
   const ofThisOne = (path: string): string | undefined => form.wrong(path) ?? fromFile.wrong(path);
@@ -130,7 +129,7 @@ export function AddEngine({ patterns }: Props) {
               />
             )}
           </Field>
-          <Field label="Or its text" error={large ? TOO_LARGE : ofFile === null ? undefined : withPlace(ofFile)}>
+          <Field label="Or its text" error={ofFile !== null ? withPlace(ofFile) : large ? TOO_LARGE : undefined}>
             {(c) => <TextArea {...c} {...fromFile.register("text")} rows={6} spellCheck={false} />}
           </Field>
           <chakra.div>

@@ -9,6 +9,7 @@ import { Tick } from "../controls/Tick";
 import { GoesIn } from "./GoesIn";
 import { OnPaper } from "./OnPaper";
 import type { Exchange } from "./useExchange";
+import { MicrometerOptions } from "../parts/MicrometerOptions";
 
 /** What came out, what goes in, and how the collets went. */
 export function ExchangeForm({ exchange }: { readonly exchange: Exchange }) {
@@ -25,12 +26,7 @@ export function ExchangeForm({ exchange }: { readonly exchange: Exchange }) {
         <Field label="Measured with" error={said("micrometerId")}>
           {(c) => (
             <Select {...c} {...form.register("micrometerId")}>
-              {given.micrometers.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-              <option value="">not measured: by their marks</option>
+              <MicrometerOptions micrometers={given.micrometers} />
             </Select>
           )}
         </Field>

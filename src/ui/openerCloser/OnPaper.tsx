@@ -1,8 +1,7 @@
-import { chakra } from "@chakra-ui/react/styled-system";
 import { middleOf } from "@/core/job/ledger/readings";
 import { openerCloserLines } from "@/core/shims/openerCloserLines";
 import { isSolved } from "@/core/shims/positiveClosing";
-import { Stamp } from "../controls/Stamp";
+import { SumList } from "../controls/SumList";
 import type { Exchange } from "./useExchange";
 
 /** The sum as on paper, once both gaps and both parts are known. */
@@ -27,19 +26,5 @@ export function OnPaper({ exchange }: { readonly exchange: Exchange }) {
     },
     solved,
   );
-  return (
-    <chakra.div border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" p="3">
-      <Stamp color="ink!">On paper</Stamp>
-      <chakra.dl display="grid" gridTemplateColumns="1fr auto" columnGap="4" fontSize="17px" m="0" pt="1">
-        {lines.map((l) => (
-          <chakra.div key={l.what} display="contents">
-            <dt>{l.what}</dt>
-            <chakra.dd m="0" fontFamily="mono" textAlign="right">
-              {l.figure}
-            </chakra.dd>
-          </chakra.div>
-        ))}
-      </chakra.dl>
-    </chakra.div>
-  );
+  return <SumList title="On paper" lines={lines} />;
 }

@@ -11,6 +11,7 @@ import { Tick } from "../controls/Tick";
 import { numberOrText } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
+import { MicrometerOptions } from "./MicrometerOptions";
 
 interface Form {
   kind: DrawerPartKind;
@@ -79,12 +80,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
         <Field label="Measured with" error={wrong("micrometerId")}>
           {(c) => (
             <Select {...c} {...register("micrometerId")}>
-              {micrometers.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.name}
-                </option>
-              ))}
-              <option value="">not measured: by its mark</option>
+              <MicrometerOptions micrometers={micrometers} />
             </Select>
           )}
         </Field>

@@ -10,6 +10,7 @@ import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { type Typed, type TypedPart, thicknessProblem, wantedMm } from "./typedParts";
+import { MicrometerOptions } from "../parts/MicrometerOptions";
 
 interface Props {
   readonly given: ShimsPageData;
@@ -39,12 +40,7 @@ export function PartsOutList(props: Props) {
             value={micrometerId ?? ""}
             onChange={(e) => onMicrometer(e.target.value === "" ? null : e.target.value)}
           >
-            {given.micrometers.map((m) => (
-              <option key={m.id} value={m.id}>
-                {m.name}
-              </option>
-            ))}
-            <option value="">not measured: by their marks</option>
+            <MicrometerOptions micrometers={given.micrometers} />
           </Select>
         )}
       </Field>

@@ -2,7 +2,7 @@
 
 import { useLayoutEffect } from "react";
 import type { KeyLine } from "../../controls/KeysHelp";
-import type { Pedal } from "./pedal";
+import type { Pedal } from "./device/pedal";
 import { NONE_KEY, type Tap } from "./taps";
 import type { Run } from "../model";
 

@@ -6,7 +6,7 @@ import { Button } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
 import { send, troubleOf } from "../../send";
 import { Tick } from "../../controls/Tick";
-import type { BenchDevices } from "../session/useBenchDevices";
+import type { BenchDevices } from "../session/device/useBenchDevices";
 
 const HAND: Record<DeviceKind, readonly { readonly label: string; readonly line: string }[]> = {
   gauge: [

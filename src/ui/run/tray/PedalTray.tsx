@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useEffect, useState } from "react";
 import { Button } from "../../controls/Button";
 import { useStored } from "../../stored";
-import { NO_PEDAL, PEDAL_KEY, PEDAL_NAMES, type Pedal } from "../session/pedal";
+import { NO_PEDAL, PEDAL_KEY, PEDAL_NAMES, type Pedal } from "../session/device/pedal";
 
 const DEFAULTS: Record<keyof Pedal, string> = { yes: "Enter", no: "N", back: "U" };
 

@@ -10,7 +10,7 @@ import { DeviceTray } from "./DeviceTray";
 import { LearnedTray } from "./LearnedTray";
 import { LookAgain } from "./LookAgain";
 import { PedalTray } from "./PedalTray";
-import type { BenchDevices } from "../session/useBenchDevices";
+import type { BenchDevices } from "../session/device/useBenchDevices";
 import type { Run } from "../model";
 import { Tick } from "../../controls/Tick";
 import { TemperatureTray } from "./TemperatureTray";

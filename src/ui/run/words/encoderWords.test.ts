@@ -6,7 +6,7 @@ import { fold } from "@/core/units/angle/arc";
 import { encoderWords } from "./encoderWords";
 import type { RunNow } from "../model";
 import { contextOn, nowOf, setOf } from "../run.testing";
-import { spoken } from "../session/spoken";
+import { spoken } from "../session/device/spoken";
 
 const FILE = engineFile(["1", "2", "4", "3"]);
 const CONTEXT = contextOn(FILE, jobFor(FILE), setOf([0.2]));

@@ -3,9 +3,9 @@
 import { useEffect, useRef, useState } from "react";
 import type { Assessment } from "@/core/devices/assess";
 import { type CrankDeg, fold } from "@/core/units/angle/arc";
-import { useDevice } from "../../devices/useDevice";
-import { useStored } from "../../stored";
-import type { RunNow } from "../model";
+import { useDevice } from "../../../devices/useDevice";
+import { useStored } from "../../../stored";
+import type { RunNow } from "../../model";
 
 interface Reference {
   readonly stop: string;

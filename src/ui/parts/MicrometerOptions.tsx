@@ -1,0 +1,13 @@
+import type { Micrometer } from "@/core/parts/micrometer";
+
+/** With what a part was measured; the last choice is that it was not. */
+export const MicrometerOptions = ({ micrometers }: { readonly micrometers: readonly Micrometer[] }) => (
+  <>
+    {micrometers.map((m) => (
+      <option key={m.id} value={m.id}>
+        {m.name}
+      </option>
+    ))}
+    <option value="">not measured: by its mark</option>
+  </>
+);
