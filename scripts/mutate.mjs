@@ -1,7 +1,7 @@
 /**
  * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes are
  * noticed by the tests of its own folder and by those that hold `calc` against references. Folders are those of
- * `src/core` or below one; all that compute when none is named. The slowest properties are tried on a tenth of their
+ * `src/core` or below one, or single files there; all that compute when none is named. The slowest properties are tried on a tenth of their
  * cases then. Not a part of `npm test`: it takes minutes, hours for stops and job.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
@@ -26,7 +26,7 @@ async function mutate(folder) {
       "run",
       path.join(ROOT, "scripts/stryker.config.mjs"),
       "--mutate",
-      `src/core/${folder}/**/*.ts,!src/core/**/*.test.ts,!src/core/**/*.testing.ts,!src/core/engine/testEngines.ts`,
+      `src/core/${folder}${folder.endsWith(".ts") ? "" : "/**/*.ts"},!src/core/**/*.test.ts,!src/core/**/*.testing.ts,!src/core/engine/testEngines.ts`,
     ],
     {
       cwd: ROOT,

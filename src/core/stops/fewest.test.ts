@@ -11,37 +11,44 @@ import { DEFAULT_STOP_SETTINGS } from "./settings";
 import { stab } from "./stabbing";
 import { runs } from "../units/runs.testing";
 
-/** Ends of arcs lie on tens, so best margins and their angles lie on fives. */
-const GRID = Array.from({ length: 144 }, (_, i) => i * 5);
-const tens = (min: number, max: number): fc.Arbitrary<number> =>
-  fc.integer({ min: min / 10, max: max / 10 }).map((n) => n * 10);
+/** All ends of all arcs lie on multiples of `stepDeg`, so best margins and their angles lie on halves of it. */
+const gridOf = (stepDeg: 10 | 40): number[] => Array.from({ length: 1440 / stepDeg }, (_, i) => (i * stepDeg) / 2);
+const GRID = gridOf(10);
+const steps = (stepDeg: number, min: number, max: number): fc.Arbitrary<number> =>
+  fc.integer({ min: Math.ceil(min / stepDeg), max: Math.floor(max / stepDeg) }).map((n) => n * stepDeg);
+const tens = (min: number, max: number): fc.Arbitrary<number> => steps(10, min, max);
 
-const gridEngine: fc.Arbitrary<EngineFile> = fc
-  .record({
-    angles: fc.array(tens(0, 710), { minLength: 0, maxLength: 3 }),
-    rampDeg: tens(0, 50),
-    ivo: tens(-20, 60),
-    ivc: tens(20, 90),
-    evo: tens(20, 90),
-    evc: tens(-20, 60),
-    release: fc.option(tens(-170, -70), { nil: undefined }),
-  })
-  .map(({ angles, rampDeg, ivo, ivc, evo, evc, release }) =>
-    engineFile(
-      [...angles, 0].map((_, i) => String(i + 1)),
-      {
-        firingAnglesDeg: [0, ...angles.sort((a, b) => a - b)],
-        cam: {
-          rampDeg,
-          intake: { opensDegBtdc: ivo, closesDegAbdc: ivc },
-          exhaust: { opensDegBbdc: evo, closesDegAtdc: evc },
-          ...(release === undefined
-            ? {}
-            : { releases: [{ role: "exhaust" as const, fromDeg: release, toDeg: release + 40 }] }),
+function gridEngine(stepDeg: 10 | 40, maxCylinders: number): fc.Arbitrary<EngineFile> {
+  const fromTdc = steps(stepDeg, -20, 60);
+  // Bottom dead centre lies on the coarse grid too when counted from 20.
+  const fromBdc = steps(stepDeg, 0, 80).map((n) => (stepDeg === 40 ? n - 20 : n + 10));
+  return fc
+    .record({
+      angles: fc.array(steps(stepDeg, 0, 710), { minLength: 0, maxLength: maxCylinders - 1 }),
+      rampDeg: steps(stepDeg, 0, 50),
+      ivo: fromTdc,
+      ivc: fromBdc,
+      evo: fromBdc,
+      evc: fromTdc,
+      release: fc.option(steps(stepDeg, -170, -70), { nil: undefined }),
+    })
+    .map(({ angles, rampDeg, ivo, ivc, evo, evc, release }) =>
+      engineFile(
+        [...angles, 0].map((_, i) => String(i + 1)),
+        {
+          firingAnglesDeg: [0, ...angles.sort((a, b) => a - b)],
+          cam: {
+            rampDeg,
+            intake: { opensDegBtdc: ivo, closesDegAbdc: ivc },
+            exhaust: { opensDegBbdc: evo, closesDegAtdc: evc },
+            ...(release === undefined
+              ? {}
+              : { releases: [{ role: "exhaust" as const, fromDeg: release, toDeg: release + 40 }] }),
+          },
         },
-      },
-    ),
-  );
+      ),
+    );
+}
 
 const marginsAt = (engine: Engine, deg: number): number[] => engine.valves.map((v) => marginDeg(v, deg, 720) ?? NaN);
 
@@ -72,26 +79,33 @@ function byForce(engine: Engine, grid: readonly number[] = GRID): { worst: numbe
 }
 
 describe("fewestStops", () => {
-  it("has the count, the worst margin and the turning that brute force finds", () => {
-    fc.assert(
-      fc.property(gridEngine, tens(0, 50), (file, requiredDeg) => {
-        const engine = resolveEngine(file);
-        const forced = byForce(engine);
-        const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
-        const plan = planMethod("fewest", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg });
-        if (count === 0) {
-          expect(plan.stops.length > 3 || plan.unserved.length > 0).toBe(true);
-          return;
-        }
-        expect(plan.unserved).toEqual([]);
-        expect(plan.stops).toHaveLength(count);
-        expect(plan.worst?.marginDeg).toBeCloseTo(forced[count - 1]?.worst ?? NaN, 4);
-        const severalArcs = engine.valves.some((v) => (v.baseCircleArcs?.length ?? 0) > 1);
-        if (!severalArcs) expect(plan.turnTotalDeg).toBeCloseTo(forced[count - 1]?.turn ?? NaN, 4);
-      }),
-      { numRuns: runs(30) },
-    );
-  }, 120_000);
+  it.each([
+    { stepDeg: 10, maxCylinders: 4, cases: runs(30) },
+    { stepDeg: 40, maxCylinders: 6, cases: 250 },
+  ] as const)(
+    "has the count, the worst margin and the turning that brute force finds on a grid of $stepDeg degrees",
+    ({ stepDeg, maxCylinders, cases }) => {
+      fc.assert(
+        fc.property(gridEngine(stepDeg, maxCylinders), steps(stepDeg, 0, 50), (file, requiredDeg) => {
+          const engine = resolveEngine(file);
+          const forced = byForce(engine, gridOf(stepDeg));
+          const count = forced.findIndex((f) => f.worst >= requiredDeg) + 1;
+          const plan = planMethod("fewest", engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg });
+          if (count === 0) {
+            expect(plan.stops.length > 3 || plan.unserved.length > 0).toBe(true);
+            return;
+          }
+          expect(plan.unserved).toEqual([]);
+          expect(plan.stops).toHaveLength(count);
+          expect(plan.worst?.marginDeg).toBeCloseTo(forced[count - 1]?.worst ?? NaN, 4);
+          const severalArcs = engine.valves.some((v) => (v.baseCircleArcs?.length ?? 0) > 1);
+          if (!severalArcs) expect(plan.turnTotalDeg).toBeCloseTo(forced[count - 1]?.turn ?? NaN, 4);
+        }),
+        { numRuns: cases },
+      );
+    },
+    120_000,
+  );
   it("takes a stop a hair short of a whole cycle for one at its start", () => {
     const odd = resolveEngine(
       engineFile(["1", "2"], {
@@ -126,7 +140,7 @@ describe("fewestStops", () => {
   it("on marks only, takes no other angle, and is the best of those", () => {
     fc.assert(
       fc.property(
-        gridEngine,
+        gridEngine(10, 4),
         fc.uniqueArray(tens(0, 350), { minLength: 1, maxLength: 6 }),
         tens(0, 40),
         (file, marks, requiredDeg) => {
@@ -165,7 +179,7 @@ describe("fewestStops", () => {
 describe("bestWorstMargin", () => {
   it("is what brute force finds for one, two and three stops", () => {
     fc.assert(
-      fc.property(gridEngine, (file) => {
+      fc.property(gridEngine(10, 4), (file) => {
         const engine = resolveEngine(file);
         byForce(engine).forEach(({ worst }, i) => {
           const best = bestWorstMargin(engine, i + 1);
