@@ -1,11 +1,13 @@
 /** What the database itself refuses, whatever the app does. */
 import { randomUUID } from "node:crypto";
 import { eq, sql } from "drizzle-orm";
+import pg from "pg";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { connect, type Database } from "./connect";
 import { freshDatabase } from "./freshDatabase.testing";
 import { prepareDatabase } from "./prepare";
+import { ledgerFaults } from "./queries/ledgerFaults";
 import { engineModels, engines, entries, feelerLeaves, feelerSets, jobValves, jobs, people, shops } from "./schema";
 
 let db: Database;
@@ -98,6 +100,12 @@ async function put(r: Row): Promise<string> {
   await db.insert(entries).values(r);
   return r.id;
 }
+async function otherPerson(): Promise<string> {
+  const other = randomUUID();
+  await db.insert(people).values({ id: other, shopId: ids.shop, name: `Bo ${other}`, role: "lead" });
+  return other;
+}
+const faultsHere = async () => (await ledgerFaults(db)).filter((f) => f.jobId === ids.job);
 async function leave(valve: string): Promise<string> {
   const readingId = await put(reading(valve, 0.2, 0.25));
   return put(row("left", { valve, readingId }));
@@ -136,7 +144,7 @@ describe("the ledger", () => {
     ["a valve that the job does not have", () => reading("9X", 0.2, 0.25), /entries_valve/],
     ["an entry of a valve without one", () => row("set"), /set needs valve, stop/],
     ["an arrival without a stop", () => row("arrived"), /arrived needs stop/],
-    ["taking back nothing", () => row("withdrawn"), /withdrawn names what it takes back/],
+    ["taking back nothing", () => row("withdrawn"), /only taking back names another entry/],
     [
       "superseding an entry that is not there",
       () => row("withdrawn", { supersedes: randomUUID() }),
@@ -185,6 +193,53 @@ describe("the ledger", () => {
       /entries_superseded_once/,
     );
   });
+  it("lets nothing but taking back name another entry, least of all a signature", async () => {
+    const id = await put(reading("1I", 0.2, 0.25));
+    const naming = [
+      reading("1I", 0.2, 0.25),
+      row("paused", { reason: "dinner" }),
+      row("left", { valve: "1I", readingId: id }),
+    ];
+    for (const r of naming)
+      expect(await refusal(db.insert(entries).values({ ...r, supersedes: id }))).toMatch(/only taking back names/);
+    const left = await leave("1I");
+    await leave("1E");
+    const closed = await put(row("closed"));
+    for (const supersedes of [left, closed])
+      expect(
+        await refusal(db.insert(entries).values(row("signed", { personId: await otherPerson(), supersedes }))),
+      ).toMatch(/only taking back names/);
+  });
+  it("takes no taking back back", async () => {
+    const id = await put(reading("1I", 0.3, 0.35));
+    const taken = await put(row("withdrawn", { supersedes: id }));
+    expect(await refusal(db.insert(entries).values(row("withdrawn", { supersedes: taken })))).toMatch(/stays so/);
+  });
+  it("lists what of before a rule breaks it, and shows the sheet as it stood", async () => {
+    expect(await faultsHere()).toEqual([]);
+    await leave("1I");
+    const left = await leave("1E");
+    await put(row("closed"));
+    const asOwner = new pg.Client({ connectionString: url });
+    await asOwner.connect();
+    // As it was taken before the rule was there.
+    await asOwner.query("alter table entries disable trigger entries_takes_back");
+    await asOwner.query(
+      "insert into entries (id, shop_id, job_id, person_id, seq, kind, supersedes) select $1, shop_id, job_id, $2, 99, 'signed', id from entries where id = $3",
+      [randomUUID(), await otherPerson(), left],
+    );
+    await asOwner.query("alter table entries enable trigger entries_takes_back");
+    await asOwner.end();
+    expect(await faultsHere()).toEqual([
+      expect.objectContaining({
+        seq: 99,
+        kind: "signed",
+        why: expect.stringMatching(/^names left at place \d+, which only/),
+      }),
+    ]);
+    const open = await db.execute(sql`select * from open_valves(${ids.job})`);
+    expect(open.rows).toEqual([]);
+  });
   it("leaves a valve out of band with a reason only", async () => {
     const readingId = await put(reading("1I", 0.3, 0.35));
     expect(await refusal(db.insert(entries).values(row("left", { valve: "1I", readingId })))).toMatch(
@@ -211,8 +266,7 @@ describe("the ledger", () => {
     expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/as-left: 1I/);
   });
   it("is signed once, after closing, by another person", async () => {
-    const other = randomUUID();
-    await db.insert(people).values({ id: other, shopId: ids.shop, name: "Bo", role: "lead" });
+    const other = await otherPerson();
     expect(await refusal(db.insert(entries).values(row("signed", { personId: other })))).toMatch(
       /closed before it is signed/,
     );

@@ -16,6 +16,7 @@ export const SQL_STATES = {
   lockNotLoose: "FL014",
   offsetNotHere: "FL015",
   stateReadingNotHere: "FL016",
+  takesNothingBack: "FL017",
   tooFewParts: "FL020",
   orderTold: "FL021",
 } as const;

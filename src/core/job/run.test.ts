@@ -177,16 +177,24 @@ describe("what the ledger refuses", () => {
 });
 
 describe("corrections", () => {
-  it("keep both entries, and only the newer one counts", () => {
+  it("take nothing back but by taking back, whatever an entry of another kind names", () => {
     add({ kind: "arrived", stop: "A" });
     const slip = add(reading("1I", "A", 0.3, 0.35));
-    add({ ...reading("1I", "A", 0.2, 0.25), supersedes: slip.id });
-    const state = jobState(FOUR, ledger).valves.get("1I");
-    expect(state).toMatchObject({ verdict: "in", asFound: { goes: { mm: 0.2 } } });
-    expect(ledger).toHaveLength(3);
-    expect(refusalAfter(FOUR, ledger, make({ ...reading("1I", "A", 0.2, 0.25), supersedes: slip.id }))).toMatch(
-      /corrected already/,
-    );
+    const before = jobState(FOUR, ledger);
+    const sent: Loose[] = [
+      reading("1I", "A", 0.2, 0.25),
+      { kind: "paused", reason: "dinner" },
+      { kind: "answered", question: "q", reason: "x" },
+    ];
+    for (const loose of sent) {
+      const naming = { ...make(loose), supersedes: slip.id } as unknown as Entry;
+      expect(refusalAfter(FOUR, ledger, naming)).toBe("Only taking back names another entry.");
+      // One that is in a ledger of before stands beside what it named.
+      const kept = jobState(FOUR, [...ledger, naming]);
+      expect(kept.live.map((e) => e.id)).toContain(slip.id);
+      expect(kept.valves.get("1E")).toEqual(before.valves.get("1E"));
+      expect(liveEntries([...ledger, naming])).toHaveLength(3);
+    }
   });
   it("are taken back last first, per valve", () => {
     add({ kind: "arrived", stop: "A" });

@@ -16,9 +16,6 @@ BEGIN
   IF wrong IS NOT NULL THEN
     RAISE EXCEPTION '% has no %', NEW.kind, wrong USING ERRCODE = 'FL006';
   END IF;
-  IF NEW.supersedes IS NULL AND (SELECT k.takes_back FROM entry_kinds k WHERE k.kind = NEW.kind) THEN
-    RAISE EXCEPTION '% names what it takes back', NEW.kind USING ERRCODE = 'FL006';
-  END IF;
   RETURN NEW;
 END $$;
 

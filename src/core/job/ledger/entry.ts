@@ -1,6 +1,6 @@
 /**
- * Entries of a job's ledger, as their kinds describe them. An entry is never changed: a correction is a new entry
- * that names what it supersedes, and taking one back is an entry too (`withdrawn`).
+ * Entries of a job's ledger, as their kinds describe them. An entry is never changed: taking one back is an entry too
+ * (`withdrawn`), the only kind that names another.
  */
 import type { Held } from "./fields";
 import { ENTRY_KINDS, type EntryKind } from "./kinds";
@@ -8,8 +8,7 @@ import { ENTRY_KINDS, type EntryKind } from "./kinds";
 export interface EntryBase {
   /** Made by the client, so that sending it twice counts once. */
   readonly id: string;
-  /** The live entry that this one replaces or takes back. */
-  readonly supersedes: string | null;
+  readonly supersedes: null;
 }
 
 type FieldsOf<K extends EntryKind> = (typeof ENTRY_KINDS)[K]["fields"];
@@ -61,9 +60,12 @@ export function isOnlyFelt(entry: Entry): boolean {
   return effect === "only-felt" || (effect === "changes-lash-if-turned" && !changesLash(entry));
 }
 
-/** Entries that still stand, in ledger order: neither superseded nor withdrawals themselves. */
+/** The entry that this one takes back; null for all that take nothing back, whatever they name. */
+export const takenBackBy = (entry: Entry): string | null => (entry.kind === "withdrawn" ? entry.supersedes : null);
+
+/** Entries that still stand, in ledger order: neither taken back nor withdrawals themselves. */
 export function liveEntries<E extends Entry>(entries: readonly E[]): E[] {
-  const gone = new Set(entries.map((e) => e.supersedes));
+  const gone = new Set(entries.map(takenBackBy));
   return entries.filter((e) => !gone.has(e.id) && e.kind !== "withdrawn");
 }
 

@@ -51,7 +51,7 @@ function fieldSchema(field: Field<unknown>): z.ZodType {
 const kindSchema = (kind: EntryKind) =>
   z.strictObject({
     id,
-    supersedes: kind === "withdrawn" ? id : id.nullable(),
+    supersedes: kind === "withdrawn" ? id : z.null("Only taking back names another entry."),
     kind: z.literal(kind),
     ...Object.fromEntries(
       Object.entries<Field<unknown>>(ENTRY_KINDS[kind].fields).map(([name, field]) => [name, fieldSchema(field)]),

@@ -55,10 +55,9 @@ export interface By {
 
 /** Null when the entry may be added to a job that stands so, else a sentence that says what to do instead. */
 export function refuse(rules: RefuseRules, job: JobOf, state: JobState, entry: Entry, by: By): string | null {
+  if (entry.kind !== "withdrawn" && entry.supersedes !== null) return "Only taking back names another entry.";
   if (entry.kind === "signed") return signRefusal(state, by.personId);
   if (state.closed !== null) return "This job is closed: its sheet stands. Start a new job for more work.";
-  if (entry.kind !== "withdrawn" && entry.supersedes !== null && !state.live.some((e) => e.id === entry.supersedes))
-    return "What this entry corrects was corrected already: look at the valve again.";
   if (isValveEntry(entry) && !job.valves.some((v) => v.id === entry.valve))
     return `Valve ${entry.valve} is not part of this job.`;
   const foreign = notHere(rules, entry);

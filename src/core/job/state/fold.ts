@@ -45,7 +45,7 @@ const nothingDone = (job: JobOf): Tally => ({
 /** A job before its first entry. */
 export const initialState = (rules: FoldRules, job: JobOf): JobState => stateOf(rules, job, nothingDone(job));
 
-/** The state after one more entry. What an entry takes back or replaces is gone, and the rest is folded anew. */
+/** The state after one more entry. What an entry takes back is gone, and the rest is folded anew. */
 export const evolve = (rules: FoldRules, job: JobOf, state: JobState, entry: LedgerEntry): JobState =>
   stateOf(rules, job, add(rules, job, state.tally, entry));
 
@@ -58,10 +58,10 @@ export const foldLedger = (rules: FoldRules, job: JobOf, entries: readonly Ledge
   );
 
 function add(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerEntry): Tally {
-  if (entry.supersedes === null) return step(rules, job, tally, entry);
-  const rest = tally.live.filter((e) => e.id !== entry.supersedes);
-  const standing = entry.kind === "withdrawn" ? rest : [...rest, entry];
-  return standing.reduce((t, e) => step(rules, job, t, e), nothingDone(job));
+  if (entry.kind !== "withdrawn") return step(rules, job, tally, entry);
+  return tally.live
+    .filter((e) => e.id !== entry.supersedes)
+    .reduce((t, e) => step(rules, job, t, e), nothingDone(job));
 }
 
 /** The tally with an entry that stands. */
