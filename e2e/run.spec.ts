@@ -179,6 +179,7 @@ test.describe("two devices on one valve", () => {
     await main(page).click();
     await expect(page.getByText("was worked on meanwhile, on another device")).toBeVisible();
     await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
-    await kept(page);
+    await expect(page.getByRole("status")).toHaveText("All else kept");
+    await expect(page.getByRole("button", { name: "1 not taken" })).toBeVisible();
   });
 });

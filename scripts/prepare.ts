@@ -1,4 +1,4 @@
-/** Makes a database ready: migrations, and the demo shop when it is empty (or anew, with --reset). */
+/** Makes a database ready, as its owner: migrations, and the demo shop when it is empty (or anew, with --reset). */
 import { loadDemo } from "../src/demo/load";
 import { connect } from "../src/db/connect";
 import { emptyDatabase, prepareDatabase } from "../src/db/prepare";

@@ -73,7 +73,9 @@ class Player {
         ...entry,
         seq: this.entries.length + 1,
         personId: ADA,
+        personName: "somebody",
         at: new Date(this.nowMs).toISOString(),
+        madeAt: new Date(this.nowMs).toISOString(),
       } as Kept);
     }
     this.nowMs += 20_000;

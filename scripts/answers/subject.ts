@@ -232,7 +232,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         openedBy: "Ada",
         openedAt: "2026-11-25T09:59:00.000Z",
         entries,
-        names: new Map(),
+        refused: [],
       }),
     learned: (entries) => ({
       locks: lockShifts(entries),

@@ -1,8 +1,10 @@
 /** The app itself: its database made ready, its server started. */
+import { statSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
+import { appUrlOf } from "../../src/db/appRole.mjs";
 import { run, start, stop } from "./processes.mjs";
-import { Trouble } from "./say.mjs";
+import { Trouble, say } from "./say.mjs";
 
 /**
  * Migrates, and loads the demo shop into an empty database.
@@ -22,14 +24,16 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
 }
 
 /**
- * Starts the production server and waits until it answers.
+ * Starts the production server and waits until it answers. `databaseUrl` is the owner's: the server itself is given only
+ * the one by which the app signs in. Started as root, it runs as a user who owns nothing.
  * @param {{ root: string, databaseUrl: string, port: number, env?: Record<string, string> }} options
  */
 export async function startApp({ root, databaseUrl, port, env: more = {} }) {
   const env = {
     ...process.env,
     ...more,
-    DATABASE_URL: databaseUrl,
+    DATABASE_URL: appUrlOf(databaseUrl),
+    APP_DATABASE_URL: undefined,
     NEXT_TELEMETRY_DISABLED: "1",
     NODE_ENV: /** @type {const} */ ("production"),
   };
@@ -40,6 +44,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     {
       cwd: root,
       env,
+      user: await unprivileged(root),
       onOutput: (text) => {
         heard = (heard + text).slice(-4000);
       },
@@ -54,6 +59,26 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
   await stop(child);
   throw new Trouble(`The app started but does not answer.\n${heard.trim()}`);
 }
+
+/**
+ * Whom the server runs as when the command was started as root: whoever owns the project's folder, else nobody. Undefined
+ * where this is no root, or where the folder lies in root's own.
+ * @param {string} root
+ * @returns {Promise<{ uid: number, gid: number } | undefined>}
+ */
+async function unprivileged(root) {
+  if (process.getuid?.() !== 0) return undefined;
+  const { uid, gid } = statSync(root);
+  if (uid !== 0) return { uid, gid };
+  const built = path.join(root, ".next/BUILD_ID");
+  const { code } = await run("runuser", ["-u", "nobody", "--", "test", "-r", built], { cwd: "/" });
+  if (code === 0) return NOBODY;
+  say(`Nobody but root can read ${root}: the app's server runs as root. Move the folder to let it run as an ordinary user.`);
+  return undefined;
+}
+
+/** As Debian numbers it. */
+const NOBODY = { uid: 65534, gid: 65534 };
 
 /** @param {string} url */
 async function answers(url) {

@@ -56,14 +56,15 @@ export async function must(command, args, why, options) {
  * Starts a long-running child whose output goes to the given function as it comes.
  * @param {string} command
  * @param {readonly string[]} args
- * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, onOutput?: (text: string) => void }} [options]
+ * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, user?: { uid: number, gid: number } | undefined, onOutput?: (text: string) => void }} [options]
  * @returns {Promise<{ readonly child: Child }>} boxed, as a child itself is awaited to its end
  */
-export async function start(command, args, { cwd, env, onOutput } = {}) {
+export async function start(command, args, { cwd, env, user, onOutput } = {}) {
   const { execa } = await library();
   const child = execa(command, args, {
     ...(cwd === undefined ? {} : { cwd }),
     ...(env === undefined ? {} : { env, extendEnv: false }),
+    ...user,
     reject: false,
     stdin: "ignore",
     buffer: false,

@@ -1,18 +1,15 @@
-/** Connections. The app works in the role `fulcrata_app`, which can't change the ledger. */
+/** Connections. The app signs in as `fulcrata_app`, which owns nothing and can't change the ledger. */
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import pg from "pg";
 import * as schema from "./schema";
 
-export const APP_ROLE = "fulcrata_app";
-
 export type Database = NodePgDatabase<typeof schema>;
 
-/** A pool whose connections take the app's role before anything else. */
+/** A pool of connections as whoever the address names. */
 export function connect(url: string, max = 10): { db: Database; end: () => Promise<void> } {
   const pool = new pg.Pool({
     connectionString: url,
     max,
-    options: `-c role=${APP_ROLE}`,
     connectionTimeoutMillis: 5000,
   });
   // A server that goes away breaks idle connections; the next query gets a new one or fails by itself.
@@ -22,7 +19,7 @@ export function connect(url: string, max = 10): { db: Database; end: () => Promi
 
 let shared: Database | null = null;
 
-/** The process's own pool, from DATABASE_URL. @throws Error when that is not set. */
+/** The process's own pool, from DATABASE_URL, which names the app's role there. @throws Error when that is not set. */
 export function database(): Database {
   const url = process.env["DATABASE_URL"];
   if (url === undefined) throw new Error("DATABASE_URL is not set: start the app with npm run demo.");

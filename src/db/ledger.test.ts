@@ -4,20 +4,19 @@ import { eq, sql } from "drizzle-orm";
 import pg from "pg";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
-import { connect, type Database } from "./connect";
-import { freshDatabase } from "./freshDatabase.testing";
+import type { Database } from "./connect";
+import { testDatabase } from "./freshDatabase.testing";
 import { prepareDatabase } from "./prepare";
 import { ledgerFaults } from "./queries/ledgerFaults";
 import { engineModels, engines, entries, feelerLeaves, feelerSets, jobValves, jobs, people, shops } from "./schema";
 
 let db: Database;
+let ownerDb: Database;
 let end: () => Promise<void>;
 let url: string;
 
 beforeAll(async () => {
-  url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url);
-  ({ db, end } = connect(url, 4));
+  ({ db, owner: ownerDb, ownerUrl: url, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 
@@ -37,8 +36,8 @@ beforeEach(async () => {
   for (const key of Object.keys(ids) as (keyof typeof ids)[]) ids[key] = randomUUID();
   const model = randomUUID();
   const file = engineFile(["1"], { cam: MILD_CAM });
-  await db.insert(shops).values({ id: ids.shop, name: "A shop" });
-  await db.insert(people).values({ id: ids.person, shopId: ids.shop, name: "Ada", role: "mechanic" });
+  await ownerDb.insert(shops).values({ id: ids.shop, name: "A shop" });
+  await ownerDb.insert(people).values({ id: ids.person, shopId: ids.shop, name: "Ada", role: "mechanic" });
   await db.insert(feelerSets).values({ id: ids.set, shopId: ids.shop, name: "Set", system: "metric" });
   await db.insert(engineModels).values({ id: model, shopId: ids.shop, file });
   await db.insert(engines).values({ id: ids.engine, shopId: ids.shop, modelId: model });
@@ -102,7 +101,7 @@ async function put(r: Row): Promise<string> {
 }
 async function otherPerson(): Promise<string> {
   const other = randomUUID();
-  await db.insert(people).values({ id: other, shopId: ids.shop, name: `Bo ${other}`, role: "lead" });
+  await ownerDb.insert(people).values({ id: other, shopId: ids.shop, name: `Bo ${other}`, role: "lead" });
   return other;
 }
 const faultsHere = async () => (await ledgerFaults(db)).filter((f) => f.jobId === ids.job);
@@ -122,13 +121,7 @@ describe("the ledger", () => {
   });
   it("can't be changed by the owner either", async () => {
     const id = await put(reading("1I", 0.2, 0.25));
-    const owner = async (q: ReturnType<typeof sql>): Promise<string> =>
-      refusal(
-        db.transaction(async (tx) => {
-          await tx.execute(sql`set role none`);
-          await tx.execute(q);
-        }),
-      );
+    const owner = (q: ReturnType<typeof sql>): Promise<string> => refusal(ownerDb.execute(q));
     expect(await owner(sql`update entries set goes_mm = 0.1 where id = ${id}`)).toMatch(/append-only/);
     expect(await owner(sql`delete from entries where id = ${id}`)).toMatch(/append-only/);
     expect(await owner(sql`truncate entries cascade`)).toMatch(/append-only/);
@@ -182,7 +175,8 @@ describe("the ledger", () => {
     const first = reading("1I", 0.2, 0.25);
     await put(first);
     expect(await refusal(db.insert(entries).values(first))).toMatch(/entries_pkey/);
-    expect(await refusal(db.insert(entries).values({ ...row("arrived", { stop: "A" }), seq: first.seq }))).toMatch(
+    const [{ seq: taken } = { seq: 0 }] = await db.select().from(entries).where(eq(entries.id, first.id));
+    expect(await refusal(ownerDb.insert(entries).values({ ...row("arrived", { stop: "A" }), seq: taken }))).toMatch(
       /entries_in_order/,
     );
   });
@@ -192,6 +186,32 @@ describe("the ledger", () => {
     expect(await refusal(db.insert(entries).values(row("withdrawn", { supersedes: id })))).toMatch(
       /entries_superseded_once/,
     );
+  });
+  it("says itself when, in which place and by whom, whatever the app says", async () => {
+    const made = new Date("2001-01-01T00:00:00Z");
+    const ids_ = [
+      await put(row("arrived", { stop: "A", seq: 77, at: made, madeAt: made, personName: "Somebody" })),
+      await put(row("paused", { reason: "dinner", madeAt: new Date(Date.now() + 3_600_000) })),
+    ];
+    const kept = await db.select().from(entries).where(eq(entries.jobId, ids.job)).orderBy(entries.seq);
+    expect(kept.map((e) => [e.id, e.seq, e.personName])).toEqual([
+      [ids_[0], 1, "Ada"],
+      [ids_[1], 2, "Ada"],
+    ]);
+    const [job] = await db.select().from(jobs).where(eq(jobs.id, ids.job));
+    expect(job?.openedByName).toBe("Ada");
+    for (const e of kept) {
+      expect(Math.abs(e.at.getTime() - Date.now())).toBeLessThan(60_000);
+      // Neither before its job was opened nor after it was taken.
+      expect(e.madeAt.getTime()).toBeGreaterThanOrEqual(job?.openedAt.getTime() ?? Infinity);
+      expect(e.madeAt.getTime()).toBeLessThanOrEqual(e.at.getTime());
+    }
+  });
+  it("keeps the name that signed when somebody is called otherwise later", async () => {
+    const id = await put(row("arrived", { stop: "A" }));
+    await db.update(people).set({ name: "Ada Other" }).where(eq(people.id, ids.person));
+    const [kept] = await db.select().from(entries).where(eq(entries.id, id));
+    expect(kept?.personName).toBe("Ada");
   });
   it("lets nothing but taking back name another entry, least of all a signature", async () => {
     const id = await put(reading("1I", 0.2, 0.25));
@@ -349,7 +369,7 @@ describe("records", () => {
     ],
     [
       "two people of one name",
-      () => db.insert(people).values({ id: randomUUID(), shopId: ids.shop, name: "Ada", role: "lead" }),
+      () => ownerDb.insert(people).values({ id: randomUUID(), shopId: ids.shop, name: "Ada", role: "lead" }),
       /people_name_once/,
     ],
   ])("refuse %s", async (_name, work, why) => expect(await refusal(work())).toMatch(why));
@@ -358,6 +378,26 @@ describe("records", () => {
     const id = await put(reading("1I", 0.2032, 0.2159));
     const [kept] = await db.select().from(entries).where(eq(entries.id, id));
     expect(kept).toMatchObject({ goesMm: 0.2032, noGoMm: 0.2159 });
+  });
+});
+
+describe("the app's role", () => {
+  it("is nobody else's, owns nothing, and makes no shops and no people", async () => {
+    const who = await db.transaction(async (tx) => {
+      await tx.execute(sql`set role none`);
+      return tx.execute(
+        sql`select current_user as name, rolsuper or rolcreaterole or rolcreatedb as may from pg_roles where rolname = current_user`,
+      );
+    });
+    expect(who.rows).toEqual([{ name: "fulcrata_app", may: false }]);
+    const owned = await db.execute(sql`select 1 from pg_class where relowner = current_user::regrole`);
+    expect(owned.rows).toEqual([]);
+    expect(await refusal(db.insert(shops).values({ id: randomUUID(), name: "Another" }))).toMatch(
+      /permission denied/,
+    );
+    expect(
+      await refusal(db.insert(people).values({ id: randomUUID(), shopId: ids.shop, name: "Cy", role: "lead" })),
+    ).toMatch(/permission denied/);
   });
 });
 

@@ -1,14 +1,21 @@
-/** Brings a database up to date: the app's role, the migrations, the grants. Safe to repeat, and to run twice at once. */
+/**
+ * Brings a database up to date, as its owner: the app's role, the migrations, the grants. Safe to repeat, and to run
+ * twice at once.
+ */
 import path from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
 import { drizzle } from "drizzle-orm/node-postgres";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { applyFunctions } from "./applyFunctions";
-import { APP_ROLE } from "./connect";
+import { APP_ROLE, appUrlOf } from "./appRole.mjs";
 import { writeLists } from "./writeLists";
 
 /** Any number will do, as long as every starter uses the same. */
 const PREPARE_LOCK = 7_310_442;
+
+/** Whom the app knows, and nobody becomes by it: made by the owner alone. */
+const OWNERS = ["shops", "people"];
 
 /** Tables that are kept up to date; all others are only added to. */
 const KEPT_UP = ["shops", "people", "feeler_sets", "engine_models", "engines", "hands"];
@@ -30,36 +37,72 @@ const FOLDERS: DatabaseFolders = {
   functions: path.resolve(import.meta.dirname, "functions"),
 };
 
-/** @throws Error with a sentence when the database user may not make or take the app's role. */
-export async function prepareDatabase(url: string, folders: DatabaseFolders = FOLDERS): Promise<void> {
+/**
+ * @returns the address by which the app signs in
+ * @throws Error with a sentence when the database user may not make the app's role
+ */
+export async function prepareDatabase(url: string, folders: DatabaseFolders = FOLDERS): Promise<string> {
+  const appUrl = appUrlOf(url);
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000 });
   await client.connect();
   try {
     await client.query("select pg_advisory_lock($1)", [PREPARE_LOCK]);
-    await ensureRole(client);
+    await ensureRole(client, appUrl);
     await migrate(drizzle(client), { migrationsFolder: folders.migrations });
     if (folders.functions !== undefined) {
       await applyFunctions(client, folders.functions);
       await writeLists(client);
     }
     await grant(client);
+    return appUrl;
   } finally {
     await client.end();
   }
 }
 
-async function ensureRole(client: pg.Client): Promise<void> {
-  const found = await client.query("select 1 from pg_roles where rolname = $1", [APP_ROLE]);
+/** Roles are of the whole server: several databases on it may come here at once, and share the role. */
+async function ensureRole(client: pg.Client, appUrl: string): Promise<void> {
+  if (await signsIn(appUrl)) return;
+  const { password } = new URL(appUrl);
   try {
-    if (found.rowCount === 0) await client.query(`create role ${APP_ROLE} nologin`);
-    const member = await client.query("select pg_has_role(current_user, $1, 'member') as yes", [APP_ROLE]);
-    if (member.rows[0]?.yes !== true) await client.query(`grant ${APP_ROLE} to current_user`);
+    for (let tries = 0; ; tries++) {
+      const found = await client.query("select 1 from pg_roles where rolname = $1", [APP_ROLE]);
+      const verb = found.rowCount === 0 ? "create" : "alter";
+      try {
+        await client.query(
+          `${verb} role ${APP_ROLE} login nosuperuser nocreatedb nocreaterole password ${client.escapeLiteral(decodeURIComponent(password))}`,
+        );
+        return;
+      } catch (error) {
+        if (tries === 20 || !MADE_MEANWHILE.includes((error as { code?: string }).code ?? "")) throw error;
+        await wait(25);
+      }
+    }
   } catch (error) {
     throw new Error(
       `The database user can't set up the role ${APP_ROLE}. Ask the database's administrator to run: ` +
-        `CREATE ROLE ${APP_ROLE} NOLOGIN; GRANT ${APP_ROLE} TO the user in DATABASE_URL.`,
+        `CREATE ROLE ${APP_ROLE} LOGIN PASSWORD '…'; and give its address in APP_DATABASE_URL.`,
       { cause: error },
     );
+  }
+}
+
+/** Another starter made or changed the role in the same moment. */
+const MADE_MEANWHILE = ["42710", "23505", "XX000"];
+
+/** Whether the app's role can sign in, and owns the server no more than it should. */
+async function signsIn(appUrl: string): Promise<boolean> {
+  const client = new pg.Client({ connectionString: appUrl, connectionTimeoutMillis: 5000 });
+  try {
+    await client.connect();
+    const { rows } = await client.query<{ rolsuper: boolean }>(
+      "select rolsuper from pg_roles where rolname = current_user",
+    );
+    return rows[0]?.rolsuper === false;
+  } catch {
+    return false;
+  } finally {
+    await client.end().catch(() => undefined);
   }
 }
 
@@ -70,7 +113,7 @@ async function grant(client: pg.Client): Promise<void> {
     grant select, insert on all tables in schema public to ${APP_ROLE};
     grant execute on all functions in schema public to ${APP_ROLE};
   `);
-  await onTables(client, LISTS, (tables) => `revoke insert on ${tables} from ${APP_ROLE}`);
+  await onTables(client, [...LISTS, ...OWNERS], (tables) => `revoke insert on ${tables} from ${APP_ROLE}`);
   await onTables(client, KEPT_UP, (tables) => `grant update on ${tables} to ${APP_ROLE}`);
   await onTables(client, PASSING, (tables) => `grant delete on ${tables} to ${APP_ROLE}`);
 }
@@ -92,9 +135,9 @@ export async function emptyDatabase(url: string): Promise<void> {
     // By name, so that a database shared with something else loses nothing of that.
     await client.query(`
       drop view if exists live_entries cascade;
-      drop table if exists parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
+      drop table if exists refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
       drop table if exists task_entries, task_kinds, entry_fields, entry_kinds, applied_functions cascade;
-      drop function if exists is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event cascade;
+      drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event cascade;
       -- Of before the rules had files of their own.
       drop function if exists guard_lash_left, guard_entry_place, guard_ledger, guard_preload_left, guard_cold_lash cascade;
       drop schema if exists drizzle cascade;

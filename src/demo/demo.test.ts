@@ -2,9 +2,8 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { nextKind } from "@/core/job/jobs.testing";
 import { nextThing, jobState } from "@/core/job/run";
-import { type Database, connect } from "@/db/connect";
-import { freshDatabase } from "@/db/freshDatabase.testing";
-import { prepareDatabase } from "@/db/prepare";
+import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { listClosedJobs, listOpenJobs } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { shops } from "@/db/schema";
@@ -13,9 +12,7 @@ import { loadDemo } from "./load";
 let db: Database;
 let end: () => Promise<void>;
 beforeAll(async () => {
-  const url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url);
-  ({ db, end } = connect(url, 4));
+  ({ owner: db, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 

@@ -1,6 +1,6 @@
 /** The finished job on paper: the engine drawn as found and as left, valve by valve, and what was said. */
 import { Circle, Document, Page, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
-import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
+import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
 import { bandWords } from "@/core/job/words/specs";
 import type { LengthUnit } from "@/core/units/length";
 import { registerFonts } from "./fonts";
@@ -72,10 +72,13 @@ const styles = StyleSheet.create({
   },
 });
 
+type Late = (made: { readonly arrivedAt: string | null }) => string;
+
 export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: SheetPaper) {
   registerFonts();
   // Upright: the same sheet the other way round.
   const { width: height, height: width } = LANDSCAPE_MM[paper];
+  const late: Late = ({ arrivedAt }) => lateWords(arrivedAt === null ? null : date(arrivedAt));
   const half = (mm(width - 2 * MARGIN_MM) - 14) / 2;
   return (
     <Document title={`${TITLES[sheet.work]} of ${sheet.engine.name}`} creator="Fulcrata">
@@ -111,13 +114,14 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
           <Drawn title="As found" head={head} width={half} sheet={sheet} pick={(v) => v.asFound} />
           <Drawn title="As left" head={head} width={half} sheet={sheet} pick={(v) => v.asLeft} />
         </View>
-        <Table sheet={sheet} unitOf={unitOf} />
+        <Table sheet={sheet} unitOf={unitOf} late={late} />
         {sheet.notes.length > 0 && (
           <View style={{ paddingTop: 8 }}>
             <Text style={styles.stamp}>What was said and done</Text>
             {sheet.notes.map((n, i) => (
               <Text key={i} style={{ paddingTop: 1, fontSize: 9 }}>
-                {date(n.at)}, {n.by}: {n.what}
+                {date(n.at)}, {n.by}
+                {late(n)}: {n.what}
               </Text>
             ))}
           </View>
@@ -279,7 +283,7 @@ const COLUMNS: readonly (readonly [string, string])[] = [
   ["By, with", "20%"],
 ];
 
-function Table({ sheet, unitOf }: Pick<SheetPaper, "sheet" | "unitOf">) {
+function Table({ sheet, unitOf, late }: Pick<SheetPaper, "sheet" | "unitOf"> & { readonly late: Late }) {
   const told = (r: SheetReading | null): string =>
     r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
   const cells = (v: SheetValve): string[] => [
@@ -288,7 +292,7 @@ function Table({ sheet, unitOf }: Pick<SheetPaper, "sheet" | "unitOf">) {
     told(v.asFound),
     v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
     `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
-    v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}`,
+    v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}${late(v.asLeft)}`,
   ];
   return (
     <View style={{ paddingTop: 6 }}>

@@ -6,7 +6,7 @@ import type { LashSpec } from "../lash/spec";
 import { planMethod } from "../stops/planMethod";
 import { routeOf } from "../stops/route";
 import type { AnyTask, JobOf } from "./job";
-import type { Entry, LedgerEntry } from "./ledger/entry";
+import type { Entry, KeptEntry, LedgerEntry } from "./ledger/entry";
 import type { Pass } from "./ledger/kinds";
 import type { NextThing } from "./next/next";
 import { jobState, refusal } from "./run";
@@ -46,6 +46,16 @@ export function jobOn<T extends AnyTask>(
 /** A job on lash with a screw. */
 export const jobFor = (file: EngineFile, method?: Method, more: Partial<JobOf<Task>> = {}): JobOf<Task> =>
   jobOn<Task>(file, { kind: "screw", plan: null }, method, more);
+
+/** An entry as the shop keeps it behind those that it has, from Ada. */
+export const keptAfter = (before: readonly unknown[], entry: Entry, at = "2026-11-25T10:00:00.000Z"): KeptEntry => ({
+  ...entry,
+  seq: before.length + 1,
+  personId: "ada",
+  personName: "Ada",
+  at,
+  madeAt: at,
+});
 
 /** What is said of an entry after a ledger; null where it may be added. */
 export const refusalAfter = (

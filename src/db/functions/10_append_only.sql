@@ -17,3 +17,5 @@ CREATE OR REPLACE TRIGGER orders_append_only BEFORE UPDATE OR DELETE ON orders F
 CREATE OR REPLACE TRIGGER order_lines_append_only BEFORE UPDATE OR DELETE ON order_lines FOR EACH ROW EXECUTE FUNCTION refuse_change();
 CREATE OR REPLACE TRIGGER order_events_append_only BEFORE UPDATE OR DELETE ON order_events FOR EACH ROW EXECUTE FUNCTION refuse_change();
 CREATE OR REPLACE TRIGGER parts_out_append_only BEFORE UPDATE OR DELETE ON parts_out FOR EACH ROW EXECUTE FUNCTION refuse_change();
+CREATE OR REPLACE TRIGGER refused_batches_append_only BEFORE UPDATE OR DELETE ON refused_batches FOR EACH ROW EXECUTE FUNCTION refuse_change();
+CREATE OR REPLACE TRIGGER refused_dealt_append_only BEFORE UPDATE OR DELETE ON refused_dealt FOR EACH ROW EXECUTE FUNCTION refuse_change();

@@ -44,14 +44,16 @@ const anyEntry = (kind: EntryKind): fc.Arbitrary<Entry> =>
   }) as unknown as fc.Arbitrary<Entry>;
 
 const EMPTY = Object.fromEntries(Object.keys(ENTRY_COLUMNS).map((c) => [c, null]));
-const asKept = { seq: 1, personId: "p", at: new Date("2026-11-25T10:00:00Z"), shopId: "s", jobId: "j" };
+const KEPT = { seq: 1, personId: "p", personName: "Ada" };
+const [AT, MADE] = ["2026-11-25T10:00:00.000Z", "2026-11-25T09:00:00.000Z"];
+const asKept = { ...KEPT, at: new Date(AT), madeAt: new Date(MADE), shopId: "s", jobId: "j" };
 
 describe("a row of the ledger", () => {
   it.each(ENTRY_KIND_NAMES)("gives back what went in: %s", (kind) => {
     fc.assert(
       fc.property(anyEntry(kind), (entry) => {
         const row = { ...EMPTY, ...asKept, ...rowOf(entry) } as unknown as EntryRow;
-        expect(entryOf(row)).toEqual({ ...entry, seq: 1, personId: "p", at: "2026-11-25T10:00:00.000Z" });
+        expect(entryOf(row)).toEqual({ ...entry, ...KEPT, at: AT, madeAt: MADE });
         expect(entrySchema.parse(entry)).toEqual(entry);
         expect(entrySchema.safeParse({ ...entry, surprise: 1 }).success).toBe(false);
       }),

@@ -53,7 +53,12 @@ export const entries = pgTable(
     kind: text().$type<EntryKind>().notNull(),
     supersedes: uuid(),
     personId: uuid().notNull(),
+    /** As it was when it was made; the database enters it. */
+    personName: text().notNull().default(""),
+    /** When the shop took it: the database's own time. */
     at: moment().notNull().defaultNow(),
+    /** When it was made, by the device's clock put right. */
+    madeAt: moment().notNull().defaultNow(),
     ...detailColumns(),
   },
   (t) => {

@@ -38,6 +38,8 @@ export const jobs = pgTable(
       .references(() => shops.id),
     engineId: uuid().notNull(),
     openedBy: uuid().notNull(),
+    /** As it was when it was opened; the database enters it. */
+    openedByName: text().notNull().default(""),
     openedAt: moment().notNull().defaultNow(),
     state: text({ enum: ["cold", "hot"] }).notNull(),
     temperatureC: degrees(),

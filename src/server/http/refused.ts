@@ -2,7 +2,7 @@
 export class Refused extends Error {
   constructor(
     message: string,
-    readonly status: 400 | 401 | 404 | 409 | 413 | 422 = 422,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 422 = 422,
     readonly path = "",
   ) {
     super(message);

@@ -14,16 +14,16 @@ import { jobState, refusal } from "@/core/job/run";
 import { passAfter } from "@/core/job/state/pass";
 import { TASK_KINDS, type TaskKind } from "@/core/job/tasks";
 import { screwAdjuster } from "@/core/lash/adjuster";
-import { connect, type Database } from "@/db/connect";
-import { freshDatabase } from "@/db/freshDatabase.testing";
-import { prepareDatabase } from "@/db/prepare";
+import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { findJob, type JobRecord } from "@/db/queries/jobs";
-import { entries, people, shops } from "@/db/schema";
+import { entries } from "@/db/schema";
 import { SQL_STATES } from "@/db/sqlStates";
 import { Bench } from "@/demo/bench";
 import { HANDS } from "@/demo/hands";
 import type { Actor } from "../http/actor";
+import { colleague, newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet, findFeelerSet } from "../shop/feelerSets";
 import { openJob } from "./openJob";
@@ -50,22 +50,17 @@ const FILES: { readonly [K in TaskKind]: EngineFile } = {
 const LEAVES = Array.from({ length: 30 }, (_, i) => (0.05 + i * 0.02).toFixed(2)).join(" ");
 
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let actor: Actor;
 let other: string;
 let setId: string;
 beforeAll(async () => {
-  const url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url);
-  ({ db, end } = connect(url, 4));
-  const [shopId, personId] = [randomUUID(), randomUUID()];
-  [other, setId] = [randomUUID(), randomUUID()];
-  await db.insert(shops).values({ id: shopId, name: "Bench test" });
-  await db.insert(people).values([
-    { id: personId, shopId, name: "Ada", role: "lead" },
-    { id: other, shopId, name: "Bo", role: "mechanic" },
-  ]);
-  actor = { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
+  // The owner may say when an entry was made.
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
+  setId = randomUUID();
+  actor = await newShop(owner);
+  other = (await colleague(owner, actor)).person.id;
   await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: LEAVES });
 });
 afterAll(() => end());
@@ -168,7 +163,7 @@ async function offer(
   keep: boolean,
 ) {
   try {
-    return await db.transaction(async (tx) => {
+    return await owner.transaction(async (tx) => {
       const row = {
         ...rowOf(entry),
         shopId: actor.shopId,
@@ -234,7 +229,14 @@ describe("a random ledger", () => {
             expect(why, `the database says ${said.refused} to ${JSON.stringify(entry)}`).not.toBeNull();
           }
           if (why === null)
-            expect(said.kept).toEqual({ ...entry, seq: kept.length + 1, personId: by, at: expect.any(String) });
+            expect(said.kept).toEqual({
+              ...entry,
+              seq: kept.length + 1,
+              personId: by,
+              personName: by === other ? "Bo" : "Ada",
+              at: new Date(nowMs).toISOString(),
+              madeAt: new Date(nowMs).toISOString(),
+            });
           if (said.kept !== null) kept.push(said.kept);
         }
       }

@@ -1,17 +1,17 @@
 /** A job over the server's own doors: opened, worked on twice over, refused where the trade refuses. */
 import { randomUUID } from "node:crypto";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
 import { USUAL_CHECKS } from "@/core/job/closeOut/items";
 import type { Entry } from "@/core/job/ledger/entry";
-import { connect, type Database } from "@/db/connect";
-import { freshDatabase } from "@/db/freshDatabase.testing";
-import { prepareDatabase } from "@/db/prepare";
+import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
-import { people, shops } from "@/db/schema";
+import { people } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { colleague, newShop } from "../http/shop.testing";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
 import { addFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";
 import { live } from "./live";
@@ -23,6 +23,7 @@ import { readLedger, record, recordInput } from "./record";
 import { loadSheet, sheetCsv } from "./sheet";
 
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let actor: Actor;
 let engineId: string;
@@ -40,21 +41,12 @@ const FILE = engineFile(["1", "2", "4", "3"], {
 });
 
 beforeAll(async () => {
-  const url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url);
-  ({ db, end } = connect(url, 6));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 
-async function newShop(): Promise<Actor> {
-  const [shopId, personId] = [randomUUID(), randomUUID()];
-  await db.insert(shops).values({ id: shopId, name: "Bench test" });
-  await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
-  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
-}
-
 beforeEach(async () => {
-  actor = await newShop();
+  actor = await newShop(owner);
   engineId = randomUUID();
   setId = randomUUID();
   await addEngine(db, actor, { id: engineId, text: JSON.stringify(FILE), serial: "S1", runningHours: 100 });
@@ -262,7 +254,7 @@ describe("adding entries", () => {
   });
   it("knows no job of another shop", async () => {
     const jobId = await openJob(db, actor, opening());
-    const stranger = await newShop();
+    const stranger = await newShop(owner);
     expect(await sentence(record(db, stranger, jobId, { entries: [{ ...fresh(), kind: "closed" }] }))).toMatch(
       /no such job/,
     );
@@ -299,11 +291,7 @@ describe("the sheet", () => {
 });
 
 describe("two people", () => {
-  const second = async (): Promise<Actor> => {
-    const id = randomUUID();
-    await db.insert(people).values({ id, shopId: actor.shopId, name: "Bo", role: "apprentice" });
-    return { ...actor, person: { id, name: "Bo", role: "apprentice", school: "go-no-go" } };
-  };
+  const second = (): Promise<Actor> => colleague(owner, actor);
   it("see each other's entries and hands, and not those of other shops", async () => {
     const jobId = await openJob(db, actor, opening());
     const bo = await second();
@@ -320,7 +308,7 @@ describe("two people", () => {
       entries: [],
       others: [{ person: "Ada", valve: "1I" }],
     });
-    expect(await sentence(live(db, await newShop(), jobId, { after: 0, device: mine, valve: null }))).toMatch(
+    expect(await sentence(live(db, await newShop(owner), jobId, { after: 0, device: mine, valve: null }))).toMatch(
       /no such job/,
     );
   });
@@ -332,6 +320,25 @@ describe("two people", () => {
     const bo = await second();
     await record(db, bo, jobId, recordInput.parse({ entries: [{ ...fresh(), kind: "signed" }] }));
     expect((await loadSheet(db, actor, jobId)).sheet).toMatchObject({ closedBy: "Ada", signedBy: "Bo" });
+  });
+  it("make only their own entries, and the sheet says what came late", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const bo = await second();
+    const pause = { ...fresh(), kind: "paused", reason: "dinner" } as const;
+    const sent = { entries: [pause], by: bo.person.id };
+    expect(await sentence(record(db, actor, jobId, recordInput.parse(sent)))).toMatch(/Somebody else made these/);
+    await record(db, bo, jobId, recordInput.parse(sent));
+    await owner.execute(sql`alter table jobs disable trigger user`);
+    await owner.execute(sql`update jobs set opened_at = opened_at - interval '2 hours' where id = ${jobId}`);
+    await owner.execute(sql`alter table jobs enable trigger user`);
+    const madeAt = new Date(Date.now() - 3_600_000).toISOString();
+    const late = { ...fresh(), kind: "paused", reason: "no network" } as const;
+    await record(db, actor, jobId, recordInput.parse({ entries: [late], madeAt }));
+    const { notes } = (await loadSheet(db, actor, jobId)).sheet;
+    expect(notes).toEqual([
+      { what: "Paused: dinner", by: "Bo", at: expect.any(String), arrivedAt: null },
+      { what: "Paused: no network", by: "Ada", at: madeAt, arrivedAt: expect.any(String) },
+    ]);
   });
   it("keep each their own school of feel", async () => {
     await setSchool(db, actor, "overshoot");

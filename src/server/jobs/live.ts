@@ -2,6 +2,7 @@
 import { and, asc, eq, gt, lt, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { KeptEntry } from "@/core/job/ledger/entry";
+import type { RefusedBatch } from "@/core/job/ledger/refused";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { entryOf } from "@/db/queries/entryRows";
@@ -9,6 +10,7 @@ import { entries, hands, people } from "@/db/schema";
 import type { Viewer } from "../http/actor";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
+import { refusedOf } from "./refused";
 
 export const liveInput = z.strictObject({
   after: z.number().int().min(0),
@@ -21,6 +23,8 @@ export interface Live {
   /** The shop's time, in ms: timers run by it, whatever the device's clock says. */
   readonly nowMs: number;
   readonly entries: readonly KeptEntry[];
+  /** What this job did not take and nobody has dealt with. */
+  readonly refused: readonly RefusedBatch[];
   readonly others: readonly { readonly person: string; readonly valve: string | null }[];
 }
 
@@ -38,12 +42,13 @@ export async function live(
 ): Promise<Live> {
   if (!isId(jobId) || (await findJob(db, shopId, jobId)) === null)
     throw new Refused("There is no such job. Go back to the bench.", 404);
-  const [fresh, seen] = await Promise.all([
+  const [fresh, refused, seen] = await Promise.all([
     db
       .select()
       .from(entries)
       .where(and(eq(entries.jobId, jobId), gt(entries.seq, after)))
       .orderBy(asc(entries.seq)),
+    refusedOf(db, jobId),
     db
       .select({
         person: people.name,
@@ -62,6 +67,7 @@ export async function live(
   return {
     nowMs: Date.now(),
     entries: fresh.map(entryOf),
+    refused,
     others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })),
   };
 }

@@ -9,6 +9,7 @@ import type { Viewer } from "../http/actor";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";
 import { lastFinished } from "./lastFinished";
+import { refusedOf } from "./refused";
 
 /** Null when the shop has no such job. */
 export async function loadRun(
@@ -20,8 +21,9 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, set, others, lastTime, earlierShiftsMm] = await Promise.all([
+  const [entries, refused, set, others, lastTime, earlierShiftsMm] = await Promise.all([
     ledgerOf(db, id),
+    refusedOf(db, id),
     findFeelerSet(db, shopId, row.feelerSetId),
     setsOfJob(db, shopId, id),
     loadLastTime(db, shopId, row),
@@ -40,6 +42,7 @@ export async function loadRun(
     method,
     sets: [set, ...others],
     entries,
+    refused,
     returning,
     lastTime,
     earlierShiftsMm,

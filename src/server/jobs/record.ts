@@ -9,18 +9,25 @@ import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
 import type { Actor } from "../http/actor";
-import { isId } from "../http/id";
+import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
+import { keepRefused } from "./refused";
 
 /** Entries that belong together: all are kept, or none. */
 export const recordInput = z.strictObject({
   entries: z.array(entrySchema).min(1).max(50),
   /** The last place in the ledger that the sender knows: only what came after it is answered. */
-  after: z.number().int().min(0).default(0),
+  after: z.int32().min(0).default(0),
+  /** Who made them: another than whoever sends them now is refused. Left out: whoever sends them. */
+  by: idInput.optional(),
+  /** When they were made, by the device's clock put right; left out: now. */
+  madeAt: z.iso.datetime("Give the time as it is written in ISO 8601.").optional(),
 });
 export interface Record {
   readonly entries: readonly Entry[];
   readonly after?: number;
+  readonly by?: string | undefined;
+  readonly madeAt?: string | undefined;
 }
 
 /** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
@@ -31,15 +38,37 @@ export async function record(
   input: Record,
   at?: Date,
 ): Promise<KeptEntry[]> {
+  if (input.by !== undefined && input.by !== actor.person.id)
+    throw new Refused(
+      "Somebody else made these entries: they are kept on this device until that person is chosen.",
+      403,
+    );
   if (!isId(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
-  return db.transaction(async (tx) => {
-    await holdJob(tx, jobId);
-    const kept = await ledgerOf(tx as unknown as Database, jobId);
-    await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, at);
-    return kept.filter((e) => e.seq > (input.after ?? 0));
-  });
+  try {
+    return await db.transaction(async (tx) => {
+      await holdJob(tx, jobId);
+      const kept = await ledgerOf(tx as unknown as Database, jobId);
+      await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, {
+        at,
+        madeAt: input.madeAt,
+      });
+      return kept.filter((e) => e.seq > (input.after ?? 0));
+    });
+  } catch (error) {
+    // What a device made at the engine was done there: it stays in sight until somebody has dealt with it.
+    const { entries: came, by, madeAt } = input;
+    if (error instanceof Refused && by !== undefined && madeAt !== undefined)
+      await keepRefused(db, actor, jobId, { entries: came, madeAt, why: error.message });
+    throw error;
+  }
+}
+
+/** When entries were made (ISO 8601). `at`, when they were taken, is for the owner alone: to all others the database says it. */
+export interface When {
+  readonly at?: Date | undefined;
+  readonly madeAt?: string | undefined;
 }
 
 /** Adds to a ledger that is held: judged one by one, and pushed onto `kept` as it is kept. @throws Refused */
@@ -48,7 +77,7 @@ export async function append(
   actor: Actor,
   { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] },
   sent: readonly Entry[],
-  at?: Date,
+  { at, madeAt }: When = {},
 ): Promise<void> {
   let state = jobState(job, kept);
   for (const next of newOnes(kept, sent)) {
@@ -62,7 +91,8 @@ export async function append(
         jobId,
         seq: kept.length + 1,
         personId: actor.person.id,
-        ...(at === undefined ? {} : { at }),
+        ...(at === undefined ? {} : { at, madeAt: at }),
+        ...(madeAt === undefined ? {} : { madeAt: new Date(madeAt) }),
       })
       .onConflictDoNothing({ target: entries.id })
       .returning();

@@ -1,18 +1,17 @@
 /** The sheet of a job, and the same as CSV. */
-import { eq } from "drizzle-orm";
 import Papa from "papaparse";
 import type { Sheet } from "@/core/job/sheet/format";
 import { sheetOf } from "@/core/job/run";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
-import { people } from "@/db/schema";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Viewer } from "../http/actor";
 import { findEngine } from "../engines/engines";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
+import { refusedHistory } from "./refused";
 
 export interface LoadedSheet {
   readonly sheet: Sheet;
@@ -24,14 +23,13 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
   const found = isId(id) ? await findJob(db, viewer.shopId, id) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { row, job } = found;
-  const [entries, set, others, engine, staff] = await Promise.all([
+  const [entries, refused, set, others, engine] = await Promise.all([
     ledgerOf(db, id),
+    refusedHistory(db, id),
     findFeelerSet(db, viewer.shopId, row.feelerSetId),
     setsOfJob(db, viewer.shopId, id),
     findEngine(db, viewer.shopId, row.engineId),
-    db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shopId, viewer.shopId)),
   ]);
-  const names = new Map(staff.map((p) => [p.id, p.name]));
   const sheet = sheetOf({
     jobId: id,
     shop: viewer.shopName,
@@ -47,10 +45,10 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
     note: row.note,
     licensed: row.licensed,
     cautions: row.cautions,
-    openedBy: names.get(row.openedBy) ?? "somebody",
+    openedBy: row.openedByName,
     openedAt: row.openedAt.toISOString(),
     entries,
-    names,
+    refused,
   });
   return { sheet, file: row.engineFile };
 }
@@ -86,6 +84,7 @@ export function sheetCsv(sheet: Sheet): string {
     instrument: v.asLeft?.instrument,
     by: v.asLeft?.by,
     at: v.asLeft?.at,
+    reached_shop_at: v.asLeft?.arrivedAt,
     reasons: v.reasons.join(" | "),
   }));
   // A cell that a spreadsheet would run as a formula is quoted as text.

@@ -6,6 +6,7 @@ import { cautionsFor } from "@/core/job/prepare";
 import type { Entry } from "@/core/job/ledger/entry";
 import { jobState } from "@/core/job/run";
 import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { rowOf } from "@/db/queries/entryRows";
 import { entries } from "@/db/schema";
@@ -16,7 +17,7 @@ import { openJob } from "../jobs/openJob";
 import { openJobInput } from "../jobs/openJobInput";
 import { addPart, addPartInput, listParts } from "./parts";
 import { readLedger, record, recordInput } from "../jobs/record";
-import { ShimShop, fresh, sentence, testDatabase } from "./shimShop.testing";
+import { ShimShop, fresh, sentence } from "./shimShop.testing";
 
 const FIGURES = { nominal: 0.1, low: 0.08, high: 0.13 };
 const FILE = engineFile(["1"], {
@@ -25,17 +26,18 @@ const FILE = engineFile(["1"], {
   lash: { state: "cold", intake: FIGURES, exhaust: FIGURES },
 });
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let shop: ShimShop;
 let engineId: string;
 let jobId: string;
 
 beforeAll(async () => {
-  ({ db, end } = await testDatabase(inject("databaseUrl")));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 beforeEach(async () => {
-  shop = await ShimShop.open(db);
+  shop = await ShimShop.open({ db, owner });
   engineId = randomUUID();
   await addEngine(db, shop.actor, { id: engineId, text: JSON.stringify(FILE), serial: "", runningHours: null });
   jobId = await open();

@@ -111,7 +111,7 @@ export async function fitOpenerCloser(
         collets: f.part === "closer" ? input.collets : null,
         instrument: f.outText === null ? null : micrometer,
       }));
-      await append(tx, actor, { id: jobId, job, kept }, entries, at);
+      await append(tx, actor, { id: jobId, job, kept }, entries, { at });
       for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
     })
     .catch((error: unknown) => {

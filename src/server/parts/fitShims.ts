@@ -73,7 +73,7 @@ export async function fitShims(
       instrument: from === undefined ? null : (names.get(from.micrometerId ?? "") ?? null),
     };
   });
-  await append(tx, actor, held, fitted, at);
+  await append(tx, actor, held, fitted, { at });
   const base = {
     shopId: actor.shopId,
     jobId: held.id,

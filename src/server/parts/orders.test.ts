@@ -8,16 +8,18 @@ import { type ResultPromise, execa } from "execa";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import type { CatalogueItem } from "@/core/parts/order";
 import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { orderEvents } from "@/db/schema";
 import { followOrders, giveUp, listOrders, order, placeOrderInput } from "./orders";
 import { listParts } from "./parts";
 import { readLedger } from "../jobs/record";
-import { ShimShop, sentence, testDatabase } from "./shimShop.testing";
+import { ShimShop, sentence } from "./shimShop.testing";
 import { askCatalogue, setBench } from "./supplier";
 
 const TOOL = path.resolve(import.meta.dirname, "../../../tools/supplier.mjs");
 const folder = mkdtempSync(path.join(tmpdir(), "supplier-"));
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let shop: ShimShop;
 let port = 0;
@@ -38,7 +40,7 @@ async function killSupplier(): Promise<void> {
 }
 
 beforeAll(async () => {
-  ({ db, end } = await testDatabase(inject("databaseUrl")));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
   const free = net.createServer().listen(0, "127.0.0.1");
   await new Promise((done) => free.once("listening", done));
   port = (free.address() as net.AddressInfo).port;
@@ -53,7 +55,7 @@ afterAll(async () => {
   await end();
 });
 beforeEach(async () => {
-  shop = await ShimShop.open(db);
+  shop = await ShimShop.open({ db, owner });
 });
 afterEach(() => setBench({ down: false, slowMs: 0, loseAnswer: false, dayMs: 60_000 }));
 

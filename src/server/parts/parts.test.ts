@@ -2,11 +2,11 @@
 import { randomUUID } from "node:crypto";
 import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
-import { connect, type Database } from "@/db/connect";
-import { freshDatabase } from "@/db/freshDatabase.testing";
-import { prepareDatabase } from "@/db/prepare";
-import { partMoves, parts, people, shops } from "@/db/schema";
+import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
+import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { newShop } from "../http/shop.testing";
 import { addMicrometer, addMicrometerInput, checkMicrometer, listMicrometers } from "./micrometers";
 import {
   addPart,
@@ -20,23 +20,16 @@ import {
 } from "./parts";
 
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let actor: Actor;
 
 beforeAll(async () => {
-  const url = await freshDatabase(inject("databaseUrl"));
-  await prepareDatabase(url);
-  ({ db, end } = connect(url, 8));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
-async function newShop(): Promise<Actor> {
-  const [shopId, personId] = [randomUUID(), randomUUID()];
-  await db.insert(shops).values({ id: shopId, name: "Bench test" });
-  await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
-  return { shopId, shopName: "Bench test", person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" } };
-}
 beforeEach(async () => {
-  actor = await newShop();
+  actor = await newShop(owner);
 });
 
 const laying = (more: Partial<AddPart> = {}): AddPart =>
@@ -96,7 +89,7 @@ describe("a part", () => {
   it("belongs to its shop", async () => {
     const input = laying();
     await addPart(db, actor, input);
-    const stranger = await newShop();
+    const stranger = await newShop(owner);
     expect(await sentence(movePart(db, stranger, move(input.id, -1)))).toMatch(/not in the shop/);
     expect(await listParts(db, stranger.shopId)).toEqual([]);
   });
@@ -197,7 +190,7 @@ describe("CSV", () => {
     const before = await listParts(db, actor.shopId);
     const text = partsCsv(before);
     expect(text).toContain("'=drawer");
-    const other = await newShop();
+    const other = await newShop(owner);
     await addMicrometer(db, other, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }));
     const id = randomUUID();
     expect(await addPartsCsv(db, other, { id, text })).toBe(2);

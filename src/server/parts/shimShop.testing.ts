@@ -3,12 +3,11 @@ import { randomUUID } from "node:crypto";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
 import type { Entry } from "@/core/job/ledger/entry";
-import { connect, type Database } from "@/db/connect";
-import { freshDatabase } from "@/db/freshDatabase.testing";
-import { prepareDatabase } from "@/db/prepare";
+import type { Database } from "@/db/connect";
+import type { TestDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
-import { people, shops } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";
 import { openJob } from "../jobs/openJob";
@@ -31,13 +30,6 @@ export const sentence = (work: Promise<unknown>): Promise<string> =>
     (e: Error) => e.message,
   );
 
-/** A database of one's own, brought up to date. */
-export async function testDatabase(clusterUrl: string): Promise<{ db: Database; end: () => Promise<void> }> {
-  const url = await freshDatabase(clusterUrl);
-  await prepareDatabase(url);
-  return connect(url, 8);
-}
-
 export class ShimShop {
   readonly setId = randomUUID();
 
@@ -46,15 +38,8 @@ export class ShimShop {
     readonly actor: Actor,
   ) {}
 
-  static async open(db: Database): Promise<ShimShop> {
-    const [shopId, personId] = [randomUUID(), randomUUID()];
-    await db.insert(shops).values({ id: shopId, name: "Bench test" });
-    await db.insert(people).values({ id: personId, shopId, name: "Ada", role: "lead" });
-    const shop = new ShimShop(db, {
-      shopId,
-      shopName: "Bench test",
-      person: { id: personId, name: "Ada", role: "lead", school: "go-no-go" },
-    });
+  static async open({ db, owner }: Pick<TestDatabase, "db" | "owner">): Promise<ShimShop> {
+    const shop = new ShimShop(db, await newShop(owner));
     await addFeelerSet(db, shop.actor, {
       id: shop.setId,
       name: "Set",

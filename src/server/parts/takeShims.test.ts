@@ -3,23 +3,25 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { jobState } from "@/core/job/run";
 import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { loadShims } from "./loadShims";
 import { keepPartOut, partOutInput } from "./partsOut";
 import { readLedger, record, recordInput } from "../jobs/record";
-import { ShimShop, fresh, sentence, testDatabase } from "./shimShop.testing";
+import { ShimShop, fresh, sentence } from "./shimShop.testing";
 import { takeShims, takeShimsInput } from "./takeShims";
 
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let shop: ShimShop;
 
 beforeAll(async () => {
-  ({ db, end } = await testDatabase(inject("databaseUrl")));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 beforeEach(async () => {
-  shop = await ShimShop.open(db);
+  shop = await ShimShop.open({ db, owner });
 });
 
 const taking = (agreed: Record<string, number>, more: object = {}) =>

@@ -3,21 +3,23 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { planWeek } from "@/core/job/tasks/shims/week";
 import type { Database } from "@/db/connect";
+import { testDatabase } from "@/db/freshDatabase.testing";
 import { loadAdvice } from "./advice";
 import { keepPartOut, partOutInput } from "./partsOut";
 import { readLedger } from "../jobs/record";
-import { ShimShop, sentence, testDatabase } from "./shimShop.testing";
+import { ShimShop, sentence } from "./shimShop.testing";
 import { loadWeek, takeWeek, takeWeekInput } from "./week";
 
 let db: Database;
+let owner: Database;
 let end: () => Promise<void>;
 let shop: ShimShop;
 beforeAll(async () => {
-  ({ db, end } = await testDatabase(inject("databaseUrl")));
+  ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 beforeEach(async () => {
-  shop = await ShimShop.open(db);
+  shop = await ShimShop.open({ db, owner });
 });
 
 /** A job whose 1I is tight by a tenth, with what came out of it measured. */

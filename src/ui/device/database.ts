@@ -1,18 +1,49 @@
-/** What this device keeps in its own database: entries on their way to the shop, and ledgers as the shop has them. */
+/** What this device keeps in its own database: what is on its way to the shop, what it refused, and ledgers as it has them. */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import type { RefusedBatch } from "@/core/job/ledger/refused";
 
-/** `at` is the shop's time as this device takes it, until the shop says it itself. */
-export type Batch = readonly (Entry & { readonly at?: string })[];
+/** Entries that belong together and wait: of one person, made at one time. */
+export interface Batch {
+  /** `at` is the shop's time as this device takes it, until the shop says it itself. */
+  readonly entries: readonly (Entry & { readonly at?: string })[];
+  /** Who made them; null where they have waited since before that was kept: whoever sends them. */
+  readonly by: { readonly id: string; readonly name: string } | null;
+  /** When they were made (ISO 8601). */
+  readonly madeAt: string | null;
+}
+
+/** A batch in the outbox, with its job. */
+export interface Waiting {
+  readonly jobId: string;
+  /** What is worked on, by the name that a person knows. */
+  readonly engine: string;
+  readonly batch: Batch;
+}
+
+/** As an earlier version of the app left it. */
+type FormerBatch = Batch["entries"];
+
+/** What the shop refused. `known` where the shop keeps it too and says when it was dealt with. */
+export interface RefusedHere extends RefusedBatch {
+  readonly engine: string;
+  readonly known: boolean;
+}
 
 interface DeviceSchema extends DBSchema {
   /** In the order in which they were made. */
   outbox: {
     key: number;
-    value: { readonly n?: number; readonly jobId: string; readonly batch: Batch };
+    value: {
+      readonly n?: number;
+      readonly jobId: string;
+      readonly engine?: string;
+      readonly batch: Batch | FormerBatch;
+    };
     indexes: { job: string };
   };
   kept: { key: [string, number]; value: KeptEntry & { readonly jobId: string } };
+  refused: { key: string; value: RefusedHere; indexes: { job: string } };
 }
 export type DeviceDatabase = IDBPDatabase<DeviceSchema>;
 
@@ -23,11 +54,17 @@ let opened: Promise<DeviceDatabase> | null = null;
  * tried again.
  */
 export function deviceDatabase(): Promise<DeviceDatabase> {
-  opened ??= openDB<DeviceSchema>("fulcrata", 1, {
-    upgrade(db) {
-      db.createObjectStore("outbox", { keyPath: "n", autoIncrement: true }).createIndex("job", "jobId");
-      db.createObjectStore("kept", { keyPath: ["jobId", "seq"] });
+  opened ??= openDB<DeviceSchema>("fulcrata", 2, {
+    upgrade(db, before) {
+      if (before < 1) {
+        db.createObjectStore("outbox", { keyPath: "n", autoIncrement: true }).createIndex("job", "jobId");
+        db.createObjectStore("kept", { keyPath: ["jobId", "seq"] });
+      }
+      db.createObjectStore("refused", { keyPath: "id" }).createIndex("job", "jobId");
     },
+    // Another tab of an older version gives way when it is looked at next.
+    blocking: (_now, _wanted, event) => (event.target as IDBDatabase).close(),
+    terminated: () => (opened = null),
   }).catch((error: unknown) => {
     opened = null;
     throw error;

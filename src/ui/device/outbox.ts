@@ -1,49 +1,76 @@
-/** Entries that wait on this device until the shop has kept or refused them. */
+/** Entries that wait on this device until the shop has kept or refused them, and those that it refused. */
 import { byTodaysNames } from "@/core/job/ledger/former";
 import { readStored, writeStored } from "../stored";
-import { type Batch, deviceDatabase } from "./database";
+import { type Batch, type RefusedHere, type Waiting, deviceDatabase } from "./database";
 
 /** A batch is known by its first entry: an id is made once. */
-const idOf = (batch: Batch): string | undefined => batch[0]?.id;
+export const batchId = (batch: Batch): string => batch.entries[0]?.id ?? "";
+
+/** A row, also one of before its person was kept. */
+const waitingOf = ({ jobId, engine = "", batch }: { jobId: string; engine?: string; batch: unknown }): Waiting => ({
+  jobId,
+  engine,
+  batch: Array.isArray(batch) ? { entries: batch as Batch["entries"], by: null, madeAt: null } : (batch as Batch),
+});
 
 /** What waits for a job, in order. Rejects where this device stores nothing. */
 export async function waitingFor(jobId: string): Promise<Batch[]> {
   await takeOver(jobId);
   const db = await deviceDatabase();
-  return (await db.getAllFromIndex("outbox", "job", jobId)).map((row) => row.batch);
+  return (await db.getAllFromIndex("outbox", "job", jobId)).map((row) => waitingOf(row).batch);
+}
+
+/** All that waits on this device, in order, whatever it is for. Rejects where this device stores nothing. */
+export async function waitingHere(): Promise<Waiting[]> {
+  return (await (await deviceDatabase()).getAll("outbox")).map(waitingOf);
 }
 
 /** Stores a batch behind the others. Rejects where it can't be stored. */
-export async function putIntoOutbox(jobId: string, batch: Batch): Promise<void> {
-  await (await deviceDatabase()).add("outbox", { jobId, batch });
-  tell(jobId);
+export async function putIntoOutbox(waiting: Waiting): Promise<void> {
+  await (await deviceDatabase()).add("outbox", waiting);
+  tell();
 }
 
-/** Takes a batch out, whichever tab has sent it. */
-export async function takeFromOutbox(jobId: string, batch: Batch): Promise<void> {
-  const tx = (await deviceDatabase()).transaction("outbox", "readwrite");
-  for (let at = await tx.store.index("job").openCursor(jobId); at !== null; at = await at.continue())
-    if (idOf(at.value.batch) === idOf(batch)) await at.delete();
+/** Takes a batch out, whichever tab has sent it; `refused`, and it stays in sight instead. Both, or neither. */
+export async function takeFromOutbox(jobId: string, batch: Batch, refused: RefusedHere | null = null): Promise<void> {
+  const tx = (await deviceDatabase()).transaction(["outbox", "refused"], "readwrite");
+  const outbox = tx.objectStore("outbox");
+  for (let at = await outbox.index("job").openCursor(jobId); at !== null; at = await at.continue())
+    if (batchId(waitingOf(at.value).batch) === batchId(batch)) await at.delete();
+  if (refused !== null) await tx.objectStore("refused").put(refused);
   await tx.done;
-  tell(jobId);
+  tell();
+}
+
+/** What the shop refused, of a job or of all, the oldest first. */
+export async function refusedHere(jobId?: string): Promise<RefusedHere[]> {
+  const db = await deviceDatabase();
+  const all = jobId === undefined ? await db.getAll("refused") : await db.getAllFromIndex("refused", "job", jobId);
+  return all.sort((a, b) => a.madeAt.localeCompare(b.madeAt));
+}
+
+/** Somebody has dealt with it. */
+export async function forgetRefused(id: string): Promise<void> {
+  await (await deviceDatabase()).delete("refused", id);
+  tell();
 }
 
 /**
- * Other tabs of this device work on the same outbox: `listener` is called when one of them changed it. Gives back how
- * to stop.
+ * Other tabs and pages of this device work on the same outbox: `listener` is called when one of them changed it. Gives
+ * back how to stop.
  */
-export function onOutbox(jobId: string, listener: () => void): () => void {
+export function onOutbox(listener: () => void): () => void {
   if (typeof BroadcastChannel === "undefined") return () => undefined;
-  const channel = new BroadcastChannel(channelOf(jobId));
+  const channel = new BroadcastChannel(CHANNEL);
   channel.onmessage = listener;
   return () => channel.close();
 }
 
-const channelOf = (jobId: string): string => `fulcrata-outbox-${jobId}`;
+const CHANNEL = "fulcrata-outbox";
 
-function tell(jobId: string): void {
+function tell(): void {
   if (typeof BroadcastChannel === "undefined") return;
-  const channel = new BroadcastChannel(channelOf(jobId));
+  const channel = new BroadcastChannel(CHANNEL);
   channel.postMessage(null);
   channel.close();
 }
@@ -51,8 +78,13 @@ function tell(jobId: string): void {
 /** What an earlier version of the app left waiting elsewhere on this device goes the same way, once. */
 async function takeOver(jobId: string): Promise<void> {
   const key = `fulcrata-unkept-${jobId}`;
-  const left = readStored<readonly Batch[]>(key);
+  const left = readStored<readonly Batch["entries"][]>(key);
   if (left === null) return;
-  for (const batch of left) await putIntoOutbox(jobId, batch.map(byTodaysNames) as unknown as Batch);
+  for (const entries of left)
+    await putIntoOutbox({
+      jobId,
+      engine: "",
+      batch: { entries: entries.map(byTodaysNames) as unknown as Batch["entries"], by: null, madeAt: null },
+    });
   writeStored(key, null);
 }

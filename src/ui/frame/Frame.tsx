@@ -3,6 +3,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { Person } from "@/core/shop/person";
+import type { RefusedHere } from "../device/database";
+import { DeviceNotice } from "../device/DeviceNotice";
 import { PageKeys } from "./PageKeys";
 import { TopBar } from "./TopBar";
 
@@ -10,14 +12,17 @@ interface Props {
   readonly shopName: string;
   readonly people: readonly Person[];
   readonly person: Person | null;
+  /** What the shop did not take and nobody has dealt with. */
+  readonly refused: readonly RefusedHere[];
   readonly children: ReactNode;
 }
 
 /** The bar on top, and the page below it. */
-export function Frame({ children, ...bar }: Props) {
+export function Frame({ children, refused, ...bar }: Props) {
   return (
     <>
       <TopBar {...bar} />
+      <DeviceNotice person={bar.person} inShop={refused} />
       <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>
         {children}
       </chakra.main>

@@ -38,6 +38,8 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 
 /** Loaded when they are asked for: the run itself stays light. */
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
+const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
+const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
 
 interface Props extends RunProps {
@@ -81,6 +83,7 @@ export function RunView({ given, people, person, work }: Props) {
   const help = usePlace();
   const locate = usePlace();
   const tray = usePlace();
+  const notTaken = usePlace();
   const [pedal] = useStored<Pedal>(PEDAL_KEY);
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
   const devices = useBenchDevices(now, job.cycleDeg);
@@ -109,6 +112,8 @@ export function RunView({ given, people, person, work }: Props) {
   const encoder = devices.crankDeg === null ? null : encoderWords(now, devices.crankDeg, job.cycleDeg);
   const place = locate.open ? (
     <LazyLocator run={run} onClose={locate.toggle} />
+  ) : notTaken.open ? (
+    <LazyNotTaken refused={ledger.refused} onClose={notTaken.toggle} />
   ) : tray.open ? (
     <LazyTray
       run={run}
@@ -130,7 +135,16 @@ export function RunView({ given, people, person, work }: Props) {
       height={{ lg: "100dvh" }}
       pb={{ base: "40", lg: "0" }}
     >
-      <RunHeader run={run} people={people} person={person} onTemperature={tray.open ? null : tray.toggle} />
+      <chakra.div>
+        <RunHeader
+          run={run}
+          people={people}
+          person={person}
+          onTemperature={tray.open ? null : tray.toggle}
+          onNotTaken={notTaken.toggle}
+        />
+        <LazyNotice person={person} ownRun={given.id} />
+      </chakra.div>
       {place !== null ? (
         <chakra.main id="main" p={{ base: "2", lg: "3" }} overflowY={{ lg: "auto" }}>
           {place}

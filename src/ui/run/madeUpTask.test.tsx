@@ -8,7 +8,8 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
-import { jobOn } from "@/core/job/jobs.testing";
+import type { Person } from "@/core/shop/person";
+import { jobOn, keptAfter } from "@/core/job/jobs.testing";
 import type { Entry, KeptEntry, LedgerValveEntry } from "@/core/job/ledger/entry";
 import type { TaskThing } from "@/core/job/next/next";
 import type { RunPageData } from "@/core/job/pages/run";
@@ -96,6 +97,7 @@ const CAP_ROOM: TaskRoom<CapTask, Cap, CapStep> = {
 const FILE = engineFile(["1"], { cam: MILD_CAM });
 const JOB = jobOn<CapTask>(FILE, { kind: "cap", plan: { force: "by hand" } }, "firing-order");
 const RULES = CAPS as TaskRules;
+const ADA: Person = { id: "ada", name: "Ada", role: "mechanic", school: "go-no-go" };
 const WORK = { rules: RULES, room: CAP_ROOM as TaskRoom };
 
 /** The shop: keeps what the kernel does not refuse. */
@@ -104,9 +106,9 @@ function shop(url: string, body: { entries?: Entry[]; after: number }): unknown 
   for (const e of body.entries ?? []) {
     const by = { personId: "ada", nowMs: Infinity };
     expect(refuse(RULES, JOB, foldLedger(RULES, JOB, kept), e, by)).toBeNull();
-    kept = [...kept, { ...e, seq: kept.length + 1, personId: "ada", at: "2026-11-25T10:00:00Z" }];
+    kept = [...kept, keptAfter(kept, e)];
   }
-  return { entries: kept.filter((e) => e.seq > body.after), others: [], nowMs: 0 };
+  return { entries: kept.filter((e) => e.seq > body.after), refused: [], others: [], nowMs: 0 };
 }
 beforeEach(() => {
   kept = [];
@@ -140,11 +142,11 @@ describe("a made-up kind of work", () => {
       room: _room,
       ...rest
     } = contextOn(FILE, JOB as unknown as Job, setOf([0.2]), { work: WORK });
-    const given = { ...rest, entries: [], returning: false } as unknown as RunPageData;
+    const given = { ...rest, entries: [], refused: [], returning: false } as unknown as RunPageData;
     render(
       <ChakraProvider value={system}>
         <QueryClientProvider client={newQueryClient()}>
-          <RunView given={given} work={WORK} people={[]} person={null} />
+          <RunView given={given} work={WORK} people={[]} person={ADA} />
         </QueryClientProvider>
       </ChakraProvider>,
     );

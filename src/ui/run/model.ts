@@ -12,11 +12,15 @@ import type { TaskRules } from "@/core/job/tasks/rules";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
+import type { Batch, RefusedHere } from "../device/database";
 import type { Held, InHand, Tap, TappedReading, Taps } from "./session/taps";
 import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
 
 /** Everything that stays the same while a job is worked on, but for the set in hand. */
-export interface RunContext<T extends AnyTask = AnyTask> extends Omit<RunPageData, "entries" | "returning" | "job"> {
+export interface RunContext<T extends AnyTask = AnyTask> extends Omit<
+  RunPageData,
+  "entries" | "refused" | "returning" | "job"
+> {
   readonly job: JobOf<T>;
   readonly engine: Engine;
   readonly hand: InHand;
@@ -173,8 +177,12 @@ export interface Ledger {
   readonly waiting: "unreached" | "nobody" | null;
   /** What is on its way is not stored on this device: a reload would lose it. */
   readonly unstored: boolean;
-  /** What the shop refused last, and why in its own words. */
-  readonly refused: { readonly why: string; readonly entries: readonly Entry[] } | null;
+  /** What another person left on this device: it waits until that person is chosen. */
+  readonly apart: readonly Batch[];
+  /** What the shop refused since something was entered last, and why in its own words. */
+  readonly justRefused: { readonly why: string; readonly entries: readonly Entry[] } | null;
+  /** All that the shop did not take and nobody has dealt with. */
+  readonly refused: readonly RefusedHere[];
   readonly others: readonly Other[];
   readonly add: (entries: readonly Entry[]) => void;
 }

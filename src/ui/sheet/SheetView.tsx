@@ -22,13 +22,15 @@ interface Props {
   readonly openedAt: string;
   readonly closedAt: string | null;
   readonly signedAt: string | null;
-  /** The notes' moments, in their order. */
-  readonly notedAt: readonly string[];
+  /** Who noted it and when, note by note. */
+  readonly notedBy: readonly string[];
+  /** Who left it, valve by valve; empty where nobody has. */
+  readonly leftBy: readonly string[];
   readonly person: Person | null;
 }
 
 /** The job as one page: what was found, what was left, by whom. */
-export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, person }: Props) {
+export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, leftBy, person }: Props) {
   const base = `/api/jobs/${sheet.job}`;
   return (
     <chakra.article
@@ -185,7 +187,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
             </tr>
           </thead>
           <tbody>
-            {sheet.valves.map((v) => (
+            {sheet.valves.map((v, i) => (
               <tr key={v.valve}>
                 <th scope="row">{v.valve}</th>
                 <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
@@ -204,7 +206,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
                     </chakra.span>
                   )}
                 </td>
-                <td>{v.asLeft?.by ?? ""}</td>
+                <td>{leftBy[i]}</td>
               </tr>
             ))}
           </tbody>
@@ -222,10 +224,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedAt, 
           >
             {sheet.notes.map((n, i) => (
               <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}>
-                <chakra.span color="soft">
-                  {notedAt[i]}, {n.by}:
-                </chakra.span>{" "}
-                {n.what}
+                <chakra.span color="soft">{notedBy[i]}:</chakra.span> {n.what}
               </chakra.li>
             ))}
           </chakra.ul>

@@ -31,13 +31,27 @@ export type LoadedGapEntry = EntryOf<"loaded-gap">;
 export type ValveEntryKind = { [K in EntryKind]: "valve" extends keyof FieldsOf<K> ? K : never }[EntryKind];
 export type ValveEntry = { [K in ValveEntryKind]: EntryOf<K> }[ValveEntryKind];
 
-/** What is known of an entry once the shop has it: its place in the ledger, who made it, and when (ISO 8601). */
+/** What is known of an entry once the shop has it. Times are ISO 8601. */
 export interface Kept {
+  /** Its place in the ledger. */
   readonly seq: number;
   readonly personId: string;
+  /** The name of whoever made it, as it was then. */
+  readonly personName: string;
+  /** When the shop took it: waits are reckoned from here. */
   readonly at: string;
+  /** When it was made, by the device's clock put right; earlier than `at` where it waited on the device. */
+  readonly madeAt: string;
 }
 export type KeptEntry = Entry & Kept;
+
+/** An entry that came this much later than it was made is said to be late. */
+const LATE_MS = 120_000;
+
+/** When the shop took an entry that had waited; null for all that came as they were made. */
+export const arrivedLate = ({ at, madeAt }: Kept): string | null =>
+  // eslint-disable-next-line no-restricted-globals -- only parses what the ledger says.
+  Date.parse(at) - Date.parse(madeAt) > LATE_MS ? at : null;
 
 /** An entry in a ledger, kept or still on its way: `at` is then what this device takes for the shop's time. */
 export type LedgerEntry = Entry & Partial<Kept>;

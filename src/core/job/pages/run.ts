@@ -3,6 +3,7 @@ import type { EngineFile, EngineState } from "../../engine/engineFile";
 import type { FeelerSet } from "../../shop/feelerSet";
 import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
+import type { RefusedBatch } from "../ledger/refused";
 import type { ReadBetween } from "../ledger/readings";
 import type { Job } from "../run";
 
@@ -24,6 +25,8 @@ export interface RunPageData {
   /** The feeler sets on hand, the job's own first. */
   readonly sets: readonly [FeelerSet, ...FeelerSet[]];
   readonly entries: readonly KeptEntry[];
+  /** What the ledger did not take and nobody has dealt with. */
+  readonly refused: readonly RefusedBatch[];
   /** When it was opened (ISO 8601), and the shop's time as this was read, in ms. */
   readonly openedAt: string;
   readonly nowMs: number;

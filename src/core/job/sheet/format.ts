@@ -2,6 +2,7 @@
 import type { ValveRole } from "../../engine/engineFile";
 import type { ZeroSchool } from "../../preload/zeroLash";
 import type { ServingOrder } from "../../stops/orders";
+import { type KeptEntry, arrivedLate } from "../ledger/entry";
 import type { ReadingSchool } from "../ledger/kinds";
 import type { Purpose } from "../setup/purpose";
 
@@ -22,7 +23,10 @@ export interface SheetReading {
   readonly noGoMm: number;
   readonly verdict: string;
   readonly by: string;
+  /** When it was made. */
   readonly at: string;
+  /** When it reached the shop, where it had waited on a device; null where it came at once. */
+  readonly arrivedAt: string | null;
 }
 
 export interface SheetPreload {
@@ -58,6 +62,7 @@ export interface SheetValve {
 /** Something that was said or done beside reading and setting. */
 export interface SheetNote {
   readonly at: string;
+  readonly arrivedAt: string | null;
   readonly by: string;
   readonly what: string;
 }
@@ -100,3 +105,13 @@ export interface Sheet {
   readonly notes: readonly SheetNote[];
   readonly valves: readonly SheetValve[];
 }
+
+/** What is said of an entry that had waited on a device: `shown` is when it reached the shop, null where it came at once. */
+export const lateWords = (shown: string | null): string => (shown === null ? "" : `, reached the shop ${shown}`);
+
+/** By whom and when, of an entry on the sheet. */
+export const madeBy = (entry: KeptEntry): Pick<SheetNote, "by" | "at" | "arrivedAt"> => ({
+  by: entry.personName,
+  at: entry.madeAt,
+  arrivedAt: arrivedLate(entry),
+});

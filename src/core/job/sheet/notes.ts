@@ -3,8 +3,10 @@ import { CLOSE_ITEM_NAMES } from "../closeOut/items";
 import type { JobOf } from "../job";
 import type { EntryOf, KeptEntry } from "../ledger/entry";
 import type { EntryKind } from "../ledger/kinds";
+import type { Dealt, DealtWith, RefusedBatch } from "../ledger/refused";
 import { questionsOf } from "../questions/questions";
-import type { SheetNote } from "./format";
+import { entryWords } from "./entryWords";
+import { type SheetNote, madeBy } from "./format";
 import type { SheetRules } from "./rules";
 
 /** The ledger up to an entry, for notes that tell what was known then. */
@@ -46,20 +48,31 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
 };
 
 /** The notes of a ledger; `live` are its entries that stand, in order. */
-export function notesOf(
-  rules: SheetRules,
-  job: JobOf,
-  live: readonly KeptEntry[],
-  nameOf: (personId: string) => string,
-): SheetNote[] {
+export function notesOf(rules: SheetRules, job: JobOf, live: readonly KeptEntry[]): SheetNote[] {
   return live
     .flatMap((entry, i): SheetNote[] => {
       const note = NOTES[entry.kind] as ((entry: KeptEntry, before: Before) => string | null) | null;
       const what = note?.(entry, { rules, job, live: live.slice(0, i) }) ?? null;
-      return what === null ? [] : [{ at: entry.at, by: nameOf(entry.personId), what }];
+      return what === null ? [] : [{ ...madeBy(entry), what }];
     })
     .reduce<SheetNote[]>(joined, []);
 }
+
+/** What was made and not taken, and what became of it. */
+export const refusedNote = ({ person, madeAt, why, entries }: RefusedBatch, dealt: Dealt | null): SheetNote => {
+  const said = entries.map(entryWords).join("; ");
+  const became =
+    dealt === null
+      ? "Nobody has dealt with it yet."
+      : `${DEALT_WORDS[dealt.how]} by ${dealt.person}${dealt.reason === null ? "." : `: ${dealt.reason}.`}`;
+  return { by: person, at: madeAt, arrivedAt: null, what: `Not taken: ${said}. ${why} ${became}` };
+};
+
+const DEALT_WORDS: Readonly<Record<DealtWith, string>> = {
+  note: "Kept as a note",
+  again: "Looked at again",
+  dropped: "Dropped",
+};
 
 /** What one person checked before closing stands on one line. */
 function joined(notes: SheetNote[], note: SheetNote): SheetNote[] {

@@ -6,27 +6,15 @@ import type { FoldRules } from "../state/fold";
 import type { JobState, ValveState } from "../state/state";
 import type { SheetPreload, SheetReading, SheetWork } from "./format";
 
-export type NameOf = (personId: string) => string;
-
 export interface SheetRules<T extends AnyTask = AnyTask, Own = unknown> extends FoldRules<T, Own> {
   /** What it is about, as the sheet names it. */
   readonly sheetWork: SheetWork;
   /** A verdict in its own words, where "tight" and "loose" are not what is said. */
   verdictName?(verdict: Verdict): string;
   /** As found, where it was not read but counted; null where it was neither. */
-  asFoundCounted?(
-    job: JobOf<T>,
-    valve: ValveState<Own>,
-    ledger: readonly KeptEntry[],
-    nameOf: NameOf,
-  ): SheetReading | null;
+  asFoundCounted?(job: JobOf<T>, valve: ValveState<Own>, ledger: readonly KeptEntry[]): SheetReading | null;
   /** As left, where it rests on no reading; null where it was not counted. */
-  asLeftCounted?(
-    job: JobOf<T>,
-    valve: ValveState<Own>,
-    ledger: readonly KeptEntry[],
-    nameOf: NameOf,
-  ): SheetReading | null;
+  asLeftCounted?(job: JobOf<T>, valve: ValveState<Own>, ledger: readonly KeptEntry[]): SheetReading | null;
   preload?(job: JobOf<T>, valve: ValveState<Own>): SheetPreload | null;
   /** What was exchanged at a valve, in words; null where nothing was. */
   partWords?(job: JobOf<T>, work: readonly KeptEntry[]): string | null;

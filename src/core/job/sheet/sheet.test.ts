@@ -33,7 +33,9 @@ const kept = (entries: readonly object[], by = "ada"): KeptEntry[] =>
         ...e,
         seq: i + 1,
         personId: by,
+        personName: by === "ada" ? "Ada" : "Bo",
         at: `2026-11-25T10:0${i}:00Z`,
+        madeAt: `2026-11-25T10:0${i}:00Z`,
       }) as unknown as KeptEntry,
   );
 
@@ -56,10 +58,7 @@ const sheet = (entries: readonly KeptEntry[]) =>
     openedBy: "Ada",
     openedAt: "2026-11-25T10:00:00Z",
     entries,
-    names: new Map([
-      ["ada", "Ada"],
-      ["bo", "Bo"],
-    ]),
+    refused: [],
   } satisfies SheetSource);
 
 describe("the sheet", () => {

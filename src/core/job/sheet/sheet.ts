@@ -9,15 +9,16 @@ import type { JobOf, JobValve } from "../job";
 import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";
 import { lockShifts } from "../ledger/learned";
 import { verdictOf } from "../ledger/readings";
+import type { Dealt, RefusedBatch } from "../ledger/refused";
 import type { Purpose } from "../setup/purpose";
 import { foldLedger } from "../state/fold";
 import type { JobState } from "../state/state";
 import { readingWords } from "../words/readings";
-import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve } from "./format";
-import { notesOf } from "./notes";
-import type { NameOf, SheetRules } from "./rules";
+import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve, madeBy } from "./format";
+import { notesOf, refusedNote } from "./notes";
+import type { SheetRules } from "./rules";
 
-/** What a sheet is made of: the job, its ledger, and the names of people and instruments. */
+/** What a sheet is made of: the job, its ledger, and the names of instruments. */
 export interface SheetSource<J extends JobOf = JobOf> {
   readonly jobId: string;
   readonly shop: string;
@@ -37,16 +38,15 @@ export interface SheetSource<J extends JobOf = JobOf> {
   readonly openedBy: string;
   readonly openedAt: string;
   readonly entries: readonly KeptEntry[];
-  /** Names by person id. */
-  readonly names: ReadonlyMap<string, string>;
+  /** What was made and not taken, and what became of each. */
+  readonly refused: readonly { readonly batch: RefusedBatch; readonly dealt: Dealt | null }[];
 }
 
-/** The sheet of a job, finished or not; somebody who is not named any more is "somebody". */
+/** The sheet of a job, finished or not. */
 export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
-  const { job, entries, names, file } = source;
+  const { job, entries, file } = source;
   const live = liveEntries(entries);
   const state = foldLedger(rules, job, entries);
-  const nameOf = (id: string): string => names.get(id) ?? "somebody";
   const closed = live.find((e) => e.kind === "closed");
   const signed = live.find((e) => e.kind === "signed");
   return {
@@ -78,13 +78,13 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     cautionsAccepted: source.cautions,
     openedBy: source.openedBy,
     openedAt: source.openedAt,
-    closedBy: closed === undefined ? null : nameOf(closed.personId),
-    closedAt: closed?.at ?? null,
-    signedBy: signed === undefined ? null : nameOf(signed.personId),
-    signedAt: signed?.at ?? null,
+    closedBy: closed?.personName ?? null,
+    closedAt: closed?.madeAt ?? null,
+    signedBy: signed?.personName ?? null,
+    signedAt: signed?.madeAt ?? null,
     lockShiftMm: lockShift(lockShifts(live)),
-    notes: notesOf(rules, job, live, nameOf),
-    valves: job.valves.map((valve) => sheetValve(rules, source, state, live, valve, nameOf)),
+    notes: [...notesOf(rules, job, live), ...source.refused.map((r) => refusedNote(r.batch, r.dealt))],
+    valves: job.valves.map((valve) => sheetValve(rules, source, state, live, valve)),
   };
 }
 
@@ -94,14 +94,13 @@ function sheetValve(
   state: JobState,
   live: readonly KeptEntry[],
   valve: JobValve,
-  nameOf: NameOf,
 ): SheetValve {
   const { job, entries } = source;
   const stands = state.valves.get(valve.id);
   if (stands === undefined) throw new RangeError(`sheetValve: ${valve.id} is not part of the job`);
   const work = live.filter((e) => isValveEntry(e) && e.valve === valve.id);
   const { left, last, asFound } = stands;
-  const read = (reading: ReadingEntry): SheetReading | null => sheetReading(rules, source, valve, reading, nameOf);
+  const read = (reading: ReadingEntry): SheetReading | null => sheetReading(rules, source, valve, reading);
   const found = asFound === null ? null : read(asFound);
   const onReading = left !== null && left.reading === last?.id;
   return {
@@ -112,9 +111,8 @@ function sheetValve(
     lowMm: valve.spec.lowMm,
     highMm: valve.spec.highMm,
     stop: work.findLast((e) => "stop" in e)?.stop ?? null,
-    asFound: found ?? rules.asFoundCounted?.(job, stands, entries, nameOf) ?? null,
-    asLeft:
-      left === null ? null : onReading ? read(last) : (rules.asLeftCounted?.(job, stands, entries, nameOf) ?? null),
+    asFound: found ?? rules.asFoundCounted?.(job, stands, entries) ?? null,
+    asLeft: left === null ? null : onReading ? read(last) : (rules.asLeftCounted?.(job, stands, entries) ?? null),
     preload: rules.preload?.(job, stands) ?? null,
     part: rules.partWords?.(job, work) ?? null,
     timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
@@ -127,7 +125,6 @@ function sheetReading(
   { entries, feelerSets }: SheetSource,
   { spec }: JobValve,
   reading: ReadingEntry,
-  nameOf: NameOf,
 ): SheetReading | null {
   const kept = entries.find((e) => e.id === reading.id);
   if (kept === undefined) return null;
@@ -141,7 +138,6 @@ function sheetReading(
     goesMm: reading.goes.mm,
     noGoMm: reading.noGo.mm,
     verdict: rules.verdictName?.(verdict) ?? verdict,
-    by: nameOf(kept.personId),
-    at: kept.at,
+    ...madeBy(kept),
   };
 }

@@ -8,7 +8,7 @@ import { ThemeSwitch } from "../../frame/ThemeSwitch";
 import { Button } from "../../controls/Button";
 import { Stamp } from "../../controls/Stamp";
 import { hotSays, hotWords } from "../words/hotMinutes";
-import type { Run } from "../model";
+import type { Ledger, Run } from "../model";
 
 interface Props {
   readonly run: Run;
@@ -16,10 +16,23 @@ interface Props {
   readonly person: Person | null;
   /** Opens where the temperature is said; null while that is open. */
   readonly onTemperature: (() => void) | null;
+  /** Opens what was not taken. */
+  readonly onNotTaken: () => void;
+}
+
+const allKept = ({ loaded, pending, apart }: Ledger): boolean => loaded && pending.size === 0 && apart.length === 0;
+
+/** Whether all that was made here is kept; said only once this device was asked what it holds. */
+function keptWords({ loaded, pending, apart, refused }: Ledger): string {
+  if (!loaded) return "Looking";
+  if (pending.size > 0) return `${pending.size} not kept yet`;
+  const [first] = apart;
+  if (first !== undefined) return `${apart.flatMap((b) => b.entries).length} of ${first.by?.name ?? "somebody"} wait`;
+  return refused.length > 0 ? "All else kept" : "All kept";
 }
 
 /** What this job is, how far it is, and whether all of it is kept. */
-export function RunHeader({ run, people, person, onTemperature }: Props) {
+export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Props) {
   const { context, now, ledger } = run;
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC, rules, room } = context;
@@ -121,11 +134,16 @@ export function RunHeader({ run, people, person, onTemperature }: Props) {
         fontFamily="stamp"
         fontWeight={600}
         fontSize="16px"
-        color={ledger.pending.size === 0 ? "set" : "now"}
-        data-kept={ledger.pending.size === 0}
+        color={allKept(ledger) ? "set" : "now"}
+        data-kept={allKept(ledger)}
       >
-        {ledger.pending.size === 0 ? "All kept" : `${ledger.pending.size} not kept yet`}
+        {keptWords(ledger)}
       </chakra.span>
+      {ledger.refused.length > 0 && (
+        <Button type="button" borderColor="now" color="now" onClick={onNotTaken}>
+          {ledger.refused.length} not taken
+        </Button>
+      )}
       <PersonPicker people={people} person={person} bare />
       <ThemeSwitch />
     </chakra.header>

@@ -23,6 +23,11 @@ export function useAdding(
   const [complaint, setComplaint] = useState<string | null>(null);
   const add = useCallback(
     (entries: readonly Entry[]): boolean => {
+      // Nothing is entered that nobody made.
+      if (personId === null) {
+        setComplaint("Say who is at work, at the top: then do this once more.");
+        return false;
+      }
       let sofar = state;
       for (const entry of entries) {
         const why = refuse(rules, job, sofar, entry, { personId, nowMs: clock.now() });

@@ -1,27 +1,34 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Batch } from "../../device/database";
-import { onOutbox, putIntoOutbox, takeFromOutbox, waitingFor } from "../../device/outbox";
+import type { Batch, RefusedHere } from "../../device/database";
+import { batchId, onOutbox, putIntoOutbox, refusedHere, takeFromOutbox, waitingFor } from "../../device/outbox";
 
 export interface Outbox {
   readonly batches: readonly Batch[];
+  /** What the shop refused and this device has not seen dealt with. */
+  readonly refused: readonly RefusedHere[];
   /** The device was asked what it holds: until then nothing may be entered. */
   readonly loaded: boolean;
   /** This device stores nothing: what waits is gone with a reload. */
   readonly unstored: boolean;
   readonly put: (batch: Batch) => void;
-  readonly drop: (batch: Batch) => void;
+  /** Takes it out: the shop has it, or `refused` says what it said. */
+  readonly drop: (batch: Batch, refused: RefusedHere | null) => void;
 }
 
-const holds = (batches: readonly Batch[], batch: Batch): boolean => batches.some((b) => b[0]?.id === batch[0]?.id);
+const holds = (batches: readonly Batch[], batch: Batch): boolean =>
+  batches.some((b) => batchId(b) === batchId(batch));
+const without = (batches: readonly Batch[], batch: Batch): Batch[] =>
+  batches.filter((b) => batchId(b) !== batchId(batch));
 
 /**
  * What waits on this device for a job. It shows at once and is stored beside; where the device can't store, memory
  * stands in, and it is said.
  */
-export function useOutbox(jobId: string): Outbox {
+export function useOutbox(jobId: string, engine: string): Outbox {
   const [batches, setBatches] = useState<readonly Batch[]>([]);
+  const [refused, setRefused] = useState<readonly RefusedHere[]>([]);
   const [loaded, setLoaded] = useState(false);
   const [unstored, setUnstored] = useState(false);
   // What was put here and is not stored yet: another tab's word must not take it away.
@@ -29,14 +36,16 @@ export function useOutbox(jobId: string): Outbox {
   useEffect(() => {
     let gone = false;
     const load = (): void =>
-      void waitingFor(jobId)
-        .then((waiting) => {
-          if (!gone) setBatches([...waiting, ...storing.current.filter((b) => !holds(waiting, b))]);
+      void Promise.all([waitingFor(jobId), refusedHere(jobId)])
+        .then(([waiting, no]) => {
+          if (gone) return;
+          setBatches([...waiting, ...storing.current.filter((b) => !holds(waiting, b))]);
+          setRefused(no);
         })
         .catch(() => setUnstored(true))
         .finally(() => setLoaded(true));
     load();
-    const stop = onOutbox(jobId, load);
+    const stop = onOutbox(load);
     return () => {
       gone = true;
       stop();
@@ -46,22 +55,23 @@ export function useOutbox(jobId: string): Outbox {
     (batch: Batch): void => {
       storing.current = [...storing.current, batch];
       setBatches((before) => [...before, batch]);
-      putIntoOutbox(jobId, batch)
+      putIntoOutbox({ jobId, engine, batch })
         .then(() => {
           storing.current = storing.current.filter((b) => b !== batch);
           setUnstored(false);
         })
         .catch(() => setUnstored(true));
     },
-    [jobId],
+    [jobId, engine],
   );
   const drop = useCallback(
-    (batch: Batch): void => {
-      storing.current = storing.current.filter((b) => b[0]?.id !== batch[0]?.id);
-      setBatches((before) => before.filter((b) => b[0]?.id !== batch[0]?.id));
-      takeFromOutbox(jobId, batch).catch(() => setUnstored(true));
+    (batch: Batch, no: RefusedHere | null): void => {
+      storing.current = without(storing.current, batch);
+      setBatches((before) => without(before, batch));
+      if (no !== null) setRefused((before) => [...before.filter((r) => r.id !== no.id), no]);
+      takeFromOutbox(jobId, batch, no).catch(() => setUnstored(true));
     },
     [jobId],
   );
-  return { batches, loaded, unstored, put, drop };
+  return { batches, refused, loaded, unstored, put, drop };
 }

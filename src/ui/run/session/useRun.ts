@@ -31,7 +31,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [inHand, setInHand] = useState<string | null>(null);
   const [clock] = useState(() => new ServerClock(given.nowMs));
-  const ledger = useLedger(given.id, given.entries, inHand, clock);
+  const ledger = useLedger(given, person, inHand, clock);
   const confirmed = ledger.entries.slice(given.entries.length).some((e) => e.kind === "arrived");
   const returning = given.returning && !confirmed;
   const { now, switches, setSwitches } = useRunNow(context, ledger, clock, {
@@ -60,12 +60,12 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const { add, complaint, setComplaint } = useAdding(context, ledger, now.state, { personId, clock });
 
   // What the shop refused goes back onto the leaves: nothing that was tapped is lost.
-  const { refused } = ledger;
+  const { justRefused } = ledger;
   const restore = taps.change;
   useEffect(() => {
-    for (const entry of refused?.entries ?? [])
+    for (const entry of justRefused?.entries ?? [])
       if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context.hand));
-  }, [refused, restore, context]);
+  }, [justRefused, restore, context]);
 
   /** The reading that was tapped, as an entry; null where none is whole. */
   function tappedReading(): Entry | null {
@@ -212,7 +212,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     taps: own.taps,
     held: own.held,
     switches,
-    complaint: complaint ?? refused?.why ?? null,
+    complaint: complaint ?? justRefused?.why ?? null,
     canUndo: now.state.live.length > 0 && now.state.closed === null,
     marked,
     choice,

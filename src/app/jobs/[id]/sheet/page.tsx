@@ -1,5 +1,6 @@
 import { format } from "date-fns";
 import { notFound } from "next/navigation";
+import { lateWords } from "@/core/job/sheet/format";
 import { asViewer } from "@/server/http/inShop";
 import { Refused } from "@/server/http/refused";
 import { loadSheet } from "@/server/jobs/sheet";
@@ -9,6 +10,10 @@ import { Shell } from "../../../Shell";
 export const dynamic = "force-dynamic";
 
 const DATE = "MMMM d yyyy, HH:mm";
+const SHORT = "MMM d, HH:mm";
+
+const late = ({ arrivedAt }: { readonly arrivedAt: string | null }): string =>
+  lateWords(arrivedAt === null ? null : format(arrivedAt, SHORT));
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
   const [db, seen] = await asViewer();
@@ -25,7 +30,8 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
         file={file}
         person={seen.person}
         openedAt={format(sheet.openedAt, DATE)}
-        notedAt={sheet.notes.map((n) => format(n.at, "MMM d, HH:mm"))}
+        notedBy={sheet.notes.map((n) => `${format(n.at, SHORT)}, ${n.by}${late(n)}`)}
+        leftBy={sheet.valves.map(({ asLeft }) => (asLeft === null ? "" : `${asLeft.by}${late(asLeft)}`))}
         closedAt={sheet.closedAt === null ? null : format(sheet.closedAt, DATE)}
         signedAt={sheet.signedAt === null ? null : format(sheet.signedAt, DATE)}
       />

@@ -4,7 +4,7 @@ import type { DryGapTask } from ".";
 import { MILD_CAM, engineFile } from "../../../engine/testEngines";
 import { fixedGear, isFixed } from "../../../preload/lengths";
 import type { JobOf } from "../../job";
-import { jobOn, nextKind, refusalAfter } from "../../jobs.testing";
+import { keptAfter, jobOn, nextKind, refusalAfter } from "../../jobs.testing";
 import type { Entry, KeptEntry, ReadingEntry } from "../../ledger/entry";
 import { jobState, nextThing } from "../../run";
 import { lengthDemands, orderLines } from "./plan";
@@ -97,19 +97,16 @@ describe("a dry-gap job", () => {
       for (const e of now) {
         const entry = { ...fresh(), ...e } as Entry;
         expect(refusalAfter(job, entries, entry)).toBeNull();
-        entries.push({ ...entry, seq: entries.length + 1, personId: "ada", at: new Date(T0).toISOString() });
+        entries.push(keptAfter(entries, entry, new Date(T0).toISOString()));
         // A reading that stays in its band is left in the same go once nothing is surveyed any more.
         if (entry.kind === "reading" && entry.pass === "as-left")
-          entries.push({
-            ...fresh(),
-            kind: "left",
-            valve: entry.valve,
-            reading: entry.id,
-            reason: null,
-            seq: entries.length + 1,
-            personId: "ada",
-            at: new Date(T0).toISOString(),
-          });
+          entries.push(
+            keptAfter(
+              entries,
+              { ...fresh(), kind: "left", valve: entry.valve, reading: entry.id, reason: null },
+              new Date(T0).toISOString(),
+            ),
+          );
       }
     }
     expect(jobState(job, entries).closed).not.toBeNull();

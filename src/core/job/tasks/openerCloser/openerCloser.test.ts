@@ -12,7 +12,7 @@ import { openerCloserWords } from ".";
 import { adviseParts, openerCloserOf } from "./openerCloser";
 import type { OpenerCloserPlan } from "./plan";
 
-import { jobFor, jobOn, nextKind, passNow, refusalAfter } from "../../jobs.testing";
+import { keptAfter, jobFor, jobOn, nextKind, passNow, refusalAfter } from "../../jobs.testing";
 import { runs } from "../../../units/runs.testing";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM, adjuster: { kind: "positive-closing" } });
@@ -154,7 +154,7 @@ function work(truth: Record<string, Truth>, overstates: number, biasMm = 0) {
     })();
     for (const e of now) {
       expect(refusalAfter(JOB, entries, e), `${next.kind}: ${JSON.stringify(e)}`).toBeNull();
-      entries.push({ ...e, seq: entries.length + 1, personId: "ada", at: "2026-11-25T10:00:00Z" });
+      entries.push(keptAfter(entries, e));
     }
   }
   return { entries, kinds: kinds.filter((k, i) => k !== kinds[i - 1]), state: jobState(JOB, entries) };

@@ -13,7 +13,7 @@ import type { PreloadTask } from "./task";
 import { planPreload, preloadSpec, type PreloadPlan } from "./plan";
 import { spreadWords } from "./sheet";
 import type { JobOf } from "../../job";
-import { jobOn, nextKind, refusalAfter } from "../../jobs.testing";
+import { keptAfter, jobOn, nextKind, refusalAfter } from "../../jobs.testing";
 import { runs } from "../../../units/runs.testing";
 
 const LIFTERS: EngineFile = engineFile(["1", "2", "4", "3"], {
@@ -40,15 +40,8 @@ const fresh = () => ({ id: `e${++made}`, supersedes: null });
 type Work<E extends Entry = Entry> = E extends Entry ? Omit<E, "id" | "supersedes"> : never;
 /** Entries kept at given minutes. */
 const ledger = (...entries: (Work & { atMin?: number })[]): KeptEntry[] =>
-  entries.map(
-    ({ atMin = 0, ...e }, i) =>
-      ({
-        ...fresh(),
-        ...e,
-        seq: i + 1,
-        personId: "ada",
-        at: new Date(T0 + atMin * 60_000).toISOString(),
-      }) as KeptEntry,
+  entries.map(({ atMin = 0, ...e }, i) =>
+    keptAfter(entries.slice(0, i), { ...fresh(), ...e } as Entry, new Date(T0 + atMin * 60_000).toISOString()),
   );
 const at = (minute: number): number => T0 + minute * 60_000;
 const arrived = (stop: string, atMin = 0) => ({ kind: "arrived", stop, atMin }) as const;
@@ -139,7 +132,7 @@ describe("a preload job", () => {
             }
             for (const entry of lifterAnswer(next, state.stop?.letter ?? "", entries, turns)) {
               expect(refusalAfter(job, entries, entry, null, nowMs)).toBeNull();
-              entries.push({ ...entry, seq: entries.length + 1, personId: "ada", at: new Date(nowMs).toISOString() });
+              entries.push(keptAfter(entries, entry, new Date(nowMs).toISOString()));
             }
             nowMs += 40_000;
           }

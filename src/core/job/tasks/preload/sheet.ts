@@ -6,8 +6,7 @@ import { ALIKE_TURNS, spreadOf, turnsWords } from "../../../preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, otherSchool } from "../../../preload/zeroLash";
 import type { JobOf } from "../../job";
 import type { EntryOf, KeptEntry } from "../../ledger/entry";
-import type { SheetPreload, SheetReading } from "../../sheet/format";
-import type { NameOf } from "../../sheet/rules";
+import { type SheetPreload, type SheetReading, madeBy } from "../../sheet/format";
 import type { JobState, ValveState } from "../../state/state";
 import type { ValvePreload } from "./plunger";
 import type { PreloadTask } from "./task";
@@ -45,14 +44,7 @@ export function preloadWords({ turns, coldMm, hotMm }: Pick<ValvePreload, "turns
 }
 
 /** A depth as the sheet tells it: one figure, counted in turns. */
-const counted = (
-  read: string,
-  mm: number,
-  school: ZeroSchool,
-  verdict: string,
-  { personId, at }: KeptEntry,
-  nameOf: NameOf,
-): SheetReading => {
+const counted = (read: string, mm: number, school: ZeroSchool, verdict: string, kept: KeptEntry): SheetReading => {
   const figure = `${mm.toFixed(2)} mm`;
   return {
     read,
@@ -63,8 +55,7 @@ const counted = (
     goesMm: mm,
     noGoMm: mm,
     verdict,
-    by: nameOf(personId),
-    at,
+    ...madeBy(kept),
   };
 };
 
@@ -73,11 +64,10 @@ export function asLeftCounted(
   _job: LifterJob,
   { own, left }: Lifter,
   ledger: readonly KeptEntry[],
-  nameOf: NameOf,
 ): SheetReading | null {
   const kept = ledger.find((e) => e.id === left?.reading);
   if (own?.coldMm == null || own.school === null || own.verdict === null || kept === undefined) return null;
-  return counted(preloadWords(own), own.coldMm, own.school, own.verdict, kept, nameOf);
+  return counted(preloadWords(own), own.coldMm, own.school, own.verdict, kept);
 }
 
 /** How deep it stood as found, counted on the way out; null where it was not. */
@@ -85,13 +75,12 @@ export function asFoundCounted(
   { task }: LifterJob,
   { own, valve }: Lifter,
   ledger: readonly KeptEntry[],
-  nameOf: NameOf,
 ): SheetReading | null {
   const mm = own?.foundMm ?? null;
   const kept = ledger.find((e) => e.kind === "zeroed" && e.valve === valve.id && e.foundTurns !== null);
   if (mm === null || kept?.kind !== "zeroed") return null;
   const read = `${turnsWords(kept.foundTurns ?? 0)}, plunger ${mm.toFixed(2)} mm`;
-  return counted(read, mm, kept.school, judgePlunger([mm], task.plan.gear.plunger), kept, nameOf);
+  return counted(read, mm, kept.school, judgePlunger([mm], task.plan.gear.plunger), kept);
 }
 
 /** What the other school of zero lash made of it; null where it was not tried. */

@@ -7,7 +7,7 @@ import { nextThing, jobState } from "../../run";
 import type { Entry, KeptEntry } from "../../ledger/entry";
 import { predictedLash } from "../../ledger/predictedLash";
 
-import { jobOn, nextKind, passNow, refusalAfter } from "../../jobs.testing";
+import { keptAfter, jobOn, nextKind, passNow, refusalAfter } from "../../jobs.testing";
 import { outOfBand } from ".";
 import { shimOffers } from "./offers";
 import { shimParts } from "./problem";
@@ -127,7 +127,7 @@ function work(lashMm: Record<string, number>, fittedMm: Record<string, number>, 
     const fits = now.filter((e) => e.kind === "fitted");
     for (const e of now) {
       expect(refusalAfter(JOB, entries, e), `${next.kind}: ${JSON.stringify(e)}`).toBeNull();
-      entries.push({ ...e, seq: entries.length + 1, personId: "ada", at: AT });
+      entries.push(keptAfter(entries, e, AT));
     }
     for (const e of fits) fittedMm[e.valve] = e.lengthMm;
   }
