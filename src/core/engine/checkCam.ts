@@ -68,6 +68,9 @@ function checkLobe(file: CamPart, role: ValveRole, lobe: Lobe, complain: Complai
 /** Below this a measured lobe is no lobe: a dial left on the base circle. */
 const LEAST_FULL_LIFT_MM = 0.5;
 
+/** A lobe with every release that is made has fewer. */
+const MOST_STRETCHES = 12;
+
 function checkProfile(
   { profile }: ProfileLobe,
   path: (string | number)[],
@@ -84,7 +87,13 @@ function checkProfile(
     );
   if (fullLift(profile).liftMm < LEAST_FULL_LIFT_MM)
     return complain([...path, "profile"], `This profile never lifts ${LEAST_FULL_LIFT_MM} mm: check its unit.`);
-  const worked = stretchesAbove(profile, BASE_CIRCLE_LIFT_MM).reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
+  const off = stretchesAbove(profile, BASE_CIRCLE_LIFT_MM);
+  if (off.length > MOST_STRETCHES)
+    return complain(
+      [...path, "profile"],
+      `This profile leaves its base circle ${off.length} times: that is noise. Set lift under ${BASE_CIRCLE_LIFT_MM} mm to 0 where the valve is shut.`,
+    );
+  const worked = off.reduce((sum, s) => sum + s.toDeg - s.fromDeg, 0);
   if (worked >= cycleDeg - 1)
     complain([...path, "profile"], "This profile never rests on its base circle: set its lift to 0 there.");
 }

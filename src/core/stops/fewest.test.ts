@@ -8,7 +8,9 @@ import { bestWorstMargin, fewestStops, markAngles } from "./fewest";
 import { marginDeg } from "./margin";
 import { planMethod } from "./planMethod";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
-import { stab } from "./stabbing";
+import { Effort, hits, leastPoints, stab } from "./stabbing";
+import { fold } from "../units/angle/arc";
+import { between } from "../units/between.testing";
 import { runs } from "../units/runs.testing";
 
 /** All ends of all arcs lie on multiples of `stepDeg`, so best margins and their angles lie on halves of it. */
@@ -167,12 +169,38 @@ describe("fewestStops", () => {
     );
   });
   it("no stops where nothing can be served", () => {
-    expect(
-      fewestStops(
-        resolveEngine(engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM })),
-        10,
+    const jumps = engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM });
+    expect(fewestStops(resolveEngine(jumps), 10)).toEqual({ stops: [], atLeast: 0 });
+  });
+  it("gives up on a cam that nobody ground, says so, and still serves every valve", () => {
+    const phases = fc.sample(between(0, 719), { numRuns: 24, seed: 3 });
+    const shifts = fc.sample(between(0, 70), { numRuns: 16, seed: 4 });
+    const file = engineFile(
+      phases.map((_, i) => String(i + 1)),
+      { cam: MILD_CAM, firingAnglesDeg: [0, ...phases.slice(1).sort((a, b) => a - b)] },
+    );
+    const plain = resolveEngine(file);
+    const arcs = shifts.map((deg, i) => ({ startDeg: fold((i % 8) * 90 + deg, 720), spanDeg: 10 }));
+    const odd: Engine = {
+      ...plain,
+      valves: plain.valves.map((v) => ({
+        ...v,
+        baseCircleArcs: v.role === "intake" ? arcs.slice(8) : arcs.slice(0, 8),
+      })),
+    };
+    const plan = planMethod("fewest", odd, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 1 });
+    const { stops, atLeast } = fewestStops(odd, 1);
+    expect(plan).toMatchObject({ usable: true, unserved: [], stops: { length: stops.length } });
+    expect(atLeast).toBeGreaterThan(0);
+    expect(atLeast).toBeLessThan(stops.length);
+    expect(plan.why).toMatch(
+      new RegExp(
+        ` Not proven the fewest: at least ${atLeast} stops? (is|are) needed, and the search was given up there\\.$`,
       ),
-    ).toEqual([]);
+    );
+    for (const v of odd.valves)
+      expect(Math.max(...stops.map((deg) => marginDeg(v, deg, 720) ?? NaN))).toBeGreaterThanOrEqual(1 - 1e-6);
+    expect(planMethod("fewest", plain).why).not.toContain("Not proven");
   });
 });
 
@@ -195,6 +223,25 @@ describe("bestWorstMargin", () => {
 });
 
 describe("stab", () => {
+  it("past its effort gives what it picked one by one, or nothing where that is too many", () => {
+    const targets = [
+      [
+        { startDeg: fold(0, 720), spanDeg: 10 },
+        { startDeg: fold(300, 720), spanDeg: 10 },
+      ],
+      [{ startDeg: fold(5, 720), spanDeg: 10 }],
+      [{ startDeg: fold(200, 720), spanDeg: 10 }],
+    ];
+    const spent = new Effort(0);
+    const points = stab(targets, 720, 3, null, spent);
+    expect(spent.spent).toBe(true);
+    for (const t of targets) expect((points ?? []).some((deg) => hits(t, deg, 720))).toBe(true);
+    expect(stab(targets, 720, 1, null, new Effort(0))).toBeNull();
+    expect(stab(targets, 720, 3, [7], new Effort(0))).toBeNull();
+    expect(stab(targets, 720, 3, [7, 205], new Effort(0))?.sort((a, b) => a - b)).toEqual([7, 205]);
+    expect(leastPoints(targets, 720)).toBe(2);
+    expect(leastPoints([], 720)).toBe(0);
+  });
   it("refuses a target that nothing can hit", () => expect(() => stab([[]], 720, 3)).toThrow(RangeError));
   it("needs no point for no target", () => expect(stab([], 720, 0)).toEqual([]));
 });

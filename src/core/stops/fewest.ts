@@ -1,5 +1,5 @@
 /**
- * The fewest stops, exactly: the smallest set of crank angles that leaves every valve its required
+ * The fewest stops, exactly as far as the search may go: the smallest set of crank angles that leaves every valve its required
  * margin; among all smallest sets the one whose closest valve is the furthest clear, then the one
  * with the least turning.
  */
@@ -7,7 +7,7 @@ import type { Engine, Valve } from "../engine/resolve";
 import { type Arc, type CrankDeg, advance, fold, widen } from "../units/angle/arc";
 import { meets } from "./margin";
 import { tidyDeg } from "./plan";
-import { type Target, hits, stab, sweepsFromEveryEnd } from "./stabbing";
+import { Effort, type Target, hits, leastPoints, stab, sweepsFromEveryEnd } from "./stabbing";
 
 /** Half the longest base circle: the margin that the best single angle gives a valve; null when no arc is known. */
 export function bestAngleOf(
@@ -65,9 +65,10 @@ function stopsAt(
   cycleDeg: number,
   limit: number,
   only: readonly number[] | null,
+  effort: Effort,
 ): number[] | null {
   const targets = baseCircles.map((h) => shrunk(h, marginDeg, cycleDeg));
-  return targets.every((t) => t !== null) ? stab(targets, cycleDeg, limit, only) : null;
+  return targets.every((t) => t !== null) ? stab(targets, cycleDeg, limit, only, effort) : null;
 }
 
 /** Worst margin of a set of stops over base circles, and every stop moved to the middle of what hangs on it. */
@@ -115,14 +116,15 @@ function furthestClear(
   limit: number,
   only: readonly number[] | null,
 ): { stops: number[]; worstDeg: number } | null {
+  const effort = new Effort();
   const at = (marginDeg: number): { stops: number[]; worstDeg: number } | null => {
-    const stops = stopsAt(baseCircles, marginDeg, cycleDeg, limit, only);
+    const stops = stopsAt(baseCircles, marginDeg, cycleDeg, limit, only, effort);
     return stops === null ? null : settled(baseCircles, stops, cycleDeg, only === null);
   };
   let best = at(fromDeg);
   if (best === null) return null;
   let high = Math.min(...baseCircles.map((h) => Math.max(...h.map((a) => a.spanDeg)) / 2)) + NEAR_DEG;
-  while (high - best.worstDeg > NEAR_DEG) {
+  while (high - best.worstDeg > NEAR_DEG && !effort.spent) {
     // Most often the settled set can't be bettered: ask that first.
     const little = at(best.worstDeg + NEAR_DEG);
     if (little === null) break;
@@ -195,18 +197,33 @@ function settledBetween(baseCircles: readonly Target[], stops: readonly number[]
     : [...stops];
 }
 
-/** The stops, in crank order; none when no valve can be served. `only` restricts them to given angles. */
-export function fewestStops(engine: Engine, requiredDeg: number, only: readonly number[] | null = null): number[] {
+export interface FewestStops {
+  /** In crank order; none when no valve can be served. */
+  readonly stops: readonly CrankDeg[];
+  /** No fewer can do; less than there are where the search was given up before it was proven. */
+  readonly atLeast: number;
+}
+
+/** The fewest stops. `only` restricts them to given angles. */
+export function fewestStops(engine: Engine, requiredDeg: number, only: readonly number[] | null = null): FewestStops {
   const { cycleDeg } = engine;
   const baseCircles = baseCirclesOf(engine, requiredDeg).filter(
     (h) => only === null || only.some((deg) => hits(shrunk(h, requiredDeg, cycleDeg) ?? [], deg, cycleDeg)),
   );
-  if (baseCircles.length === 0) return [];
-  const fewest = stopsAt(baseCircles, requiredDeg, cycleDeg, baseCircles.length, only);
-  if (fewest === null) return [];
+  const effort = new Effort();
+  const fewest = stopsAt(baseCircles, requiredDeg, cycleDeg, baseCircles.length, only, effort);
+  if (baseCircles.length === 0 || fewest === null) return { stops: [], atLeast: 0 };
   const clear = furthestClear(baseCircles, requiredDeg, cycleDeg, fewest.length, only);
   const stops = clear === null ? fewest : only === null ? leastTurning(baseCircles, clear, cycleDeg) : clear.stops;
-  return stops.map((deg) => tidyDeg(deg) % cycleDeg).sort((a, b) => a - b);
+  return {
+    stops: stops.map((deg) => fold(tidyDeg(deg), cycleDeg)).sort((a, b) => a - b),
+    atLeast: effort.spent
+      ? leastPoints(
+          baseCircles.map((h) => shrunk(h, requiredDeg, cycleDeg) ?? h),
+          cycleDeg,
+        )
+      : stops.length,
+  };
 }
 
 /**

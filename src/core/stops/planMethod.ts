@@ -38,7 +38,10 @@ const perCylinder = (
 const companionOf = (engine: Engine, cylinder: string): string | null =>
   engine.cylinders.find((c) => c.id === cylinder)?.companion ?? null;
 
-type Planner = (engine: Engine, settings: StopSettings, marksDeg: readonly number[]) => Plan;
+/** `atLeast` where the stops are looked for: no fewer can do. */
+type Planned = Plan & { readonly atLeast?: number };
+
+type Planner = (engine: Engine, settings: StopSettings, marksDeg: readonly number[]) => Planned;
 
 const PLANNERS: Readonly<Record<MethodId, Planner>> = {
   "firing-order": (engine, settings) => planFrom(engine, settings.requiredDeg, (valve) => [valve.firingDeg]),
@@ -90,10 +93,10 @@ const PLANNERS: Readonly<Record<MethodId, Planner>> = {
     planAtFewest(engine, Math.max(settings.requiredDeg, CRANK_OFF_DEG.eye + IN_HAND_DEG), null),
 };
 
-function planAtFewest(engine: Engine, requiredDeg: number, only: readonly number[] | null): Plan {
-  const stops = fewestStops(engine, requiredDeg, only);
+function planAtFewest(engine: Engine, requiredDeg: number, only: readonly number[] | null): Planned {
+  const { stops, atLeast } = fewestStops(engine, requiredDeg, only);
   const plan = planFrom(engine, requiredDeg, () => stops);
-  return { ...plan, unserved: plan.unserved.map((u) => hopeless(engine, u, requiredDeg, only)) };
+  return { ...plan, atLeast, unserved: plan.unserved.map((u) => hopeless(engine, u, requiredDeg, only)) };
 }
 
 /** What no number of stops can serve is told with the best that any angle gives it. */
@@ -125,9 +128,14 @@ export function planMethod(
   settings: StopSettings = DEFAULT_STOP_SETTINGS,
   marksDeg: readonly number[] = [0],
 ): MethodPlan {
-  const plan = PLANNERS[id](engine, settings, marksDeg);
+  const { atLeast, ...plan } = PLANNERS[id](engine, settings, marksDeg);
   const usable = plan.stops.length > 0 && plan.unserved.length === 0;
-  return { id, usable, why: usable ? `${METHODS[id].how}.` : stopWhy(engine, id, plan), ...plan };
+  const unproven =
+    atLeast === undefined || atLeast >= plan.stops.length
+      ? ""
+      : ` Not proven the fewest: at least ${atLeast} ${atLeast === 1 ? "stop is" : "stops are"} needed, and the search was given up there.`;
+  const why = usable ? `${METHODS[id].how}.` : stopWhy(engine, id, plan);
+  return { id, usable, why: why + unproven, ...plan };
 }
 
 /** Every method on one engine, in the order in which they are told. */

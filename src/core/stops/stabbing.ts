@@ -3,7 +3,8 @@
  *
  * Arcs are closed here, so that a point just meeting the requirement counts. A target with one arc
  * needs no search (cut the circle at a point, then sweep); targets with several arcs are searched,
- * bounded below by the same sweep over the hull of each target's arcs.
+ * bounded below by the same sweep over the hull of each target's arcs. The search has an effort it may take: past it
+ * the points are the best that were picked one by one, and not proven to be the fewest.
  */
 import { type Arc, fold } from "../units/angle/arc";
 
@@ -13,6 +14,25 @@ export type Target = readonly Arc[];
 /** Rounding, in degrees: a point this near an arc is on it. */
 const EPS = 1e-9;
 
+/** What a search may cost, in about as many thousands of a second as `steps` has ten thousands. */
+export class Effort {
+  /** It was not enough: what was found with it is not proven. */
+  spent = false;
+
+  constructor(private steps = 600_000) {}
+
+  /** @throws OutOfEffort once there is no more */
+  take(steps: number): void {
+    this.steps -= steps;
+    if (this.spent || this.steps < 0) {
+      this.spent = true;
+      throw new OutOfEffort("stab: the search is given up");
+    }
+  }
+}
+
+class OutOfEffort extends Error {}
+
 export const hits = (target: Target, deg: number, cycleDeg: number): boolean =>
   target.some((arc) => fold(deg - arc.startDeg + EPS, cycleDeg) <= arc.spanDeg + 2 * EPS);
 
@@ -20,7 +40,7 @@ const endOf = (arc: Arc, cycleDeg: number): number => fold(arc.startDeg + arc.sp
 
 /**
  * At most `limit` points that hit every target, as few as there can be; null when that many do not
- * suffice. `only` restricts the points to given angles.
+ * suffice, or when `effort` was spent before any were found. `only` restricts the points to given angles.
  * @throws RangeError for a target without arcs
  */
 export function stab(
@@ -28,6 +48,7 @@ export function stab(
   cycleDeg: number,
   limit: number,
   only: readonly number[] | null = null,
+  effort = new Effort(),
 ): number[] | null {
   if (targets.some((t) => t.length === 0)) throw new RangeError("stab: a target without arcs can't be hit");
   if (targets.length === 0) return [];
@@ -38,12 +59,59 @@ export function stab(
     );
     return points.length <= limit ? points : null;
   }
-  const search = new Search(targets, only ?? targets.flatMap((t) => t.map((a) => endOf(a, cycleDeg))), cycleDeg);
-  for (let k = search.lowerBound(search.all); k <= Math.min(limit, targets.length); k++) {
-    const found = search.within(search.all, k);
-    if (found !== null) return found;
+  try {
+    const search = new Search(
+      targets,
+      only ?? targets.flatMap((t) => t.map((a) => endOf(a, cycleDeg))),
+      cycleDeg,
+      effort,
+    );
+    for (let k = search.lowerBound(search.all); k <= Math.min(limit, targets.length); k++) {
+      const found = search.within(search.all, k);
+      if (found !== null) return found;
+    }
+    return null;
+  } catch (error) {
+    if (!(error instanceof OutOfEffort)) throw error;
+    const picked = pickedOneByOne(targets, only, cycleDeg);
+    return picked !== null && picked.length <= limit ? picked : null;
   }
-  return null;
+}
+
+/** No fewer points than this can hit all targets: as many as their hulls need. */
+export const leastPoints = (targets: readonly Target[], cycleDeg: number): number =>
+  targets.length === 0
+    ? 0
+    : fewestOf(
+        sortedByEnd(
+          targets.map((t) => hullOf(t, cycleDeg)),
+          cycleDeg,
+        ),
+        cycleDeg,
+      ).count;
+
+/** Always the point that hits most of what is left, of those that hit the target with the fewest; null where none hits it. */
+function pickedOneByOne(
+  targets: readonly Target[],
+  only: readonly number[] | null,
+  cycleDeg: number,
+): number[] | null {
+  const picked: number[] = [];
+  let open = [...targets];
+  while (open.length > 0) {
+    const hardest = open.reduce((least, t) => (t.length < least.length ? t : least));
+    const able =
+      only === null ? hardest.map((a) => endOf(a, cycleDeg)) : only.filter((deg) => hits(hardest, deg, cycleDeg));
+    let best: { deg: number; left: Target[] } | null = null;
+    for (const deg of able) {
+      const left = open.filter((t) => !hits(t, deg, cycleDeg));
+      if (best === null || left.length < best.left.length) best = { deg, left };
+    }
+    if (best === null) return null;
+    picked.push(best.deg);
+    open = best.left;
+  }
+  return picked;
 }
 
 /** Arcs in the order of their ends: a sweep from any end then needs no sorting. */
@@ -146,14 +214,18 @@ class Search {
     private readonly targets: readonly Target[],
     angles: readonly number[],
     private readonly cycleDeg: number,
+    private readonly effort: Effort,
   ) {
+    const arcs = targets.reduce((n, t) => n + t.length, 0);
+    effort.take((angles.length * arcs) / 10);
     this.bits = targets.map((_, i) => 1n << BigInt(i));
     this.all = (1n << BigInt(targets.length)) - 1n;
     this.hulls = targets
       .map((t, i) => ({ bit: this.bits[i] ?? 0n, hull: hullOf(t, cycleDeg) }))
       .map(({ bit, hull }) => ({ bit, end: endOf(hull, cycleDeg), span: hull.spanDeg }))
       .sort((a, b) => a.end - b.end);
-    this.points = withoutDominated([...new Set(angles)].map((deg) => ({ deg, covers: this.coveredBy(deg) })));
+    const points = [...new Set(angles)].map((deg) => ({ deg, covers: this.coveredBy(deg) }));
+    this.points = withoutDominated(points, effort);
   }
 
   private coveredBy(deg: number): bigint {
@@ -174,6 +246,7 @@ class Search {
   within(open: bigint, k: number): number[] | null {
     if (open === 0n) return [];
     if (k === 0 || (this.failed.get(open) ?? -1) >= k) return null;
+    this.effort.take(this.points.length * 8);
     // The widest points together, overlaps forgiven, must reach far enough.
     const reach = this.points
       .map((p) => bitsIn(p.covers & open))
@@ -199,9 +272,13 @@ class Search {
     for (const bit of this.bits) {
       if ((open & bit) === 0n) continue;
       const able = this.points.filter((p) => p.covers & bit);
+      this.effort.take(this.points.length);
       if (best === null || able.length < best.length) best = able;
     }
-    return withoutDominated((best ?? []).map((p) => ({ deg: p.deg, covers: p.covers & open })));
+    return withoutDominated(
+      (best ?? []).map((p) => ({ deg: p.deg, covers: p.covers & open })),
+      this.effort,
+    );
   }
 }
 
@@ -211,10 +288,13 @@ interface Point {
 }
 
 /** Widest first, without points that reach nothing more than another does. */
-function withoutDominated(points: readonly Point[]): Point[] {
+function withoutDominated(points: readonly Point[], effort: Effort): Point[] {
   const sorted = points.map((p) => ({ p, size: bitsIn(p.covers) })).sort((a, b) => b.size - a.size);
   const kept: Point[] = [];
-  for (const { p } of sorted) if (!kept.some((o) => (o.covers & p.covers) === p.covers)) kept.push(p);
+  for (const { p } of sorted) {
+    effort.take(1 + kept.length / 2);
+    if (!kept.some((o) => (o.covers & p.covers) === p.covers)) kept.push(p);
+  }
   return kept;
 }
 
