@@ -3,6 +3,10 @@ import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import pg from "pg";
 import * as schema from "./schema";
 
+const STATEMENT_MS = 15_000;
+const LOCK_MS = 10_000;
+const IDLE_MS = 15_000;
+
 export type Database = NodePgDatabase<typeof schema>;
 
 /** A pool of connections as whoever the address names. */
@@ -10,6 +14,9 @@ export function connect(url: string, max = 10): { db: Database; end: () => Promi
   const pool = new pg.Pool({
     connectionString: url,
     max,
+    // A server that is frozen, or a writer that never ends, must not take the pool with it.
+    options: `-c statement_timeout=${STATEMENT_MS} -c lock_timeout=${LOCK_MS} -c idle_in_transaction_session_timeout=${IDLE_MS}`,
+    query_timeout: STATEMENT_MS + 2000,
     connectionTimeoutMillis: 5000,
   });
   // A server that goes away breaks idle connections; the next query gets a new one or fails by itself.

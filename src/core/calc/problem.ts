@@ -1,5 +1,6 @@
 /** Input that an operation can't take: one sentence, and the field it is about. */
 import type { z } from "zod";
+import { jsonProblem } from "../units/plainJson";
 
 export class CalcProblem extends Error {
   constructor(
@@ -52,6 +53,8 @@ const valueAt = (input: unknown, path: readonly PropertyKey[]): unknown =>
 
 /** Parses, or throws the first complaint. @throws CalcProblem */
 export function parseInput<T>(schema: z.ZodType<T>, input: unknown): T {
+  const unkept = jsonProblem(input);
+  if (unkept !== null) throw new CalcProblem(unkept.message, pathText(unkept.path));
   const parsed = schema.safeParse(input);
   if (parsed.success) return parsed.data;
   const { message, path } = firstIssue(parsed.error, input);

@@ -1,6 +1,7 @@
 /** Validates `fulcrata-engine/1`. Unknown fields are kept, and named by {@link unknownFields}. */
 import { z } from "zod";
 import { lengthSchema } from "../units/lengthSchema";
+import { isFreeName } from "../units/plainJson";
 import {
   ADJUSTER_KINDS,
   BARRING_PLACES,
@@ -22,7 +23,8 @@ const label = z
   .trim()
   .min(1, "A name can't be empty.")
   .max(60, "Keep it within 60 characters.")
-  .regex(/^\P{Cc}*$/u, "Leave out control characters.");
+  .regex(/^\P{Cc}*$/u, "Leave out control characters.")
+  .refine(isFreeName, "This word can't be a name here: choose another.");
 const degrees = z
   .number("Give degrees as a number.")
   .min(-720, "Degrees lie between -720 and 720.")

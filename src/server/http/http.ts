@@ -1,20 +1,44 @@
 /** JSON in, JSON out: one way to read a body and one way to say that something was refused. */
+import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
 import type { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import { MAX_FILE_BYTES } from "@/core/engine/engineFile";
-import { Refused } from "./refused";
+import { logError } from "./log";
+import { Refused, refusedByDatabase } from "./refused";
 
 export const refusedJson = (message: string, path: string, status: number): NextResponse =>
   NextResponse.json({ error: { message, path } }, { status });
 
-/** The body as text. @throws Refused over the size limit. */
+/** A body that takes longer to come is given up. */
+const SLOWEST_BODY_MS = 20_000;
+
+/** The body as text, read no further than the limit. @throws Refused over the limit of size or time. */
 export async function bodyText(request: NextRequest): Promise<string> {
   const tooLarge = new Refused("That is over 1 MB: an engine or a command is far smaller.", 413);
   if (Number(request.headers.get("content-length") ?? 0) > MAX_FILE_BYTES) throw tooLarge;
-  const text = await request.text();
-  if (Buffer.byteLength(text) > MAX_FILE_BYTES) throw tooLarge;
-  return text;
+  const reader = request.body?.getReader();
+  if (reader === undefined) return "";
+  const parts: Uint8Array[] = [];
+  let [bytes, slow] = [0, false];
+  const timer = setTimeout(() => {
+    slow = true;
+    void reader.cancel().catch(() => undefined);
+  }, SLOWEST_BODY_MS);
+  try {
+    for (let next = await reader.read(); !next.done; next = await reader.read()) {
+      bytes += next.value.byteLength;
+      if (bytes > MAX_FILE_BYTES) {
+        void reader.cancel().catch(() => undefined);
+        throw tooLarge;
+      }
+      parts.push(next.value);
+    }
+  } finally {
+    clearTimeout(timer);
+  }
+  if (slow) throw new Refused("That took too long to come: send it again.", 408);
+  return Buffer.concat(parts).toString("utf8");
 }
 
 /**
@@ -41,9 +65,12 @@ export async function respond(work: () => Promise<NextResponse>): Promise<NextRe
   } catch (error) {
     if (error instanceof Refused) return refusedJson(error.message, error.path, error.status);
     if (error instanceof CalcProblem) return refusedJson(error.message, error.path, 422);
-    console.error(error);
+    const known = refusedByDatabase(error);
+    if (known !== null) return refusedJson(known.message, known.path, known.status);
+    const id = randomUUID().slice(0, 8);
+    logError(id, error);
     return refusedJson(
-      "The shop's server could not do that just now. What you entered is still here: try again.",
+      `The shop's server could not do that just now. What you entered is still here: try again. (Error ${id})`,
       "",
       503,
     );

@@ -11,12 +11,17 @@ const sixPlaces = (value: number): number => Math.round(value * 1e6) / 1e6;
 
 const id = z.uuid("This is not an id.");
 
+/** Judged as it is kept: a figure that rounds to nothing is nothing. */
+const rounded = (figure: z.ZodNumber, says: string) => z.number(says).transform(sixPlaces).pipe(figure);
+
 const leaf = z.strictObject({
-  mm: z
-    .number("A leaf has a thickness.")
-    .min(0, "A leaf can't be thinner than nothing.")
-    .max(MAX_LASH_MM, `No lash is over ${MAX_LASH_MM} mm: check the unit and read it again.`)
-    .transform(sixPlaces),
+  mm: rounded(
+    z
+      .number()
+      .min(0, "A leaf can't be thinner than nothing.")
+      .max(MAX_LASH_MM, `No lash is over ${MAX_LASH_MM} mm: check the unit and read it again.`),
+    "A leaf has a thickness.",
+  ),
   text: z.string().min(1).max(60),
 });
 
@@ -29,9 +34,9 @@ function ruleSchema(rule: Rule): z.ZodType {
     case "word":
       return z.enum([...rule.of], rule.says ?? `It is one of: ${rule.of.join(", ")}.`);
     case "number": {
-      const figure = rule.whole === true ? z.int(rule.says) : z.number(rule.says);
+      const figure: z.ZodNumber = rule.whole === true ? z.int(rule.says) : z.number();
       const least = rule.above === true ? figure.gt(rule.least, rule.says) : figure.min(rule.least, rule.range);
-      return least.max(rule.most, rule.range).transform(sixPlaces);
+      return rounded(least.max(rule.most, rule.range), rule.says);
     }
     case "flag":
       return z.boolean("Say true or false.");
