@@ -4,6 +4,9 @@ import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
 import type { Actor } from "./actor";
 
+/** The marks of a set that has any leaf up to 0.60 mm. */
+export const HUNDREDTHS = Array.from({ length: 60 }, (_, i) => ((i + 1) / 100).toFixed(2)).join(" ");
+
 /** A shop with Ada, its lead. */
 export async function newShop(owner: Database): Promise<Actor> {
   const [shopId, personId] = [randomUUID(), randomUUID()];

@@ -14,7 +14,7 @@ import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { entries as entryRows, jobValves, jobs, stateReadings } from "@/db/schema";
 import type { Actor } from "../http/actor";
-import { newShop } from "../http/shop.testing";
+import { HUNDREDTHS, newShop } from "../http/shop.testing";
 import { addEngine, changeHeat, findEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";
 import { loadHotCold } from "./loadHotCold";
@@ -43,7 +43,7 @@ beforeEach(async () => {
     id: setId,
     name: "Set",
     system: "metric",
-    marks: "0.10 0.20 0.30 0.40 0.50 0.60 0.70",
+    marks: HUNDREDTHS,
   });
 });
 

@@ -321,6 +321,26 @@ describe("two people", () => {
     await record(db, bo, jobId, recordInput.parse({ entries: [{ ...fresh(), kind: "signed" }] }));
     expect((await loadSheet(db, actor, jobId)).sheet).toMatchObject({ closedBy: "Ada", signedBy: "Bo" });
   });
+  it("read with what lies ready, and by the figures that they say", async () => {
+    const jobId = await openJob(db, actor, opening());
+    await add(jobId, { ...fresh(), kind: "arrived", stop: "A" });
+    const read = {
+      ...fresh(),
+      kind: "reading",
+      valve: "1I",
+      stop: "A",
+      pass: "as-found",
+      school: "go-no-go",
+    } as const;
+    const leaves = { goes: { mm: 0.2, text: "0.20 mm" }, noGo: { mm: 0.25, text: "0.25 mm" } };
+    const offer = (more: object): Promise<string> =>
+      sentence(add(jobId, { ...read, ...leaves, value: null, instrument: null, reason: null, ...more }));
+    expect(await offer({ goes: { mm: 0.2, text: "0.45 mm" } })).toMatch(/"0.45 mm" is not 0.2 mm/);
+    expect(await offer({ goes: { mm: 0.22, text: "0.22 mm" } })).toMatch(/no leaf of Set/);
+    expect(await offer({ instrument: "Moon set" })).toMatch(/No Moon set lies ready/);
+    expect(await offer({ stop: "Nowhere" })).toMatch(/stands at stop A/);
+    expect(await offer({})).toBe("taken");
+  });
   it("make only their own entries, and the sheet says what came late", async () => {
     const jobId = await openJob(db, actor, opening());
     const bo = await second();

@@ -1,14 +1,17 @@
 /** Adding to a job's ledger: validated, judged by the core, kept by the database, harmless when repeated. */
 import { z } from "zod";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import { inHandRefusal } from "@/core/job/refuse/inHand";
+import type { FeelerSet } from "@/core/shop/feelerSet";
 import { entrySchema } from "@/core/job/ledger/entrySchema";
 import { type Job, evolve, jobState, refusal } from "@/core/job/run";
 import type { Database } from "@/db/connect";
-import { findJob } from "@/db/queries/jobs";
+import { type JobRow, findJob } from "@/db/queries/jobs";
 import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 import { keepRefused } from "./refused";
@@ -46,7 +49,14 @@ export async function record(
   if (!isId(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
+  const sets = input.entries.some((e) => e.kind === "reading" || e.kind === "loaded-gap")
+    ? await setsInHand(db, actor.shopId, found.row)
+    : [];
   try {
+    for (const entry of input.entries) {
+      const why = entry.kind === "reading" || entry.kind === "loaded-gap" ? inHandRefusal(entry, sets) : null;
+      if (why !== null) throw new Refused(why, 409);
+    }
     return await db.transaction(async (tx) => {
       await holdJob(tx, jobId);
       const kept = await ledgerOf(tx as unknown as Database, jobId);
@@ -63,6 +73,12 @@ export async function record(
       await keepRefused(db, actor, jobId, { entries: came, madeAt, why: error.message });
     throw error;
   }
+}
+
+/** The sets that lie ready in a job, its own first. */
+async function setsInHand(db: Database, shopId: string, { id, feelerSetId }: JobRow): Promise<FeelerSet[]> {
+  const [own, others] = await Promise.all([findFeelerSet(db, shopId, feelerSetId), setsOfJob(db, shopId, id)]);
+  return [...(own === null ? [] : [own]), ...others];
 }
 
 /** When entries were made (ISO 8601). `at`, when they were taken, is for the owner alone: to all others the database says it. */

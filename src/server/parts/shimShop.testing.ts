@@ -7,7 +7,7 @@ import type { Database } from "@/db/connect";
 import type { TestDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import type { Actor } from "../http/actor";
-import { newShop } from "../http/shop.testing";
+import { HUNDREDTHS, newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";
 import { openJob } from "../jobs/openJob";
@@ -44,7 +44,7 @@ export class ShimShop {
       id: shop.setId,
       name: "Set",
       system: "metric",
-      marks: "0.05 0.10 0.15 0.20",
+      marks: HUNDREDTHS,
     });
     return shop;
   }

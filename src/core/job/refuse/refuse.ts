@@ -21,6 +21,7 @@ import { isOffAim, verdictOf } from "../ledger/readings";
 import { marginAtStop } from "../state/marginAtStop";
 import { passAfter } from "../state/pass";
 import type { JobState, ValveState } from "../state/state";
+import { wordsRefusal } from "./inHand";
 import { NOT_HERE, type TaskEntryKind } from "./notHere";
 
 /**
@@ -60,6 +61,8 @@ export function refuse(rules: RefuseRules, job: JobOf, state: JobState, entry: E
   if (state.closed !== null) return "This job is closed: its sheet stands. Start a new job for more work.";
   if (isValveEntry(entry) && !job.valves.some((v) => v.id === entry.valve))
     return `Valve ${entry.valve} is not part of this job.`;
+  const words = wordsRefusal(entry);
+  if (words !== null) return words;
   const foreign = notHere(rules, entry);
   if (foreign !== null) return foreign;
   // The table's type says that each rule is given its own kind.
