@@ -9,7 +9,13 @@ const policy = [
   "img-src 'self' data:",
   "font-src 'self' data:",
   "frame-ancestors 'none'",
+  "base-uri 'none'",
+  "form-action 'self'",
+  "object-src 'none'",
 ].join("; ");
+
+/** By these names this machine calls itself. */
+const OWN_HOSTS = "(127\\.0\\.0\\.1|localhost|\\[::1\\])";
 
 const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
@@ -19,7 +25,18 @@ const config: NextConfig = {
   experimental: { optimizePackageImports: ["@chakra-ui/react"] },
   async rewrites() {
     // Browsers ask for it by this name too.
-    return [{ source: "/favicon.ico", destination: "/icon.svg" }];
+    return {
+      // A page elsewhere that gave its own name this machine's address would otherwise be answered as if it were ours.
+      beforeFiles: [
+        {
+          source: "/:path*",
+          missing: [{ type: "host" as const, value: OWN_HOSTS }],
+          destination: "/api/misdirected",
+        },
+      ],
+      afterFiles: [{ source: "/favicon.ico", destination: "/icon.svg" }],
+      fallback: [],
+    };
   },
   async headers() {
     const headers = [
@@ -27,7 +44,11 @@ const config: NextConfig = {
       { key: "Referrer-Policy", value: "same-origin" },
     ];
     if (process.env.NODE_ENV === "production") headers.push({ key: "Content-Security-Policy", value: policy });
-    return [{ source: "/:path*", headers }];
+    return [
+      { source: "/:path*", headers },
+      // What the shop says is for whoever asked, and for now.
+      { source: "/api/:path*", headers: [{ key: "Cache-Control", value: "private, no-store" }] },
+    ];
   },
 };
 

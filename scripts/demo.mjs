@@ -72,6 +72,17 @@ function readPort() {
   return port;
 }
 
+/** A database of one's own is emptied only when it is named: it may hold a shop's record. @param {boolean} reset @param {string | undefined} asked */
+function requireNamed(reset, asked) {
+  const given = process.env["DATABASE_URL"];
+  if (!reset || given === undefined || given === "" || !URL.canParse(given)) return;
+  const name = decodeURIComponent(new URL(given).pathname.slice(1));
+  if (asked !== `--reset=${name}`)
+    throw new Trouble(
+      `--reset would drop every record in the database "${name}" of DATABASE_URL. If that is meant, name it: npm run demo -- --reset=${name}`,
+    );
+}
+
 async function databaseUrl() {
   const given = process.env["DATABASE_URL"];
   if (given !== undefined && given !== "") return given;
@@ -81,11 +92,14 @@ async function databaseUrl() {
 }
 
 async function main() {
-  const unknown = process.argv.slice(2).filter((a) => a !== "--reset");
+  const [asked, ...others] = process.argv.slice(2);
+  const unknown = asked === undefined || /^--reset(=|$)/.test(asked) ? others : [asked, ...others];
   if (unknown.length > 0)
     throw new Trouble(
       `There is no option ${unknown.join(" ")}. The only one is --reset, which loads the demo shop afresh.`,
     );
+  const reset = asked !== undefined;
+  requireNamed(reset, asked);
   requireNode(process.versions.node);
   requireSpace(ROOT, statfsSync);
   mkdirSync(DATA, { recursive: true });
@@ -98,11 +112,11 @@ async function main() {
   writeLock({ url: `http://127.0.0.1:${port}`, app: 0 });
   await ensurePackages(ROOT);
   const url = await databaseUrl();
-  const done = await prepareDatabase(ROOT, url, { reset: process.argv.includes("--reset") });
+  const done = await prepareDatabase(ROOT, url, { reset });
   if (done !== "") say(done);
   await ensureBuild(ROOT);
   const ordersFile = path.join(DATA, "supplier.json");
-  if (process.argv.includes("--reset")) rmSync(ordersFile, { force: true });
+  if (reset) rmSync(ordersFile, { force: true });
   const devices = await startDevices(ROOT, ordersFile);
   undo.push(devices.stop);
   const app = await startApp({ root: ROOT, databaseUrl: url, port, env: devices.env });

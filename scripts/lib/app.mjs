@@ -73,7 +73,9 @@ async function unprivileged(root) {
   const built = path.join(root, ".next/BUILD_ID");
   const { code } = await run("runuser", ["-u", "nobody", "--", "test", "-r", built], { cwd: "/" });
   if (code === 0) return NOBODY;
-  say(`Nobody but root can read ${root}: the app's server runs as root. Move the folder to let it run as an ordinary user.`);
+  say(
+    `Nobody but root can read ${root}: the app's server runs as root. Move the folder to let it run as an ordinary user.`,
+  );
   return undefined;
 }
 

@@ -168,5 +168,16 @@ describe("the commands", () => {
       output: expect.stringContaining("The database in DATABASE_URL does not answer"),
     });
     expect(dead.output).not.toMatch(/\n\s+at /);
+    // A database of one's own is emptied only when it is named.
+    const given = { PORT: String(await freePort()), DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/harbour" };
+    for (const asked of ["--reset", "--reset=other"])
+      expect(await node("demo.mjs", [asked], given)).toMatchObject({
+        code: 1,
+        output: expect.stringContaining('drop every record in the database "harbour"'),
+      });
+    expect(await node("demo.mjs", ["--reset=harbour"], given)).toMatchObject({
+      code: 1,
+      output: expect.stringContaining("does not answer"),
+    });
   }, 60_000);
 });

@@ -41,13 +41,21 @@ export async function bodyText(request: NextRequest): Promise<string> {
   return Buffer.concat(parts).toString("utf8");
 }
 
+/** Only JSON that says so, from a page of this app or from no page at all. @throws Refused */
+export function fromOwnPage({ headers }: NextRequest): void {
+  if (!(headers.get("content-type") ?? "").startsWith("application/json"))
+    throw new Refused("Commands are sent as application/json.", 400);
+  const origin = headers.get("origin");
+  if (origin !== null && (!URL.canParse(origin) || new URL(origin).host !== headers.get("host")))
+    throw new Refused("Commands are taken from the shop's own pages only.", 403);
+}
+
 /**
  * The body of a command, validated. Only JSON that says so is taken: a foreign page can't send it.
  * @throws Refused when it is no JSON, CalcProblem when it has another shape
  */
 export async function readCommand<T>(request: NextRequest, schema: z.ZodType<T>): Promise<T> {
-  if (!(request.headers.get("content-type") ?? "").startsWith("application/json"))
-    throw new Refused("Commands are sent as application/json.", 400);
+  fromOwnPage(request);
   const text = await bodyText(request);
   let body: unknown;
   try {

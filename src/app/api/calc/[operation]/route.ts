@@ -1,12 +1,13 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { calculateText } from "@/core/calc/operations";
 import { CalcProblem } from "@/core/calc/problem";
-import { bodyText, refusedJson, respond } from "@/server/http/http";
+import { bodyText, fromOwnPage, refusedJson, respond } from "@/server/http/http";
 
 /** The open calculations. 400: not JSON, 404: unknown operation, 413: over 1 MB, 422: input it can't take. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ operation: string }> }) {
   return respond(async () => {
     const { operation } = await params;
+    fromOwnPage(request);
     try {
       return NextResponse.json(calculateText(operation, await bodyText(request)));
     } catch (error) {
