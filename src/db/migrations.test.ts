@@ -137,6 +137,14 @@ describe("a database", () => {
       await old.insert("shops", { id: shop, name: "Old shop" });
       await old.insert("people", { id: person, shop_id: shop, name: "Old hand", role: "lead" });
       await old.insert("feeler_sets", { id: set, shop_id: shop, name: "Set", system: "metric" });
+      for (const mm of [0.2, 0.25])
+        await old.insert("feeler_leaves", {
+          id: randomUUID(),
+          shop_id: shop,
+          set_id: set,
+          mm_mark: mm.toFixed(2),
+          thickness_mm: mm,
+        });
       await old.insert("engine_models", { id: model, shop_id: shop, file: FILE });
       await old.insert("engines", { id: engine, shop_id: shop, model_id: model });
       const job = (id: string, more: object = {}) =>

@@ -4,6 +4,7 @@ export * from "./feelerSets";
 export * from "./engines";
 export * from "./jobs";
 export * from "./entries";
+export * from "./commands";
 export * from "./refused";
 export * from "./stateReadings";
 export * from "./parts";

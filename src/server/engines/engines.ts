@@ -8,6 +8,7 @@ import { asEngineFile, engineFileSchema, unknownFields } from "@/core/engine/eng
 import type { Database } from "@/db/connect";
 import { engineModels, engines } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 
@@ -94,8 +95,7 @@ export interface Added {
 export async function addEngine(db: Database, actor: Actor, input: AddEngine): Promise<Added> {
   const file = readEngineFile(input.text);
   const unknown = unknownFields(file);
-  if ((await findEngine(db, actor.shopId, input.id)) !== null) return { id: input.id, unknown };
-  await db.transaction(async (tx) => {
+  await once(db, actor, { what: "engine", id: input.id, input }, async (tx) => {
     const modelId = randomUUID();
     await tx.insert(engineModels).values({ id: modelId, shopId: actor.shopId, file });
     await tx.insert(engines).values({

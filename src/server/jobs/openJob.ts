@@ -1,5 +1,4 @@
 /** Opening a job: cautions accepted, state and instruments named, the route laid. */
-import { eq } from "drizzle-orm";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
 import { intervalOf } from "@/core/job/ledger/readings";
@@ -12,6 +11,7 @@ import type { Database } from "@/db/connect";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import { type EngineRecord, findEngine } from "../engines/engines";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import { findFeelerSet } from "../shop/feelerSets";
 import { lastFinished } from "./lastFinished";
@@ -20,7 +20,6 @@ import { planJob, valveRows } from "./planJob";
 
 /** Opens a job and gives its id. Sent twice, it is opened once. @throws Refused */
 export async function openJob(db: Database, actor: Actor, input: OpenJob, openedAt?: Date): Promise<string> {
-  if (await isOpened(db, actor, input.id)) return input.id;
   const { shopId } = actor;
   const engine = await chosenEngine(db, shopId, input);
   const others = await chosenSets(db, shopId, input);
@@ -31,7 +30,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const rules = rulesFor(file);
   const guarded = rules.guardedBy?.(plan.task) ?? { mmPerTurn: null, bleedMinutes: null };
   const { targetTurns: _t, lifters: _l, heatWay: _h, ...kept } = input;
-  await db.transaction(async (tx) => {
+  await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
     await tx.insert(jobs).values({
       ...kept,
       ...guarded,
@@ -54,13 +53,6 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
         .values(others.map((setId, position) => ({ shopId, jobId: input.id, setId, position })));
   });
   return input.id;
-}
-
-async function isOpened(db: Database, { shopId }: Actor, jobId: string): Promise<boolean> {
-  const [existing] = await db.select({ shopId: jobs.shopId }).from(jobs).where(eq(jobs.id, jobId));
-  if (existing !== undefined && existing.shopId !== shopId)
-    throw new Refused("This job belongs to another shop.", 409);
-  return existing !== undefined;
 }
 
 /** The engine, with the source and the bank that were chosen there. */

@@ -16,6 +16,7 @@ import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
 import { listParts, tooFew } from "./parts";
@@ -83,40 +84,36 @@ export async function fitOpenerCloser(
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { job } = found;
   if (jobAs(job, "opener-closer") === null) throw new Refused("No valve of this engine is positively closed.", 409);
-  await db
-    .transaction(async (raw) => {
-      const tx = raw as unknown as Database;
-      await holdJob(tx, jobId);
-      const kept = await ledgerOf(tx, jobId);
-      if (kept.some((e) => e.id === rowId(input.id, input.fits[0]?.part ?? "", "fitted"))) return;
-      const state = jobState(job, kept);
-      const valve = state.valves.get(input.valve);
-      const there = valve === undefined ? null : openerCloserOf(valve);
-      const here = {
-        micrometers: await listMicrometers(tx, actor.shopId),
-        stock: await listParts(tx, actor.shopId),
-      };
-      const micrometer = here.micrometers.find((m) => m.id === input.micrometerId)?.name ?? null;
-      const fits = input.fits.map((f) => readFit(here, input, f, there?.[`${f.part}Mm`] ?? null));
-      const entries = fits.map((f): Entry => ({
-        id: rowId(input.id, f.part, "fitted"),
-        supersedes: null,
-        kind: "fitted",
-        valve: input.valve,
-        stop: state.stop?.letter ?? "",
-        fromMm: f.fromMm,
-        lengthMm: f.toMm,
-        partFrom: f.stockId === null ? null : `part ${f.stockId}`,
-        part: f.part,
-        collets: f.part === "closer" ? input.collets : null,
-        instrument: f.outText === null ? null : micrometer,
-      }));
-      await append(tx, actor, { id: jobId, job, kept }, entries, { at });
-      for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
-    })
-    .catch((error: unknown) => {
-      throw tooFew(error) ?? error;
-    });
+  await once(db, actor, { what: "opener or closer", id: input.id, input: { jobId, ...input } }, async (tx) => {
+    await holdJob(tx, jobId);
+    const kept = await ledgerOf(tx, jobId);
+    const state = jobState(job, kept);
+    const valve = state.valves.get(input.valve);
+    const there = valve === undefined ? null : openerCloserOf(valve);
+    const here = {
+      micrometers: await listMicrometers(tx, actor.shopId),
+      stock: await listParts(tx, actor.shopId),
+    };
+    const micrometer = here.micrometers.find((m) => m.id === input.micrometerId)?.name ?? null;
+    const fits = input.fits.map((f) => readFit(here, input, f, there?.[`${f.part}Mm`] ?? null));
+    const entries = fits.map((f): Entry => ({
+      id: rowId(input.id, f.part, "fitted"),
+      supersedes: null,
+      kind: "fitted",
+      valve: input.valve,
+      stop: state.stop?.letter ?? "",
+      fromMm: f.fromMm,
+      lengthMm: f.toMm,
+      partFrom: f.stockId === null ? null : `part ${f.stockId}`,
+      part: f.part,
+      collets: f.part === "closer" ? input.collets : null,
+      instrument: f.outText === null ? null : micrometer,
+    }));
+    await append(tx, actor, { id: jobId, job, kept }, entries, { at });
+    for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
+  }).catch((error: unknown) => {
+    throw tooFew(error) ?? error;
+  });
 }
 
 /** What the shop measures with, and what it has. */

@@ -25,10 +25,6 @@ export type Share = Pick<ShimPlan, "picks" | "unserved" | "leftOver">;
 /** What was shown and agreed to, in mm by valve. */
 export type Agreed = Readonly<Record<string, number>>;
 
-/** Whether this command was carried out at this job before. */
-export const isFitted = ({ kept }: HeldJob, command: string, agreed: Agreed): boolean =>
-  kept.some((e) => e.id === rowId(command, Object.keys(agreed)[0] ?? "", "fitted"));
-
 /** @throws Refused when it is not what was agreed to, or would leave a valve without any part */
 export async function fitShims(
   tx: Database,

@@ -7,6 +7,7 @@ import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { micrometerChecks, micrometers } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput } from "../http/id";
 import { Refused } from "../http/refused";
 
@@ -49,10 +50,9 @@ export async function addMicrometer(
   const taken = (await listMicrometers(db, actor.shopId)).find((m) => m.name === name);
   if (taken !== undefined && taken.id !== micrometerId)
     throw new Refused("There is one of that name already: give it another.", 409, "name");
-  await db
-    .insert(micrometers)
-    .values({ id: micrometerId, shopId: actor.shopId, name, stepMm })
-    .onConflictDoNothing({ target: micrometers.id });
+  await once(db, actor, { what: "micrometer", id: micrometerId, input: { name, step } }, async (tx) => {
+    await tx.insert(micrometers).values({ id: micrometerId, shopId: actor.shopId, name, stepMm });
+  });
 }
 
 export const checkMicrometerInput = z.strictObject({ id, micrometerId: id, piece: figure, read: figure });
@@ -75,9 +75,8 @@ export async function checkMicrometer(
     .from(micrometers)
     .where(and(eq(micrometers.shopId, actor.shopId), eq(micrometers.id, input.micrometerId)));
   if (known === undefined) throw new Refused("This micrometer is not in the shop.", 404);
-  await db
-    .insert(micrometerChecks)
-    .values({
+  await once(db, actor, { what: "check piece", id: input.id, input }, async (tx) => {
+    await tx.insert(micrometerChecks).values({
       id: input.id,
       shopId: actor.shopId,
       micrometerId: input.micrometerId,
@@ -85,6 +84,6 @@ export async function checkMicrometer(
       readMm: read.mm,
       personId: actor.person.id,
       ...(at === undefined ? {} : { at }),
-    })
-    .onConflictDoNothing({ target: micrometerChecks.id });
+    });
+  });
 }

@@ -11,6 +11,7 @@ import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { orderEvents, orderLines, orders, partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { append } from "../jobs/record";
 import { Refused } from "../http/refused";
@@ -55,18 +56,13 @@ export async function order(db: Database, actor: Actor, input: PlaceOrder): Prom
   return follow(db, actor.shopId, kept);
 }
 
-async function keep(db: Database, actor: Actor, { id: orderId, jobId, lines }: PlaceOrder): Promise<void> {
+async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void> {
+  const { id: orderId, jobId, lines } = input;
   const found = jobId === null ? null : await findJob(db, actor.shopId, jobId);
   if (jobId !== null && found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
-  await db.transaction(async (raw) => {
-    const tx = raw as unknown as Database;
+  await once(db, actor, { what: "order", id: orderId, input }, async (tx) => {
     if (found !== null) await holdJob(tx, found.row.id);
-    const made = await tx
-      .insert(orders)
-      .values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id })
-      .onConflictDoNothing({ target: orders.id })
-      .returning({ id: orders.id });
-    if (made.length === 0) return;
+    await tx.insert(orders).values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id });
     await tx.insert(orderLines).values(lines.map((l, line) => ({ ...l, line, orderId, shopId: actor.shopId })));
     if (found === null) return;
     const base = { supersedes: null };

@@ -10,6 +10,7 @@ import type { Database } from "@/db/connect";
 import { isRefusedBy, refusalDetail } from "@/db/sqlStates";
 import { micrometers, partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput } from "../http/id";
 import { listMicrometers } from "./micrometers";
 import { Refused } from "../http/refused";
@@ -72,33 +73,28 @@ export async function addPart(db: Database, actor: Actor, input: AddPart): Promi
   if (micrometer === null && input.mark === null)
     throw new Refused("Measure it, or give the mark that stands on it.", 422, "mark");
   const { kind, mark, worn, place, cost, micrometerId } = input;
-  await db.transaction(async (tx) => {
-    const made = await tx
-      .insert(parts)
-      .values({
-        id: input.id,
-        shopId: actor.shopId,
-        kind,
-        diameterMm,
-        mark,
-        worn,
-        place,
-        cost,
-        micrometerId,
-        readMm: micrometer === null ? null : readMm,
-        thicknessMm: micrometer === null ? readMm : trueThicknessMm(readMm, micrometer),
-      })
-      .onConflictDoNothing({ target: parts.id })
-      .returning({ id: parts.id });
-    if (made.length > 0)
-      await tx.insert(partMoves).values({
-        id: input.moveId,
-        shopId: actor.shopId,
-        partId: input.id,
-        change: input.count,
-        reason: "counted",
-        personId: actor.person.id,
-      });
+  await once(db, actor, { what: "part", id: input.id, input }, async (tx) => {
+    await tx.insert(parts).values({
+      id: input.id,
+      shopId: actor.shopId,
+      kind,
+      diameterMm,
+      mark,
+      worn,
+      place,
+      cost,
+      micrometerId,
+      readMm: micrometer === null ? null : readMm,
+      thicknessMm: micrometer === null ? readMm : trueThicknessMm(readMm, micrometer),
+    });
+    await tx.insert(partMoves).values({
+      id: input.moveId,
+      shopId: actor.shopId,
+      partId: input.id,
+      change: input.count,
+      reason: "counted",
+      personId: actor.person.id,
+    });
   });
 }
 
@@ -123,16 +119,11 @@ export async function movePart(db: Database, actor: Actor, { partId, ...move }: 
     .from(parts)
     .where(and(eq(parts.shopId, actor.shopId), eq(parts.id, partId)));
   if (known === undefined) throw new Refused("This part is not in the shop.", 404);
-  try {
-    await db
-      .insert(partMoves)
-      .values({ ...move, partId, shopId: actor.shopId, personId: actor.person.id })
-      .onConflictDoNothing({ target: partMoves.id });
-  } catch (error) {
-    // Sent again after it counted: what is left is no reason to refuse it now.
-    const [done] = await db.select({ id: partMoves.id }).from(partMoves).where(eq(partMoves.id, move.id));
-    if (done === undefined) throw tooFew(error) ?? error;
-  }
+  await once(db, actor, { what: "move", id: move.id, input: { partId, ...move } }, async (tx) => {
+    await tx.insert(partMoves).values({ ...move, partId, shopId: actor.shopId, personId: actor.person.id });
+  }).catch((error: unknown) => {
+    throw tooFew(error) ?? error;
+  });
 }
 
 /** What is said when more is taken than there is; null for any other error. */
@@ -228,30 +219,26 @@ export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typ
     ),
   );
   const byName = new Map(known.map((m) => [m.name, m]));
-  await db.transaction(async (tx) => {
+  await once(db, actor, { what: "parts", id: input.id, input }, async (tx) => {
     for (const [i, line] of lines.entries()) {
       const micrometer = line.micrometer === null ? null : (byName.get(line.micrometer) ?? null);
       const { micrometer: _, count, ...part } = line;
-      const made = await tx
-        .insert(parts)
-        .values({
-          ...part,
-          id: rowId(input.id, i, "part"),
-          shopId: actor.shopId,
-          micrometerId: micrometer?.id ?? null,
-          readMm: micrometer === null ? null : (part.readMm ?? part.thicknessMm),
-        })
-        .onConflictDoNothing({ target: parts.id })
-        .returning({ id: parts.id });
-      if (made.length > 0)
-        await tx.insert(partMoves).values({
-          id: rowId(input.id, i, "move"),
-          shopId: actor.shopId,
-          partId: rowId(input.id, i, "part"),
-          change: count,
-          reason: "counted",
-          personId: actor.person.id,
-        });
+      const partId = rowId(input.id, i, "part");
+      await tx.insert(parts).values({
+        ...part,
+        id: partId,
+        shopId: actor.shopId,
+        micrometerId: micrometer?.id ?? null,
+        readMm: micrometer === null ? null : (part.readMm ?? part.thicknessMm),
+      });
+      await tx.insert(partMoves).values({
+        id: rowId(input.id, i, "move"),
+        shopId: actor.shopId,
+        partId,
+        change: count,
+        reason: "counted",
+        personId: actor.person.id,
+      });
     }
   });
   return lines.length;

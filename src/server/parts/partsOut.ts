@@ -10,6 +10,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { partsOut } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
 import { Refused } from "../http/refused";
@@ -52,18 +53,22 @@ export async function keepPartOut(
   if (jobAs(found.job, "shims") === null) throw new Refused("No part sets the gap on this engine.", 409);
   const micrometerId = input.kind === "open-gap" ? null : input.micrometerId;
   const thicknessMm = measuredMm(await listMicrometers(db, actor.shopId), text, micrometerId, "text");
-  await db
-    .insert(partsOut)
-    .values({
-      ...input,
-      micrometerId,
-      readText: text,
-      thicknessMm,
-      shopId: actor.shopId,
-      jobId,
-      personId: actor.person.id,
-    })
-    .onConflictDoNothing({ target: partsOut.id });
+  await once(
+    db,
+    actor,
+    { what: "part that came out", id: input.id, input: { jobId, text, ...input } },
+    async (tx) => {
+      await tx.insert(partsOut).values({
+        ...input,
+        micrometerId,
+        readText: text,
+        thicknessMm,
+        shopId: actor.shopId,
+        jobId,
+        personId: actor.person.id,
+      });
+    },
+  );
 }
 
 /** The latest of each valve, in the order in which they were measured. */

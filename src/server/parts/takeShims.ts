@@ -8,7 +8,8 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "../http/actor";
-import { fitShims, isFitted } from "./fitShims";
+import { once } from "../http/once";
+import { fitShims } from "./fitShims";
 import { idInput, isId } from "../http/id";
 import { listParts, tooFew } from "./parts";
 import { listMicrometers } from "./micrometers";
@@ -63,24 +64,19 @@ export async function takeShims(
     ...o,
     mm: measuredMm(micrometers, o.text, o.micrometerId, `out.${o.valve}`),
   }));
-  await db
-    .transaction(async (raw) => {
-      const tx = raw as unknown as Database;
-      await holdJob(tx, jobId);
-      const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
-      // Sent again after it was done: the entries say so.
-      if (isFitted(held, input.id, input.agreed)) return;
-      const plan = planShimJob(
-        job,
-        jobState(job, held.kept),
-        outOf(came),
-        { stock: await listParts(tx, actor.shopId), catalogue: null },
-        { ...input, buying: false },
-      );
-      await fitShims(tx, actor, held, input.id, plan, came, input.agreed, at);
-    })
-    .catch((error: unknown) => {
-      // Another job was quicker by a moment.
-      throw tooFew(error) ?? error;
-    });
+  await once(db, actor, { what: "shims", id: input.id, input: { jobId, ...input } }, async (tx) => {
+    await holdJob(tx, jobId);
+    const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
+    const plan = planShimJob(
+      job,
+      jobState(job, held.kept),
+      outOf(came),
+      { stock: await listParts(tx, actor.shopId), catalogue: null },
+      { ...input, buying: false },
+    );
+    await fitShims(tx, actor, held, input.id, plan, came, input.agreed, at);
+  }).catch((error: unknown) => {
+    // Another job was quicker by a moment.
+    throw tooFew(error) ?? error;
+  });
 }

@@ -10,8 +10,9 @@ import type { Database } from "@/db/connect";
 import { type JobRecord, listOpenJobs } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { listEngines } from "../engines/engines";
-import { fitShims, isFitted } from "./fitShims";
+import { fitShims } from "./fitShims";
 import { idInput } from "../http/id";
 import { listOrders } from "./orders";
 import { listParts, tooFew } from "./parts";
@@ -73,37 +74,33 @@ export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof
   const records = shimJobs(await listOpenJobs(db, actor.shopId)).filter(({ row }) => input.together.includes(row.id));
   if (records.length < input.together.length)
     throw new Refused("One of these jobs is not there any more: look at what is proposed now.", 409);
-  await db
-    .transaction(async (raw) => {
-      const tx = raw as unknown as Database;
-      // Always in the same order, so that two who do this at once wait for each other and not for ever.
-      for (const jobId of [...input.together].sort()) await holdJob(tx, jobId);
-      const held = await Promise.all(
-        records.map(async ({ row, job }) => ({
-          id: row.id,
-          engine: row.engineFile.name,
-          job,
-          kept: await ledgerOf(tx, row.id),
-          came: await listPartsOut(tx, row.id),
-        })),
-      );
-      const asked = input.jobs.flatMap((j) =>
-        held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })),
-      );
-      if (asked.length > 0 && asked.every((h) => isFitted(h, input.id + h.id, h.agreed))) return;
-      const week = planWeek(
-        held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })),
-        { stock: await listParts(tx, actor.shopId), catalogue: null },
-        { ...input, buying: false },
-      );
-      for (const h of asked) {
-        const share = week.shares.find((s) => s.id === h.id);
-        if (share === undefined)
-          throw new Refused("One of these jobs has no share in the plan: look at what is proposed now.", 409);
-        await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
-      }
-    })
-    .catch((error: unknown) => {
-      throw tooFew(error) ?? error;
-    });
+  await once(db, actor, { what: "shims of a week", id: input.id, input }, async (tx) => {
+    // Always in the same order, so that two who do this at once wait for each other and not for ever.
+    for (const jobId of [...input.together].sort()) await holdJob(tx, jobId);
+    const held = await Promise.all(
+      records.map(async ({ row, job }) => ({
+        id: row.id,
+        engine: row.engineFile.name,
+        job,
+        kept: await ledgerOf(tx, row.id),
+        came: await listPartsOut(tx, row.id),
+      })),
+    );
+    const asked = input.jobs.flatMap((j) =>
+      held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })),
+    );
+    const week = planWeek(
+      held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })),
+      { stock: await listParts(tx, actor.shopId), catalogue: null },
+      { ...input, buying: false },
+    );
+    for (const h of asked) {
+      const share = week.shares.find((s) => s.id === h.id);
+      if (share === undefined)
+        throw new Refused("One of these jobs has no share in the plan: look at what is proposed now.", 409);
+      await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
+    }
+  }).catch((error: unknown) => {
+    throw tooFew(error) ?? error;
+  });
 }

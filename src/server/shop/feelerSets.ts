@@ -8,6 +8,7 @@ import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
 import type { Actor } from "../http/actor";
+import { once } from "../http/once";
 import { idInput } from "../http/id";
 
 async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">[]): Promise<FeelerSet[]> {
@@ -114,13 +115,13 @@ function readLeaf(mark: string, system: "metric" | "inch"): Leaf {
 /** Adds a set. Sent twice, it is added once. @throws CalcProblem */
 export async function addFeelerSet(db: Database, actor: Actor, input: AddFeelerSet): Promise<void> {
   const leaves = readMarks(input.marks, input.system);
-  if ((await findFeelerSet(db, actor.shopId, input.id)) !== null) return;
-  const taken = await db
-    .select({ id: feelerSets.id })
-    .from(feelerSets)
-    .where(and(eq(feelerSets.shopId, actor.shopId), eq(feelerSets.name, input.name)));
-  if (taken.length > 0) throw new CalcProblem("There is a set of this name already: give this one another.", "name");
-  await db.transaction(async (tx) => {
+  await once(db, actor, { what: "feeler set", id: input.id, input }, async (tx) => {
+    const taken = await tx
+      .select({ id: feelerSets.id })
+      .from(feelerSets)
+      .where(and(eq(feelerSets.shopId, actor.shopId), eq(feelerSets.name, input.name)));
+    if (taken.length > 0)
+      throw new CalcProblem("There is a set of this name already: give this one another.", "name");
     await tx
       .insert(feelerSets)
       .values({ id: input.id, shopId: actor.shopId, name: input.name, system: input.system });
