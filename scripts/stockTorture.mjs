@@ -218,7 +218,7 @@ async function main() {
   let db = poolOf(cluster.url);
   const before = await total(db);
   const people = (await db.query("select id from people order by name")).rows;
-  const [set] = (await db.query("select id from feeler_sets where name like 'Metric%'")).rows;
+  const [set] = (await db.query("select id from feeler_sets where name like 'Fine%'")).rows;
   const clients = await Promise.all(
     Array.from({ length: MECHANICS }, async (_, i) => {
       const client = new ShopClient(app.url);

@@ -84,7 +84,7 @@ async function main() {
   const db = new pg.Client({ connectionString: first.url });
   await db.connect();
   const people = (await db.query("select id from people order by name")).rows;
-  const [set] = (await db.query("select id from feeler_sets where name like 'Metric%'")).rows;
+  const [set] = (await db.query("select id from feeler_sets where name like 'Fine%'")).rows;
   await db.end();
   const port = await freePort();
   let app = await startApp({ root: ROOT, databaseUrl: first.url, port });

@@ -19,7 +19,7 @@ export async function manyMechanics(page: Page, url: string): Promise<void> {
     .evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value).filter((v) => v !== ""));
   await page.getByRole("link", { name: /^Start a job on Calder/ }).click();
   await page.waitForURL(/\/job/);
-  const set = await page.getByRole("radio", { name: /^Metric set/ }).getAttribute("value");
+  const set = await page.getByRole("radio", { name: /^Fine metric set/ }).getAttribute("value");
   const clients = await Promise.all(
     Array.from({ length: PEOPLE }, async (_, i) => {
       const client = new ShopClient(url);
