@@ -17,6 +17,34 @@ describe("serve", () => {
     expect(turns["intakes-first"]).toBeGreaterThan(turns["crank"] ?? 0);
     expect(turns["intakes-first"]).toBeLessThan(4.1);
   });
+  it("goes to the next stop ahead that has something of the pass, and on from there", () => {
+    const four = resolveEngine(engineFile(["1", "3", "4", "2"], { cam: MILD_CAM }));
+    const plan = planMethod("firing-order", four);
+    const walked = (order: (typeof SERVING_ORDERS)[number]) =>
+      serve(four, plan, order).visits.map((v) => [v.crankDeg, v.turnDeg, v.valves.join(" ")]);
+    expect(walked("crank")).toEqual([
+      [0, 0, "1I 1E"],
+      [180, 180, "3I 3E"],
+      [360, 180, "4I 4E"],
+      [540, 180, "2I 2E"],
+    ]);
+    expect(walked("cylinder")).toEqual([
+      [0, 0, "1I 1E"],
+      [540, 540, "2I 2E"],
+      [180, 360, "3I 3E"],
+      [360, 180, "4I 4E"],
+    ]);
+    // Exhausts begin where the intakes ended: nothing is turned for the first of them.
+    expect(walked("intakes-first")).toEqual([
+      [0, 0, "1I"],
+      [180, 180, "3I"],
+      [360, 180, "4I"],
+      [540, 180, "2I 2E"],
+      [0, 180, "1E"],
+      [180, 180, "3E"],
+      [360, 180, "4E"],
+    ]);
+  });
   it("serves every valve of the plan once, in every order, only ever turning on", () => {
     fc.assert(
       fc.property(

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
+import { fold } from "../units/angle/arc";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { marginDeg } from "./margin";
 import { planMethod } from "./planMethod";
@@ -23,6 +24,26 @@ describe("crankSlack", () => {
     expect(worstAt(stop.crankDeg - shortDeg)).toBeCloseTo(0, 6);
     expect(worstAt(stop.crankDeg + pastDeg)).toBeCloseTo(0, 6);
     expect(Math.min(shortDeg, pastDeg)).toBe(110);
+  });
+});
+
+describe("crankSlack of one valve", () => {
+  // Base circles of the mild cam less its ramp: 1I from 608 to 328, 1E from 390 to 110; cylinder 2 fires at 180.
+  const engine = resolveEngine(FOUR);
+  const slack = (crankDeg: number, ...valves: string[]) =>
+    crankSlack(engine, { crankDeg: fold(crankDeg, 720), set: valves.map((valve) => ({ valve, marginDeg: 0 })) });
+  it("is what lies before it and behind it on its own base circle", () => {
+    expect(slack(0, "1I")).toEqual({ shortDeg: 112, pastDeg: 328 });
+    expect(slack(180, "2I")).toEqual({ shortDeg: 112, pastDeg: 328 });
+    expect(slack(100, "1I", "1E")).toEqual({ shortDeg: 212, pastDeg: 10 });
+  });
+  it("is half a cycle where nothing says otherwise: no valve, one on its lobe, one without an arc", () => {
+    const none = { shortDeg: 360, pastDeg: 360 };
+    expect(slack(0)).toEqual(none);
+    expect(slack(0, "9X")).toEqual(none);
+    expect(slack(400, "1I")).toEqual(none);
+    const jumps = resolveEngine(engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }] }));
+    expect(crankSlack(jumps, { crankDeg: fold(0, 720), set: [{ valve: "1J", marginDeg: 0 }] })).toEqual(none);
   });
 });
 

@@ -35,6 +35,15 @@ describe("tapeMarks", () => {
       }),
     );
   });
+  it("stands in order along the tape, and what is nearer than a pen is one mark, also round the TDC mark", () => {
+    const marks = tapeMarks(360, [270, 90, 359.995, 0, 90.005, 90.02]);
+    expect(marks.map((m) => [m.label, m.markDeg, m.stopLabels])).toEqual([
+      ["A", 90, ["B", "E"]],
+      ["B", 90.02, ["F"]],
+      ["C", 270, ["A"]],
+      ["D", 359.995, ["C", "D"]],
+    ]);
+  });
   it("refuses a pulley without a size", () => expect(() => tapeMarks(0, [0])).toThrow(RangeError));
 });
 
@@ -52,9 +61,28 @@ describe("pulleyRound", () => {
     ["29.9 mm", "no-pulley"],
     ["5001 mm", "no-pulley"],
   ] as const)("%s is %s", (text, why) => expect(pulleyRound(text, "circumference")).toMatchObject({ why }));
+  it("says how a pulley is written, and what none is", () => {
+    expect(pulleyRound("a lot", "diameter")).toMatchObject({ words: "Write it like 480 mm, or 18 7/8 in." });
+    expect(pulleyRound("1 in", "circumference")).toMatchObject({
+      words: "1 in can't be right: a pulley is 30 to 5000 mm round.",
+    });
+  });
 });
 
 describe("tapePieces", () => {
+  it("carry the marks that lie on them, those on an overlap on both", () => {
+    const marks = tapeMarks(360, [0, 90, 95, 96, 105, 106, 300]);
+    const along = tapePieces(360, marks, 105, 10).map((p) => [p.fromMm, p.toMm, p.marks.map((m) => m.alongMm)]);
+    expect(along).toEqual([
+      [0, 105, [0, 90, 95, 96, 105]],
+      [95, 200, [95, 96, 105, 106]],
+      [190, 295, []],
+      [285, 360, [300, 360]],
+    ]);
+    // Nothing meets where no mark stands at the beginning.
+    expect(tapePieces(360, tapeMarks(360, [90]), 400)[0]?.marks.map((m) => m.alongMm)).toEqual([90]);
+    expect(() => tapePieces(360, marks, 10, 10)).toThrow("tapePieces: a piece of 10 mm can't overlap by 10 mm");
+  });
   it("cover the strip end to end, overlapping, with every mark and the meeting end", () => {
     fc.assert(
       fc.property(fc.integer({ min: 60, max: 2500 }), fc.integer({ min: 80, max: 260 }), (mm, piece) => {

@@ -1,10 +1,13 @@
 /** The route of a plan, the signs at its stops and the reasons for a method, word by word. */
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { EngineFile } from "../engine/engineFile";
 import { type Engine, resolveEngine } from "../engine/resolve";
-import { MILD_CAM, engineFile } from "../engine/testEngines";
+import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { fold } from "../units/angle/arc";
-import { planMethod } from "./planMethod";
+import { runs } from "../units/runs.testing";
+import { METHODS } from "./methods";
+import { type MethodPlan, planMethod } from "./planMethod";
 import { planStops } from "./recommend";
 import { markLetters, routeOf } from "./route";
 import { signAt, stopLetter } from "./sign";
@@ -159,6 +162,50 @@ describe("why a method is the one to take", () => {
     ).toContain(" Two stops would leave 2I only 40 degrees clear.");
     expect(planStops(engine(["1", "3", "4", "2"], { cam: HOT }), { requiredDeg: 170 }).why).toBe(
       "Companion at full lift: 8 stops, and every valve at least 170 degrees clear (3E is the closest). It needs the rockers in sight, and a companion for each cylinder. Two stops are out: It can't serve 1I, 1E, 2I, 2E, 3I, 3E and 2 more: only 60 degrees clear of its lobe there, 170 are required.",
+    );
+  });
+  it("says nothing of two stops where they are out of nothing but marks", () => {
+    const { recommended, why, methods } = planStops(FOUR, {}, []);
+    expect(recommended).not.toBe("two-stop");
+    expect(methods.find((m) => m.id === "two-stop")?.usable).toBe(true);
+    expect(why).not.toMatch(/Two stops (would|are)/);
+    expect(why).toMatch(/ With a tape on the pulley, .* does it in \d+\.$/);
+    expect(planStops(FOUR).why).not.toMatch(/Two stops (would|are)|tape/);
+  });
+  it("is the best there is: clear by twice what is needed first, then ready, short, little turned, and far clear", () => {
+    const given = fc.record({
+      file: anyFourStroke,
+      requiredDeg: fc.integer({ min: 0, max: 70 }),
+      marks: fc.constantFrom([], [0], [0, 180], [0, 90, 180, 270]),
+    });
+    fc.assert(
+      fc.property(given, ({ file, requiredDeg, marks }) => {
+        const { methods, recommended } = planStops(resolveEngine(file), { requiredDeg }, marks);
+        const usable = methods.filter((m) => m.usable && m.id !== "lobe-in-sight");
+        const best = usable.find((m) => m.id === recommended);
+        if (best === undefined) {
+          expect([recommended, usable]).toEqual([null, []]);
+          return;
+        }
+        const clear = (m: MethodPlan): number => m.worst?.marginDeg ?? NaN;
+        const up = marks.flatMap((deg) => [deg, deg + 360]);
+        const ready = (m: MethodPlan): boolean =>
+          METHODS[m.id].watched || m.stops.every((s) => up.some((deg) => Math.abs(deg - s.crankDeg) <= 1));
+        const easy = usable.filter((m) => clear(m) >= 2 * requiredDeg);
+        if (easy.length === 0) {
+          expect(clear(best)).toBe(Math.max(...usable.map(clear)));
+          return;
+        }
+        expect(easy).toContain(best);
+        const asGood = [ready, (m: MethodPlan) => -m.stops.length, (m: MethodPlan) => -m.turnTotalDeg, clear];
+        let left = easy;
+        for (const by of asGood) {
+          const most = Math.max(...left.map((m) => Number(by(m))));
+          expect(Number(by(best))).toBe(most);
+          left = left.filter((m) => Number(by(m)) === most);
+        }
+      }),
+      { numRuns: runs(150) },
     );
   });
   it("says when none serves, and which comes nearest", () => {
