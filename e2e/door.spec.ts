@@ -136,7 +136,7 @@ test("nothing in a ledger is struck out but by taking back, and nothing is read 
 /** A profile that trembles: some ninety stretches off its base circle. */
 const NOISE = Array.from({ length: 351 }, (_, i) => {
   const deg = i * 2 - 350;
-  return [deg, Math.abs(deg) < 60 ? 8 : i % 2 === 0 ? 0 : 0.3];
+  return [deg, Math.abs(deg) < 60 ? 8 : i % 3 === 0 ? 0.3 : 0];
 });
 
 test("no request holds the others up: a cam of noise, an enormous body", async ({ page }) => {
