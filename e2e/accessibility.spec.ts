@@ -1,7 +1,18 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { VANTRY } from "../src/demo/partsEngines";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, nextTitle, settled, test } from "./fixtures";
+import {
+  UNEVEN_TWIN,
+  addEngine,
+  atWork,
+  beginJob,
+  confirmCrank,
+  expect,
+  leaf,
+  nextTitle,
+  settled,
+  test,
+} from "./fixtures";
 
 async function clean(page: Page): Promise<void> {
   await settled(page);
@@ -9,13 +20,6 @@ async function clean(page: Page): Promise<void> {
     .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
     .analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
-}
-
-/** Back at a job of the demo: asked where the crank is, unless somebody said so just now. */
-async function confirmCrank(page: Page): Promise<void> {
-  await page.waitForLoadState("networkidle");
-  if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank still"))
-    await page.getByRole("button", { name: /checked/ }).click();
 }
 
 for (const scheme of ["light", "dark"] as const) {

@@ -112,6 +112,13 @@ export const UNEVEN_TWIN = {
 /** The sentence that says the next thing. */
 export const nextTitle = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 export const mainButton = (page: Page) => page.locator("[data-main]");
+/** Back at a job of the demo: asked where the crank is, unless somebody said so just now. */
+export async function confirmCrank(page: Page): Promise<void> {
+  await page.waitForLoadState("networkidle");
+  if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank still"))
+    await page.getByRole("button", { name: /checked/ }).click();
+}
+
 /** All that was entered is kept by the shop. */
 export const allKept = (page: Page, timeout = 15_000) =>
   expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });

@@ -1,7 +1,18 @@
 /** A positively closed valve, from its first reading to no drag: both gaps, other parts, felt, one step more, and out. */
 import type { Page } from "@playwright/test";
 import { VANTRY } from "../src/demo/partsEngines";
-import { addEngine, allKept, atWork, beginJob, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
+import {
+  addEngine,
+  allKept,
+  atWork,
+  beginJob,
+  confirmCrank,
+  expect,
+  leaf,
+  mainButton,
+  nextTitle,
+  test,
+} from "./fixtures";
 
 // A loaded gap that means nothing is refused on purpose.
 test.use({ allow: [/409/] });
@@ -111,7 +122,7 @@ test("the half-done pair of the demo: what this hand's loaded gap overstates is 
   await page.goto("/");
   await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
-  await mainButton(page).click();
+  await confirmCrank(page);
   await expect(nextTitle(page)).toHaveText("1 exhaust: another opener or closer.");
   await mainButton(page).click();
   await page.waitForURL(/\/opener-closer\/1E$/);
