@@ -88,8 +88,8 @@ function mutated(value, depth = 0) {
   return pick(ODD);
 }
 
-/** @param {number} times */
-function mutatedOften(/** @type {unknown} */ value, times) {
+/** @param {unknown} value @param {number} times */
+function mutatedOften(value, times) {
   let now = value;
   for (let i = 0; i < times; i++) now = mutated(now);
   return now;

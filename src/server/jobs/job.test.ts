@@ -9,7 +9,8 @@ import type { Entry } from "@/core/job/ledger/entry";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
-import { people } from "@/db/schema";
+import { rowOf } from "@/db/queries/entryRows";
+import { entries, people } from "@/db/schema";
 import type { Actor } from "../http/actor";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
@@ -340,6 +341,21 @@ describe("two people", () => {
     expect(await offer({ instrument: "Moon set" })).toMatch(/No Moon set lies ready/);
     expect(await offer({ stop: "Nowhere" })).toMatch(/stands at stop A/);
     expect(await offer({})).toBe("taken");
+    // One that was kept before anybody asked for its leaves is only sent again.
+    const before = {
+      ...read,
+      ...fresh(),
+      ...leaves,
+      valve: "1E",
+      goes: { mm: 0.22, text: "0.22 mm" },
+      value: null,
+      instrument: null,
+      reason: null,
+    } as const;
+    await owner
+      .insert(entries)
+      .values({ ...rowOf(before), shopId: actor.shopId, jobId, personId: actor.person.id, seq: 3 });
+    expect(await sentence(add(jobId, before))).toBe("taken");
   });
   it("make only their own entries, and the sheet says what came late", async () => {
     const jobId = await openJob(db, actor, opening());

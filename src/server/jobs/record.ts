@@ -49,17 +49,16 @@ export async function record(
   if (!isId(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
-  const sets = input.entries.some((e) => e.kind === "reading" || e.kind === "loaded-gap")
-    ? await setsInHand(db, actor.shopId, found.row)
-    : [];
+  const sets = input.entries.some(isReading) ? await setsInHand(db, actor.shopId, found.row) : [];
   try {
-    for (const entry of input.entries) {
-      const why = entry.kind === "reading" || entry.kind === "loaded-gap" ? inHandRefusal(entry, sets) : null;
-      if (why !== null) throw new Refused(why, 409);
-    }
     return await db.transaction(async (tx) => {
       await holdJob(tx, jobId);
       const kept = await ledgerOf(tx as unknown as Database, jobId);
+      // What is kept already, whatever was asked of it then, is only sent again.
+      for (const entry of newOnes(kept, input.entries).filter(isReading)) {
+        const why = inHandRefusal(entry, sets);
+        if (why !== null) throw new Refused(why, 409);
+      }
       await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, {
         at,
         madeAt: input.madeAt,
@@ -74,6 +73,8 @@ export async function record(
     throw error;
   }
 }
+
+const isReading = ({ kind }: Entry): boolean => kind === "reading" || kind === "loaded-gap";
 
 /** The sets that lie ready in a job, its own first. */
 async function setsInHand(db: Database, shopId: string, { id, feelerSetId }: JobRow): Promise<FeelerSet[]> {

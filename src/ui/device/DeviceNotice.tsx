@@ -39,7 +39,7 @@ function waitWords(waiting: readonly Waiting[], person: Person | null): string[]
 export function DeviceNotice({ person, inShop = [], ownRun }: Props) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const { device } = useThisDevice(person, ownRun ?? null, () => router.refresh());
+  const device = useThisDevice(person, ownRun ?? null, () => router.refresh());
   const known = new Set(inShop.map((r) => r.id));
   const refused = [...inShop, ...(device?.refused ?? []).filter((r) => !known.has(r.id) && !r.known)];
   const waits = waitWords(device?.waiting ?? [], person);

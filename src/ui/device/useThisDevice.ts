@@ -17,10 +17,10 @@ const LOOK_MS = 15_000;
 
 /**
  * What waits on this device, whatever it is for, and what was refused. What the person at work made is sent from here
- * too, but for a run that sends its own. Null until the device was asked; `silent` where it keeps nothing.
+ * too, but for a run that sends its own. Null until the device was asked, and where it keeps nothing.
  */
 export function useThisDevice(person: Person | null, ownRun: string | null, onSent: () => void) {
-  const { data, isError, refetch } = useQuery({
+  const { data, refetch } = useQuery({
     queryKey: ["device", ownRun],
     queryFn: async (): Promise<Device> => {
       const [waiting, refused] = await Promise.all([waitingHere(), refusedHere()]);
@@ -56,5 +56,5 @@ export function useThisDevice(person: Person | null, ownRun: string | null, onSe
     if (first !== undefined && idle) mutate(first);
   }, [first, idle, mutate]);
   useEffect(() => reset(), [personId, reset]);
-  return { device: data ?? null, silent: isError };
+  return data ?? null;
 }
