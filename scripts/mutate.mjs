@@ -1,8 +1,9 @@
 /**
  * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes are
- * noticed by the tests of its own folder and by those that hold `calc` against references. Folders are those of
- * `src/core` or below one, or single files there; all that compute when none is named. The slowest properties are tried on a tenth of their
- * cases then. Not a part of `npm test`: it takes minutes, hours for stops and job.
+ * noticed by the tests of its own folder, by those that hold `calc` against references and, of jobs, by those of what
+ * they tell. Folders are those of `src/core` or below one, or single files there; all that compute when none is named.
+ * The slowest properties are tried on a tenth of their cases then. Not a part of `npm test`: it takes minutes, hours
+ * for stops and job.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
@@ -32,7 +33,7 @@ async function mutate(folder) {
       cwd: ROOT,
       env: {
         ...process.env,
-        MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc`,
+        MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc${folder.startsWith("job") ? " scripts/answers" : ""}`,
         MUTATION_REPORT: REPORT,
         PROPERTY_SHARE: "0.1",
       },

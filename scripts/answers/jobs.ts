@@ -2,7 +2,7 @@
  * Whole random jobs of every kind, played by following the next thing with slips in between, and all that was told on
  * the way.
  */
-import type { AdjusterKind, EngineFile } from "../../src/core/engine/engineFile";
+import type { EngineFile } from "../../src/core/engine/engineFile";
 import type { CatalogueItem } from "../../src/core/parts/order";
 import { type Answered } from "./calculations";
 import { GEAR_KINDS, randomEngine } from "./engines";
@@ -20,6 +20,11 @@ interface Truth {
   closerMm: number;
   rightMm: number;
 }
+
+/** What was told in one job. */
+export type PlayedJob =
+  | { readonly notOpened: string }
+  | { readonly task: string; readonly told: readonly unknown[]; readonly sheet: unknown; readonly learned: unknown };
 
 class Player {
   readonly entries: Kept[] = [];
@@ -456,26 +461,22 @@ class Player {
 
 /** `each` jobs of every kind of gear. */
 export function jobs(seed: number, each: number): Answered[] {
-  return GEAR_KINDS.flatMap((kind, k) =>
-    Array.from({ length: each }, (_, i): Answered =>
-      played(random(seed * 104_729 + k * 1_000_003 + i), kind, `job ${kind} ${i}`),
-    ),
+  return GEAR_KINDS.flatMap((kind) =>
+    Array.from({ length: each }, (_, i): Answered => ({ id: `job ${kind} ${i}`, answer: playedJob(seed, kind, i) })),
   );
 }
 
-function played(r: Random, kind: AdjusterKind, id: string): Answered {
-  const file = randomEngine(r, kind);
-  const opened = openSubject(r, file);
-  if ("why" in opened) return { id, answer: { notOpened: opened.why } };
+/** One job of those, played from open to closed, or why it can't be opened. */
+export function playedJob(seed: number, kind: (typeof GEAR_KINDS)[number], i: number): PlayedJob {
+  const r = random(seed * 104_729 + GEAR_KINDS.indexOf(kind) * 1_000_003 + i);
+  const opened = openSubject(r, randomEngine(r, kind));
+  if ("why" in opened) return { notOpened: opened.why };
   const player = new Player(r, opened.file, opened);
   player.play(opened.valves.length * 14 + 40);
   return {
-    id,
-    answer: {
-      task: opened.task,
-      told: player.told,
-      sheet: opened.sheet(player.entries),
-      learned: opened.learned(player.entries),
-    },
+    task: opened.task,
+    told: player.told,
+    sheet: opened.sheet(player.entries),
+    learned: opened.learned(player.entries),
   };
 }

@@ -6,7 +6,13 @@
 import { median, robustSpread } from "../../units/median";
 import { MM_PER_INCH } from "../../units/length";
 import type { AnyTask, JobOf, JobValve } from "../job";
-import { type LedgerEntry, type ReadingEntry, changesLash, isValveEntry } from "../ledger/entry";
+import {
+  type LedgerEntry,
+  type LedgerValveEntry,
+  type ReadingEntry,
+  changesLash,
+  isValveEntry,
+} from "../ledger/entry";
 import { intervalOf, middleOf, verdictOf } from "../ledger/readings";
 import { capital, valveName } from "../words/names";
 import { readingWords } from "../words/readings";
@@ -50,19 +56,36 @@ export function questionsOf(rules: QuestionRules, job: JobOf, live: readonly Led
   const asks = rules.questions;
   if (asks === null) return [];
   const answered = new Set(live.flatMap((e) => (e.kind === "answered" ? [e.question] : [])));
-  return [...job.valves.flatMap((v) => questionsAt(asks, job, live, v)), ...alike(asks, job, live)].filter(
+  const at = workAtValves(job, live);
+  const found = foundIn(at);
+  return [...at.flatMap((a) => questionsAt(asks, job, a, found)), ...alike(asks, job, found)].filter(
     (q) => !answered.has(q.id),
   );
 }
 
-function questionsAt(asks: TaskQuestions, job: JobOf, live: readonly LedgerEntry[], valve: JobValve): Question[] {
-  const work = live.filter((e) => isValveEntry(e) && e.valve === valve.id);
+/** What stands at one valve, in order, each with its place among all. */
+interface AtValve {
+  readonly valve: JobValve;
+  readonly work: readonly { readonly entry: LedgerValveEntry; readonly place: number }[];
+}
+
+function workAtValves(job: JobOf, live: readonly LedgerEntry[]): AtValve[] {
+  const work = new Map(job.valves.map((v) => [v.id, [] as { entry: LedgerValveEntry; place: number }[]]));
+  live.forEach((entry, place) => {
+    if (isValveEntry(entry)) work.get(entry.valve)?.push({ entry, place });
+  });
+  return job.valves.map((valve) => ({ valve, work: work.get(valve.id) ?? [] }));
+}
+
+function questionsAt(asks: TaskQuestions, job: JobOf, at: AtValve, all: readonly Sibling[]): Question[] {
+  const { valve } = at;
+  const work = at.work.map((w) => w.entry);
   const readings = work.filter((e) => e.kind === "reading");
-  const found = readings.find((r) => r.pass === "as-found");
+  const own = all.find((s) => s.valve.id === valve.id);
   return [
     ...readings.flatMap((r) => noLeafGoes(job, valve, r)),
     ...(asks.more?.(job, valve, work) ?? []),
-    ...(found === undefined || found.goes.mm === 0 ? [] : outlier(asks, job, live, valve, found)),
+    ...(own === undefined || own.found.goes.mm === 0 ? [] : outlier(asks, job, siblings(at, own, all), own)),
     ...moved(job, work, valve),
   ];
 }
@@ -88,14 +111,8 @@ const offBy = (job: JobOf, valve: JobValve, reading: ReadingEntry, usePast: bool
   return middleOf(reading) - (usePast && past !== undefined ? (past.lo + past.hi) / 2 : valve.spec.nominalMm);
 };
 
-function outlier(
-  asks: TaskQuestions,
-  job: JobOf,
-  live: readonly LedgerEntry[],
-  valve: JobValve,
-  found: ReadingEntry,
-): Question[] {
-  const group = siblings(job, live, valve.role, found);
+/** @param group its siblings, itself among them */
+function outlier(asks: TaskQuestions, job: JobOf, group: readonly Sibling[], { valve, found }: Sibling): Question[] {
   const usePast = group.every(({ valve: v }) => job.lastTime[v.id] !== undefined);
   const own = offBy(job, valve, found, usePast);
   const width = valve.spec.highMm - valve.spec.lowMm;
@@ -139,25 +156,24 @@ function sizeWords(reading: ReadingEntry, mm: number): string {
     : `${Math.abs(mm).toFixed(2)} mm`;
 }
 
+/** A valve by its first reading as found, and the place of that among all that stands. */
 interface Sibling {
   readonly valve: JobValve;
   readonly found: ReadingEntry;
+  readonly place: number;
 }
 
 /** As-found readings of a role that were there before this valve was touched after its own: later ones come too late to ask. */
-function siblings(job: JobOf, live: readonly LedgerEntry[], role: JobValve["role"], own: ReadingEntry): Sibling[] {
-  const read = live.findIndex((e) => e.id === own.id);
-  const touched = live.findIndex(
-    (e, i) => i > read && isValveEntry(e) && e.valve === own.valve && (changesLash(e) || e.kind === "left"),
-  );
-  return foundIn(job, touched === -1 ? live : live.slice(0, touched)).filter((s) => s.valve.role === role);
+function siblings({ valve, work }: AtValve, own: Sibling, all: readonly Sibling[]): Sibling[] {
+  const touched = work.find((w) => w.place > own.place && (changesLash(w.entry) || w.entry.kind === "left"));
+  return all.filter((s) => s.valve.role === valve.role && (touched === undefined || s.place < touched.place));
 }
 
 /** The first as-found reading of every valve that has one. */
-const foundIn = (job: JobOf, live: readonly LedgerEntry[]): Sibling[] =>
-  job.valves.flatMap((valve) => {
-    const found = live.find((e) => e.kind === "reading" && e.valve === valve.id && e.pass === "as-found");
-    return found?.kind === "reading" ? [{ valve, found }] : [];
+const foundIn = (at: readonly AtValve[]): Sibling[] =>
+  at.flatMap(({ valve, work }) => {
+    const first = work.find((w) => w.entry.kind === "reading" && w.entry.pass === "as-found");
+    return first?.entry.kind === "reading" ? [{ valve, found: first.entry, place: first.place }] : [];
   });
 
 function moved(job: JobOf, work: readonly LedgerEntry[], valve: JobValve): Question[] {
@@ -181,8 +197,7 @@ function moved(job: JobOf, work: readonly LedgerEntry[], valve: JobValve): Quest
 }
 
 /** All alike off, or alike moved since last time: the state, the instrument or another hand before wear. */
-function alike(asks: TaskQuestions, job: JobOf, live: readonly LedgerEntry[]): Question[] {
-  const found = foundIn(job, live);
+function alike(asks: TaskQuestions, job: JobOf, found: readonly Sibling[]): Question[] {
   const verdicts = new Set(found.map((s) => verdictOf(s.found, s.valve.spec)));
   const oneSide =
     found.length >= MIN_SIBLINGS && verdicts.size === 1 && (verdicts.has("loose") || verdicts.has("tight"));

@@ -1,0 +1,41 @@
+/** A played job as text: everything that was told, step by step, each line only where it changed. */
+import type { PlayedJob } from "./jobs";
+
+type Leaves = ReadonlyMap<string, string>;
+
+/** How the picture marks every valve, and what a button would enter: not words. */
+const NOT_TOLD = new Set(["marks", "action", "for"]);
+
+/** Every value in a tree by its path; a list of plain values is one line, and what says nothing (null, empty) is left out. */
+function leavesOf(value: unknown, path = "", into = new Map<string, string>()): Map<string, string> {
+  if (value === null || value === undefined) return into;
+  if (typeof value !== "object") return into.set(path, String(value));
+  if (Array.isArray(value) && value.length > 0 && value.every((v) => v === null || typeof v !== "object"))
+    return into.set(path, value.map(String).join(" · "));
+  for (const [key, inner] of Object.entries(value))
+    if (!NOT_TOLD.has(key)) leavesOf(inner, path === "" ? key : `${path}.${key}`, into);
+  return into;
+}
+
+/** As it would be read back: maps as lists, nothing undefined. */
+const plain = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Map || v instanceof Set ? [...v] : v)));
+
+const changes = (was: Leaves, is: Leaves): string[] =>
+  [...is].filter(([path, said]) => was.get(path) !== said).map(([path, said]) => `  ${path}: ${said}`);
+
+/** What was told, step by step, and what stands on the sheet at last. */
+export function tellingOf(job: PlayedJob): string {
+  if ("notOpened" in job) return `not opened: ${job.notOpened}\n`;
+  const lines = [job.task];
+  let before: Leaves = new Map();
+  job.told.forEach((said, step) => {
+    const leaves = leavesOf(plain(said));
+    const looked = leaves.has("next.kind");
+    lines.push(`${step + 1}.`, ...changes(looked ? before : new Map(), leaves));
+    if (looked) before = leaves;
+  });
+  for (const part of ["sheet", "learned"] as const)
+    lines.push(part, ...changes(new Map(), leavesOf(plain(job[part]))));
+  return `${lines.join("\n").replaceAll("00000000-0000-4000-9000-0000000000", "entry ")}\n`;
+}
