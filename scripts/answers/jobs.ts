@@ -3,6 +3,9 @@
  * the way.
  */
 import type { EngineFile } from "../../src/core/engine/engineFile";
+import { entryWords } from "../../src/core/job/sheet/entryWords";
+import { specUnit } from "../../src/core/job/words/specs";
+import { MM_PER_INCH } from "../../src/core/units/length";
 import type { CatalogueItem } from "../../src/core/parts/order";
 import { type Answered } from "./calculations";
 import { GEAR_KINDS, randomEngine } from "./engines";
@@ -10,6 +13,9 @@ import { type Random, random } from "./random";
 import { type Entry, type Kept, type Subject, openSubject, shimPicks } from "./subject";
 
 const ADA = "00000000-0000-4000-8000-00000000000a";
+/** As many refused entries stand on a sheet. */
+const MOST_REFUSED = 8;
+const LATE_MS = 40 * 60_000;
 const T0 = Date.parse("2026-11-25T10:00:00Z");
 
 /** What lies under the leaves, known to this hand only. */
@@ -24,11 +30,18 @@ interface Truth {
 /** What was told in one job. */
 export type PlayedJob =
   | { readonly notOpened: string }
-  | { readonly task: string; readonly told: readonly unknown[]; readonly sheet: unknown; readonly learned: unknown };
+  | {
+      readonly task: string;
+      readonly told: readonly unknown[];
+      readonly ledger: readonly string[];
+      readonly sheet: unknown;
+      readonly learned: unknown;
+    };
 
 class Player {
   readonly entries: Kept[] = [];
   readonly told: unknown[] = [];
+  readonly refused: { readonly entry: Entry; readonly why: string }[] = [];
   private readonly truth = new Map<string, Truth>();
   private made = 0;
   private nowMs = T0;
@@ -79,7 +92,8 @@ class Player {
         seq: this.entries.length + 1,
         personId: ADA,
         personName: "somebody",
-        at: new Date(this.nowMs).toISOString(),
+        // Now and then a device was out of reach when it was made.
+        at: new Date(this.nowMs + (this.made % 7 === 0 ? LATE_MS : 0)).toISOString(),
         madeAt: new Date(this.nowMs).toISOString(),
       } as Kept);
     }
@@ -178,10 +192,10 @@ class Player {
       () => ({ kind: "signed" }),
       () => ({ kind: "withdrawn", supersedes: this.entries.length === 0 ? base.id : r.pick(this.entries).id }),
     ])();
-    this.told.push({
-      wild: (entry as { kind: string }).kind,
-      why: this.job.refusal(this.entries, { ...base, ...entry } as Entry, r.chance(0.5) ? ADA : null, this.nowMs),
-    });
+    const tried = { ...base, ...entry } as Entry;
+    const why = this.job.refusal(this.entries, tried, r.chance(0.5) ? ADA : null, this.nowMs);
+    this.told.push({ wild: tried.kind, why });
+    if (why !== null) this.refused.push({ entry: tried, why });
   }
 
   /** What people do beside the next thing. */
@@ -202,10 +216,14 @@ class Player {
     ])();
   }
 
+  /** A length as it stands on the leaves of whoever works to a spec in that unit. */
+  private readonly lengthWords = (mm: number): string =>
+    specUnit(this.file.lash?.intake) === "in" ? `${(mm / MM_PER_INCH).toFixed(4)} in` : `${mm.toFixed(2)} mm`;
+
   private reading(valve: string, pass: string, school: string, lashMm: number, reason: string | null): Entry {
     const step = this.job.task === "opener-closer" ? 0.01 : this.r.pick([0.01, 0.02, 0.05]);
     const goes = Math.max(0, Math.floor(lashMm / step + 1e-6) * step);
-    const mark = (mm: number) => ({ mm: Number(mm.toFixed(3)), text: mm === 0 ? "no leaf" : `${mm.toFixed(2)} mm` });
+    const mark = (mm: number) => ({ mm: Number(mm.toFixed(3)), text: mm === 0 ? "no leaf" : this.lengthWords(mm) });
     return {
       ...this.fresh(),
       kind: "reading",
@@ -476,7 +494,8 @@ export function playedJob(seed: number, kind: (typeof GEAR_KINDS)[number], i: nu
   return {
     task: opened.task,
     told: player.told,
-    sheet: opened.sheet(player.entries),
+    ledger: player.entries.map(entryWords),
+    sheet: opened.sheet(player.entries, player.refused.slice(0, MOST_REFUSED)),
     learned: opened.learned(player.entries),
   };
 }

@@ -5,6 +5,7 @@ import { growthSourcesOf } from "../../src/core/heat/growthSources";
 import type { JobOf } from "../../src/core/job/job";
 import { type Entry as CoreEntry, type KeptEntry, liveEntries } from "../../src/core/job/ledger/entry";
 import { knownTurns, lockShifts } from "../../src/core/job/ledger/learned";
+import { DEALT_WITH, type Dealt } from "../../src/core/job/ledger/refused";
 import { middleOf } from "../../src/core/job/ledger/readings";
 import type { Asked, NextThing } from "../../src/core/job/next/next";
 import {
@@ -25,6 +26,10 @@ import { closerBiases } from "../../src/core/job/tasks/openerCloser/closerBias";
 import { fileTurns } from "../../src/core/job/tasks/preload/plan";
 import { shimOffers } from "../../src/core/job/tasks/shims/offers";
 import { targetWords } from "../../src/core/job/head/target";
+import { engineWords } from "../../src/core/job/words/names";
+import { shortReading } from "../../src/core/job/words/readings";
+import { specUnit } from "../../src/core/job/words/specs";
+import type { TaskRules } from "../../src/core/job/tasks/rules";
 import { lockingOf } from "../../src/core/lash/locking";
 import type { FeelerSet } from "../../src/core/shop/feelerSet";
 import { planMethod } from "../../src/core/stops/planMethod";
@@ -55,6 +60,19 @@ const SET: FeelerSet = {
     inchMark: null,
   })),
 };
+
+const MADE_AT = "2026-11-25T10:00:00.000Z";
+
+/** What became of what was refused, in turn. */
+const DEALT: readonly (Dealt | null)[] = [
+  null,
+  ...DEALT_WITH.map((how) => ({
+    how,
+    person: "Ben",
+    at: "2026-11-25T12:00:00.000Z",
+    reason: how === "dropped" ? "made twice" : null,
+  })),
+];
 
 interface Next {
   readonly kind: string;
@@ -87,7 +105,10 @@ export interface Subject {
   readonly stop: (entries: readonly Kept[]) => string;
   readonly pass: (entries: readonly Kept[], valve: string) => string;
   readonly outOfBand: (entries: readonly Kept[]) => { readonly id: string; readonly lastId: string }[];
-  readonly sheet: (entries: readonly Kept[]) => unknown;
+  readonly sheet: (
+    entries: readonly Kept[],
+    refused: readonly { readonly entry: Entry; readonly why: string }[],
+  ) => unknown;
   readonly learned: (entries: readonly Kept[]) => unknown;
   readonly job: Job;
 }
@@ -145,6 +166,8 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     cautions: cautionsFor(file, state, anyState ? lifters : null),
     tools: toolsFor(file, method),
     spec: targetWords(rulesOf(job), job, file),
+    engine: engineWords(file),
+    units: [specUnit(file.lash?.intake), specUnit(file.lash?.exhaust)],
   };
   const context: RunContext = {
     id: "job",
@@ -208,12 +231,12 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         told: instruct(context, now, tapped, { choice, override: null }),
         marks: valveMarks(context, now, new Set(), tapped?.tapped ?? null),
         hot: hotSays(context, now),
-        state: stateView(state),
+        state: stateView(rules, state),
       };
       first = false;
       return { next: view(next), said: told };
     },
-    sheet: (entries) =>
+    sheet: (entries, refused) =>
       sheetOf({
         jobId: "job",
         shop: "Shop",
@@ -232,7 +255,10 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         openedBy: "Ada",
         openedAt: "2026-11-25T09:59:00.000Z",
         entries,
-        refused: [],
+        refused: refused.map(({ entry, why }, i) => ({
+          batch: { id: entry.id, jobId: "job", person: "Ada", madeAt: MADE_AT, entries: [entry], why },
+          dealt: DEALT[i % DEALT.length] ?? null,
+        })),
       }),
     learned: (entries) => ({
       locks: lockShifts(entries),
@@ -281,7 +307,7 @@ function view(next: NextThing): Next {
   };
 }
 
-function stateView(state: JobState): unknown {
+function stateView(rules: TaskRules, state: JobState): unknown {
   const { tally: _tally, live: _live, ...rest } = state;
   return {
     ...rest,
@@ -295,6 +321,7 @@ function stateView(state: JobState): unknown {
       v.left?.id,
       v.fittedMm,
       v.bridgeOpen,
+      rules.figure?.(v) ?? (v.last === null ? null : shortReading(v.last)),
       v.own,
     ]),
     stop: state.stop?.letter,

@@ -10,7 +10,7 @@ const NOT_TOLD = new Set(["marks", "action", "for"]);
 function leavesOf(value: unknown, path = "", into = new Map<string, string>()): Map<string, string> {
   if (value === null || value === undefined) return into;
   if (typeof value !== "object") return into.set(path, String(value));
-  if (Array.isArray(value) && value.length > 0 && value.every((v) => v === null || typeof v !== "object"))
+  if (Array.isArray(value) && path !== "" && value.every((v) => v === null || typeof v !== "object"))
     return into.set(path, value.map(String).join(" · "));
   for (const [key, inner] of Object.entries(value))
     if (!NOT_TOLD.has(key)) leavesOf(inner, path === "" ? key : `${path}.${key}`, into);
@@ -35,7 +35,7 @@ export function tellingOf(job: PlayedJob): string {
     lines.push(`${step + 1}.`, ...changes(looked ? before : new Map(), leaves));
     if (looked) before = leaves;
   });
-  for (const part of ["sheet", "learned"] as const)
+  for (const part of ["ledger", "sheet", "learned"] as const)
     lines.push(part, ...changes(new Map(), leavesOf(plain(job[part]))));
   return `${lines.join("\n").replaceAll("00000000-0000-4000-9000-0000000000", "entry ")}\n`;
 }
