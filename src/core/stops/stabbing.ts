@@ -7,6 +7,7 @@
  * the points are the best that were picked one by one, and not proven to be the fewest.
  */
 import { type Arc, fold } from "../units/angle/arc";
+import { type BitSet, bitSet, has, nameOf, shared, sharedSize, sizeOf, without } from "./bitSet";
 
 /** One thing to be hit: any of its arcs will do. Never empty. */
 export type Target = readonly Arc[];
@@ -201,14 +202,15 @@ function hullOf(target: Target, cycleDeg: number): Arc {
   return hull;
 }
 
-/** Branch and bound over which point hits the hardest target. Sets of targets are bit sets. */
+/** Branch and bound over which point hits the hardest target. */
 class Search {
   private readonly points: readonly Point[];
-  /** The hulls in the order of their ends, each with its target's bit. */
-  private readonly hulls: readonly { readonly bit: bigint; readonly end: number; readonly span: number }[];
-  private readonly bits: readonly bigint[];
-  private readonly failed = new Map<bigint, number>();
-  readonly all: bigint;
+  /** Of every target, the points that hit it. */
+  private readonly able: readonly (readonly Point[])[];
+  /** The hulls in the order of their ends, each with its target. */
+  private readonly hulls: readonly { readonly target: number; readonly end: number; readonly span: number }[];
+  private readonly failed = new Map<string, number>();
+  readonly all: BitSet;
 
   constructor(
     private readonly targets: readonly Target[],
@@ -218,88 +220,100 @@ class Search {
   ) {
     const arcs = targets.reduce((n, t) => n + t.length, 0);
     effort.take((angles.length * arcs) / 10);
-    this.bits = targets.map((_, i) => 1n << BigInt(i));
-    this.all = (1n << BigInt(targets.length)) - 1n;
+    this.all = bitSet(targets.length, () => true);
     this.hulls = targets
-      .map((t, i) => ({ bit: this.bits[i] ?? 0n, hull: hullOf(t, cycleDeg) }))
-      .map(({ bit, hull }) => ({ bit, end: endOf(hull, cycleDeg), span: hull.spanDeg }))
-      .sort((a, b) => a.end - b.end);
-    const points = [...new Set(angles)].map((deg) => ({ deg, covers: this.coveredBy(deg) }));
+      .map((t, target) => ({ target, hull: hullOf(t, cycleDeg) }))
+      .map(({ target, hull }) => ({ target, end: endOf(hull, cycleDeg), span: hull.spanDeg }))
+      .sort((x, y) => x.end - y.end);
+    const points = [...new Set(angles)].map((deg) => ({
+      deg,
+      covers: bitSet(targets.length, (i) => hits(targets[i] as Target, deg, cycleDeg)),
+    }));
     this.points = withoutDominated(points, effort);
-  }
-
-  private coveredBy(deg: number): bigint {
-    return this.targets.reduce((set, t, i) => (hits(t, deg, this.cycleDeg) ? set | (this.bits[i] ?? 0n) : set), 0n);
+    this.able = targets.map((_, target) => this.points.filter((p) => has(p.covers, target)));
   }
 
   /** No fewer points than this can hit the targets of the set. */
-  lowerBound(open: bigint): number {
-    const left = this.hulls.filter((h) => (open & h.bit) !== 0n);
-    if (left.length === 0) return 0;
-    return fewestOf(
-      { ends: Float64Array.from(left, (h) => h.end), spans: Float64Array.from(left, (h) => h.span) },
-      this.cycleDeg,
-    ).count;
+  lowerBound(open: BitSet): number {
+    const size = sizeOf(open);
+    if (size === 0) return 0;
+    const left = { ends: new Float64Array(size), spans: new Float64Array(size) };
+    let at = 0;
+    for (const { target, end, span } of this.hulls) {
+      if (!has(open, target)) continue;
+      left.ends[at] = end;
+      left.spans[at] = span;
+      at += 1;
+    }
+    return fewestOf(left, this.cycleDeg).count;
   }
 
   /** At most `k` points that hit every target of `open`, or null. */
-  within(open: bigint, k: number): number[] | null {
-    if (open === 0n) return [];
-    if (k === 0 || (this.failed.get(open) ?? -1) >= k) return null;
+  within(open: BitSet, k: number): number[] | null {
+    const size = sizeOf(open);
+    if (size === 0) return [];
+    if (k === 0) return null;
+    const name = nameOf(open);
+    if ((this.failed.get(name) ?? -1) >= k) return null;
     this.effort.take(this.points.length * 8);
-    // The widest points together, overlaps forgiven, must reach far enough.
-    const reach = this.points
-      .map((p) => bitsIn(p.covers & open))
-      .sort((a, b) => b - a)
-      .slice(0, k);
-    const enough = reach.reduce((sum, n) => sum + n, 0) >= bitsIn(open);
-    const found = !enough || this.lowerBound(open) > k ? null : this.branch(open, k);
-    if (found === null) this.failed.set(open, k);
+    const found = this.reach(open, size, k) < size || this.lowerBound(open) > k ? null : this.branch(open, k);
+    if (found === null) this.failed.set(name, k);
     return found;
   }
 
-  private branch(open: bigint, k: number): number[] | null {
+  /** What the `k` widest points reach of the `size` open targets together, overlaps forgiven. */
+  private reach(open: BitSet, size: number, k: number): number {
+    const points = new Uint32Array(size + 1);
+    for (const { covers } of this.points) {
+      const covered = sharedSize(covers, open);
+      points[covered] = (points[covered] as number) + 1;
+    }
+    let [reached, left] = [0, k];
+    for (let covered = size; covered > 0 && left > 0; covered--) {
+      const taken = Math.min(left, points[covered] as number);
+      reached += taken * covered;
+      left -= taken;
+    }
+    return reached;
+  }
+
+  private branch(open: BitSet, k: number): number[] | null {
     for (const p of this.choices(open)) {
-      const rest = this.within(open & ~p.covers, k - 1);
+      const rest = this.within(without(open, p.covers), k - 1);
       if (rest !== null) return [p.deg, ...rest];
     }
     return null;
   }
 
   /** The points that hit the open target with the fewest of them, the widest-reaching first. */
-  private choices(open: bigint): Point[] {
-    let best: Point[] | null = null;
-    for (const bit of this.bits) {
-      if ((open & bit) === 0n) continue;
-      const able = this.points.filter((p) => p.covers & bit);
+  private choices(open: BitSet): Point[] {
+    let best: readonly Point[] | null = null;
+    for (let target = 0; target < this.targets.length; target++) {
+      if (!has(open, target)) continue;
+      const able = this.able[target] ?? [];
       this.effort.take(this.points.length);
       if (best === null || able.length < best.length) best = able;
     }
     return withoutDominated(
-      (best ?? []).map((p) => ({ deg: p.deg, covers: p.covers & open })),
+      (best ?? []).map((p) => ({ deg: p.deg, covers: shared(p.covers, open) })),
       this.effort,
     );
   }
 }
 
+/** `covers` are the targets that are hit from there. */
 interface Point {
   readonly deg: number;
-  readonly covers: bigint;
+  readonly covers: BitSet;
 }
 
 /** Widest first, without points that reach nothing more than another does. */
 function withoutDominated(points: readonly Point[], effort: Effort): Point[] {
-  const sorted = points.map((p) => ({ p, size: bitsIn(p.covers) })).sort((a, b) => b.size - a.size);
+  const sorted = points.map((p) => ({ p, size: sizeOf(p.covers) })).sort((x, y) => y.size - x.size);
   const kept: Point[] = [];
-  for (const { p } of sorted) {
+  for (const { p, size } of sorted) {
     effort.take(1 + kept.length / 2);
-    if (!kept.some((o) => (o.covers & p.covers) === p.covers)) kept.push(p);
+    if (!kept.some((o) => sharedSize(o.covers, p.covers) === size)) kept.push(p);
   }
   return kept;
 }
-
-const bitsIn = (set: bigint): number => {
-  let n = 0;
-  for (let rest = set; rest > 0n; rest &= rest - 1n) n++;
-  return n;
-};
