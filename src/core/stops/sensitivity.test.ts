@@ -49,7 +49,7 @@ describe("crankSlack of one valve", () => {
 
 describe("rampSensitivity", () => {
   it("a degree of ramp costs every fixed stop a degree of margin", () => {
-    const rows = rampSensitivity(FOUR, DEFAULT_STOP_SETTINGS, 60, 20);
+    const rows = rampSensitivity(FOUR, DEFAULT_STOP_SETTINGS, ["two-stop", "fewest"], 60, 20);
     expect(rows.map((r) => [r.rampDeg, r.worstDeg["two-stop"]])).toEqual([
       [0, 130],
       [20, 110],
@@ -60,11 +60,13 @@ describe("rampSensitivity", () => {
   });
   it("has no figure where a method has no stop, and falls below zero where a valve stands on its lobe", () => {
     const five = engineFile(["1", "2", "4", "5", "3"], { cam: MILD_CAM });
-    const rows = rampSensitivity(five, DEFAULT_STOP_SETTINGS, 70);
+    const rows = rampSensitivity(five, DEFAULT_STOP_SETTINGS, ["rocking", "two-stop"], 70);
     expect(rows.every((r) => r.worstDeg.rocking === null)).toBe(true);
     expect(rows.at(-1)?.worstDeg["two-stop"]).toBeLessThan(0);
   });
   it("works out an unknown cam as well", () => {
-    expect(rampSensitivity(engineFile(["1"]), DEFAULT_STOP_SETTINGS, 30, 30)[1]?.worstDeg["firing-order"]).toBe(65);
+    expect(rampSensitivity(engineFile(["1"]), DEFAULT_STOP_SETTINGS, ["firing-order"], 30, 30)[1]?.worstDeg).toEqual({
+      "firing-order": 65,
+    });
   });
 });

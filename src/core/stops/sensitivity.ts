@@ -3,7 +3,7 @@ import type { EngineFile } from "../engine/engineFile";
 import { UNKNOWN_CAM, rampOf } from "../engine/lobes";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import { contains, fold } from "../units/angle/arc";
-import { planAll } from "./planMethod";
+import { planMethod } from "./planMethod";
 import type { MethodId } from "./methods";
 import type { Stop } from "./plan";
 import type { StopSettings } from "./settings";
@@ -27,11 +27,11 @@ export function crankSlack(
   return { shortDeg, pastDeg };
 }
 
-/** The worst margin of every method, were the ramp this long. */
+/** The worst margins of some methods, were the ramp this long. */
 export interface RampRow {
   readonly rampDeg: number;
-  /** Null where the method has no stop for some valve; negative where a valve stands on its lobe. */
-  readonly worstDeg: Readonly<Record<MethodId, number | null>>;
+  /** By method. Null where it has no stop for some valve; negative where a valve stands on its lobe. */
+  readonly worstDeg: Readonly<Partial<Record<MethodId, number | null>>>;
 }
 
 /** The same cam with another ramp; an unknown cam is written out. */
@@ -40,21 +40,27 @@ const withRamp = (file: EngineFile, rampDeg: number): EngineFile => ({
   cam: { ...(file.cam ?? UNKNOWN_CAM[file.strokes].lobes), rampDeg },
 });
 
-/** Worst margins over ramps from none to `toDeg`. A measured profile takes no ramp and stays as it is. */
-export function rampSensitivity(file: EngineFile, settings: StopSettings, toDeg = 60, stepDeg = 5): RampRow[] {
+/** Worst margins of these methods over ramps from none to `toDeg`. A measured profile takes no ramp and stays as it is. */
+export function rampSensitivity(
+  file: EngineFile,
+  settings: StopSettings,
+  ids: readonly MethodId[],
+  toDeg = 60,
+  stepDeg = 5,
+): RampRow[] {
   const rows: RampRow[] = [];
   for (let rampDeg = 0; rampDeg <= toDeg; rampDeg += stepDeg) {
     const engine = resolveEngine(withRamp(file, rampDeg));
-    // Nothing is required here: the question is what each method would leave.
-    const plans = planAll(engine, { ...settings, requiredDeg: 0 }, file.marksDeg ?? [0]);
-    const worst = plans.map((p) => {
+    const worst = ids.map((id) => {
+      // Nothing is required here: the question is what each method would leave.
+      const plan = planMethod(id, engine, { ...settings, requiredDeg: 0 }, file.marksDeg ?? [0]);
       const all = [
-        ...p.stops.flatMap((s) => s.set.map((v) => v.marginDeg)),
-        ...p.unserved.map((u) => u.bestMarginDeg),
+        ...plan.stops.flatMap((s) => s.set.map((v) => v.marginDeg)),
+        ...plan.unserved.map((u) => u.bestMarginDeg),
       ];
-      return [p.id, all.some((m) => m === null) ? null : Math.min(...(all as number[]))] as const;
+      return [id, all.some((m) => m === null) ? null : Math.min(...(all as number[]))] as const;
     });
-    rows.push({ rampDeg, worstDeg: Object.fromEntries(worst) as Record<MethodId, number | null> });
+    rows.push({ rampDeg, worstDeg: Object.fromEntries(worst) });
   }
   return rows;
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
@@ -29,7 +30,6 @@ import { SpecForm } from "./SpecForm";
 import { SpecSummary } from "./SpecSummary";
 import { StopList } from "./StopList";
 import { StopSettingsForm } from "./StopSettingsForm";
-import { WhatIf } from "./WhatIf";
 import { dialMarks } from "./dialMarks";
 import { planQuery } from "@/core/stops/planQuery";
 
@@ -42,6 +42,12 @@ interface Props {
   /** Hot and cold pairs of this engine and its model. */
   readonly measured: Measured;
 }
+
+/** Worked out where it is looked at: the page does not wait for it. */
+const WhatIf = dynamic(() => import("./WhatIf").then((m) => m.WhatIf), {
+  ssr: false,
+  loading: () => <chakra.div minHeight="430px" />,
+});
 
 const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
 

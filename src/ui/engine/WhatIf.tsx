@@ -23,10 +23,16 @@ const RampChart = dynamic(() => import("./RampChart"), { ssr: false, loading: ()
 
 /** What makes a plan unsafe: a bigger ramp, or too few stops for the cam. */
 export function WhatIf({ file, engine, settings, chosen }: Props) {
-  const rows = useMemo(() => rampSensitivity(file, settings), [file, settings]);
-  const shown = [
-    ...new Set<MethodId>([...(chosen === null ? [] : [chosen]), "two-stop", "firing-order", "opening-closing"]),
-  ].filter((id) => rows.some((r) => r.worstDeg[id] !== null));
+  const rows = useMemo(
+    () =>
+      rampSensitivity(file, settings, [
+        ...new Set<MethodId>([...(chosen === null ? [] : [chosen]), "two-stop", "firing-order", "opening-closing"]),
+      ]),
+    [file, settings, chosen],
+  );
+  const shown = (Object.keys(rows[0]?.worstDeg ?? {}) as MethodId[]).filter((id) =>
+    rows.some((r) => r.worstDeg[id] !== null),
+  );
   const measured = file.valves.every((v) => "profile" in (file.cam?.[v.role] ?? {}));
   return (
     <chakra.section aria-labelledby="whatif" minWidth="0">
