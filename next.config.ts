@@ -21,7 +21,7 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ["pg", "@react-pdf/renderer"],
+  serverExternalPackages: ["pg", "piscina", "@react-pdf/renderer"],
   experimental: { optimizePackageImports: ["@chakra-ui/react"] },
   async rewrites() {
     // Browsers ask for it by this name too.

@@ -71,5 +71,24 @@ export async function ensureBuild(root) {
       "The app could not be built.",
       { cwd: root, env },
     );
+    await buildWorker(root);
+  });
+}
+
+/** The threads for heavy work load one file of ours; packages are found beside it as always. @param {string} root */
+async function buildWorker(root) {
+  const { build } = await import("esbuild");
+  await build({
+    entryPoints: [path.join(root, "src/server/heavy/worker.ts")],
+    outfile: path.join(root, ".next/heavy/worker.mjs"),
+    tsconfig: path.join(root, "tsconfig.json"),
+    bundle: true,
+    packages: "external",
+    platform: "node",
+    format: "esm",
+    jsx: "automatic",
+    minifySyntax: true,
+    define: { "process.env.NODE_ENV": '"production"' },
+    logLevel: "error",
   });
 }

@@ -19,6 +19,7 @@ export const SQL_STATES = {
   takesNothingBack: "FL017",
   tooFewParts: "FL020",
   orderTold: "FL021",
+  tooManyParts: "FL022",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

@@ -1,6 +1,7 @@
 /** What is printed of an engine's plan: the tape for its pulley, and the card to hang at it. */
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
+import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
 import { capital, engineWords } from "@/core/job/words/names";
 import { turnWords } from "@/core/job/words/crankTurns";
@@ -11,27 +12,23 @@ import { planStops } from "@/core/stops/recommend";
 import { sightWords } from "@/core/stops/sight";
 import { signAt, stopLetter } from "@/core/stops/sign";
 import { type PulleyMeasure, pulleyRound, tapeMarks, tapePieces } from "@/core/stops/tape";
-import type { Database } from "@/db/connect";
 import type { Card } from "@/print/PlanCard";
 import type { TapeSheet } from "@/print/TapeDocument";
 import { LANDSCAPE_MM, MARGIN_MM, PAPERS, type Paper } from "@/print/paper";
-import { findEngine } from "./engines";
 import { Refused } from "../http/refused";
 
 const OVERLAP_MM = 10;
 
 type Query = Readonly<Record<string, string | undefined>>;
 
-async function planOf(db: Database, shopId: string, id: string, query: Query) {
-  const found = await findEngine(db, shopId, id);
-  if (found === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
-  const engine = resolveEngine(found.file);
+function planOf(file: EngineFile, query: Query) {
+  const engine = resolveEngine(file);
   const { method, settings } = planFromQuery(query);
-  const chosen = method ?? planStops(engine, settings, found.file.marksDeg).recommended ?? "firing-order";
-  const plan = planMethod(chosen, engine, settings, found.file.marksDeg);
+  const chosen = method ?? planStops(engine, settings, file.marksDeg).recommended ?? "firing-order";
+  const plan = planMethod(chosen, engine, settings, file.marksDeg);
   if (plan.stops.length === 0)
     throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
-  return { file: found.file, engine, plan, settings };
+  return { engine, plan, settings };
 }
 
 const paperOf = (query: Query): Paper => z.enum(PAPERS).catch("a4").parse(query["paper"]);
@@ -51,8 +48,8 @@ function circumferenceFrom(query: Query): number {
 }
 
 /** @throws Refused, CalcProblem */
-export async function tapeOf(db: Database, shopId: string, id: string, query: Query): Promise<TapeSheet> {
-  const { file, plan } = await planOf(db, shopId, id, query);
+export function tapeOf(file: EngineFile, query: Query): TapeSheet {
+  const { plan } = planOf(file, query);
   const circumferenceMm = circumferenceFrom(query);
   const paper = paperOf(query);
   const marks = tapeMarks(
@@ -73,8 +70,8 @@ export async function tapeOf(db: Database, shopId: string, id: string, query: Qu
 }
 
 /** @throws Refused */
-export async function cardOf(db: Database, shopId: string, id: string, query: Query): Promise<Card> {
-  const { file, engine, plan, settings } = await planOf(db, shopId, id, query);
+export function cardOf(file: EngineFile, query: Query): Card {
+  const { engine, plan, settings } = planOf(file, query);
   const stops = plan.stops.map((s, i) => ({
     letter: stopLetter(i),
     where:

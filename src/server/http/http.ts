@@ -94,3 +94,6 @@ export const fileNamed = (name: string, extension: string): { "content-dispositi
       .toLowerCase() || "file"
   }.${extension}"`,
 });
+
+export const pdfNamed = (bytes: Uint8Array<ArrayBuffer>, name: string): NextResponse =>
+  new NextResponse(bytes, { headers: { "content-type": "application/pdf", ...fileNamed(name, "pdf") } });

@@ -2,7 +2,7 @@
 export class Refused extends Error {
   constructor(
     message: string,
-    readonly status: 400 | 401 | 403 | 404 | 408 | 409 | 413 | 422 = 422,
+    readonly status: 400 | 401 | 403 | 404 | 408 | 409 | 413 | 422 | 429 = 422,
     readonly path = "",
   ) {
     super(message);

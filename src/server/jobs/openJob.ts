@@ -1,18 +1,15 @@
 /** Opening a job: cautions accepted, state and instruments named, the route laid. */
-import type { EngineFile } from "@/core/engine/engineFile";
-import { resolveEngine } from "@/core/engine/resolve";
 import { intervalOf } from "@/core/job/ledger/readings";
 import { rulesFor, withJobValves } from "@/core/job/prepare";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { TASKS, type Task } from "@/core/job/tasks";
-import { planMethod } from "@/core/stops/planMethod";
-import { routeOf } from "@/core/stops/route";
 import type { Database } from "@/db/connect";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import { type EngineRecord, findEngine } from "../engines/engines";
 import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
+import { heavy } from "../heavy/heavy";
 import { findFeelerSet } from "../shop/feelerSets";
 import { lastFinished } from "./lastFinished";
 import type { OpenJob } from "./openJobInput";
@@ -25,7 +22,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const others = await chosenSets(db, shopId, input);
   const file = withJobValves(underSource(engine.file, input.source), input.bank);
   const plan = await planJob(db, shopId, file, input, openedAt);
-  const route = layRoute(file, input);
+  const route = await heavy("route", { file, chosen: input }, shopId);
   const lastTime = await lastTimeOf(db, shopId, input, plan.task, openedAt);
   const rules = rulesFor(file);
   const guarded = rules.guardedBy?.(plan.task) ?? { mmPerTurn: null, bleedMinutes: null };
@@ -95,12 +92,4 @@ async function lastTimeOf(
   if (last === null || last.row.state !== state) return {};
   if (TASKS[last.row.task].sheetWork !== TASKS[task.kind].sheetWork) return {};
   return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, intervalOf(reading)]));
-}
-
-function layRoute(file: EngineFile, { method, requiredMarginDeg: requiredDeg, servingOrder, ...eyed }: OpenJob) {
-  const engine = resolveEngine(file);
-  const plan = planMethod(method, engine, { requiredDeg, ...eyed }, file.marksDeg);
-  if (plan.stops.length === 0)
-    throw new Refused(`This method has no stop on this engine. ${plan.why} Choose another.`, 422, "method");
-  return routeOf(engine, plan, servingOrder);
 }

@@ -19,7 +19,7 @@ import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
-import { listParts, tooFew } from "./parts";
+import { listParts, refusedMove } from "./parts";
 import { measuredMm } from "./partsOut";
 import { append } from "../jobs/record";
 import { Refused } from "../http/refused";
@@ -112,7 +112,7 @@ export async function fitOpenerCloser(
     await append(tx, actor, { id: jobId, job, kept }, entries, { at });
     for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
   }).catch((error: unknown) => {
-    throw tooFew(error) ?? error;
+    throw refusedMove(error) ?? error;
   });
 }
 

@@ -170,7 +170,34 @@ describe("what lies there", () => {
   });
 });
 
+describe("counts", () => {
+  it("stay within a million of one part", async () => {
+    const part = laying({ count: 999 });
+    await addPart(db, actor, part);
+    const more = (change: number) =>
+      movePart(
+        db,
+        actor,
+        movePartInput.parse({ id: randomUUID(), partId: part.id, change, reason: change < 0 ? "taken" : "counted" }),
+      );
+    for (let i = 0; i < 9; i++) await more(100_000);
+    await more(99_001);
+    await expect(more(1)).rejects.toMatchObject({ status: 422, path: "change" });
+    await more(-1);
+    expect((await listParts(db, actor.shopId))[0]?.count).toBe(999_999);
+  });
+});
+
 describe("CSV", () => {
+  it("takes thousands of lines at once, without holding a lock for each", async () => {
+    const lines = Array.from({ length: 3000 }, (_, i) => `shim-over,29,${(1 + i / 1000).toFixed(3)},,2`);
+    const text = ["kind,diameter_mm,thickness_mm,mark,count", ...lines].join("\n");
+    expect(await addPartsCsv(db, actor, { id: randomUUID(), text })).toBe(3000);
+    const all = await listParts(db, actor.shopId);
+    expect(all).toHaveLength(3000);
+    expect(all.reduce((n, p) => n + p.count, 0)).toBe(6000);
+  });
+
   it("goes out and comes in again as it was, once, with a guard against formulas", async () => {
     await addMicrometer(db, actor, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }));
     const [bench] = await listMicrometers(db, actor.shopId);

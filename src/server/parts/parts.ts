@@ -122,12 +122,14 @@ export async function movePart(db: Database, actor: Actor, { partId, ...move }: 
   await once(db, actor, { what: "move", id: move.id, input: { partId, ...move } }, async (tx) => {
     await tx.insert(partMoves).values({ ...move, partId, shopId: actor.shopId, personId: actor.person.id });
   }).catch((error: unknown) => {
-    throw tooFew(error) ?? error;
+    throw refusedMove(error) ?? error;
   });
 }
 
-/** What is said when more is taken than there is; null for any other error. */
-export function tooFew(error: unknown): Refused | null {
+/** What is said when a move can't be; null for any other error. */
+export function refusedMove(error: unknown): Refused | null {
+  if (isRefusedBy(error, "tooManyParts"))
+    return new Refused("That would be over a million of one part: look at the count again.", 422, "change");
   if (!isRefusedBy(error, "tooFewParts")) return null;
   const there = refusalDetail(error) ?? "0";
   return new Refused(
@@ -200,6 +202,9 @@ export const partsCsvInput = z.strictObject({
   text: z.string().min(1, "Choose a file, or paste its text.").max(500_000, "That is too long for one import."),
 });
 
+/** As many rows as a statement has parameters for, and to spare. */
+const LINES_AT_ONCE = 1000;
+
 /** Imports parts from CSV, all or none; the same command adds them once. @throws CalcProblem naming the line */
 export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typeof partsCsvInput>): Promise<number> {
   const read = Papa.parse<Record<string, string>>(input.text.trim(), {
@@ -220,25 +225,27 @@ export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typ
   );
   const byName = new Map(known.map((m) => [m.name, m]));
   await once(db, actor, { what: "parts", id: input.id, input }, async (tx) => {
-    for (const [i, line] of lines.entries()) {
-      const micrometer = line.micrometer === null ? null : (byName.get(line.micrometer) ?? null);
-      const { micrometer: _, count, ...part } = line;
+    const { shopId } = actor;
+    const made = lines.map(({ micrometer: named, count, ...part }, i) => {
+      const micrometer = named === null ? undefined : byName.get(named);
+      const readMm = micrometer === undefined ? null : (part.readMm ?? part.thicknessMm);
       const partId = rowId(input.id, i, "part");
-      await tx.insert(parts).values({
-        ...part,
-        id: partId,
-        shopId: actor.shopId,
-        micrometerId: micrometer?.id ?? null,
-        readMm: micrometer === null ? null : (part.readMm ?? part.thicknessMm),
-      });
-      await tx.insert(partMoves).values({
-        id: rowId(input.id, i, "move"),
-        shopId: actor.shopId,
-        partId,
-        change: count,
-        reason: "counted",
-        personId: actor.person.id,
-      });
+      return {
+        part: { ...part, id: partId, shopId, micrometerId: micrometer?.id ?? null, readMm },
+        move: {
+          id: rowId(input.id, i, "move"),
+          shopId,
+          partId,
+          change: count,
+          reason: "counted" as const,
+          personId: actor.person.id,
+        },
+      };
+    });
+    for (let from = 0; from < made.length; from += LINES_AT_ONCE) {
+      const some = made.slice(from, from + LINES_AT_ONCE);
+      await tx.insert(parts).values(some.map((m) => m.part));
+      await tx.insert(partMoves).values(some.map((m) => m.move));
     }
   });
   return lines.length;

@@ -1,7 +1,7 @@
 /** A week's jobs on one stock: worked out together, and carried out together or not at all. */
 import { z } from "zod";
 import { isOpen } from "@/core/parts/order";
-import { type WeekPageData, type WeekJob, planWeek } from "@/core/job/tasks/shims/week";
+import type { WeekPageData } from "@/core/job/tasks/shims/week";
 import { jobAs, jobState } from "@/core/job/run";
 import { outOfBand } from "@/core/job/tasks/shims";
 import { outOf } from "@/core/job/tasks/shims/problem";
@@ -13,9 +13,10 @@ import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { listEngines } from "../engines/engines";
 import { fitShims } from "./fitShims";
+import { heavy } from "../heavy/heavy";
 import { idInput } from "../http/id";
 import { listOrders } from "./orders";
-import { listParts, tooFew } from "./parts";
+import { listParts, refusedMove } from "./parts";
 import { listPartsOut } from "./partsOut";
 import { Refused } from "../http/refused";
 import { agreedInput } from "./takeShims";
@@ -89,10 +90,14 @@ export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof
     const asked = input.jobs.flatMap((j) =>
       held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })),
     );
-    const week = planWeek(
-      held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })),
-      { stock: await listParts(tx, actor.shopId), catalogue: null },
-      { ...input, buying: false },
+    const week = await heavy(
+      "week",
+      {
+        jobs: held.map((h) => ({ id: h.id, engine: h.engine, job: h.job, entries: h.kept, out: outOf(h.came) })),
+        sources: { stock: await listParts(tx, actor.shopId), catalogue: null },
+        choice: { aim: input.aim, near: input.near, stay: input.stay, buying: false },
+      },
+      actor.shopId,
     );
     for (const h of asked) {
       const share = week.shares.find((s) => s.id === h.id);
@@ -101,6 +106,6 @@ export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof
       await fitShims(tx, actor, h, input.id + h.id, share, h.came, h.agreed);
     }
   }).catch((error: unknown) => {
-    throw tooFew(error) ?? error;
+    throw refusedMove(error) ?? error;
   });
 }

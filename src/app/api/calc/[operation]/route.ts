@@ -1,15 +1,14 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { calculateText } from "@/core/calc/operations";
 import { CalcProblem } from "@/core/calc/problem";
-import { bodyText, fromOwnPage, refusedJson, respond } from "@/server/http/http";
+import { calculate } from "@/server/calc/calculate";
+import { refusedJson, respond } from "@/server/http/http";
 
-/** The open calculations. 400: not JSON, 404: unknown operation, 413: over 1 MB, 422: input it can't take. */
+/** The open calculations. 400: not JSON, 404: unknown operation, 413: over 1 MB, 422: input it can't take, 429: too many. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ operation: string }> }) {
   return respond(async () => {
     const { operation } = await params;
-    fromOwnPage(request);
     try {
-      return NextResponse.json(calculateText(operation, await bodyText(request)));
+      return NextResponse.json(await calculate(request, operation));
     } catch (error) {
       if (!(error instanceof CalcProblem)) throw error;
       return refusedJson(error.message, error.path, STATUS[error.kind]);

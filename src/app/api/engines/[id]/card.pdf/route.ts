@@ -1,21 +1,11 @@
-import { inShop } from "@/server/http/inShop";
-import { type NextRequest, NextResponse } from "next/server";
-import { PlanCard } from "@/print/PlanCard";
-import { pdfOf } from "@/print/pdf";
-import { fileNamed, respond } from "@/server/http/http";
-import { cardOf } from "@/server/engines/printPlan";
+import type { NextRequest } from "next/server";
+import { enginePrint } from "@/server/engines/enginePrint";
+import { pdfNamed, respond } from "@/server/http/http";
 
 /** The plan of stops, to hang at the engine. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const card = await cardOf(
-      ...(await inShop()),
-      (await params).id,
-      Object.fromEntries(request.nextUrl.searchParams),
-    );
-    const bytes = await pdfOf(PlanCard(card));
-    return new NextResponse(bytes, {
-      headers: { "content-type": "application/pdf", ...fileNamed(`${card.title} stops`, "pdf") },
-    });
+    const { name, made } = await enginePrint(request, (await params).id, "card.pdf");
+    return pdfNamed(made, `${name} stops`);
   });
 }

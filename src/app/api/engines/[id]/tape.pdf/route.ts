@@ -1,21 +1,11 @@
-import { inShop } from "@/server/http/inShop";
-import { type NextRequest, NextResponse } from "next/server";
-import { TapeDocument } from "@/print/TapeDocument";
-import { pdfOf } from "@/print/pdf";
-import { fileNamed, respond } from "@/server/http/http";
-import { tapeOf } from "@/server/engines/printPlan";
+import type { NextRequest } from "next/server";
+import { enginePrint } from "@/server/engines/enginePrint";
+import { pdfNamed, respond } from "@/server/http/http";
 
 /** The pulley's tape, to be printed at true scale. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const tape = await tapeOf(
-      ...(await inShop()),
-      (await params).id,
-      Object.fromEntries(request.nextUrl.searchParams),
-    );
-    const bytes = await pdfOf(TapeDocument(tape));
-    return new NextResponse(bytes, {
-      headers: { "content-type": "application/pdf", ...fileNamed(`${tape.title} tape`, "pdf") },
-    });
+    const { name, made } = await enginePrint(request, (await params).id, "tape.pdf");
+    return pdfNamed(made, `${name} tape`);
   });
 }

@@ -1,17 +1,15 @@
-import { inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { tapeSvg } from "@/print/tapeSvg";
+import { enginePrint } from "@/server/engines/enginePrint";
 import { fileNamed, respond } from "@/server/http/http";
-import { tapeOf } from "@/server/engines/printPlan";
 
 /** The pulley's tape as a drawing at true scale. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
-    const query = Object.fromEntries(request.nextUrl.searchParams);
-    const tape = await tapeOf(...(await inShop()), (await params).id, query);
-    const shown = query["show"] === "yes";
-    return new NextResponse(tapeSvg(`Tape for ${tape.title}`, tape.pieces, tape.overlapMm), {
-      headers: { "content-type": "image/svg+xml", ...(shown ? {} : fileNamed(`${tape.title} tape`, "svg")) },
+    const { name, made } = await enginePrint(request, (await params).id, "tape");
+    const shown = request.nextUrl.searchParams.get("show") === "yes";
+    return new NextResponse(tapeSvg(`Tape for ${name}`, made.pieces, made.overlapMm), {
+      headers: { "content-type": "image/svg+xml", ...(shown ? {} : fileNamed(`${name} tape`, "svg")) },
     });
   });
 }

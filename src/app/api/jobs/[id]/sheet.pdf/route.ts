@@ -1,12 +1,9 @@
-import { asViewer } from "@/server/http/inShop";
-import { format } from "date-fns";
-import { type NextRequest, NextResponse } from "next/server";
+import type { NextRequest } from "next/server";
 import { z } from "zod";
-import { specUnit } from "@/core/job/words/specs";
 import { PAPERS } from "@/print/paper";
-import { pdfOf } from "@/print/pdf";
-import { SheetDocument } from "@/print/SheetDocument";
-import { fileNamed, respond } from "@/server/http/http";
+import { heavy } from "@/server/heavy/heavy";
+import { pdfNamed, respond } from "@/server/http/http";
+import { asViewer } from "@/server/http/inShop";
 import { loadSheet } from "@/server/jobs/sheet";
 import { layHead } from "@/ui/drawings/HeadMap/geometry";
 
@@ -15,19 +12,12 @@ const DRAWN_WIDTH = 560;
 
 export const GET = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
   respond(async () => {
-    const { sheet, file } = await loadSheet(...(await asViewer()), (await params).id);
+    const [db, viewer] = await asViewer();
+    const { sheet, file } = await loadSheet(db, viewer, (await params).id);
     const paper = z.enum(PAPERS).catch("a4").parse(request.nextUrl.searchParams.get("paper"));
-    const bytes = await pdfOf(
-      SheetDocument({
-        sheet,
-        head: layHead(file, DRAWN_WIDTH),
-        unitOf: (v) => specUnit(file.lash?.[v.role]),
-        date: (iso) => format(iso, "MMM d yyyy, HH:mm"),
-        aircraft: file.sector === "aircraft",
-        paper,
-      }),
+    const head = layHead(file, DRAWN_WIDTH);
+    return pdfNamed(
+      await heavy("sheet.pdf", { sheet, file, head, paper }, viewer.shopId),
+      `${sheet.engine.name} lash sheet`,
     );
-    return new NextResponse(bytes, {
-      headers: { "content-type": "application/pdf", ...fileNamed(`${sheet.engine.name} lash sheet`, "pdf") },
-    });
   });

@@ -1,0 +1,27 @@
+/** A thread of its own: takes one piece of work at a time. What it refuses is said as such; errors lose their class on the way. */
+import { CalcProblem } from "@/core/calc/problem";
+import { Refused } from "../http/refused";
+import { HEAVY, type HeavyTask } from "./tasks";
+
+/** What a thread is asked. */
+export interface HeavyWork {
+  readonly task: HeavyTask;
+  readonly input: unknown;
+}
+
+export type HeavyOutcome =
+  | { readonly done: unknown }
+  | { readonly problem: Pick<CalcProblem, "message" | "path" | "kind"> }
+  | { readonly refused: Pick<Refused, "message" | "status" | "path"> };
+
+export default async function work({ task, input }: HeavyWork): Promise<HeavyOutcome> {
+  try {
+    return { done: await (HEAVY[task] as (input: unknown) => unknown)(input) };
+  } catch (error) {
+    if (error instanceof CalcProblem)
+      return { problem: { message: error.message, path: error.path, kind: error.kind } };
+    if (error instanceof Refused)
+      return { refused: { message: error.message, status: error.status, path: error.path } };
+    throw error;
+  }
+}
