@@ -1,18 +1,11 @@
 /** Heavy work for somebody: in a thread where the app is served, right here in tests and while it is developed. */
-import path from "node:path";
 import { CalcProblem } from "@/core/calc/problem";
 import { Refused } from "../http/refused";
 import { HEAVY, type HeavyAnswer, type HeavyInput, type HeavyTask } from "./tasks";
-import { Threads } from "./threads";
+import { sharedThreads } from "./threads";
 import type { HeavyOutcome } from "./worker";
 
 export type { HeavyAnswer } from "./tasks";
-
-/** Where the build puts the worker with all that it needs of ours. */
-const WORKER = path.join(process.cwd(), ".next/heavy/worker.mjs");
-
-/** One for the process, however often this module is loaded. */
-const shared = globalThis as { fulcrataThreads?: Threads };
 
 /** @param forWhom the shop, or the address of who belongs to none. @throws Refused, CalcProblem */
 export async function heavy<K extends HeavyTask>(
@@ -22,8 +15,7 @@ export async function heavy<K extends HeavyTask>(
 ): Promise<HeavyAnswer<K>> {
   if (process.env["NODE_ENV"] !== "production")
     return (await (HEAVY[task] as (input: unknown) => unknown)(input)) as HeavyAnswer<K>;
-  shared.fulcrataThreads ??= new Threads(WORKER);
-  const outcome = (await shared.fulcrataThreads.run({ task, input }, forWhom)) as HeavyOutcome;
+  const outcome = (await sharedThreads().run({ task, input }, forWhom)) as HeavyOutcome;
   if ("problem" in outcome)
     throw new CalcProblem(outcome.problem.message, outcome.problem.path, outcome.problem.kind);
   if ("refused" in outcome) throw new Refused(outcome.refused.message, outcome.refused.status, outcome.refused.path);

@@ -1,5 +1,6 @@
 /** Threads for heavy work, and a queue for each who asks: nobody's work keeps another's, or an entry, waiting. */
 import { availableParallelism } from "node:os";
+import path from "node:path";
 import PQueue from "p-queue";
 import { Piscina } from "piscina";
 import { Refused } from "../http/refused";
@@ -32,9 +33,9 @@ export class Threads {
   ) {
     this.pool = new Piscina({
       filename,
-      minThreads: 1,
+      // All of them at once and for good: what they load to set a paper takes seconds.
+      minThreads: limits.threads,
       maxThreads: limits.threads,
-      idleTimeout: 60_000,
       niceIncrement: NICE,
       resourceLimits: { maxOldGenerationSizeMb: 512 },
       // No secrets for what only computes.
@@ -74,3 +75,11 @@ export class Threads {
     return this.pool.destroy();
   }
 }
+
+/** Where the build puts the worker with all that it needs of ours. */
+const WORKER = path.join(process.cwd(), ".next/heavy/worker.mjs");
+
+/** One for the process, however often this module is loaded. */
+const shared = globalThis as { fulcrataThreads?: Threads };
+
+export const sharedThreads = (): Threads => (shared.fulcrataThreads ??= new Threads(WORKER));

@@ -14,6 +14,19 @@ export type HeavyOutcome =
   | { readonly problem: Pick<CalcProblem, "message" | "path" | "kind"> }
   | { readonly refused: Pick<Refused, "message" | "status" | "path"> };
 
+// Fonts and the tables of letters are unpacked with the first paper: before anybody asks for one.
+await HEAVY["tape.pdf"]({
+  file: {
+    format: "fulcrata-engine/1",
+    name: "Nothing",
+    strokes: 4,
+    cylinders: ["1"],
+    firingOrder: ["1"],
+    valves: [{ id: "1I", cylinder: "1", role: "intake" }],
+  },
+  query: { circumference: "480 mm", method: "firing-order" },
+});
+
 export default async function work({ task, input }: HeavyWork): Promise<HeavyOutcome> {
   try {
     return { done: await (HEAVY[task] as (input: unknown) => unknown)(input) };

@@ -8,12 +8,18 @@ import { newQueryClient } from "../query";
 import { StyleRegistry } from "./StyleRegistry";
 import { system } from "./system";
 
-export function Providers({ children }: { readonly children: ReactNode }) {
+interface Props {
+  readonly children: ReactNode;
+  /** That of this answer, for what is written into the page itself. */
+  readonly nonce: string | undefined;
+}
+
+export function Providers({ children, nonce }: Props) {
   const [client] = useState(newQueryClient);
   return (
     <StyleRegistry>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="class" disableTransitionOnChange>
+        <ThemeProvider attribute="class" disableTransitionOnChange {...(nonce === undefined ? {} : { nonce })}>
           <QueryClientProvider client={client}>{children}</QueryClientProvider>
         </ThemeProvider>
       </ChakraProvider>
