@@ -38,6 +38,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     NODE_ENV: /** @type {const} */ ("production"),
   };
   let heard = "";
+  const log = await logTo(path.join(root, ".data/log"));
   const { child } = await start(
     process.execPath,
     [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)],
@@ -47,9 +48,11 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
       user: await unprivileged(root),
       onOutput: (text) => {
         heard = (heard + text).slice(-4000);
+        log.write(text);
       },
     },
   );
+  child.once("close", () => log.end());
   const url = `http://127.0.0.1:${port}`;
   for (let tries = 0; tries < 240; tries++) {
     if (child.exitCode !== null) throw new Trouble(`The app did not start.\n${heard.trim()}`);
@@ -58,6 +61,15 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
   }
   await stop(child);
   throw new Trouble(`The app started but does not answer.\n${heard.trim()}`);
+}
+
+/** What the server says, in a file that begins anew at 5 MB; the newest five are kept. @param {string} folder */
+async function logTo(folder) {
+  const { createStream } = await import("rotating-file-stream");
+  const log = createStream("app.log", { path: folder, size: "5M", maxFiles: 5 });
+  // A full disk stops no work.
+  log.on("error", () => undefined);
+  return log;
 }
 
 /**
@@ -85,7 +97,7 @@ const NOBODY = { uid: 65534, gid: 65534 };
 /** @param {string} url */
 async function answers(url) {
   try {
-    return (await fetch(`${url}/api/health`)).ok;
+    return (await fetch(`${url}/api/ready`)).ok;
   } catch {
     return false;
   }

@@ -31,6 +31,7 @@ export async function startDevices(root, ordersFile) {
     encoderPort,
     supplierPort,
     env: {
+      FULCRATA_SIMULATED: "yes",
       FULCRATA_GAUGE_PORT: String(gaugePort),
       FULCRATA_ENCODER_PORT: String(encoderPort),
       FULCRATA_SUPPLIER_PORT: String(supplierPort),

@@ -108,7 +108,8 @@ async function signsIn(appUrl: string): Promise<boolean> {
 
 async function grant(client: pg.Client): Promise<void> {
   await client.query(`
-    grant usage on schema public to ${APP_ROLE};
+    grant usage on schema public, drizzle to ${APP_ROLE};
+    grant select on drizzle.__drizzle_migrations to ${APP_ROLE};
     revoke all on all tables in schema public from ${APP_ROLE};
     grant select, insert on all tables in schema public to ${APP_ROLE};
     grant execute on all functions in schema public to ${APP_ROLE};

@@ -42,7 +42,7 @@ async function device(serve: (socket: net.Socket) => void, port = 0): Promise<nu
 async function until(fits: (said: Assessment) => boolean): Promise<Assessment> {
   const stop = new AbortController();
   stops.push(stop);
-  const reader = listen("gauge", stop.signal).getReader();
+  const reader = listen("gauge", stop.signal, "ada").getReader();
   for (;;) {
     const { value, done } = await reader.read();
     if (done) throw new Error("the stream ended");
@@ -99,5 +99,28 @@ describe("the bridge", () => {
     expect(heard.join("")).toBe("set 0.3\n");
     process.env["FULCRATA_GAUGE_PORT"] = "1";
     await expect(tell("gauge", "set 0.3")).rejects.toThrow(/Nothing is plugged in/);
+  });
+});
+
+describe("listeners", () => {
+  it("are so many a person and device, until one leaves", () => {
+    const all = Array.from({ length: 8 }, () => {
+      const stop = new AbortController();
+      stops.push(stop);
+      void listen("gauge", stop.signal, "bo");
+      return stop;
+    });
+    const more = (who: string, kind: "gauge" | "encoder" = "gauge") => {
+      const stop = new AbortController();
+      stops.push(stop);
+      return listen(kind, stop.signal, who);
+    };
+    expect(() => more("bo")).toThrow(/Too many pages/);
+    expect(() => more("cy")).not.toThrow();
+    expect(() => more("bo", "encoder")).not.toThrow();
+    all[0]?.abort();
+    all[0]?.abort();
+    expect(() => more("bo")).not.toThrow();
+    expect(() => more("bo")).toThrow(/Too many pages/);
   });
 });

@@ -16,9 +16,35 @@ const RETRY_MS = 1000;
 /** More is no device of ours: it is cut off before it fills the memory. */
 const MAX_HEARD = 200;
 
-/** What the device says, assessed ten times a second, until `signal` ends it. Plugged out and in again, it goes on. */
-export function listen(kind: DeviceKind, signal: AbortSignal): ReadableStream<Uint8Array> {
+/** Of one person at one device, over all pages; and of everybody. */
+const MOST_OF_ONE = 8;
+const MOST_OF_ALL = 200;
+const listening = new Map<string, number>();
+
+/** Counts a listener in, and gives what counts it out once. @throws Refused when there are too many already */
+function countIn(who: string): () => void {
+  const own = listening.get(who) ?? 0;
+  const all = [...listening.values()].reduce((sum, n) => sum + n, 0);
+  if (own >= MOST_OF_ONE || all >= MOST_OF_ALL)
+    throw new Refused("Too many pages listen to this already: close one of them.", 429);
+  listening.set(who, own + 1);
+  let out = false;
+  return () => {
+    if (out) return;
+    out = true;
+    const left = (listening.get(who) ?? 1) - 1;
+    if (left === 0) listening.delete(who);
+    else listening.set(who, left);
+  };
+}
+
+/**
+ * What the device says, assessed ten times a second, until `signal` ends it. Plugged out and in again, it goes on.
+ * @throws Refused when this one listens on too many pages
+ */
+export function listen(kind: DeviceKind, signal: AbortSignal, who: string): ReadableStream<Uint8Array> {
   const coder = new TextEncoder();
+  const countOut = countIn(`${kind} ${who}`);
   return new ReadableStream({
     start(controller) {
       const device = new Connection(kind);
@@ -33,6 +59,7 @@ export function listen(kind: DeviceKind, signal: AbortSignal): ReadableStream<Ui
       signal.addEventListener("abort", () => {
         clearInterval(timer);
         device.end();
+        countOut();
         try {
           controller.close();
         } catch {

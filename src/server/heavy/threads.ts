@@ -46,7 +46,7 @@ export class Threads {
   /** @throws Refused when too much waits for this one already, or the work takes too long */
   async run(work: unknown, forWhom: string): Promise<unknown> {
     const queue = this.queueOf(forWhom);
-    if (queue.size >= this.limits.waiting || this.pool.queueSize >= MOST_QUEUED)
+    if (queue.size >= this.limits.waiting || this.full)
       throw new Refused("So much is being worked out already: wait a moment, then try again.", 429);
     return queue.add(() => this.runOne(work));
   }
@@ -69,6 +69,11 @@ export class Threads {
       if (!signal.aborted) throw error;
       throw new Refused("This takes too long to work out: ask for less at once.", 422);
     }
+  }
+
+  /** More waits than is good for anybody. */
+  get full(): boolean {
+    return this.pool.queueSize >= MOST_QUEUED;
   }
 
   end(): Promise<void> {

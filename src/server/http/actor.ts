@@ -5,6 +5,7 @@ import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
 import { isId } from "./id";
+import { asking } from "./log";
 import { Refused } from "./refused";
 
 export interface Viewer {
@@ -33,6 +34,8 @@ export async function viewer(): Promise<Viewer> {
     .limit(1);
   if (found === undefined)
     throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
+  const asked = asking.getStore();
+  if (asked !== undefined) Object.assign(asked, { shopId: found.shop.id, personId: found.person?.id });
   return { shopId: found.shop.id, shopName: found.shop.name, person: found.person };
 }
 

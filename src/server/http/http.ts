@@ -1,10 +1,9 @@
 /** JSON in, JSON out: one way to read a body and one way to say that something was refused. */
-import { randomUUID } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
 import type { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import { MAX_FILE_BYTES } from "@/core/engine/engineFile";
-import { logError } from "./log";
+import { type Asked, asking, logError, logIfSlow } from "./log";
 import { Refused, refusedByDatabase } from "./refused";
 
 export const refusedJson = (message: string, path: string, status: number): NextResponse =>
@@ -66,23 +65,28 @@ export async function readCommand<T>(request: NextRequest, schema: z.ZodType<T>)
   return parseInput(schema, body);
 }
 
-/** Runs a handler; what it refuses becomes a sentence, and what it did not expect a plain apology. */
-export async function respond(work: () => Promise<NextResponse>): Promise<NextResponse> {
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof Refused) return refusedJson(error.message, error.path, error.status);
-    if (error instanceof CalcProblem) return refusedJson(error.message, error.path, 422);
-    const known = refusedByDatabase(error);
-    if (known !== null) return refusedJson(known.message, known.path, known.status);
-    const id = randomUUID().slice(0, 8);
-    logError(id, error);
-    return refusedJson(
-      `The shop's server could not do that just now. What you entered is still here: try again. (Error ${id})`,
-      "",
-      503,
-    );
-  }
+/** Runs a handler; what it refuses becomes a sentence, and what it did not expect an apology with the id of its log line. */
+export function respond(request: NextRequest, work: () => Promise<NextResponse>): Promise<NextResponse> {
+  const asked: Asked = { method: request.method, path: request.nextUrl.pathname };
+  return asking.run(asked, async () => {
+    const begun = performance.now();
+    try {
+      const answer = await work();
+      logIfSlow(asked, performance.now() - begun);
+      return answer;
+    } catch (error) {
+      if (error instanceof Refused) return refusedJson(error.message, error.path, error.status);
+      if (error instanceof CalcProblem) return refusedJson(error.message, error.path, 422);
+      const known = refusedByDatabase(error);
+      if (known !== null) return refusedJson(known.message, known.path, known.status);
+      const id = logError(error, asked, performance.now() - begun);
+      return refusedJson(
+        `The shop's server could not do that just now. What you entered is still here: try again. (Error ${id})`,
+        "",
+        503,
+      );
+    }
+  });
 }
 
 /** Headers that make a browser keep the answer as a file, under a name any system takes. */

@@ -1,22 +1,54 @@
-/** One line of structured log for what nobody expected: without anything that was typed. */
+/** One line of structured log for what nobody expected, or what took long: without anything that was typed. */
+import { AsyncLocalStorage } from "node:async_hooks";
+import { randomUUID } from "node:crypto";
+import pino from "pino";
 
-/** What is told of an error: its kind, the database's code, and where in our own code it came from. */
-export function logError(id: string, error: unknown): void {
+/** What is known of a request while it is answered. */
+export interface Asked {
+  readonly method: string;
+  readonly path: string;
+  shopId?: string;
+  personId?: string | undefined;
+}
+
+/** The request that is being answered: whoever learns more of it adds it there. */
+export const asking = new AsyncLocalStorage<Asked>();
+
+const log = pino({ base: null, timestamp: pino.stdTimeFunctions.isoTime });
+
+/** Longer than anybody should wait. */
+const SLOW_MS = 1000;
+
+export function logIfSlow(asked: Asked, tookMs: number): void {
+  if (tookMs >= SLOW_MS) log.warn({ ...asked, tookMs: Math.round(tookMs) }, "slow");
+}
+
+/** Logs an error and gives the id under which it stands: its kind, the database's code, and where in our own code it came from. */
+export function logError(
+  error: unknown,
+  asked: Asked | undefined,
+  tookMs?: number,
+  id = randomUUID().slice(0, 8),
+): string {
   const { name = "Error", message = "", stack = "" } = error instanceof Error ? error : new Error(String(error));
   const cause = (error as { cause?: { code?: unknown; message?: unknown } } | null)?.cause;
-  const line = {
-    at: new Date().toISOString(),
-    id,
-    error: name,
-    code: typeof cause?.code === "string" ? cause.code : undefined,
-    // A query's own message repeats what was typed.
-    message: message.startsWith("Failed query") ? "Failed query" : message.slice(0, 200),
-    cause: typeof cause?.message === "string" ? cause.message.slice(0, 200) : undefined,
-    from: stack
-      .split("\n")
-      .filter((l) => l.trim().startsWith("at "))
-      .slice(0, 4)
-      .map((l) => l.trim()),
-  };
-  process.stderr.write(`${JSON.stringify(line)}\n`);
+  log.error(
+    {
+      id,
+      ...asked,
+      tookMs: tookMs === undefined ? undefined : Math.round(tookMs),
+      error: name,
+      code: typeof cause?.code === "string" ? cause.code : undefined,
+      // A query's own message repeats what was typed.
+      why: message.startsWith("Failed query") ? "Failed query" : message.slice(0, 200),
+      cause: typeof cause?.message === "string" ? cause.message.slice(0, 200) : undefined,
+      from: stack
+        .split("\n")
+        .filter((l) => l.trim().startsWith("at "))
+        .slice(0, 4)
+        .map((l) => l.trim()),
+    },
+    "error",
+  );
+  return id;
 }

@@ -22,10 +22,12 @@ interface Props {
   readonly parts: readonly StockPart[];
   readonly micrometers: readonly Micrometer[];
   readonly orders: readonly Order[];
+  /** The supplier is the stand-in of the demo. */
+  readonly simulated: boolean;
 }
 
 /** The stock: what there is, measured with what, and the micrometers that measured it. */
-export function PartsView({ parts, micrometers, orders }: Props) {
+export function PartsView({ parts, micrometers, orders, simulated }: Props) {
   const [emptied, setEmptied] = useState(false);
   // Said here, not at the part: a part of which none is left leaves the page.
   const [problem, setProblem] = useState<string | null>(null);
@@ -98,7 +100,7 @@ export function PartsView({ parts, micrometers, orders }: Props) {
         <AddPart micrometers={micrometers} />
         <Micrometers micrometers={micrometers} />
         <CsvIn />
-        <SupplierBench />
+        {simulated && <SupplierBench />}
       </chakra.div>
     </chakra.div>
   );

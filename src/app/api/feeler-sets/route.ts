@@ -5,7 +5,7 @@ import { readCommand, respond } from "@/server/http/http";
 
 /** Adds a feeler set to the shop. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     const input = await readCommand(request, addFeelerSetInput);
     await addFeelerSet(...(await asActor()), input);
     return NextResponse.json({ ok: true });

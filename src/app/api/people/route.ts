@@ -8,7 +8,7 @@ import { Refused } from "@/server/http/refused";
 
 /** Says how the person at work feels a leaf. */
 export function PUT(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     await setSchool(...(await asActor()), (await readCommand(request, schoolInput)).school);
     return NextResponse.json({ ok: true });
   });
@@ -18,7 +18,7 @@ const YEAR_S = 365 * 24 * 3600;
 
 /** Says who is at work on this device. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     const { personId } = await readCommand(request, z.strictObject({ personId: z.uuid("Choose a name.") }));
     const { shopId } = await viewer();
     const known = (await listPeople(shopId)).some((p) => p.id === personId);

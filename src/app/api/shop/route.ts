@@ -5,7 +5,7 @@ import { bleedInput, setBleed } from "@/server/shop/shopSettings";
 
 /** Says how long squeezed lifters bleed down in this shop. */
 export function PUT(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     await setBleed(...(await asActor()), await readCommand(request, bleedInput));
     return NextResponse.json({ ok: true });
   });

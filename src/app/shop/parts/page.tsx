@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { asViewer } from "@/server/http/inShop";
 import { listMicrometers } from "@/server/parts/micrometers";
 import { listOrders } from "@/server/parts/orders";
+import { isSimulated } from "@/server/devices/simulated";
 import { listParts } from "@/server/parts/parts";
 import { PartsView } from "@/ui/parts/PartsView";
 import { Shell } from "../../Shell";
@@ -17,6 +18,7 @@ export default async function PartsPage() {
   return (
     <Shell>
       <PartsView
+        simulated={isSimulated()}
         parts={await listParts(db, shopId)}
         micrometers={await listMicrometers(db, shopId)}
         orders={(await listOrders(db, shopId)).slice(0, SHOWN)}

@@ -5,7 +5,7 @@ import { refusedJson, respond } from "@/server/http/http";
 
 /** The open calculations. 400: not JSON, 404: unknown operation, 413: over 1 MB, 422: input it can't take, 429: too many. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ operation: string }> }) {
-  return respond(async () => {
+  return respond(request, async () => {
     const { operation } = await params;
     try {
       return NextResponse.json(await calculate(request, operation));

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { actor } from "@/server/http/actor";
 import { deviceKind } from "@/server/devices/deviceKind";
 import { tell } from "@/server/devices/devices";
+import { requireSimulated } from "@/server/devices/simulated";
 import { readCommand, respond } from "@/server/http/http";
 
 const command = z.strictObject({
@@ -11,7 +12,8 @@ const command = z.strictObject({
 
 /** Moves a simulated device, as a hand would. */
 export const POST = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>
-  respond(async () => {
+  respond(request, async () => {
+    requireSimulated();
     await actor();
     await tell(deviceKind((await params).kind), (await readCommand(request, command)).line);
     return NextResponse.json({ ok: true });

@@ -5,7 +5,7 @@ import { checkMicrometer, checkMicrometerInput } from "@/server/parts/micrometer
 
 /** Keeps how a micrometer read a check piece. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     await checkMicrometer(...(await asActor()), await readCommand(request, checkMicrometerInput));
     return NextResponse.json({ ok: true });
   });

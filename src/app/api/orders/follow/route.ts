@@ -9,7 +9,7 @@ const asked = z.strictObject({ ids: z.array(idInput).max(500, "At most 500 order
 
 /** Sends what was not sent, asks after what is on its way, and says where the orders that were asked about stand. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     const { ids } = await readCommand(request, asked);
     const orders = await followOrders(...(await inShop()), ids);
     return NextResponse.json({

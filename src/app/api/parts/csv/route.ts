@@ -5,15 +5,16 @@ import { addPartsCsv, listParts, partsCsv, partsCsvInput } from "@/server/parts/
 
 /** Imports parts from CSV. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     await addPartsCsv(...(await asActor()), await readCommand(request, partsCsvInput));
     return NextResponse.json({ ok: true });
   });
 }
 
 /** The stock as CSV. */
-export function GET() {
+export function GET(request: NextRequest) {
   return respond(
+    request,
     async () =>
       new NextResponse(partsCsv(await listParts(...(await inShop()))), {
         headers: { "content-type": "text/csv; charset=utf-8", ...fileNamed("parts", "csv") },

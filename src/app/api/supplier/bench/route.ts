@@ -1,5 +1,6 @@
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
+import { requireSimulated } from "@/server/devices/simulated";
 import { actor } from "@/server/http/actor";
 import { readCommand, respond } from "@/server/http/http";
 import { setBench } from "@/server/parts/supplier";
@@ -17,7 +18,8 @@ const command = z.strictObject({
 
 /** How the simulated supplier behaves: slow, down, out of stock. A real one does that by itself. */
 export function POST(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
+    requireSimulated();
     await actor();
     await setBench(await readCommand(request, command));
     return NextResponse.json({ ok: true });

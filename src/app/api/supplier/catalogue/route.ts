@@ -12,7 +12,7 @@ const wanted = z.object({
 
 /** What the supplier sells of one kind and diameter; `items` is null while it does not answer. */
 export function GET(request: NextRequest) {
-  return respond(async () => {
+  return respond(request, async () => {
     const { searchParams } = request.nextUrl;
     const { kind, diameterMm } = parseInput(wanted, {
       kind: searchParams.get("kind"),

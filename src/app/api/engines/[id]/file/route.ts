@@ -6,8 +6,8 @@ import { fileNamed, readCommand, respond } from "@/server/http/http";
 import { Refused } from "@/server/http/refused";
 
 /** The engine file, for taking away. */
-export function GET(_request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
+export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
+  return respond(request, async () => {
     const engine = await findEngine(...(await inShop()), (await params).id);
     if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
     return new NextResponse(`${JSON.stringify(engine.file, null, 2)}\n`, {
@@ -18,7 +18,7 @@ export function GET(_request: NextRequest, { params }: { params: Promise<{ id: s
 
 /** Another file for the same engine: a new cam, other marks. */
 export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
+  return respond(request, async () => {
     const input = await readCommand(request, z.unknown());
     await changeFile(...(await asActor()), (await params).id, input);
     return NextResponse.json({ ok: true });

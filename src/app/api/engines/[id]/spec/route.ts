@@ -6,7 +6,7 @@ import { readCommand, respond } from "@/server/http/http";
 
 /** Replaces lash spec and adjuster. */
 export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
+  return respond(request, async () => {
     const part = await readCommand(request, z.unknown());
     await changeSpec(...(await asActor()), (await params).id, part);
     return NextResponse.json({ ok: true });

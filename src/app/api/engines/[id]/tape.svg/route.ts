@@ -5,7 +5,7 @@ import { fileNamed, respond } from "@/server/http/http";
 
 /** The pulley's tape as a drawing at true scale. */
 export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
+  return respond(request, async () => {
     const { name, made } = await enginePrint(request, (await params).id, "tape");
     const shown = request.nextUrl.searchParams.get("show") === "yes";
     return new NextResponse(tapeSvg(`Tape for ${name}`, made.pieces, made.overlapMm), {

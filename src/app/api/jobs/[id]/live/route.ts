@@ -4,6 +4,6 @@ import { readCommand, respond } from "@/server/http/http";
 import { live, liveInput } from "@/server/jobs/live";
 
 export const POST = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
-  respond(async () =>
+  respond(request, async () =>
     NextResponse.json(await live(...(await asViewer()), (await params).id, await readCommand(request, liveInput))),
   );

@@ -4,8 +4,8 @@ import { fileNamed, respond } from "@/server/http/http";
 import { loadSheet } from "@/server/jobs/sheet";
 
 /** The sheet as JSON, for taking away. */
-export function GET(_request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
+export function GET(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
+  return respond(request, async () => {
     const { sheet } = await loadSheet(...(await asViewer()), (await params).id);
     return NextResponse.json(sheet, { headers: fileNamed(`${sheet.engine.name} lash sheet`, "json") });
   });

@@ -11,7 +11,7 @@ import { layHead } from "@/ui/drawings/HeadMap/geometry";
 const DRAWN_WIDTH = 560;
 
 export const GET = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
-  respond(async () => {
+  respond(request, async () => {
     const [db, viewer] = await asViewer();
     const { sheet, file } = await loadSheet(db, viewer, (await params).id);
     const paper = z.enum(PAPERS).catch("a4").parse(request.nextUrl.searchParams.get("paper"));
