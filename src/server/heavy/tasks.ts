@@ -18,6 +18,7 @@ import type { Paper } from "@/print/paper";
 import { pdfOf } from "@/print/pdf";
 import { cardOf, tapeOf } from "../engines/printPlan";
 import { layRoute } from "../jobs/layRoute";
+import { readPartsCsv } from "../parts/partsCsvLines";
 
 export interface SheetPrint {
   readonly sheet: Sheet;
@@ -55,6 +56,7 @@ export const HEAVY = {
     if (shims === null) throw new RangeError("shims: no part sets the gap of this job");
     return planShimJob(shims, jobState(job, entries), out, sources, wish);
   },
+  "parts.csv": readPartsCsv,
   week: ({ jobs, sources, choice }: WeekQuestion) => planWeek(jobs, sources, choice),
   tape: ({ file, query }: PlanQuestion) => tapeOf(file, query),
   "tape.pdf": async ({ file, query }: PlanQuestion) => pdfOf(TapeDocument(tapeOf(file, query))),

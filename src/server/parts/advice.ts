@@ -6,7 +6,7 @@ import type { Task, TaskKind } from "@/core/job/tasks";
 import type { ShimsPlan } from "@/core/job/tasks/shims/plan";
 import type { Database } from "@/db/connect";
 import { entries, jobs } from "@/db/schema";
-import { listParts } from "./parts";
+import { listParts } from "./stock";
 
 export interface KindAdvice {
   readonly kind: DrawerPartKind;

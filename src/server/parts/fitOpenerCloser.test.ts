@@ -15,7 +15,8 @@ import { fitOpenerCloser, fitOpenerCloserInput, type FitOpenerCloser } from "./f
 import { loadOpenerCloser } from "./loadOpenerCloser";
 import { openJob } from "../jobs/openJob";
 import { openJobInput } from "../jobs/openJobInput";
-import { addPart, addPartInput, listParts } from "./parts";
+import { addPart, addPartInput } from "./parts";
+import { listParts } from "./stock";
 import { readLedger, record, recordInput } from "../jobs/record";
 import { ShimShop, fresh, sentence } from "./shimShop.testing";
 

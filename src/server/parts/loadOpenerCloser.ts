@@ -9,7 +9,7 @@ import type { Viewer } from "../http/actor";
 import { isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
 import { ordersOfJob } from "./orders";
-import { listParts } from "./parts";
+import { listParts } from "./stock";
 
 /** Null when the shop has no such job, or that valve is not positively closed. */
 export async function loadOpenerCloser(

@@ -7,7 +7,7 @@ import { ledgerOf } from "@/db/queries/ledger";
 import { isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
 import { ordersOfJob } from "./orders";
-import { listParts } from "./parts";
+import { listParts } from "./stock";
 import { listPartsOut } from "./partsOut";
 
 /** Null when the shop has no such job, or its lash is not set by parts. */

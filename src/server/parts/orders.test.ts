@@ -11,7 +11,7 @@ import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { orderEvents } from "@/db/schema";
 import { followOrders, giveUp, listOrders, order, placeOrderInput } from "./orders";
-import { listParts } from "./parts";
+import { listParts } from "./stock";
 import { readLedger } from "../jobs/record";
 import { ShimShop, sentence } from "./shimShop.testing";
 import { askCatalogue, setBench } from "./supplier";

@@ -8,16 +8,10 @@ import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/actor";
 import { newShop } from "../http/shop.testing";
 import { addMicrometer, addMicrometerInput, checkMicrometer, listMicrometers } from "./micrometers";
-import {
-  addPart,
-  addPartInput,
-  addPartsCsv,
-  listParts,
-  movePart,
-  movePartInput,
-  partsCsv,
-  type AddPart,
-} from "./parts";
+import { type AddPart, addPart, addPartInput, movePart, movePartInput } from "./parts";
+import { addPartsCsv } from "./partsCsv";
+import { partsCsv } from "./partsCsvLines";
+import { listParts, stockPage } from "./stock";
 
 let db: Database;
 let owner: Database;
@@ -196,6 +190,17 @@ describe("CSV", () => {
     const all = await listParts(db, actor.shopId);
     expect(all).toHaveLength(3000);
     expect(all.reduce((n, p) => n + p.count, 0)).toBe(6000);
+    const gone = all[0];
+    if (gone !== undefined) await movePart(db, actor, move(gone.id, -2));
+    const [first, last] = await Promise.all(
+      [1, 99].map((page) => stockPage(db, actor.shopId, { page, gone: false })),
+    );
+    expect(first).toMatchObject({ page: 1, pages: 15, pieces: 5998 });
+    expect(first?.parts.map((p) => p.id)).toEqual(all.slice(1, 201).map((p) => p.id));
+    expect(last).toMatchObject({ page: 15, pages: 15 });
+    expect(last?.parts).toHaveLength(199);
+    const whole = await stockPage(db, actor.shopId, { page: 1, gone: true });
+    expect(whole.parts[0]).toMatchObject({ id: gone?.id, count: 0 });
   });
 
   it("goes out and comes in again as it was, once, with a guard against formulas", async () => {

@@ -12,7 +12,8 @@ import { addEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";
 import { openJob } from "../jobs/openJob";
 import { openJobInput } from "../jobs/openJobInput";
-import { addPart, addPartInput, listParts } from "./parts";
+import { addPart, addPartInput } from "./parts";
+import { listParts } from "./stock";
 import { record, recordInput } from "../jobs/record";
 
 const FIGURES = { nominal: 0.15, low: 0.1, high: 0.2 };

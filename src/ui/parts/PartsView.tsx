@@ -18,8 +18,19 @@ import { OrderList } from "../shims/OrderList";
 import { Micrometers } from "./Micrometers";
 import { SupplierBench } from "./SupplierBench";
 
-interface Props {
+/** A page of the stock. */
+interface PartsPage {
   readonly parts: readonly StockPart[];
+  readonly page: number;
+  readonly pages: number;
+  /** Over all pages. */
+  readonly pieces: number;
+}
+
+interface Props {
+  readonly stock: PartsPage;
+  /** Those of which nothing is left are shown too. */
+  readonly gone: boolean;
   readonly micrometers: readonly Micrometer[];
   readonly orders: readonly Order[];
   /** The supplier is the stand-in of the demo. */
@@ -27,12 +38,10 @@ interface Props {
 }
 
 /** The stock: what there is, measured with what, and the micrometers that measured it. */
-export function PartsView({ parts, micrometers, orders, simulated }: Props) {
-  const [emptied, setEmptied] = useState(false);
+export function PartsView({ stock, gone, micrometers, orders, simulated }: Props) {
   // Said here, not at the part: a part of which none is left leaves the page.
   const [problem, setProblem] = useState<string | null>(null);
-  const there = emptied ? parts : parts.filter((p) => p.count > 0);
-  const count = parts.reduce((sum, p) => sum + p.count, 0);
+  const { parts, page, pages, pieces: count } = stock;
   return (
     <chakra.div
       display="grid"
@@ -59,9 +68,11 @@ export function PartsView({ parts, micrometers, orders, simulated }: Props) {
           </chakra.p>
         </div>
         <chakra.div display="flex" gap="2" flexWrap="wrap">
-          <Button type="button" aria-pressed={emptied} onClick={() => setEmptied(!emptied)}>
-            {emptied ? "Hide what is gone" : "Show what is gone"}
-          </Button>
+          <ButtonLink asChild>
+            <Link href={gone ? "/shop/parts" : "/shop/parts?gone=yes"}>
+              {gone ? "Hide what is gone" : "Show what is gone"}
+            </Link>
+          </ButtonLink>
           <ButtonLink asChild>
             <Link href="/shop/parts/week">Several engines, one stock</Link>
           </ButtonLink>
@@ -75,7 +86,7 @@ export function PartsView({ parts, micrometers, orders, simulated }: Props) {
       </chakra.header>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="6">
         {problem !== null && <Complaint role="alert">{problem}</Complaint>}
-        {drawers(there).map((d) => (
+        {drawers(parts).map((d) => (
           <chakra.section
             key={`${d.kind} ${d.diameterMm ?? ""}`}
             aria-label={`${DRAWER_PART_NAMES[d.kind]}${d.diameterMm === null ? "" : `, ${d.diameterMm} mm`}`}
@@ -89,6 +100,7 @@ export function PartsView({ parts, micrometers, orders, simulated }: Props) {
             ))}
           </chakra.section>
         ))}
+        {pages > 1 && <Pages page={page} pages={pages} gone={gone} />}
       </chakra.div>
       <chakra.div minWidth="0" display="flex" flexDirection="column" gap="8">
         {orders.length > 0 && (
@@ -103,6 +115,29 @@ export function PartsView({ parts, micrometers, orders, simulated }: Props) {
         {simulated && <SupplierBench />}
       </chakra.div>
     </chakra.div>
+  );
+}
+
+/** The next page goes on where this one ends. */
+function Pages({ page, pages, gone }: Pick<PartsPage, "page" | "pages"> & { readonly gone: boolean }) {
+  const to = (n: number): string =>
+    `/shop/parts?${new URLSearchParams({ page: String(n), ...(gone ? { gone: "yes" } : {}) })}`;
+  return (
+    <chakra.nav aria-label="Pages of the stock" display="flex" flexWrap="wrap" gap="3" alignItems="center">
+      {page > 1 && (
+        <ButtonLink asChild>
+          <Link href={to(page - 1)}>Back, page {page - 1}</Link>
+        </ButtonLink>
+      )}
+      <chakra.span fontSize="17px">
+        Page {page} of {pages}
+      </chakra.span>
+      {page < pages && (
+        <ButtonLink asChild>
+          <Link href={to(page + 1)}>On, page {page + 1}</Link>
+        </ButtonLink>
+      )}
+    </chakra.nav>
   );
 }
 

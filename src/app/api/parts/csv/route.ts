@@ -1,7 +1,9 @@
 import { asActor, inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { fileNamed, readCommand, respond } from "@/server/http/http";
-import { addPartsCsv, listParts, partsCsv, partsCsvInput } from "@/server/parts/parts";
+import { addPartsCsv, partsCsvInput } from "@/server/parts/partsCsv";
+import { partsCsv } from "@/server/parts/partsCsvLines";
+import { listParts } from "@/server/parts/stock";
 
 /** Imports parts from CSV. */
 export function POST(request: NextRequest) {
