@@ -1,7 +1,8 @@
 /**
- * `npm run torture [-- rounds [seed]]`: kills the app's server and PostgreSQL with SIGKILL at random
- * moments while four mechanics make entries, starts both again, and checks that every entry that was
- * answered as kept is there, once, and in order. Ends with exit code 1 when one is missing.
+ * `npm run torture [-- rounds [seed [processes]]]`: kills the app's server and PostgreSQL with SIGKILL at random
+ * moments while four mechanics make entries, two of them at each job, starts them again, and checks that every entry
+ * that was answered as kept is there, once, and in order. With two processes the mechanics of a job are at one server
+ * each, and mostly one of them is killed. Ends with exit code 1 when an entry is missing.
  */
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
@@ -16,7 +17,7 @@ import { Trouble, requireNode, say, sentence } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `torture-${process.pid}`);
-const [rounds = 50, seed = 1] = process.argv.slice(2).map(Number);
+const [rounds = 50, seed = 1, processes = 1] = process.argv.slice(2).map(Number);
 const MECHANICS = 4;
 const LONGEST_MS = 2500;
 
@@ -27,12 +28,12 @@ function random() {
   return state / 2 ** 32;
 }
 
-/** @param {string} bin @param {number} port */
-async function boot(bin, port) {
-  const cluster = await startCluster({ bin, folder: FOLDER });
-  const app = await startApp({ root: ROOT, databaseUrl: cluster.url, port });
-  return { cluster, app };
-}
+/** @template T @param {readonly T[]} all @returns {T} */
+const pick = (all) => /** @type {T} */ (all[Math.floor(random() * all.length)]);
+
+/** @param {string} databaseUrl @param {readonly number[]} ports */
+const startApps = (databaseUrl, ports) =>
+  Promise.all(ports.map((port) => startApp({ root: ROOT, databaseUrl, port })));
 
 /** @typedef {{ job: string, kept: string[], sent: Map<string, object> }} Log */
 
@@ -73,8 +74,16 @@ async function check(client, logs) {
 
 async function main() {
   requireNode(process.versions.node);
-  if (!Number.isInteger(rounds) || rounds < 1 || rounds > 1000 || !Number.isInteger(seed))
-    throw new Trouble("Give the number of rounds, from 1 to 1000, and a whole number as the seed.");
+  if (
+    !Number.isInteger(rounds) ||
+    rounds < 1 ||
+    rounds > 1000 ||
+    !Number.isInteger(seed) ||
+    ![1, 2].includes(processes)
+  )
+    throw new Trouble(
+      "Give the number of rounds (1 to 1000), a whole number as the seed, and the processes (1 or 2).",
+    );
   await ensurePackages(ROOT);
   await ensureBuild(ROOT);
   mkdirSync(FOLDER, { recursive: true });
@@ -86,43 +95,49 @@ async function main() {
   const people = (await db.query("select id from people order by name")).rows;
   const [set] = (await db.query("select id from feeler_sets where name like 'Fine%'")).rows;
   await db.end();
-  const port = await freePort();
-  let app = await startApp({ root: ROOT, databaseUrl: first.url, port });
-  let running = { cluster: first, app };
+  const ports = [];
+  for (let i = 0; i < processes; i++) ports.push(await freePort());
+  const running = { cluster: first, apps: await startApps(first.url, ports) };
   const clients = await Promise.all(
     Array.from({ length: MECHANICS }, async (_, i) => {
-      const client = new ShopClient(app.url);
+      const client = new ShopClient(running.apps[i % processes]?.url ?? "");
       await client.enter(people[i % people.length].id);
       return client;
     }),
   );
-  const lead = clients[0] ?? new ShopClient(app.url);
+  const lead = clients[0] ?? new ShopClient(running.apps[0]?.url ?? "");
   const engine = await lead.addEngine();
   /** @type {Log[]} */
   const all = [];
   let lost = 0;
   for (let round = 1; round <= rounds; round++) {
-    const logs = await Promise.all(
-      clients.map(async (client) => ({ job: await client.openJob(engine, set.id), kept: [], sent: new Map() })),
-    );
+    // Two and two at one job: what one of them enters is looked at by the other's server as well.
+    const jobs = await Promise.all([0, 1].map(() => lead.openJob(engine, set.id)));
+    const logs = clients.map((_, i) => ({ job: jobs[i < MECHANICS / 2 ? 0 : 1] ?? "", kept: [], sent: new Map() }));
     all.push(...logs);
     let stopped = false;
     const working = Promise.all(
       clients.map((client, i) => work(client, /** @type {Log} */ (logs[i]), () => stopped)),
     );
-    const what = ["server", "database", "both"][Math.floor(random() * 3)];
+    const what = pick(["server", "database", "both"]);
     await wait(50 + random() * LONGEST_MS);
-    if (what !== "database") running.app.child.kill("SIGKILL");
-    if (what !== "server")
+    if (what === "server") {
+      // The others go on with the same database.
+      const i = Math.floor(random() * processes);
+      running.apps[i]?.child.kill("SIGKILL");
+      const [again] = await startApps(running.cluster.url, [ports[i] ?? 0]);
+      if (again !== undefined) running.apps[i] = again;
+    } else {
+      // The servers are killed with the database, or right after it: they know it by an address that is gone.
+      if (what === "both") for (const app of running.apps) app.child.kill("SIGKILL");
       process.kill(
         Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]),
         "SIGKILL",
       );
-    // The other one is killed as well: what is left over would not be a fresh start.
-    if (what === "database") running.app.child.kill("SIGKILL");
-    if (what === "server") await running.cluster.stop();
-    running = await boot(bin, port);
-    app = running.app;
+      for (const app of running.apps) app.child.kill("SIGKILL");
+      running.cluster = await startCluster({ bin, folder: FOLDER });
+      running.apps = await startApps(running.cluster.url, ports);
+    }
     // A little more work on the same jobs: what was under way is sent again.
     await wait(300);
     stopped = true;
@@ -133,7 +148,7 @@ async function main() {
     );
   }
   lost = await check(lead, all);
-  await running.app.stop();
+  for (const app of running.apps) await app.stop();
   await running.cluster.stop();
   say(
     `${rounds} kills, ${all.reduce((n, l) => n + l.kept.length, 0)} entries shown as kept, ${lost} lost (seed ${seed})`,

@@ -88,7 +88,7 @@ export class ShopClient {
     return (await this.ask("POST", `/api/jobs/${job}/entries`, { entries })).answer.entries;
   }
 
-  /** @param {string} job @returns {Promise<{ id: string, seq: number, kind: string }[]>} */
+  /** @param {string} job @returns {Promise<{ id: string, seq: number, kind: string, personId: string }[]>} */
   async ledger(job) {
     return (await this.ask("GET", `/api/jobs/${job}/entries`)).answer.entries;
   }
