@@ -228,6 +228,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         ...(first ? { opened } : {}),
         next: view(next),
         stands: standsWords(job, state, next),
+        asks: next.kind === "answer" ? next.question : null,
         told: instruct(context, now, tapped, { choice, override: null }),
         marks: valveMarks(context, now, new Set(), tapped?.tapped ?? null),
         hot: hotSays(context, now),
