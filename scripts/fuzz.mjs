@@ -315,7 +315,10 @@ async function main() {
   if (!(seconds >= 1 && seconds <= 3600) || !Number.isInteger(seed))
     throw new Trouble("Give the seconds, from 1 to 3600, and a whole number as the seed.");
   await ensurePackages(ROOT);
-  const { asked, counts, faults } = await withFreshApp({ root: ROOT, durable: false }, attack);
+  const { asked, counts, faults } = await withFreshApp(
+    { root: ROOT, durable: false, env: { CALCULATIONS_PER_MINUTE: "0" } },
+    attack,
+  );
   say(
     `${asked} requests: ${Object.entries(counts)
       .map(([kind, n]) => `${n} ${kind}`)

@@ -8,18 +8,23 @@ import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
 /**
  * Runs `work` with the app's address, and clears everything away afterwards.
  * @template T
- * @param {{ root: string, durable?: boolean }} options
+ * @param {{ root: string, durable?: boolean, env?: Record<string, string> }} options
  * @param {(url: string) => Promise<T>} work
  * @returns {Promise<T>}
  */
-export async function withFreshApp({ root, durable = true }, work) {
+export async function withFreshApp({ root, durable = true, env = {} }, work) {
   await ensureBuild(root);
   const folder = path.join(root, ".data", `fresh-${process.pid}`);
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable });
   try {
     await prepareDatabase(root, cluster.url);
     const devices = await startDevices(root);
-    const app = await startApp({ root, databaseUrl: cluster.url, port: await freePort(), env: devices.env });
+    const app = await startApp({
+      root,
+      databaseUrl: cluster.url,
+      port: await freePort(),
+      env: { ...devices.env, ...env },
+    });
     try {
       return await work(app.url);
     } finally {
