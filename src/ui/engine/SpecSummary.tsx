@@ -1,25 +1,15 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
+import type { EngineFile } from "@/core/engine/engineFile";
 import { lashSpec, specRoles } from "@/core/lash/spec";
 import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/growthSources";
 import { isGear, preloadGear } from "@/core/preload/gear";
-import { LENGTH_PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
-import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
-import { planShims } from "@/core/job/tasks/shims/plan";
 import { jobRoles } from "@/core/job/prepare";
 import { specUnit, specWords } from "@/core/job/words/specs";
 import { Stamp } from "../controls/Stamp";
+import { adjusterWords } from "./adjusterWords";
 import { TurnMeaning } from "../preload/TurnMeaning";
 import { specQuestions } from "@/core/heat/specQuestions";
-
-const PLACE: Record<string, string> = {
-  "valve-end": "screw at the valve end",
-  "pushrod-end": "screw at the pushrod end",
-  "stud-nut": "nut on the stud",
-  tappet: "tappet screw",
-  cam: "screw at the valve, read at the cam",
-};
 
 /** The spec as it is written down, with its state and source. */
 export function SpecSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
@@ -105,32 +95,4 @@ function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonl
       )}
     </chakra.div>
   );
-}
-
-function fixedWords(a: AdjusterEntry): string {
-  const gear = fixedGear(a);
-  if (!isFixed(gear)) return `no screw; ${gear.why.charAt(0).toLowerCase()}${gear.why.slice(1)}`;
-  return `no screw: ${LENGTH_PART_NAMES[gear.part]}s of ${gear.lengthsMm.map((mm) => lengthWords(mm, gear)).join(", ")}${gear.fittedMm === null ? "" : `; fitted ${lengthWords(gear.fittedMm, gear)}`}`;
-}
-
-function adjusterWords(a: AdjusterEntry): string {
-  if (a.kind === "fixed") return fixedWords(a);
-  if (a.kind === "positive-closing") return "an opener and a closer at each valve";
-  if (a.kind === "grind") return "no screw: the stem's end is ground";
-  const shims = planShims({ adjuster: a }, {});
-  if (shims !== null)
-    return `${DRAWER_PART_NAMES[shims.kind]}${shims.diameterMm === null ? "" : `, ${shims.diameterMm} mm`}`;
-  const thread =
-    a.tpi !== undefined
-      ? `${a.tpi} threads per inch`
-      : a.pitch === undefined
-        ? null
-        : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
-  const ratio =
-    a.ratio !== undefined
-      ? `rocker ratio ${a.ratio}`
-      : a.followerRatio === undefined
-        ? null
-        : `follower ratio ${a.followerRatio}`;
-  return [PLACE[a.at ?? ""] ?? null, ratio, thread].filter((x) => x !== null).join(", ");
 }

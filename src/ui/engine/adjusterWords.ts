@@ -1,0 +1,58 @@
+/** The gear that sets a gap, as the engine's page tells it. */
+import type { AdjusterEntry } from "@/core/engine/engineFile";
+import { planShims } from "@/core/job/tasks/shims/plan";
+import { DRAWER_PART_NAMES } from "@/core/parts/part";
+import { LENGTH_PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
+
+const PLACE: Record<string, string> = {
+  "valve-end": "screw at the valve end",
+  "pushrod-end": "screw at the pushrod end",
+  "stud-nut": "nut on the stud",
+  tappet: "tappet screw",
+  cam: "screw at the valve, read at the cam",
+};
+
+function fixedWords(a: AdjusterEntry): string {
+  const gear = fixedGear(a);
+  if (!isFixed(gear)) return `no screw; ${gear.why.charAt(0).toLowerCase()}${gear.why.slice(1)}`;
+  return `no screw: ${LENGTH_PART_NAMES[gear.part]}s of ${gear.lengthsMm.map((mm) => lengthWords(mm, gear)).join(", ")}${gear.fittedMm === null ? "" : `; fitted ${lengthWords(gear.fittedMm, gear)}`}`;
+}
+
+function shimWords(a: AdjusterEntry): string {
+  const { kind, diameterMm } = planShims({ adjuster: a }, {});
+  return `${DRAWER_PART_NAMES[kind]}${diameterMm === null ? "" : `, ${diameterMm} mm`}`;
+}
+
+function screwWords(a: AdjusterEntry): string {
+  const thread =
+    a.tpi !== undefined
+      ? `${a.tpi} threads per inch`
+      : a.pitch === undefined
+        ? null
+        : `pitch ${typeof a.pitch === "number" ? `${a.pitch} mm` : a.pitch}`;
+  const ratio =
+    a.ratio !== undefined
+      ? `rocker ratio ${a.ratio}`
+      : a.followerRatio === undefined
+        ? null
+        : `follower ratio ${a.followerRatio}`;
+  return [PLACE[a.at ?? ""] ?? null, ratio, thread].filter((x) => x !== null).join(", ");
+}
+
+/** What sets the gap of an engine, in a line. */
+export function adjusterWords(a: AdjusterEntry): string {
+  switch (a.kind) {
+    case "fixed":
+      return fixedWords(a);
+    case "positive-closing":
+      return "an opener and a closer at each valve";
+    case "grind":
+      return "no screw: the stem's end is ground";
+    case "bucket":
+    case "bucket-shim":
+      return shimWords(a);
+    case "screw":
+    case "hydraulic":
+      return screwWords(a);
+  }
+}
