@@ -1,6 +1,6 @@
 /**
  * `npm run mutate [folder…]`: changes the core in small ways, one at a time, and says how many of the changes are
- * noticed by the tests of its own folder, by those that hold `calc` against references and, of jobs, by those of what
+ * noticed by the tests of its own folder, by those that hold `calc` against references and, of jobs and stops, by those of what
  * they tell. Folders are those of `src/core` or below one, or single files there; all that compute when none is named.
  * The slowest properties are tried on a tenth of their cases then. Not a part of `npm test`: it takes minutes, hours
  * for stops and job.
@@ -13,6 +13,8 @@ import { Trouble, say, sentence } from "./lib/say.mjs";
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDERS = ["lash", "stops", "shims", "heat", "preload", "locate", "units", "job"];
 const REPORT = path.join(ROOT, ".data", "mutation.json");
+/** What of these is told stands word for word under `scripts/answers`. */
+const TOLD = ["job", "stops"];
 /** Shown under a score: what no test noticed. */
 const SHOWN = 400;
 
@@ -33,7 +35,7 @@ async function mutate(folder) {
       cwd: ROOT,
       env: {
         ...process.env,
-        MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc${folder.startsWith("job") ? " scripts/answers" : ""}`,
+        MUTATION_TESTS: `src/core/${folder.split("/")[0]} src/core/calc${TOLD.includes(folder.split("/")[0] ?? "") ? " scripts/answers" : ""}`,
         MUTATION_REPORT: REPORT,
         PROPERTY_SHARE: "0.1",
       },
