@@ -94,6 +94,8 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
   );
 }
 
+/** How long fifty people work at once: `npm run bench -- 10` for ten minutes. */
+const minutes = Number(process.argv[2] ?? 0.6);
 requireSpace(ROOT, statfsSync);
 core();
 await shimBench();
@@ -103,6 +105,6 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await tapToVerdict(page, url);
   await dragging(browser, page, url);
   await page.goto(url);
-  await manyMechanics(page, url);
+  await manyMechanics(page, url, minutes);
   await browser.close();
 });

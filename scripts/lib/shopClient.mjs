@@ -55,6 +55,16 @@ export class ShopClient {
     ).text();
   }
 
+  /** @param {string} path */
+  async bytes(path) {
+    const response = await fetch(this.base + path, {
+      headers: { cookie: this.cookie },
+      signal: AbortSignal.timeout(60_000),
+    });
+    if (!response.ok) throw new Error(`${response.status}: ${path}`);
+    return response.arrayBuffer();
+  }
+
   /** Says who is at work. @param {string} personId */
   async enter(personId) {
     const { response } = await this.ask("POST", "/api/people", { personId });

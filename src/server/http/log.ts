@@ -23,25 +23,31 @@ export function logIfSlow(asked: Asked, tookMs: number): void {
   if (tookMs >= SLOW_MS) log.warn({ ...asked, tookMs: Math.round(tookMs) }, "slow");
 }
 
+/** Messages of the driver and of the network: all others may repeat what was typed. */
+const TECHNICAL =
+  /^(Query read timeout|Connection terminated|timeout exceeded|connect E|read E|write E|sorry, too many)/;
+
+const said = (message: string): string | undefined => (TECHNICAL.test(message) ? message.slice(0, 120) : undefined);
+
 /** Logs an error and gives the id under which it stands: its kind, the database's code, and where in our own code it came from. */
 export function logError(
   error: unknown,
   asked: Asked | undefined,
   tookMs?: number,
   id = randomUUID().slice(0, 8),
+  to: pino.Logger = log,
 ): string {
   const { name = "Error", message = "", stack = "" } = error instanceof Error ? error : new Error(String(error));
   const cause = (error as { cause?: { code?: unknown; message?: unknown } } | null)?.cause;
-  log.error(
+  to.error(
     {
       id,
       ...asked,
       tookMs: tookMs === undefined ? undefined : Math.round(tookMs),
       error: name,
       code: typeof cause?.code === "string" ? cause.code : undefined,
-      // A query's own message repeats what was typed.
-      why: message.startsWith("Failed query") ? "Failed query" : message.slice(0, 200),
-      cause: typeof cause?.message === "string" ? cause.message.slice(0, 200) : undefined,
+      why: said(message),
+      cause: typeof cause?.message === "string" ? said(cause.message) : undefined,
       from: stack
         .split("\n")
         .filter((l) => l.trim().startsWith("at "))
