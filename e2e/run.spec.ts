@@ -40,10 +40,14 @@ test("says stop, verdict, turn and lock, and goes on only when the valve is in i
   await kept(page);
 });
 
-test("no leaf going is tight and urgent", async ({ page }) => {
+test("no leaf going is tight and urgent, and asked about before any turn is told", async ({ page }) => {
   await main(page).click();
   await leaf(page, "No leaf goes").click();
   await expect(page.getByText("1 intake is tight", { exact: true })).toBeVisible();
+  await expect(title(page)).toHaveText("No leaf goes at 1 intake: keep that, nothing is turned yet.");
+  await main(page).click();
+  await expect(title(page)).toContainText("Is the crank really at stop A?");
+  await page.getByRole("button", { name: /it is tight/ }).click();
   await expect(title(page)).toContainText(/^Turn the screw out/);
   await expect(page.getByText("the valve may be held open")).toBeVisible();
 });

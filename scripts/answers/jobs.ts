@@ -33,6 +33,7 @@ export type PlayedJob =
   | {
       readonly task: string;
       readonly told: readonly unknown[];
+      readonly notTaken: readonly string[];
       readonly ledger: readonly string[];
       readonly sheet: unknown;
       readonly learned: unknown;
@@ -41,6 +42,8 @@ export type PlayedJob =
 class Player {
   readonly entries: Kept[] = [];
   readonly told: unknown[] = [];
+  /** What buttons offered, and the ledger would not take. */
+  readonly notTaken: string[] = [];
   readonly refused: { readonly entry: Entry; readonly why: string }[] = [];
   private readonly truth = new Map<string, Truth>();
   private made = 0;
@@ -79,6 +82,18 @@ class Player {
     return truth;
   }
 
+  private kept(entry: Entry, seq: number): Kept {
+    return {
+      ...entry,
+      seq,
+      personId: ADA,
+      personName: "somebody",
+      // Now and then a device was out of reach when it was made.
+      at: new Date(this.nowMs + (this.made % 7 === 0 ? LATE_MS : 0)).toISOString(),
+      madeAt: new Date(this.nowMs).toISOString(),
+    } as Kept;
+  }
+
   /** Adds what the ledger takes; a refusal is told, and nothing more of it is added. */
   private add(entries: readonly Entry[]): boolean {
     for (const entry of entries) {
@@ -87,15 +102,7 @@ class Player {
         this.told.push({ refused: entry.kind, why });
         return false;
       }
-      this.entries.push({
-        ...entry,
-        seq: this.entries.length + 1,
-        personId: ADA,
-        personName: "somebody",
-        // Now and then a device was out of reach when it was made.
-        at: new Date(this.nowMs + (this.made % 7 === 0 ? LATE_MS : 0)).toISOString(),
-        madeAt: new Date(this.nowMs).toISOString(),
-      } as Kept);
+      this.entries.push(this.kept(entry, this.entries.length + 1));
     }
     this.nowMs += 20_000;
     return true;
@@ -112,6 +119,7 @@ class Player {
       };
       const view = this.job.look(this.entries, asked, this.r);
       this.told.push(view.said);
+      this.tryOffers(view.offers);
       this.chosen = null;
       if (view.next.kind === "closed") break;
       if (this.r.chance(0.25)) this.wild();
@@ -121,6 +129,18 @@ class Player {
     this.told.push({
       signed: this.job.refusal(this.entries, { ...this.fresh(), kind: "signed" } as Entry, ADA, this.nowMs),
     });
+  }
+
+  /** What a button offers is taken as it stands: nothing that was told and done is told again for want of an answer. */
+  private tryOffers(offers: readonly (readonly Entry[])[]): void {
+    for (const offer of offers) {
+      let sofar = this.entries;
+      for (const entry of offer) {
+        const why = this.job.refusal(sofar, entry, ADA, this.nowMs);
+        if (why !== null) this.notTaken.push(`${offer.map((e) => e.kind).join(", ")}: ${why}`);
+        sofar = [...sofar, this.kept(entry, sofar.length + 1)];
+      }
+    }
   }
 
   /** Something that somebody might try at this moment: told whether it would be taken, and not added. */
@@ -494,6 +514,7 @@ export function playedJob(seed: number, kind: (typeof GEAR_KINDS)[number], i: nu
   return {
     task: opened.task,
     told: player.told,
+    notTaken: player.notTaken,
     ledger: player.entries.map(entryWords),
     sheet: opened.sheet(player.entries, player.refused.slice(0, MOST_REFUSED)),
     learned: opened.learned(player.entries),

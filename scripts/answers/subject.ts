@@ -21,7 +21,7 @@ import {
 import { type Job, jobAs, jobState, nextThing, refusal, rulesOf, sheetOf, standsWords } from "../../src/core/job/run";
 import { bridgedValves } from "../../src/core/job/setup/setup";
 import { passAfter } from "../../src/core/job/state/pass";
-import type { JobState } from "../../src/core/job/state/state";
+import type { JobState, ValveState } from "../../src/core/job/state/state";
 import { closerBiases } from "../../src/core/job/tasks/openerCloser/closerBias";
 import { fileTurns } from "../../src/core/job/tasks/preload/plan";
 import { shimOffers } from "../../src/core/job/tasks/shims/offers";
@@ -40,11 +40,12 @@ import { DEFAULT_STOP_SETTINGS } from "../../src/core/stops/settings";
 import type { RunContext, RunNow } from "../../src/ui/run/model";
 import { valveMarks } from "../../src/ui/run/panels/valveMarks";
 import { BOTH_ON, learningOf } from "../../src/ui/run/session/learning";
-import { type Taps, readTaps, stacksOfSet } from "../../src/ui/run/session/taps";
+import { type TappedReading, type Taps, readTaps, stacksOfSet } from "../../src/ui/run/session/taps";
 import { valveOf } from "../../src/ui/run/session/valveOf";
 import { ROOMS } from "../../src/ui/run/rooms.testing";
 import { hotSays } from "../../src/ui/run/words/hotMinutes";
 import { instruct } from "../../src/ui/run/words/instruction";
+import type { Instruction } from "../../src/ui/run/words/shape";
 import type { Random } from "./random";
 
 export type Entry = CoreEntry;
@@ -99,7 +100,7 @@ export interface Subject {
     entries: readonly Kept[],
     asked: Asked,
     r: Random,
-  ) => { readonly next: Next; readonly said: unknown };
+  ) => { readonly next: Next; readonly said: unknown; readonly offers: readonly (readonly Entry[])[] };
   readonly refusal: (entries: readonly Kept[], entry: Entry, by: string | null, nowMs: number) => string | null;
   readonly live: (entries: readonly Kept[]) => readonly Kept[];
   readonly stop: (entries: readonly Kept[]) => string;
@@ -224,18 +225,24 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
       };
       const tapped = next.kind === "read" ? tap(r, context, next.valve.valve.spec) : null;
       const choice = context.room.noChoice?.(context) ?? {};
+      const instruction = instruct(context, now, tapped, { choice, override: null });
       const told = {
         ...(first ? { opened } : {}),
         next: view(next),
         stands: standsWords(job, state, next),
         asks: next.kind === "answer" ? next.question : null,
-        told: instruct(context, now, tapped, { choice, override: null }),
+        told: instruction,
         marks: valveMarks(context, now, new Set(), tapped?.tapped ?? null),
         hot: hotSays(context, now),
         state: stateView(rules, state),
       };
       first = false;
-      return { next: view(next), said: told };
+      const valve = valveOf(next);
+      return {
+        next: view(next),
+        said: told,
+        offers: valve === null ? [] : offersOf(instruction, valve, tapped?.tapped ?? null, state),
+      };
     },
     sheet: (entries, refused) =>
       sheetOf({
@@ -267,6 +274,37 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
       biases: closers === null ? [] : closerBiases(closers.task.plan, entries),
     }),
   };
+}
+
+/** What each button would enter at the valve in hand: the reading that was tapped, and what was done about it. */
+function offersOf(
+  { button, choices }: Instruction,
+  { valve, work }: ValveState,
+  tapped: TappedReading | null,
+  state: JobState,
+): Entry[][] {
+  const at = { supersedes: null, valve: valve.id, stop: state.stop?.letter ?? "" };
+  const { fromMm: _, ...whole } = tapped?.whole ?? { fromMm: 0 };
+  const read =
+    tapped?.whole == null
+      ? []
+      : [
+          {
+            ...at,
+            ...whole,
+            id: "offered-reading",
+            kind: "reading",
+            pass: passAfter(work),
+            reason: "as if",
+          } as Entry,
+        ];
+  return [...(button === null ? [] : [button]), ...choices].flatMap(({ action }): Entry[][] => {
+    if (action.kind === "note") return [read];
+    if (action.kind === "lock") return [[...read, { ...at, id: "offered", kind: "locked" }]];
+    if (action.kind !== "set") return [];
+    const { turns, aimMm, locked } = action;
+    return [[...read, { ...at, id: "offered", kind: "set", turns, aimMm, locked }]];
+  });
 }
 
 function tap(r: Random, context: RunContext, spec: JobOf["valves"][number]["spec"]) {

@@ -26,3 +26,13 @@ describe.each(Object.entries(TOLD))("jobs on %s", (kind, jobs) => {
     );
   });
 });
+
+describe.each(Object.keys(TOLD))("what a button offers in jobs on %s", (kind) => {
+  it("the ledger takes as it stands: no turn is told that would have to be told again", () => {
+    const refused = Array.from({ length: 6 }, (_, i) => {
+      const played = playedJob(SEED + 1, kind as keyof typeof TOLD, i);
+      return "notTaken" in played ? played.notTaken.map((why) => `job ${i}: ${why}`) : [];
+    });
+    expect(refused.flat()).toEqual([]);
+  });
+});

@@ -9,7 +9,7 @@ import type { Arc } from "@/core/units/angle/arc";
 import type { Run, RunWork } from "../model";
 import { instruct } from "../words/instruction";
 import type { Action, EnterAction, Reasoned } from "../words/shape";
-import { asks, isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
+import { isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
 import { ServerClock } from "./serverClock";
 import { lastAt, lastStep } from "./steps";
 import { type Tap, sayTap, tapBlade, tapsOf } from "./taps";
@@ -88,15 +88,10 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     return true;
   }
 
-  /**
-   * What is in hand is read, and then this is done with it. A question that the reading raises comes first: then only
-   * the reading is kept.
-   */
+  /** What is in hand is read, and then this is done with it: both are kept, or neither. */
   function afterReading(then: (reading: Entry | null) => Draft, finished: boolean): void {
     const read = tappedReading();
-    const follows = made(then(read));
-    if (read !== null && asks(context, now.state, read)) done([read], false);
-    else done([...(read === null ? [] : [read]), follows], finished);
+    done([...(read === null ? [] : [read]), made(then(read))], finished);
   }
 
   const leave = (reason: string | null): void =>
@@ -147,7 +142,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
         return say(action.key, action.tap);
       case "note": {
         const read = tappedReading();
-        if (read !== null) done([read], true);
+        if (read !== null) done([read], action.stay !== true);
         return;
       }
       case "leave":

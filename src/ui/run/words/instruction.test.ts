@@ -52,6 +52,20 @@ function toldOf(
   const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
   return told(context, nowOf(context, [ARRIVED], { learning }), { taps, tapped });
 }
+const readingEntry = (more: object): Entry =>
+  ({
+    id: "r",
+    supersedes: null,
+    kind: "reading",
+    valve: "1I",
+    stop: "A",
+    pass: "as-found",
+    school: "go-no-go",
+    value: null,
+    instrument: null,
+    reason: null,
+    ...more,
+  }) as Entry;
 const LOOSE: Taps = { 4: "goes", 5: "no" };
 const TIGHT: Taps = { 0: "goes", 1: "no" };
 
@@ -121,7 +135,27 @@ describe("instruct, for a reading out of its band", () => {
   });
   it("names what wrong lash does, and the danger of none", () => {
     expect(toldOf(undefined, LOOSE).grounds.join(" ")).toContain("noisy");
-    expect(toldOf(undefined, { none: "goes" }).grounds.join(" ")).toMatch(/held open.*burnt valve/);
+    const none = toldOf(undefined, { none: "goes" });
+    expect(none.title).toBe("No leaf goes at 1 intake: keep that, nothing is turned yet.");
+    expect(none.grounds.join(" ")).toMatch(/held open/);
+    const kept = readingEntry({ goes: { mm: 0, text: "no leaf" }, noGo: { mm: 0.1, text: "0.10 mm" } });
+    const answered: Entry = { id: "q", supersedes: null, kind: "answered", question: "zero:r", reason: "looked at" };
+    const context = contextFor(undefined);
+    expect(told(context, nowOf(context, [ARRIVED, kept, answered])).grounds.join(" ")).toMatch(
+      /held open.*burnt valve/,
+    );
+  });
+  it("tells no turn while a reading raises a question, which is asked first", () => {
+    const far = toldOf(undefined, { 0: "goes", 1: "no" }, {}, { wanted: false });
+    expect(far.title).toBe("Open it by 0.08 mm, and lock.");
+    const context = contextFor(undefined, {}, { lastTime: { "1I": { lo: 0.35, hi: 0.4 } } });
+    const tapped = readTaps(TIGHT, null, context.hand, lashSpec(LASH));
+    const asked = told(context, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
+    expect(asked).toMatchObject({
+      title: "1 intake reads 0.10–0.15 mm: keep that, nothing is turned yet.",
+      button: { action: { kind: "note", stay: true } },
+      choices: [],
+    });
   });
 });
 

@@ -5,7 +5,9 @@ import { offsetWords } from "@/core/heat/offset";
 import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
+import { passAfter } from "@/core/job/state/pass";
 import type { RunContext, RunNow } from "../model";
+import { asks } from "../session/hand";
 import { lockAfterWords, setWords } from "./setWords";
 import {
   type Blade,
@@ -45,6 +47,8 @@ export function readWords(
   if (tapped.problem !== null)
     return instruction({ ...base, title: "One of these is a slip.", grounds: [tapped.problem] });
   const { whole } = tapped;
+  const asked = askedFirstWords(context, now, valve, tapped);
+  if (asked !== null) return asked;
   const ofRoom = whole === null ? null : (context.room.readingWords?.(context, now, valve, tapped) ?? null);
   if (ofRoom !== null) return ofRoom;
   const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
@@ -194,9 +198,41 @@ function otherEndWords(context: RunContext, eyebrow: string, tapped: TappedReadi
   });
 }
 
-/** While all are read as found first, or before a question is answered: what was read is kept, nothing is turned yet. */
+/** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */
+function askedFirstWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  { whole }: TappedReading,
+): Instruction | null {
+  const { stop } = now.state;
+  if (whole === null || stop === null) return null;
+  const { fromMm: _, ...read } = whole;
+  const reading = {
+    kind: "reading" as const,
+    valve: valve.valve.id,
+    stop: stop.letter,
+    pass: passAfter(valve.work),
+    ...read,
+    reason: null,
+  };
+  if (!asks(context, now.state, { ...reading, id: "", supersedes: null })) return null;
+  const name = valveName(valve.valve, context.job.valves);
+  const none = whole.goes.mm === 0;
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `${none ? `No leaf goes at ${name}` : `${capital(name)} reads ${readingWords(whole)}`}: keep that, nothing is turned yet.`,
+    grounds: [
+      "It raises a question, which is answered first.",
+      ...(none ? ["The valve may be held open. Do not run the engine so."] : []),
+    ],
+    button: { label: "Noted: ask", action: { kind: "note", stay: true } },
+  });
+}
+
+/** While all are read as found first: what was read is kept, nothing is turned yet. */
 function noteWords(context: RunContext, now: RunNow, valve: ValveState, tapped: TappedReading): Instruction | null {
-  if (!now.state.surveying || valve.status !== "unread" || tapped.whole === null) return null;
+  if (!now.state.surveying || tapped.whole === null) return null;
   const name = valveName(valve.valve, context.job.valves);
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),

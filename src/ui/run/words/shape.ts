@@ -19,8 +19,8 @@ export type Action =
   | EnterAction
   | { readonly kind: "arrive"; readonly stop: string }
   | { readonly kind: "tap"; readonly key: string; readonly tap: Tap }
-  /** The reading stands as it is, and the valve is set in its turn. */
-  | { readonly kind: "note" }
+  /** The reading stands as it is, and the valve is set in its turn; `stay`: it is still in hand. */
+  | { readonly kind: "note"; readonly stay?: boolean }
   | { readonly kind: "leave" }
   | {
       readonly kind: "set";
