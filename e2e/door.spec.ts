@@ -23,7 +23,9 @@ test("a foreign name for this machine, and a foreign page, get nothing", async (
     (await request.post("/api/calc/lash", { headers: { "content-type": "text/plain" }, data: "{}" })).status(),
   ).toBe(400);
   const home = await request.get("/");
-  expect(home.headers()["content-security-policy"]).toMatch(/script-src 'self' 'nonce-[A-Za-z0-9+/=]+';.*base-uri 'none'.*form-action 'self'/);
+  expect(home.headers()["content-security-policy"]).toMatch(
+    /script-src 'self' 'nonce-[A-Za-z0-9+/=]+';.*base-uri 'none'.*form-action 'self'/,
+  );
   expect((await request.get("/api/health")).headers()["cache-control"]).toContain("no-store");
 });
 
