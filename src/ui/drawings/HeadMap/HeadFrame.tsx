@@ -31,7 +31,8 @@ export function HeadFrame({ file, view, children, over }: Props) {
     <chakra.div ref={box} position="relative" width="full">
       <chakra.div
         ref={setScroller}
-        overflowX="auto"
+        // Until the page works by itself its width is guessed: nothing scrolls then that no key could reach.
+        overflowX={scrolls ? "auto" : "hidden"}
         width="full"
         {...(scrolls ? { tabIndex: 0, role: "region", "aria-label": "Head map, scrolls sideways" } : {})}
       >
