@@ -27,6 +27,7 @@ test("a foreign name for this machine, and a foreign page, get nothing", async (
     /script-src 'self' 'nonce-[A-Za-z0-9+/=]+';.*base-uri 'none'.*form-action 'self'/,
   );
   expect((await request.get("/api/health")).headers()["cache-control"]).toContain("no-store");
+  expect(await (await request.get("/api/ready")).json()).toEqual({ database: true, migrations: true, queue: true });
 });
 
 /** Everything that a text may be and a database can't keep. */
