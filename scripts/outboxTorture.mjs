@@ -7,11 +7,11 @@ import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { CHROMIUM_ARGS, ensureChromium } from "./lib/chromium.mjs";
+import { runCommand } from "./lib/command.mjs";
 import { withFreshApp } from "./lib/freshApp.mjs";
 import { ensurePackages } from "./lib/install.mjs";
-import { stopAll } from "./lib/processes.mjs";
 import { ShopClient, TWIN } from "./lib/shopClient.mjs";
-import { Trouble, requireNode, say, sentence } from "./lib/say.mjs";
+import { Trouble, requireNode, say } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `outbox-${process.pid}`);
@@ -259,14 +259,4 @@ async function main() {
   return withFreshApp({ root: ROOT }, (url) => torture(url, chromium));
 }
 
-/** @param {number} code */
-async function end(code) {
-  await stopAll();
-  rmSync(FOLDER, { recursive: true, force: true });
-  process.exit(code);
-}
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
-main().then(end, (error) => {
-  say(sentence(error));
-  return end(1);
-});
+runCommand(FOLDER, main);

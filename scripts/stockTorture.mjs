@@ -5,17 +5,17 @@
  * parts put back by each job as it took, every order delivered once. Ends with exit code 1 when something does not.
  */
 import { randomUUID } from "node:crypto";
-import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { mkdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import pg from "pg";
 import { prepareDatabase, startApp } from "./lib/app.mjs";
 import { startDevices } from "./lib/devices.mjs";
+import { runCommand } from "./lib/command.mjs";
 import { ensureBuild, ensurePackages } from "./lib/install.mjs";
 import { ensurePostgres, freePort, startCluster } from "./lib/postgres.mjs";
-import { stopAll } from "./lib/processes.mjs";
 import { ShopClient, SHIM_TWIN, arrivedAt, readingOf } from "./lib/shopClient.mjs";
-import { Trouble, requireNode, say, sentence } from "./lib/say.mjs";
+import { Trouble, requireNode, say } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `stock-${process.pid}`);
@@ -303,14 +303,4 @@ function poolOf(connectionString) {
 const total = async (db) =>
   Number((await db.query("select coalesce(sum(change), 0) as n from part_moves")).rows[0].n);
 
-/** @param {number} code */
-async function end(code) {
-  await stopAll();
-  rmSync(FOLDER, { recursive: true, force: true });
-  process.exit(code);
-}
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
-main().then(end, (error) => {
-  say(sentence(error));
-  return end(1);
-});
+runCommand(FOLDER, main);

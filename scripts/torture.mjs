@@ -4,16 +4,16 @@
  * that was answered as kept is there, once, and in order. With two processes the mechanics of a job are at one server
  * each, and mostly one of them is killed. Ends with exit code 1 when an entry is missing.
  */
-import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { mkdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import pg from "pg";
 import { prepareDatabase, startApp } from "./lib/app.mjs";
+import { runCommand } from "./lib/command.mjs";
 import { ensureBuild, ensurePackages } from "./lib/install.mjs";
 import { ensurePostgres, freePort, startCluster } from "./lib/postgres.mjs";
-import { stopAll } from "./lib/processes.mjs";
 import { ShopClient, arrived, reading } from "./lib/shopClient.mjs";
-import { Trouble, requireNode, say, sentence } from "./lib/say.mjs";
+import { Trouble, requireNode, say } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `torture-${process.pid}`);
@@ -156,14 +156,4 @@ async function main() {
   return lost === 0 ? 0 : 1;
 }
 
-/** @param {number} code */
-async function end(code) {
-  await stopAll();
-  rmSync(FOLDER, { recursive: true, force: true });
-  process.exit(code);
-}
-for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
-main().then(end, (error) => {
-  say(sentence(error));
-  return end(1);
-});
+runCommand(FOLDER, main);

@@ -7,6 +7,7 @@ import { planMethod } from "../stops/planMethod";
 import { routeOf } from "../stops/route";
 import type { AnyTask, JobOf } from "./job";
 import type { Entry, KeptEntry, LedgerEntry } from "./ledger/entry";
+import type { LeafMark } from "./ledger/fields";
 import type { Pass } from "./ledger/kinds";
 import type { NextThing } from "./next/next";
 import { jobState, refusal } from "./run";
@@ -47,6 +48,25 @@ export function jobOn<T extends AnyTask>(
 export const jobFor = (file: EngineFile, method?: Method, more: Partial<JobOf<Task>> = {}): JobOf<Task> =>
   jobOn<Task>(file, { kind: "screw", plan: null }, method, more);
 
+/** A leaf as it is written in mm. */
+export const mark = (mm: number, text = `${mm.toFixed(2)} mm`): LeafMark => ({ mm, text });
+
+/** A reading by leaves as found, 0.20 goes and 0.25 does not; its valve, stop and id are said by `more`, and all that is other. */
+export const readBy = (more: object): Entry =>
+  ({
+    supersedes: null,
+    kind: "reading",
+    stop: "A",
+    pass: "as-found",
+    goes: mark(0.2),
+    noGo: mark(0.25),
+    school: "go-no-go",
+    value: null,
+    instrument: null,
+    reason: null,
+    ...more,
+  }) as Entry;
+
 /** An entry as the shop keeps it behind those that it has, from Ada. */
 export const keptAfter = (before: readonly unknown[], entry: Entry, at = "2026-11-25T10:00:00.000Z"): KeptEntry => ({
   ...entry,
@@ -56,6 +76,10 @@ export const keptAfter = (before: readonly unknown[], entry: Entry, at = "2026-1
   at,
   madeAt: at,
 });
+
+/** An entry of any kind at valve 1I and stop A, kept from Ada: only what matters is said. */
+export const keptEntry = (id: string, kind: string, more: object = {}): KeptEntry =>
+  keptAfter([], { id, supersedes: null, kind, valve: "1I", stop: "A", ...more } as unknown as Entry);
 
 /** What is said of an entry after a ledger; null where it may be added. */
 export const refusalAfter = (

@@ -7,7 +7,12 @@ import type { HeavyOutcome } from "./worker";
 
 export type { HeavyAnswer } from "./tasks";
 
-/** @param forWhom the shop, or the address of who belongs to none. @throws Refused, CalcProblem */
+const refused = (not: "too-many" | "too-long"): Refused =>
+  not === "too-many"
+    ? new Refused("So much is being worked out already: wait a moment, then try again.", 429)
+    : new Refused("This takes too long to work out: ask for less at once.", 422);
+
+/** Papers wait for what somebody works on. @param forWhom the shop, or the address of who belongs to none. @throws Refused, CalcProblem */
 export async function heavy<K extends HeavyTask>(
   task: K,
   input: HeavyInput<K>,
@@ -15,7 +20,9 @@ export async function heavy<K extends HeavyTask>(
 ): Promise<HeavyAnswer<K>> {
   if (process.env["NODE_ENV"] !== "production")
     return (await (HEAVY[task] as (input: unknown) => unknown)(input)) as HeavyAnswer<K>;
-  const outcome = (await sharedThreads().run({ task, input }, forWhom)) as HeavyOutcome;
+  const ran = await sharedThreads().run({ task, input }, forWhom, task.endsWith(".pdf") ? 0 : 1);
+  if ("not" in ran) throw refused(ran.not);
+  const outcome = ran.answer as HeavyOutcome;
   if ("problem" in outcome)
     throw new CalcProblem(outcome.problem.message, outcome.problem.path, outcome.problem.kind);
   if ("refused" in outcome) throw new Refused(outcome.refused.message, outcome.refused.status, outcome.refused.path);

@@ -3,7 +3,6 @@ import { availableParallelism } from "node:os";
 import path from "node:path";
 import PQueue from "p-queue";
 import { Piscina } from "piscina";
-import { Refused } from "../http/refused";
 
 export interface ThreadLimits {
   /** At least two, so that one who asks for much leaves one to the others. */
@@ -14,10 +13,13 @@ export interface ThreadLimits {
   readonly waiting: number;
 }
 
-const LIMITS: ThreadLimits = { threads: Math.max(2, availableParallelism()), longestMs: 20_000, waiting: 24 };
+/** Plain values: this may be loaded more than once in a process, and its own errors would be strangers elsewhere. */
+export type ThreadOutcome = { readonly answer: unknown } | { readonly not: "too-many" | "too-long" };
+
+const LIMITS: ThreadLimits = { threads: Math.max(2, availableParallelism()), longestMs: 20_000, waiting: 100 };
 
 /** Of all who ask together: whoever asks under many names holds the others up no longer than that. */
-const MOST_QUEUED = 200;
+const MOST_QUEUED = 400;
 
 /** Behind what answers people. */
 const NICE = 10;
@@ -43,12 +45,14 @@ export class Threads {
     });
   }
 
-  /** @throws Refused when too much waits for this one already, or the work takes too long */
-  async run(work: unknown, forWhom: string): Promise<unknown> {
+  /**
+   * What the module answers, or why it was not asked. Of one who asks, what has the higher priority comes first.
+   * @throws what the module throws
+   */
+  async run(work: unknown, forWhom: string, priority = 0): Promise<ThreadOutcome> {
     const queue = this.queueOf(forWhom);
-    if (queue.size >= this.limits.waiting || this.full)
-      throw new Refused("So much is being worked out already: wait a moment, then try again.", 429);
-    return queue.add(() => this.runOne(work));
+    if (queue.size >= this.limits.waiting || this.full) return { not: "too-many" };
+    return queue.add(() => this.runOne(work), { priority, throwOnTimeout: true });
   }
 
   /** Queues of who asks nothing are not kept. */
@@ -61,13 +65,13 @@ export class Threads {
     return queue;
   }
 
-  private async runOne(work: unknown): Promise<unknown> {
+  private async runOne(work: unknown): Promise<ThreadOutcome> {
     const signal = AbortSignal.timeout(this.limits.longestMs);
     try {
-      return await this.pool.run(work, { signal });
+      return { answer: await this.pool.run(work, { signal }) };
     } catch (error) {
       if (!signal.aborted) throw error;
-      throw new Refused("This takes too long to work out: ask for less at once.", 422);
+      return { not: "too-long" };
     }
   }
 

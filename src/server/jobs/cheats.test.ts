@@ -7,6 +7,7 @@ import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { USUAL_CHECKS } from "@/core/job/closeOut/items";
+import { mark, readBy } from "@/core/job/jobs.testing";
 import { cautionsFor } from "@/core/job/prepare";
 import type { KeptEntry } from "@/core/job/ledger/entry";
 import type { Database } from "@/db/connect";
@@ -39,21 +40,7 @@ let openLedger: KeptEntry[];
 let closedLedger: KeptEntry[];
 
 const fresh = () => ({ id: randomUUID(), supersedes: null });
-const mark = (mm: number, text = `${mm.toFixed(2)} mm`) => ({ mm, text });
-const reading = (more: object = {}) => ({
-  ...fresh(),
-  kind: "reading",
-  valve: at.other,
-  stop: at.stop,
-  pass: "as-found",
-  goes: mark(0.2),
-  noGo: mark(0.25),
-  school: "go-no-go",
-  value: null,
-  instrument: null,
-  reason: null,
-  ...more,
-});
+const reading = (more: object = {}) => readBy({ id: randomUUID(), valve: at.other, stop: at.stop, ...more });
 const send = (who: Actor, job: string, ...entries: object[]) => record(db, who, job, recordInput.parse({ entries }));
 
 beforeAll(async () => {

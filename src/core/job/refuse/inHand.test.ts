@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { FeelerSet } from "../../shop/feelerSet";
+import { readBy } from "../jobs.testing";
 import type { Entry } from "../ledger/entry";
 import { inHandRefusal, saysItsFigure, wordsRefusal } from "./inHand";
 
@@ -13,21 +14,7 @@ const OWN = set("Metric set", "metric", [0.1, 0.2, 0.25]);
 const INCH = set("Inch set", "inch", [0.2032, 0.254]);
 const mark = (mm: number, text = `${mm} mm`) => ({ mm, text });
 const reading = (more: object = {}): Entry =>
-  ({
-    id: "r",
-    supersedes: null,
-    kind: "reading",
-    valve: "1I",
-    stop: "A",
-    pass: "as-found",
-    goes: mark(0.2),
-    noGo: mark(0.25),
-    school: "go-no-go",
-    value: null,
-    instrument: null,
-    reason: null,
-    ...more,
-  }) as Entry;
+  readBy({ id: "r", valve: "1I", goes: mark(0.2), noGo: mark(0.25), ...more });
 
 describe("the words of a leaf", () => {
   it.each([

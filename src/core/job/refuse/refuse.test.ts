@@ -1,7 +1,7 @@
 /** What the ledger refuses, sentence by sentence, on a plain job with screws, a bridge and a girdle. */
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../../engine/testEngines";
-import { jobFor, keptAfter, refusalAfter } from "../jobs.testing";
+import { jobFor, keptAfter, mark, readBy, refusalAfter } from "../jobs.testing";
 import type { Entry, KeptEntry } from "../ledger/entry";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM });
@@ -10,23 +10,10 @@ const JOB = jobFor(FILE, "firing-order", {
   tightenedLater: [{ name: "girdle", valves: ["1I", "1E"] }],
 });
 let made = 0;
-const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
 const entry = (kind: string, more: object = {}): Entry =>
   ({ id: `f${++made}`, supersedes: null, kind, ...more }) as never;
 const arrived = (stop = "A") => entry("arrived", { stop });
-const reading = (valve: string, more: object = {}) =>
-  entry("reading", {
-    valve,
-    stop: "A",
-    pass: "as-found",
-    goes: mark(0.2),
-    noGo: mark(0.25),
-    school: "go-no-go",
-    value: null,
-    instrument: null,
-    reason: null,
-    ...more,
-  });
+const reading = (valve: string, more: object = {}) => readBy({ id: `f${++made}`, valve, ...more });
 const set = (valve: string, more: object = {}) =>
   entry("set", { valve, stop: "A", turns: 0.1, aimMm: null, locked: true, ...more });
 const left = (valve: string, of: Entry, reason: string | null = null) =>

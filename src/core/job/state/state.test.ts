@@ -1,7 +1,7 @@
 /** The fold, piece by piece: passes, margins, following a growing ledger, and what comes before what. */
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../../engine/testEngines";
-import { jobFor, keptAfter } from "../jobs.testing";
+import { jobFor, keptAfter, mark, readBy } from "../jobs.testing";
 import type { Entry, KeptEntry, LedgerEntry, LedgerValveEntry } from "../ledger/entry";
 import { jobState, rulesOf } from "../run";
 import { follow } from "./follow";
@@ -12,21 +12,10 @@ import { asLeft } from "./state";
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM });
 const JOB = jobFor(FILE, "firing-order", { tightenedLater: [{ name: "girdle", valves: ["1I"] }] });
 let made = 0;
-const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
 const entry = (kind: string, more: object = {}): Entry =>
   ({ id: `s${++made}`, supersedes: null, kind, ...more }) as never;
 const reading = (valve = "1I", pass = "as-found", lo = 0.2) =>
-  entry("reading", {
-    valve,
-    stop: "A",
-    pass,
-    goes: mark(lo),
-    noGo: mark(lo + 0.05),
-    school: "go-no-go",
-    value: null,
-    instrument: null,
-    reason: null,
-  });
+  readBy({ id: `s${++made}`, valve, pass, goes: mark(lo), noGo: mark(lo + 0.05) });
 const set = (locked = true, valve = "1I") => entry("set", { valve, stop: "A", turns: 0.1, aimMm: null, locked });
 const left = (of: Entry, valve = "1I") => entry("left", { valve, reading: of.id, reason: null });
 const bridged = (turned: boolean, valve = "1I") => entry("bridged", { valve, stop: "A", turned });

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { AdjusterEntry, EngineFile } from "@/core/engine/engineFile";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import type { JobOf } from "@/core/job/job";
-import { jobOn } from "@/core/job/jobs.testing";
+import { jobOn, mark, readBy } from "@/core/job/jobs.testing";
 import type { Entry } from "@/core/job/ledger/entry";
 import { planTask } from "@/core/job/prepare";
 import { passAfter } from "@/core/job/state/pass";
@@ -52,20 +52,6 @@ function toldOf(
   const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
   return told(context, nowOf(context, [ARRIVED], { learning }), { taps, tapped });
 }
-const readingEntry = (more: object): Entry =>
-  ({
-    id: "r",
-    supersedes: null,
-    kind: "reading",
-    valve: "1I",
-    stop: "A",
-    pass: "as-found",
-    school: "go-no-go",
-    value: null,
-    instrument: null,
-    reason: null,
-    ...more,
-  }) as Entry;
 const LOOSE: Taps = { 4: "goes", 5: "no" };
 const TIGHT: Taps = { 0: "goes", 1: "no" };
 
@@ -138,7 +124,7 @@ describe("instruct, for a reading out of its band", () => {
     const none = toldOf(undefined, { none: "goes" });
     expect(none.title).toBe("No leaf goes at 1 intake: keep that, nothing is turned yet.");
     expect(none.grounds.join(" ")).toMatch(/held open/);
-    const kept = readingEntry({ goes: { mm: 0, text: "no leaf" }, noGo: { mm: 0.1, text: "0.10 mm" } });
+    const kept = readBy({ id: "r", valve: "1I", goes: mark(0, "no leaf"), noGo: mark(0.1) });
     const answered: Entry = { id: "q", supersedes: null, kind: "answered", question: "zero:r", reason: "looked at" };
     const context = contextFor(undefined);
     expect(told(context, nowOf(context, [ARRIVED, kept, answered])).grounds.join(" ")).toMatch(

@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { engineFile } from "../../../engine/testEngines";
 import { tooThickMm } from "../../../shims/tries";
+import { keptEntry } from "../../jobs.testing";
 import type { KeptEntry, LedgerValveEntry, ReadingEntry } from "../../ledger/entry";
 import { closerBiases, learnedBiasMm } from "./closerBias";
 import { type OpenerCloserPlan as Plan, lastOpenerClosers, planOpenerCloser } from "./plan";
@@ -10,20 +11,7 @@ import { loadedGapRefusal } from "./refuse";
 
 const PLAN: Plan = { closerAimMm: 0, closerHighMm: 0.02, fittedMm: {} };
 let made = 0;
-const entry = (kind: string, more: object = {}): KeptEntry =>
-  ({
-    id: `o${++made}`,
-    supersedes: null,
-    kind,
-    valve: "1I",
-    stop: "A",
-    seq: made,
-    personId: "ada",
-    personName: "Ada",
-    at: "2026-11-25T10:00:00Z",
-    madeAt: "2026-11-25T10:00:00Z",
-    ...more,
-  }) as never;
+const entry = (kind: string, more: object = {}) => keptEntry(`o${++made}`, kind, more);
 const mark = (mm: number) => ({ mm, text: `${mm.toFixed(3)} mm` });
 const gap = (mm: number) => ({ goes: mark(mm - 0.005), noGo: mark(mm + 0.005) });
 const read = (mm: number, more: object = {}) =>

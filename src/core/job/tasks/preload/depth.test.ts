@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { engineFile } from "../../../engine/testEngines";
 import type { EngineFile } from "../../../engine/engineFile";
 import type { GrowthSource } from "../../../heat/growthSources";
+import { keptEntry } from "../../jobs.testing";
 import type { KeptEntry, LedgerValveEntry } from "../../ledger/entry";
 import type { ValveState } from "../../state/state";
 import { type PreloadPlan, fileTurns, lifterRoles, planPreload, preloadSpec } from "./plan";
@@ -105,19 +106,7 @@ describe("how preload is planned", () => {
 
 let made = 0;
 const entry = (kind: string, more: object = {}): LedgerValveEntry =>
-  ({
-    id: `d${++made}`,
-    supersedes: null,
-    kind,
-    valve: "1I",
-    stop: "A",
-    seq: made,
-    personId: "ada",
-    personName: "Ada",
-    at: "2026-11-25T10:00:00Z",
-    madeAt: "2026-11-25T10:00:00Z",
-    ...more,
-  }) as never;
+  keptEntry(`d${++made}`, kind, more) as LedgerValveEntry;
 const zeroed = (more: object = {}) =>
   entry("zeroed", { school: "up-down", foundTurns: null, apartTurns: null, reason: null, ...more });
 const turn = (turns: number | null, locked = true) => entry("set", { turns, aimMm: null, locked });
