@@ -131,6 +131,16 @@ describe("instruct, for a reading out of its band", () => {
       /held open.*burnt valve/,
     );
   });
+  it("tells no turn of a valve that was read while others are still to be read as found", () => {
+    const context = contextFor(undefined, {}, { survey: true });
+    const wide = readBy({ id: "r", valve: "1I", goes: mark(0.3), noGo: mark(0.35) });
+    const noted = told(context, nowOf(context, [ARRIVED, wide], { chosen: "1I" }));
+    expect(noted).toMatchObject({
+      title: "1 intake is noted: it is set once all are read.",
+      button: null,
+      choices: [{ action: { kind: "back" } }],
+    });
+  });
   it("tells no turn while a reading raises a question, which is asked first", () => {
     const far = toldOf(undefined, { 0: "goes", 1: "no" }, {}, { wanted: false });
     expect(far.title).toBe("Open it by 0.08 mm, and lock.");

@@ -7,7 +7,7 @@ import type { AtValve, RunContext, RunNow } from "../model";
 import type { Reading } from "../session/taps";
 import { bridgeWords } from "./bridgeWords";
 import { answerWords, checkWords, closeWords, closedWords, tightenWords, turnOverWords } from "./closeWords";
-import { doubtWords, readWords } from "./readWords";
+import { doubtWords, notedWords, readWords } from "./readWords";
 import { lockWords, setWords } from "./setWords";
 import { type Answer, type Instruction, instruction } from "./shape";
 
@@ -41,6 +41,7 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "lock":
       return (room.lockWords ?? lockWords)(context, now, next.valve);
     case "set":
+      if (now.state.surveying) return notedWords(context, now, next.valve);
       return room.setWords?.(context, now, next.valve, at) ?? setWords(context, now, next.valve, null);
     case "read":
       return reading === null

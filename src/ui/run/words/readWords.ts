@@ -226,7 +226,7 @@ function askedFirstWords(
       "It raises a question, which is answered first.",
       ...(none ? ["The valve may be held open. Do not run the engine so."] : []),
     ],
-    button: { label: "Noted: ask", action: { kind: "note", stay: true } },
+    button: { label: "Noted: ask", action: { kind: "note", stay: !now.state.surveying } },
   });
 }
 
@@ -241,6 +241,18 @@ function noteWords(context: RunContext, now: RunNow, valve: ValveState, tapped: 
       `${readingWords(tapped.whole)}, band ${bandOf(context, valve)}. All valves are read as found before any is turned.`,
     ],
     button: { label: "Noted, go on", action: { kind: "note" } },
+  });
+}
+
+/** Touched again while others are not read yet: it waits. */
+export function notedWords(context: RunContext, now: RunNow, valve: ValveState): Instruction {
+  const name = capital(valveName(valve.valve, context.job.valves));
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `${name} is noted: it is set once all are read.`,
+    grounds:
+      valve.last === null ? [] : [`It was read as ${readingWords(valve.last)}, band ${bandOf(context, valve)}.`],
+    choices: [{ label: "Back to what is due", action: { kind: "back" } }],
   });
 }
 
