@@ -3,6 +3,7 @@ import path from "node:path";
 import { prepareDatabase, startApp } from "./app.mjs";
 import { startDevices } from "./devices.mjs";
 import { ensureBuild } from "./install.mjs";
+import { atEnd } from "./processes.mjs";
 import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
 
 /**
@@ -16,6 +17,7 @@ export async function withFreshApp({ root, durable = true, env = {} }, work) {
   await ensureBuild(root);
   const folder = path.join(root, ".data", `fresh-${process.pid}`);
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable });
+  const forget = atEnd(() => cluster.discard());
   try {
     await prepareDatabase(root, cluster.url);
     const devices = await startDevices(root);
@@ -32,6 +34,7 @@ export async function withFreshApp({ root, durable = true, env = {} }, work) {
       await devices.stop();
     }
   } finally {
+    forget();
     await cluster.discard();
   }
 }

@@ -1,4 +1,5 @@
 /** The commands' own promises: sentences instead of stack traces, nothing half made, nothing left behind. */
+import { spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -104,6 +105,28 @@ describe("the private cluster", () => {
       else await outcome.discard();
       expect(existsSync(folder)).toBe(false);
       expect(serversOf(folder)).toEqual([]);
+    }
+  }, 60_000);
+  it("ends with the command that started it, whenever that is broken off", async () => {
+    const lib = (name: string) => JSON.stringify(path.join(ROOT, "scripts/lib", name));
+    const script = path.join(WORK, "breaks-off.mjs");
+    writeFileSync(
+      script,
+      `import { runCommand } from ${lib("command.mjs")};
+       import { ensurePostgres, startCluster } from ${lib("postgres.mjs")};
+       const folder = process.argv[2];
+       runCommand(folder, async () => {
+         await startCluster({ bin: await ensurePostgres(), folder, durable: false });
+         return new Promise((done) => setTimeout(() => done(0), 60_000));
+       });`,
+    );
+    for (const afterMs of [300, 1200, 2400, 5000]) {
+      const folder = path.join(WORK, `broken-off-${afterMs}`);
+      const child = spawn(process.execPath, [script, folder], { stdio: "ignore" });
+      setTimeout(() => child.kill("SIGTERM"), afterMs);
+      await new Promise((done) => child.once("exit", done));
+      expect(serversOf(folder)).toEqual([]);
+      expect(existsSync(folder)).toBe(false);
     }
   }, 60_000);
   it("refuses a folder that is something else", async () => {

@@ -18,7 +18,7 @@ import {
 import { createServer } from "node:net";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
-import { must, run } from "./processes.mjs";
+import { atEnd, must, run } from "./processes.mjs";
 import { Trouble, say } from "./say.mjs";
 
 const ROOT = "/usr/lib/postgresql";
@@ -102,8 +102,21 @@ export async function startCluster({ bin, folder, durable = true, signal }) {
   signal?.throwIfAborted();
   const home = await clusterHome(folder);
   const data = path.join(home, "data");
+  const lock = path.join(data, "postmaster.pid");
+  let starting = false;
+  // The server is no child of this process: it ends with it all the same.
+  const forget = atEnd(async () => {
+    // One that was just told to start says a moment later that it runs.
+    for (let tries = 0; starting && !existsSync(lock) && tries < 20; tries++) await wait(50);
+    if (existsSync(lock)) await stopCluster(bin, data);
+  });
+  const stop = async () => {
+    forget();
+    await stopCluster(bin, data);
+  };
   const discard = async () => {
-    if (existsSync(path.join(data, "postmaster.pid"))) await stopCluster(bin, data);
+    if (existsSync(lock)) await stop();
+    forget();
     rmSync(home, { recursive: true, force: true });
   };
   try {
@@ -112,9 +125,11 @@ export async function startCluster({ bin, folder, durable = true, signal }) {
     if (!existsSync(path.join(data, "PG_VERSION"))) await makeCluster(bin, home);
     await endLeftover(bin, data);
     signal?.throwIfAborted();
+    starting = true;
     const url = await startServer(bin, home, durable);
+    starting = false;
     signal?.throwIfAborted();
-    return { url, dataFolder: data, stop: () => stopCluster(bin, data), discard };
+    return { url, dataFolder: data, stop, discard };
   } catch (error) {
     if (signal?.aborted === true) await discard();
     throw error;

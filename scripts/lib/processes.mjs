@@ -81,7 +81,18 @@ export async function stop(child) {
   await child;
 }
 
-/** Ends all children that still run. */
+/** @type {Set<() => Promise<unknown>>} */
+const ends = new Set();
+
+/** Does this too when all is ended: for what is no child of this process. Gives how to leave it out again. @param {() => Promise<unknown>} work */
+export function atEnd(work) {
+  ends.add(work);
+  return () => void ends.delete(work);
+}
+
+/** Ends all children that still run, and all that was begun beside them, the latest first. */
 export async function stopAll() {
   await Promise.all([...running].map(stop));
+  for (const work of [...ends].reverse()) await work().catch(() => undefined);
+  ends.clear();
 }
