@@ -226,7 +226,8 @@ async function torture(url, chromium) {
     say(
       `${round} of ${rounds}: ${made.size} made, ${ledger.length} in the ledger, ${seen.size} in sight as not taken, ${gone.length} lost, ${foreign.length} under another name or from nowhere`,
     );
-    rmSync(FOLDER, { recursive: true, force: true });
+    // A browser that was told to close may still write for a moment.
+    rmSync(FOLDER, { recursive: true, force: true, maxRetries: 30, retryDelay: 100 });
   }
   say(
     `${rounds} rounds on ${devices} devices: ${entries} entries kept, ${refused} in sight as not taken, ${lost} lost, ${wrong} wrong (seed ${seed})`,
