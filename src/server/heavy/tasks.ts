@@ -1,15 +1,11 @@
 /**
- * What can take longer than the thread that answers everybody may be held: plans, the exact assignment of parts, papers.
+ * What can take longer than the thread that answers everybody may be held: plans, papers, files of parts.
  * Plain values in, plain values out, so that each can be worked out in a thread of its own.
  */
 import { format } from "date-fns";
 import { calculateText } from "@/core/calc/operations";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { type Job, jobAs, jobState } from "@/core/job/run";
 import type { Sheet } from "@/core/job/sheet/format";
-import { type Out, type ShimSources, type ShimWish, planShimJob } from "@/core/job/tasks/shims/problem";
-import { type WeekChoice, type WeekJob, planWeek } from "@/core/job/tasks/shims/week";
-import type { LedgerEntry } from "@/core/job/ledger/entry";
 import { specUnit } from "@/core/job/words/specs";
 import { PlanCard } from "@/print/PlanCard";
 import { type DrawnHead, SheetDocument } from "@/print/SheetDocument";
@@ -27,37 +23,17 @@ export interface SheetPrint {
   readonly paper: Paper;
 }
 
-export interface ShimJobQuestion {
-  readonly job: Job;
-  readonly entries: readonly LedgerEntry[];
-  readonly out: Out;
-  readonly sources: ShimSources;
-  readonly wish: ShimWish;
-}
-
 export interface PlanQuestion {
   readonly file: EngineFile;
   /** What the address says of method, margin and pulley. */
   readonly query: Readonly<Record<string, string | undefined>>;
 }
 
-interface WeekQuestion {
-  readonly jobs: readonly WeekJob[];
-  readonly sources: ShimSources;
-  readonly choice: WeekChoice;
-}
-
 export const HEAVY = {
   calc: ({ operation, text }: { readonly operation: string; readonly text: string }) =>
     calculateText(operation, text),
   route: layRoute,
-  shims: ({ job, entries, out, sources, wish }: ShimJobQuestion) => {
-    const shims = jobAs(job, "shims");
-    if (shims === null) throw new RangeError("shims: no part sets the gap of this job");
-    return planShimJob(shims, jobState(job, entries), out, sources, wish);
-  },
   "parts.csv": readPartsCsv,
-  week: ({ jobs, sources, choice }: WeekQuestion) => planWeek(jobs, sources, choice),
   tape: ({ file, query }: PlanQuestion) => tapeOf(file, query),
   "tape.pdf": async ({ file, query }: PlanQuestion) => pdfOf(TapeDocument(tapeOf(file, query))),
   "card.pdf": async ({ file, query }: PlanQuestion) => pdfOf(PlanCard(cardOf(file, query))),

@@ -1,8 +1,8 @@
 /** The parts of a shim job: worked out once more here, and carried out; all of it, or nothing. */
 import { z } from "zod";
 import { OUT_KINDS, type PartOut } from "@/core/job/tasks/shims/partsOut";
-import { jobAs } from "@/core/job/run";
-import { SHIM_SCOPES, outOf } from "@/core/job/tasks/shims/problem";
+import { jobAs, jobState } from "@/core/job/run";
+import { SHIM_SCOPES, outOf, planShimJob } from "@/core/job/tasks/shims/problem";
 import { AIMS } from "@/core/shims/oneValve";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
@@ -10,7 +10,6 @@ import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { fitShims } from "./fitShims";
-import { heavy } from "../heavy/heavy";
 import { idInput, isId } from "../http/id";
 import { refusedMove } from "./parts";
 import { listParts } from "./stock";
@@ -69,16 +68,13 @@ export async function takeShims(
   await once(db, actor, { what: "shims", id: input.id, input: { jobId, ...input } }, async (tx) => {
     await holdJob(tx, jobId);
     const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
-    const plan = await heavy(
-      "shims",
-      {
-        job,
-        entries: held.kept,
-        out: outOf(came),
-        sources: { stock: await listParts(tx, actor.shopId), catalogue: null },
-        wish: { scope: input.scope, aim: input.aim, near: input.near, stay: input.stay, buying: false },
-      },
-      actor.shopId,
+    // Right here: nobody waits for a thread while others wait for this job.
+    const plan = planShimJob(
+      job,
+      jobState(job, held.kept),
+      outOf(came),
+      { stock: await listParts(tx, actor.shopId), catalogue: null },
+      { ...input, buying: false },
     );
     await fitShims(tx, actor, held, input.id, plan, came, input.agreed, at);
   }).catch((error: unknown) => {

@@ -1,7 +1,7 @@
 /** A week's jobs on one stock: worked out together, and carried out together or not at all. */
 import { z } from "zod";
 import { isOpen } from "@/core/parts/order";
-import type { WeekPageData } from "@/core/job/tasks/shims/week";
+import { type WeekJob, type WeekPageData, planWeek } from "@/core/job/tasks/shims/week";
 import { jobAs, jobState } from "@/core/job/run";
 import { outOfBand } from "@/core/job/tasks/shims";
 import { outOf } from "@/core/job/tasks/shims/problem";
@@ -13,7 +13,6 @@ import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { listEngines } from "../engines/engines";
 import { fitShims } from "./fitShims";
-import { heavy } from "../heavy/heavy";
 import { idInput } from "../http/id";
 import { listOrders } from "./orders";
 import { refusedMove } from "./parts";
@@ -91,14 +90,10 @@ export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof
     const asked = input.jobs.flatMap((j) =>
       held.filter((h) => h.id === j.id).map((h) => ({ ...h, agreed: j.agreed })),
     );
-    const week = await heavy(
-      "week",
-      {
-        jobs: held.map((h) => ({ id: h.id, engine: h.engine, job: h.job, entries: h.kept, out: outOf(h.came) })),
-        sources: { stock: await listParts(tx, actor.shopId), catalogue: null },
-        choice: { aim: input.aim, near: input.near, stay: input.stay, buying: false },
-      },
-      actor.shopId,
+    const week = planWeek(
+      held.map((h): WeekJob => ({ ...h, entries: h.kept, out: outOf(h.came) })),
+      { stock: await listParts(tx, actor.shopId), catalogue: null },
+      { ...input, buying: false },
     );
     for (const h of asked) {
       const share = week.shares.find((s) => s.id === h.id);
