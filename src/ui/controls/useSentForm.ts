@@ -1,9 +1,10 @@
 "use client";
 
 import { useState } from "react";
-import { type DefaultValues, type FieldValues, useForm } from "react-hook-form";
+import type { DefaultValues, FieldValues } from "react-hook-form";
 import { type Sent, type Trouble, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
+import { useTypedForm } from "./useTypedForm";
 
 interface Sending<F extends FieldValues, T> {
   readonly defaultValues: DefaultValues<F>;
@@ -14,7 +15,7 @@ interface Sending<F extends FieldValues, T> {
 
 /** A form that is sent to the shop. What is refused is said at its field, and nothing that was typed is lost. */
 export function useSentForm<F extends FieldValues, T = unknown>({ defaultValues, send, onDone }: Sending<F, T>) {
-  const { handleSubmit, formState, ...form } = useForm<F>({ defaultValues });
+  const { handleSubmit, formState, ...form } = useTypedForm<F>({ defaultValues });
   const commands = useCommandIds();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const submit = handleSubmit(async (values) => {

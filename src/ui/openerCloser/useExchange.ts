@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
+import { useWatch } from "react-hook-form";
 import type { LeafMark } from "@/core/job/ledger/fields";
 import { OPENER_CLOSER_PARTS, type OpenerCloserPart } from "@/core/job/ledger/kinds";
 import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
@@ -10,6 +10,7 @@ import { jobState } from "@/core/job/run";
 import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OrderLine } from "@/core/parts/order";
+import { useTypedForm } from "../controls/useTypedForm";
 import { type Trouble, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import type { Chosen } from "./GoesIn";
@@ -37,7 +38,7 @@ export function useExchange(given: OpenerCloserPageData) {
   const router = useRouter();
   const commands = useCommandIds();
   const state = useMemo(() => jobState(job, entries), [job, entries]);
-  const form = useForm<ExchangeForm>({
+  const form = useTypedForm<ExchangeForm>({
     defaultValues: {
       micrometerId: micrometers[0]?.id ?? "",
       out: { opener: "", closer: "" },

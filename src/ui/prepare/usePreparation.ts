@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { type UseFormReturn, useForm, useWatch } from "react-hook-form";
+import { type UseFormReturn, useWatch } from "react-hook-form";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
 import {
@@ -27,6 +27,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import type { StopSettings } from "@/core/stops/settings";
+import { useTypedForm } from "../controls/useTypedForm";
 import { useBegin } from "./useBegin";
 
 export interface PrepareGiven {
@@ -70,7 +71,7 @@ export interface PrepareForm {
 /** A preparation: its form, what follows from it, and how it is begun. */
 export function usePreparation(given: PrepareGiven) {
   const { engineId, file: kept, sets, person, wanted, measured } = given;
-  const form: UseFormReturn<PrepareForm> = useForm<PrepareForm>({
+  const form: UseFormReturn<PrepareForm> = useTypedForm<PrepareForm>({
     defaultValues: {
       purpose: "routine",
       note: "",
