@@ -80,6 +80,56 @@ test("skips a cylinder: what is missing is listed by name, and the run goes back
   expect(said.some((t) => t.includes("Read 2 intake"))).toBe(true);
 });
 
+test.describe("with buttons that rest after a change", () => {
+  test.use({ restMs: 500 });
+
+  test("a finger that taps twice confirms the crank once, and reads nothing", async ({ page }) => {
+    await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test twice" }), { method: "Firing order" });
+    const box = await mainButton(page).boundingBox();
+    const [x, y] = [(box?.x ?? 0) + 60, (box?.y ?? 0) + 20];
+    await page.mouse.click(x, y);
+    await page.waitForTimeout(120);
+    await page.mouse.click(x, y);
+    await expect(nextTitle(page)).toContainText("Read 1 intake");
+    await expect(mainButton(page)).toHaveAttribute("aria-disabled", "true");
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("u");
+    await expect(mainButton(page)).toHaveAttribute("aria-disabled", "false");
+    await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
+    await expect(nextTitle(page)).toContainText("Read 1 intake");
+  });
+
+  test("Enter on a valve of the head map takes it in hand, and says yes to nothing", async ({ page }) => {
+    await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test map" }), { method: "Firing order" });
+    await mainButton(page).click();
+    await expect(nextTitle(page)).toContainText("Read 1 intake");
+    await page.locator('[data-valve="1E"]').focus();
+    for (let i = 0; i < 3; i++) {
+      await page.keyboard.press("Enter");
+      await page.waitForTimeout(700);
+    }
+    await expect(nextTitle(page)).toContainText("Read 1 exhaust");
+    await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
+  });
+});
+
+test("back clears the leaf tapped last, then takes back a step, which can be brought back", async ({ page }) => {
+  await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test back" }), { method: "Firing order" });
+  const truth = { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 };
+  await workByKeys(page, truth, { until: ({ title }) => title.includes("Read 1 exhaust") });
+  await page.keyboard.press("g");
+  await expect(page.locator('[data-tap="goes"]')).toHaveCount(1);
+  await page.keyboard.press("u");
+  await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
+  await expect(nextTitle(page)).toContainText("Read 1 exhaust");
+  await page.keyboard.press("u");
+  await expect(page.getByText(/^Taken back: 1I read as found, 0\.20–0\.25 mm; 1I left\./)).toBeVisible();
+  await expect(nextTitle(page)).toHaveText("1 intake is in its band: leave it.");
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await expect(nextTitle(page)).toContainText("Read 1 exhaust");
+  await expect(page.getByText(/^Taken back/)).toHaveCount(0);
+});
+
 test.describe("before the job", () => {
   test.use({ allow: [/422/] });
   test("reads hot as cold: a warm figure is questioned before the job, and all valves alike off in it", async ({

@@ -4,6 +4,8 @@ import { type Page, test as base, expect } from "@playwright/test";
 export { expect };
 
 interface Given {
+  /** How long button and keys rest after a change; none where a test has nothing to say about that: it waits for what it sees. */
+  restMs: number | null;
   /** Messages that this test provokes on purpose. */
   allow: RegExp[];
   page: Page;
@@ -11,13 +13,19 @@ interface Given {
 
 export const test = base.extend<Given>({
   allow: [[], { option: true }],
-  page: async ({ page, allow }, runTest) => {
+  restMs: [0, { option: true }],
+  page: async ({ page, allow, restMs }, runTest) => {
     const complaints: string[] = [];
+    if (restMs !== null) await restFor(page, restMs);
     watch(page, complaints);
     await runTest(page);
     expect(complaints.filter((c) => !allow.some((a) => a.test(c)))).toEqual([]);
   },
 });
+
+/** How long button and keys of this page rest after a change. */
+export const restFor = (page: Page, ms: number) =>
+  page.addInitScript((rest) => window.localStorage.setItem("fulcrata-rest-ms", String(rest)), ms);
 
 /** Collects what a page must never do. */
 export function watch(page: Page, complaints: string[]): void {

@@ -1,7 +1,7 @@
 /** What waits on a device, and what was not taken: never another's, never out of sight. */
 import type { Page } from "@playwright/test";
 import { CALDER } from "../src/demo/engines";
-import { addEngine, allKept, atWork, beginJob, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
+import { addEngine, allKept, atWork, beginJob, expect, leaf, mainButton, nextTitle, restFor, test } from "./fixtures";
 
 test.use({ allow: [/ERR_FAILED|409|422/] });
 
@@ -68,6 +68,7 @@ test("what came too late stays in sight, on every page and device, until somebod
   await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("2 not kept yet");
   const context = await browser.newContext({ baseURL: new URL("/", page.url()).toString() });
   const other = await context.newPage();
+  await restFor(other, 0);
   await atWork(other, "Tamsin Oake");
   await other.goto(path);
   await expect(other.locator("[data-blade]").first()).toBeVisible({ timeout: 8000 });

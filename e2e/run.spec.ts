@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, test, watch } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, restFor, test, watch } from "./fixtures";
 
 const title = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 const main = (page: Page) => page.locator("[data-main]");
@@ -102,6 +102,7 @@ test("taps and entries outlive a reload, and another device goes on at the same 
   await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
   const elsewhere = await browser.newContext();
   const other = await elsewhere.newPage();
+  await restFor(other, 0);
   const complaints: string[] = [];
   watch(other, complaints);
   await other.goto(new URL("/", page.url()).toString());

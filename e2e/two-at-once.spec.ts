@@ -1,6 +1,18 @@
 /** Two people, two browsers, one job. */
 import type { Browser, Page } from "@playwright/test";
-import { addEngine, allKept, atWork, beginJob, expect, leaf, mainButton, nextTitle, test, watch } from "./fixtures";
+import {
+  addEngine,
+  allKept,
+  atWork,
+  beginJob,
+  expect,
+  leaf,
+  mainButton,
+  nextTitle,
+  restFor,
+  test,
+  watch,
+} from "./fixtures";
 
 const CYLINDERS = Array.from({ length: 12 }, (_, i) => String(i + 1));
 const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };
@@ -41,9 +53,16 @@ async function second(browser: Browser, page: Page, path: string): Promise<Page>
   const base = new URL("/", page.url()).toString();
   const context = await browser.newContext({ baseURL: base });
   const other = await context.newPage();
+  await restFor(other, 0);
   await atWork(other, "Tamsin Oake");
   await other.goto(path);
   return other;
+}
+
+/** Whoever comes to a job says first where the crank is, where that is asked. */
+async function mainOrConfirm(page: Page): Promise<void> {
+  await expect(nextTitle(page)).toBeVisible();
+  if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank")) await mainButton(page).click();
 }
 
 const ledgerOf = async (page: Page, path: string): Promise<Kept[]> =>
@@ -139,6 +158,27 @@ test.describe("on one valve", () => {
     const answer = await other.request.post(`/api${path}/entries`, { data: { entries: [late] } });
     expect(answer.status()).toBe(409);
     expect(await answer.text()).toContain("1Ia was worked on meanwhile, on another device");
+    await other.context().close();
+  });
+
+  test("what another did is taken back only after it was asked about by name", async ({ page, browser }) => {
+    await atWork(page);
+    const path = await beginJob(page, await addEngine(page, TWELVE), { method: "Two stops" });
+    await mainButton(page).click();
+    await doValve(page, "1Ia");
+    await allKept(page);
+    const other = await second(browser, page, path);
+    await mainOrConfirm(other);
+    await other.getByRole("button", { name: /^Undo/ }).click();
+    await expect(nextTitle(other)).toHaveText("That takes back what Jory Penhale did. Sure?");
+    await other.getByRole("button", { name: "Leave it as it is" }).click();
+    await expect(nextTitle(other)).not.toContainText("takes back");
+    expect((await ledgerOf(page, path)).filter((e) => e.kind === "withdrawn")).toHaveLength(0);
+    await other.getByRole("button", { name: /^Undo/ }).click();
+    await other.getByRole("button", { name: "Take it back" }).click();
+    await expect(other.getByText(/^Taken back: 1Ia read as found/)).toBeVisible();
+    await allKept(other);
+    expect((await ledgerOf(page, path)).filter((e) => e.kind === "withdrawn")).toHaveLength(2);
     await other.context().close();
   });
 });

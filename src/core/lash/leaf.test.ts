@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { judgeInterval } from "./judge";
-import { adviseLeaf, stacksOf, type Stack } from "./leaf";
+import { adviseLeaf, leafInDoubt, stacksOf, triesFor, type Stack } from "./leaf";
 import type { LashSpec } from "./spec";
 import { between } from "../units/between.testing";
 
@@ -107,5 +107,38 @@ describe("adviseLeaf", () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe("leafInDoubt", () => {
+  /** The tries until the end is known, when the lash lies just beyond `goes` of the leaves. */
+  function tries(count: number, goes: number, budget: number): number {
+    let [from, to, tried] = [0, count, 0];
+    while (to > from) {
+      const at = from + leafInDoubt(to - from, budget - tried);
+      tried += 1;
+      if (at < goes) from = at + 1;
+      else to = at;
+    }
+    expect(from).toBe(goes);
+    return tried;
+  }
+
+  it("finds the end within the halves of the leaves in doubt and one try more, and what is just out at once", () => {
+    for (let count = 1; count <= 60; count++) {
+      for (let goes = 0; goes <= count; goes++)
+        expect(tries(count, goes, triesFor(count)), `${goes} of ${count}`).toBeLessThanOrEqual(
+          Math.ceil(Math.log2(count)) + 1,
+        );
+      expect(tries(count, 0, triesFor(count))).toBe(1);
+    }
+  });
+
+  it("halves where no try is to spare", () => {
+    expect([7, 8, 15].map((n) => leafInDoubt(n, 0))).toEqual([3, 0, 7]);
+    for (let goes = 0; goes <= 15; goes++) expect(tries(15, goes, 0)).toBe(4);
+    expect([1, 2, 12, 13].map(triesFor)).toEqual([1, 2, 5, 5]);
+    expect(triesFor(0)).toBe(0);
+    expect(() => leafInDoubt(0, 3)).toThrow(RangeError);
   });
 });

@@ -109,3 +109,18 @@ function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number, unit
     ? `This set has nothing ${there}, not even stacked.`
     : `What this set has ${there} can't tell whether the lash is in its band.`;
 }
+
+/**
+ * Which of `count` leaves in doubt to try next, counted from the end that is known; the lash lies beside any of them or
+ * between two. The nearest one first, since most lash is only just out, as long as the halves that follow still end
+ * within `triesLeft` tries; never more than halving needs where that is less.
+ * @throws RangeError when nothing is in doubt.
+ */
+export function leafInDoubt(count: number, triesLeft: number): number {
+  if (count < 1) throw new RangeError("leafInDoubt: no leaf is in doubt");
+  const after = Math.max(Math.ceil(Math.log2(count + 1)), triesLeft) - 1;
+  return Math.max(0, count - 2 ** after);
+}
+
+/** The tries that finding the end among `count` leaves may take: halving, and one for the nearest first. */
+export const triesFor = (count: number): number => (count === 0 ? 0 : Math.ceil(Math.log2(count)) + 1);

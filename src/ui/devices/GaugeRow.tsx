@@ -2,7 +2,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { Assessment } from "@/core/devices/assess";
 import { MM_PER_INCH } from "@/core/units/length";
 import type { Held } from "../run/session/taps";
-import { Button, Key } from "../controls/Button";
+import { Button } from "../controls/Button";
+import { KeyFor } from "../run/panels/KeyFor";
 import { Stamp } from "../controls/Stamp";
 
 /** What may be taken as a reading from the gauge, or null while there is nothing to hold. */
@@ -59,7 +60,8 @@ export function GaugeRow({
         {said.value !== null && said.value < 0 ? " Below zero: set its zero first." : ""}
       </chakra.span>
       <Button type="button" size="big" disabled={!ready} onClick={onHold}>
-        Hold<Key>H</Key>
+        Hold
+        <KeyFor name="hold" />
       </Button>
     </chakra.section>
   );

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
-import { Button, Key } from "../controls/Button";
+import { Button } from "../controls/Button";
 import { KeysHelp } from "../controls/KeysHelp";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
@@ -21,7 +21,9 @@ import { encoderWords } from "./words/encoderWords";
 import { Instruction } from "./panels/Instruction";
 import { LeafStrip } from "./panels/LeafStrip";
 import { Legend } from "./panels/Legend";
-import { NO_PEDAL, PEDAL_KEY, type Pedal } from "./session/device/pedal";
+import { keyLines } from "./session/device/keys";
+import { useKeysHere } from "./session/device/useKeysHere";
+import { KeyFor } from "./panels/KeyFor";
 import { RouteStrip } from "./panels/RouteStrip";
 import { RunHeader } from "./panels/RunHeader";
 import { TicksLine } from "./panels/TicksLine";
@@ -30,7 +32,7 @@ import { useOffline } from "./session/device/useOffline";
 import { useOpening } from "./session/useOpening";
 import { useRun } from "./session/useRun";
 import type { Run, RunProps, RunWork } from "./model";
-import { RUN_KEYS, useRunKeys } from "./session/useRunKeys";
+import { useRunKeys } from "./session/useRunKeys";
 import { useVoice } from "./session/device/useVoice";
 import { useWakeLock } from "./session/device/useWakeLock";
 import { valveMarks } from "./panels/valveMarks";
@@ -84,7 +86,7 @@ export function RunView({ given, people, person, work }: Props) {
   const locate = usePlace();
   const tray = usePlace();
   const notTaken = usePlace();
-  const [pedal] = useStored<Pedal>(PEDAL_KEY);
+  const [keys] = useKeysHere();
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
   const devices = useBenchDevices(now, job.cycleDeg);
   const awake = useWakeLock(now.state.closed === null);
@@ -96,12 +98,13 @@ export function RunView({ given, people, person, work }: Props) {
     if (held !== null) run.hold(held);
   };
   const act = (index: number): void => {
+    if (run.resting) return;
     const action = index === 0 ? instruction.button?.action : instruction.choices[index - 1]?.action;
     if (action?.kind === "locate") locate.toggle();
     else if (action?.kind === "open") open(action.path);
     else if (action !== undefined) run.act(action);
   };
-  useRunKeys(run, { help, locate, tray, pedal: pedal ?? NO_PEDAL, hold, act });
+  useRunKeys(run, { help, locate, tray, keys, hold, act });
 
   const reading = run.reading;
   const wanted = ("to" in now.next ? now.next.to?.markDeg : undefined) ?? now.state.stop?.markDeg ?? null;
@@ -210,10 +213,12 @@ export function RunView({ given, people, person, work }: Props) {
               {now.state.closed === null && (
                 <chakra.span display="flex" gap="2">
                   <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">
-                    Crank?<Key>L</Key>
+                    Crank?
+                    <KeyFor name="crank" />
                   </Button>
                   <Button type="button" onClick={tray.toggle}>
-                    Tray<Key>T</Key>
+                    Tray
+                    <KeyFor name="tray" />
                   </Button>
                 </chakra.span>
               )}
@@ -257,7 +262,7 @@ export function RunView({ given, people, person, work }: Props) {
           </chakra.div>
         </chakra.main>
       )}
-      {help.open && <KeysHelp lines={RUN_KEYS} onClose={help.toggle} />}
+      {help.open && <KeysHelp lines={keyLines(keys)} onClose={help.toggle} />}
     </chakra.div>
   );
 }

@@ -23,6 +23,7 @@ import { system } from "../theme/system";
 import type { TaskRoom } from "./model";
 import { contextOn, setOf } from "./run.testing";
 import { RunView } from "./RunView";
+import { REST_STORE } from "./session/useRest";
 import { instruction } from "./words/shape";
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }) }));
@@ -112,6 +113,7 @@ function shop(url: string, body: { entries?: Entry[]; after: number }): unknown 
 }
 beforeEach(() => {
   kept = [];
+  window.localStorage.setItem(REST_STORE, "0");
   vi.stubGlobal("fetch", async (url: string, init?: { body?: string }) =>
     Response.json(init?.body === undefined ? {} : shop(url, JSON.parse(init.body))),
   );

@@ -204,6 +204,11 @@ export interface Run<T extends AnyTask = AnyTask, Own = unknown, Choice extends 
   readonly switches: LearningSwitches;
   readonly complaint: string | null;
   readonly canUndo: boolean;
+  /** What this person took back last, in words; null once something else was entered. */
+  readonly takenBack: string | null;
+  readonly bringBack: () => void;
+  /** The next thing is new: button and keys wait a moment. */
+  readonly resting: boolean;
   /** The answer that the first key gives: 0 is the large button, then the choices. */
   readonly marked: number;
   /** What is chosen at the valve in hand. */

@@ -22,6 +22,10 @@ export const verdictOf = (reading: ReadingEntry, spec: LashSpec): Verdict =>
 /** Under any leaf's tolerance. */
 const EPS_MM = 1e-9;
 
+/** No leaf goes, and the band begins above the thinnest that was tried: the valve may be held open. */
+export const mayBeHeldOpen = ({ goes, noGo }: ReadBetween, { lowMm }: LashSpec): boolean =>
+  goes.mm === 0 && noGo.mm <= lowMm + EPS_MM;
+
 /** Whether a reading lies wholly outside the aim and what a job allows around it; never where it allows the whole band. */
 export const isOffAim = (allToAimMm: number | null, { goes, noGo }: ReadBetween, { nominalMm }: LashSpec): boolean =>
   allToAimMm !== null && (noGo.mm <= nominalMm - allToAimMm + EPS_MM || goes.mm > nominalMm + allToAimMm + EPS_MM);

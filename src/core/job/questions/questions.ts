@@ -13,7 +13,7 @@ import {
   changesLash,
   isValveEntry,
 } from "../ledger/entry";
-import { intervalOf, middleOf, verdictOf } from "../ledger/readings";
+import { intervalOf, middleOf, verdictOf, mayBeHeldOpen } from "../ledger/readings";
 import { capital, valveName } from "../words/names";
 import { readingWords } from "../words/readings";
 import { NOTHING_FOUND, type Question } from "./question";
@@ -93,7 +93,7 @@ function questionsAt(asks: TaskQuestions, job: JobOf, at: AtValve, all: readonly
 const named = (job: JobOf, valve: JobValve): string => valveName(valve, job.valves);
 
 function noLeafGoes(job: JobOf, valve: JobValve, reading: ReadingEntry): Question[] {
-  if (reading.goes.mm > 0) return [];
+  if (!mayBeHeldOpen(reading, valve.spec)) return [];
   return [
     {
       id: `zero:${reading.id}`,

@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { Button, Key } from "../../controls/Button";
+import { Button } from "../../controls/Button";
+import { KeyFor } from "./KeyFor";
 import { Stamp } from "../../controls/Stamp";
 import { ReasonLine } from "./ReasonLine";
 import type { Run } from "../model";
@@ -24,12 +25,13 @@ export function AnswerPanel({ run, act }: { readonly run: Run; readonly act: (in
             type="button"
             size="big"
             data-choice={i}
+            aria-disabled={run.resting}
             borderWidth={run.marked === i + 1 ? "4px" : "1.5px"}
             borderColor={run.marked === i + 1 ? "now" : "ink"}
             onClick={() => act(i + 1)}
           >
             {choice.label}
-            {run.marked === i + 1 ? <Key>Enter</Key> : i === run.marked % choices.length && <Key>N</Key>}
+            {run.marked === i + 1 ? <KeyFor name="yes" /> : i === run.marked % choices.length && <KeyFor name="no" />}
           </Button>
         ))}
       </chakra.div>

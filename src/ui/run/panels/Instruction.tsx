@@ -54,6 +54,22 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
           {complaint}
         </Complaint>
       )}
+      {run.takenBack !== null && (
+        <chakra.div
+          aria-live="polite"
+          pt="3"
+          display="flex"
+          flexWrap="wrap"
+          alignItems="center"
+          gap="3"
+          fontSize="17px"
+        >
+          <chakra.span>{run.takenBack}</chakra.span>
+          <Button type="button" onClick={run.bringBack}>
+            Bring it back
+          </Button>
+        </chakra.div>
+      )}
       {waitWords(ledger).map((words) => (
         <Complaint key={words} role="alert" pt="2">
           {words}

@@ -5,7 +5,8 @@ import type { ValveState } from "@/core/job/state/state";
 import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
-import { Button, ButtonLink, Key } from "../../controls/Button";
+import { Button, ButtonLink } from "../../controls/Button";
+import { KeyFor } from "./KeyFor";
 import { ReasonLine } from "./ReasonLine";
 import type { InHandLines, Run } from "../model";
 
@@ -49,15 +50,16 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
                 size="big"
                 flex="1 1 40%"
                 data-choice={i}
+                aria-disabled={run.resting}
                 borderWidth={run.marked === i + 1 ? "4px" : "1.5px"}
                 borderColor={run.marked === i + 1 ? "now" : "ink"}
                 onClick={() => act(i + 1)}
               >
                 {choice.label}
                 {run.marked === i + 1 ? (
-                  <Key>Enter</Key>
+                  <KeyFor name="yes" />
                 ) : (
-                  i === run.marked % instruction.choices.length && <Key>N</Key>
+                  i === run.marked % instruction.choices.length && <KeyFor name="no" />
                 )}
               </Button>
             ))}
@@ -73,12 +75,14 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
           <Button
             type="button"
             size="big"
-            onClick={run.undo}
+            onClick={() => run.resting || run.undo()}
             disabled={!canUndo}
+            aria-disabled={run.resting}
             justifyContent="center"
             flex="0 0 auto"
           >
-            Undo<Key>U</Key>
+            Undo
+            <KeyFor name="back" />
           </Button>
           {now.next.kind === "closed" ? (
             <ButtonLink asChild kind="now" flex="1">
@@ -93,10 +97,11 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
               flex="1"
               data-main
               disabled={instruction.button === null}
+              aria-disabled={run.resting}
               onClick={() => act(0)}
             >
               {instruction.button?.label ?? instruction.awaits}
-              {run.marked === 0 && <Key>Enter</Key>}
+              {run.marked === 0 && <KeyFor name="yes" />}
             </Button>
           )}
         </chakra.div>
@@ -125,7 +130,7 @@ function ValveInHand({ run }: { readonly run: Run }) {
   if (valve === null)
     return (
       <chakra.p fontSize="18px" color="soft">
-        Press <Key>?</Key> for the keys.
+        <KeyFor name="help" />
       </chakra.p>
     );
   const lines = context.room.inHand?.(valve, valveName(valve.valve, context.job.valves)) ?? readLines(run, valve);

@@ -1,14 +1,50 @@
-/** Steps back: what is withdrawn for one. Pure. */
-import { type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
+/** Steps back: what is taken back for one, whose work that touches, and what can be brought back. Pure. */
+import { type Entry, type LedgerEntry, isValveEntry, takenBackBy } from "@/core/job/ledger/entry";
+
+export interface StepBack {
+  /** What is taken back, latest first; never empty. */
+  readonly entries: readonly LedgerEntry[];
+  /** The others whose work goes back with it, by name: it is asked about first. */
+  readonly others: readonly string[];
+}
+
+/** What waits on this device is its person's own. */
+const isOwn = ({ personId }: LedgerEntry, who: string | null): boolean => personId === undefined || personId === who;
 
 /**
- * The last step, latest first: a reading goes back with what was done about it, an arrival with the turns that led to
- * it. Empty where nothing can be taken back.
+ * The last step that this person made, with whatever of others rests on it; the last one at all where none is theirs.
+ * A reading goes back with what was done about it, an arrival with the turns that led to it. Null where nothing can
+ * be taken back.
  */
-export function lastStep(live: readonly LedgerEntry[]): LedgerEntry[] {
-  const last = live.at(-1);
-  const before = live.at(-2);
-  if (last === undefined || last.kind === "closed" || last.kind === "signed") return [];
+export function stepBack(live: readonly LedgerEntry[], personId: string | null): StepBack | null {
+  const end = live.at(-1);
+  if (end === undefined || end.kind === "closed" || end.kind === "signed") return null;
+  const own = live.findLastIndex((e) => isOwn(e, personId));
+  const at = own === -1 ? live.length - 1 : own;
+  const last = live[at];
+  if (last === undefined) return null;
+  const resting = live
+    .slice(at + 1)
+    .filter((e) => restsOn(e, last))
+    .reverse();
+  return stepOf([...resting, ...withItsReading(live, at)], personId);
+}
+
+/** These as a step back, with whose they are. */
+function stepOf(entries: readonly LedgerEntry[], personId: string | null): StepBack {
+  const others = new Set(entries.flatMap((e) => (isOwn(e, personId) ? [] : [e.personName ?? "somebody else"])));
+  return { entries, others: [...others] };
+}
+
+/** Work at the same valve rests on what was done there before; all that was done at a stop rests on the crank's being there. */
+const restsOn = (later: LedgerEntry, earlier: LedgerEntry): boolean =>
+  isValveEntry(earlier)
+    ? isValveEntry(later) && later.valve === earlier.valve
+    : earlier.kind === "arrived" || earlier.kind === "turned-over";
+
+function withItsReading(live: readonly LedgerEntry[], at: number): LedgerEntry[] {
+  const [last, before] = [live[at], live[at - 1]];
+  if (last === undefined) return [];
   const afterReading =
     (last.kind === "left" || last.kind === "set" || last.kind === "locked") &&
     before?.kind === "reading" &&
@@ -17,8 +53,25 @@ export function lastStep(live: readonly LedgerEntry[]): LedgerEntry[] {
   return before !== undefined && (afterReading || turnedOver) ? [last, before] : [last];
 }
 
-/** The last thing that was done at a valve. */
-export const lastAt = (live: readonly LedgerEntry[], valve: string): LedgerEntry[] => {
+/** What this person took back last, with nothing entered since, in the order in which it had been made. */
+export function takenBack(entries: readonly LedgerEntry[], personId: string | null): LedgerEntry[] {
+  const since = entries.findLastIndex((e) => e.kind !== "withdrawn" || !isOwn(e, personId));
+  const gone = new Set(entries.slice(since + 1).map(takenBackBy));
+  return entries.filter((e) => gone.has(e.id));
+}
+
+/** The same once more, as entries of their own. */
+export function madeAgain(entries: readonly LedgerEntry[]): Entry[] {
+  const ids = new Map(entries.map((e) => [e.id, crypto.randomUUID()]));
+  return entries.map((entry): Entry => {
+    const { seq: _s, personId: _p, personName: _n, at: _a, madeAt: _m, ...plain } = entry;
+    const again = { ...plain, id: ids.get(entry.id) ?? crypto.randomUUID() };
+    return again.kind === "left" ? { ...again, reading: ids.get(again.reading) ?? again.reading } : again;
+  });
+}
+
+/** The last thing that was done at a valve; null where nothing was. */
+export function lastAt(live: readonly LedgerEntry[], valve: string, personId: string | null): StepBack | null {
   const last = live.findLast((e) => isValveEntry(e) && e.valve === valve);
-  return last === undefined ? [] : [last];
-};
+  return last === undefined ? null : stepOf([last], personId);
+}

@@ -1,3 +1,5 @@
+import type { LashSpec } from "@/core/lash/spec";
+import { NOTHING_ON, isEmpty, touched, withoutLast } from "./useTaps";
 import { describe, expect, it } from "vitest";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { School } from "@/core/lash/school";
@@ -8,6 +10,7 @@ import {
   type Taps,
   bladeOfKey,
   dragTryKey,
+  narrowKey,
   readTaps,
   sayTap,
   singleBlades,
@@ -75,7 +78,20 @@ describe("readTaps", () => {
   });
   it("one end alone decides but does not say how far to turn", () => {
     expect(read({ 4: "goes" })).toMatchObject({ verdict: "loose", whole: null });
-    expect(read({ 0: "no" })).toMatchObject({ verdict: "tight", whole: null });
+    expect(read({ 1: "no" })).toMatchObject({ verdict: "tight", whole: null });
+  });
+  it("where the thinnest leaf does not go none does, unless the band begins below it", () => {
+    expect(read({ 0: "no" })).toMatchObject({
+      verdict: "tight",
+      whole: { goes: { mm: 0 }, noGo: { text: "0.10 mm" } },
+    });
+    expect(
+      readTaps({ 0: "no" }, null, hand("go-no-go"), { nominalMm: 0.1, lowMm: 0.05, highMm: 0.15 } as LashSpec),
+    ).toMatchObject({
+      goes: null,
+      verdict: "undecided",
+      whole: null,
+    });
   });
   it("ignores taps on leaves that this set does not have", () => {
     expect(bladeOfKey("9", SET)).toBeNull();
@@ -140,5 +156,114 @@ describe("the schools of feel", () => {
     expect(tapsOf(kept({ 2: "drag" }, "drag"), hand("drag")).taps).toEqual({ 2: "drag" });
     expect(tapsOf(kept({ [NONE_KEY]: "goes" }, "drag"), hand("drag")).taps).toEqual({ [NONE_KEY]: "goes" });
     expect(tapsOf(kept({}, "drag", held), hand("drag")).held).toEqual({ ...held, withinMm: expect.closeTo(0.005) });
+  });
+});
+
+describe("what was touched last", () => {
+  const on = touched(touched(NOTHING_ON, "3", { "3": "goes" }), "7", { "3": "goes", "7": "no" });
+
+  it("goes first, the one before it next, and then nothing is left", () => {
+    expect(withoutLast(on)).toEqual({ taps: { "3": "goes" }, held: null, order: ["3"] });
+    expect(isEmpty(withoutLast(withoutLast(on)))).toBe(true);
+    expect(isEmpty(on)).toBe(false);
+  });
+
+  it("is what was touched once more, not what came first", () => {
+    const again = touched(on, "3", { "3": "no", "7": "no" });
+    expect(withoutLast(again).taps).toEqual({ "7": "no" });
+    // A leaf that was tapped until it said nothing is passed over.
+    expect(withoutLast(touched(on, "7", { "3": "goes" })).taps).toEqual({});
+  });
+
+  it("is all of it where the order is not known, or a value was held", () => {
+    expect(withoutLast({ taps: { "3": "goes" }, held: null })).toEqual(NOTHING_ON);
+    const held = { mm: 0.2, withinMm: 0.01, text: "0.200 mm", instrument: "Bench gauge" };
+    expect(withoutLast({ ...on, held })).toEqual(NOTHING_ON);
+  });
+});
+
+describe("the leaves that are tried", () => {
+  const METRIC = [
+    0.05, 0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5, 0.55, 0.6, 0.65, 0.7, 0.75, 0.8, 0.85, 0.9, 0.95, 1,
+  ];
+  const INCH = Array.from({ length: 26 }, (_, i) => (i + 3) * 0.0254);
+  const setOf = (mm: readonly number[], school: School): InHand => {
+    const set: FeelerSet = {
+      id: "s",
+      name: "Made up",
+      system: "metric",
+      leaves: mm.map((m) => ({ mm: m, mmMark: m.toFixed(2), inchMark: "" })),
+    };
+    return { set, school, instrument: null, stacks: mm.map((thicknessMm, i) => ({ thicknessMm, indices: [i] })) };
+  };
+  const nearest = (mm: readonly number[], to: number) =>
+    mm.reduce((best, m, i) => (Math.abs(m - to) < Math.abs((mm[best] ?? 0) - to) ? i : best), 0);
+
+  /** Taps what is advised until both ends are known; gives how many it took after the verdict, and how many were in doubt then. */
+  function played(mm: readonly number[], trueMm: number, band: LashSpec) {
+    const inHand = setOf(mm, "go-no-go");
+    let taps: Taps = {};
+    let since: { doubt: number; tries: number } | null = null;
+    for (let step = 0; step < 30; step++) {
+      const now = readTaps(taps, null, inHand, band);
+      const { loose, tight } = ends(taps, mm.length);
+      if (now.verdict !== "undecided") since = since ?? { doubt: tight - loose - 1, tries: -step };
+      if (now.whole !== null || tight - loose <= 1) {
+        const { doubt, tries } = since ?? { doubt: 0, tries: -step };
+        return { total: step, doubt, tries: tries + step };
+      }
+      const advised = now.advice.decided ? null : now.advice.try;
+      const key =
+        step === 0
+          ? String(nearest(mm, band.nominalMm))
+          : now.verdict === "undecided" && advised !== null
+            ? String(advised.indices[0])
+            : narrowKey(taps, inHand, band);
+      if (key === null) throw new Error("nothing is advised");
+      taps = sayTap(taps, key, (mm[Number(key)] ?? 0) <= trueMm ? "goes" : "no");
+    }
+    throw new Error("no end");
+  }
+  const ends = (taps: Taps, count: number) => ({
+    loose: Math.max(-1, ...Object.entries(taps).flatMap(([k, t]) => (t === "goes" ? [Number(k)] : []))),
+    tight: Math.min(count, ...Object.entries(taps).flatMap(([k, t]) => (t === "no" ? [Number(k)] : []))),
+  });
+
+  it("by two leaves: two where it is in its band, one more where it is just out, and never more than halving needs", () => {
+    for (const [mm, step] of [
+      [METRIC, 0.05],
+      [INCH, 0.0254],
+    ] as const)
+      for (let at = 3; at < 18; at++) {
+        const nominalMm = mm[at] ?? 0;
+        const band = { nominalMm, lowMm: nominalMm - step, highMm: nominalMm + step } as LashSpec;
+        for (let lash = 0.01; lash < (mm.at(-1) ?? 0) + 0.02; lash += step / 2) {
+          const { total, doubt, tries } = played(mm, lash, band);
+          expect(tries, `${lash} at ${nominalMm}`).toBeLessThanOrEqual(
+            doubt === 0 ? 0 : Math.ceil(Math.log2(doubt)) + 1,
+          );
+          if (lash > band.lowMm && lash < band.highMm) expect(total).toBeLessThanOrEqual(3);
+        }
+        expect(played(mm, nominalMm + step / 3, band).total).toBe(2);
+        expect(played(mm, nominalMm + 2.5 * step, band).total).toBeLessThanOrEqual(4);
+      }
+  });
+
+  it("by drag: halving and one more after the first leaf", () => {
+    for (const school of ["drag", "overshoot"] as const)
+      for (const mm of [METRIC, INCH])
+        for (let aim = 0; aim < mm.length; aim++)
+          for (let at = 0; at < mm.length; at++) {
+            let taps: Taps = {};
+            let doubt = 0;
+            for (let step = 0; ; step++) {
+              const key = dragTryKey(taps, setOf(mm, school), mm[aim] ?? 0);
+              if (key === null) break;
+              if (step === 0) doubt = Number(key) < at ? mm.length - 1 - Number(key) : Number(key);
+              else expect(step).toBeLessThanOrEqual(Math.ceil(Math.log2(doubt)) + 1);
+              taps = sayTap(taps, key, Number(key) === at ? "drag" : Number(key) < at ? "goes" : "no");
+            }
+            expect(taps[at]).toBe("drag");
+          }
   });
 });

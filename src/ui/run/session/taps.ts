@@ -1,5 +1,5 @@
 /** What was tapped on the leaves or held from the gauge, and the reading that it makes. Pure. */
-import { type LeafAdvice, type Stack, adviseLeaf, stacksOf } from "@/core/lash/leaf";
+import { type LeafAdvice, type Stack, adviseLeaf, leafInDoubt, stacksOf, triesFor } from "@/core/lash/leaf";
 import { type Verdict, judge } from "@/core/lash/judge";
 import { readingProblem, startMm } from "@/core/lash/reading";
 import { type School, dragLash, firstLeaf } from "@/core/lash/school";
@@ -110,8 +110,10 @@ function fromTwoLeaves(
     .filter((t) => t.tap === "no")
     .map((t) => t.blade)
     .sort((a, b) => a.mm - b.mm);
-  const none = taps[NONE_KEY] === "goes";
   const thinnest = singleBlades(set)[0];
+  // Where the thinnest does not go, none does: said only where that is surely tight.
+  const shut = going.length === 0 && thinnest !== undefined && refusing[0]?.key === thinnest.key;
+  const none = taps[NONE_KEY] === "goes" || (shut && thinnest.mm <= spec.lowMm + EPS_MM);
   const goes = none && going.length === 0 ? { mm: 0, text: "no leaf" } : mark(going[0]);
   const noGo = mark(refusing[0] ?? (none ? thinnest : undefined));
   const reading = { goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null };
@@ -143,6 +145,8 @@ function fromTwoLeaves(
   };
 }
 
+/** Under any leaf's tolerance, above the rounding of inches into millimetres. */
+const EPS_MM = 1e-9;
 const NOTHING_KNOWN = { goesMm: 0, noGoMm: Infinity };
 
 function fromDrag(blade: Blade, { set, school, instrument }: InHand, spec: LashSpec): TappedReading {
@@ -218,11 +222,44 @@ export function dragTryKey(
 ): string | null {
   if (school === "go-no-go" || Object.values(taps).includes("drag")) return null;
   const leaves = set.leaves.map((l) => l.mm);
-  const loose = Math.max(-1, ...Object.entries(taps).flatMap(([k, t]) => (t === "goes" ? [Number(k)] : [])));
-  const tight = Math.min(leaves.length, ...Object.entries(taps).flatMap(([k, t]) => (t === "no" ? [Number(k)] : [])));
+  const { loose, tight } = endsOf(taps, leaves.length);
   if (tight - loose <= 1) return null;
-  if (loose === -1 && tight === leaves.length) return String(firstLeaf(leaves, aimMm, school) ?? "");
-  return String(loose === -1 ? tight - 1 : loose + 1);
+  const first = firstLeaf(leaves, aimMm, school);
+  if (loose === -1 && tight === leaves.length) return String(first ?? "");
+  const begun = first === null ? 0 : taps[first] === "no" ? first : leaves.length - 1 - first;
+  return String(inDoubt(loose, tight, triesFor(begun) - (Object.keys(taps).length - 1)));
+}
+
+/** The single leaf that narrows down where the lash ends, once more than its verdict is wanted; null when none does. */
+export function narrowKey(taps: Taps, { set }: Pick<InHand, "set">, { lowMm, highMm }: LashSpec): string | null {
+  const leaves = set.leaves.map((l) => l.mm);
+  const { loose, tight } = endsOf(taps, leaves.length);
+  if (tight - loose <= 1) return null;
+  // Beyond the leaf that told loose or tight, each try counts.
+  const edge =
+    loose >= 0 && (leaves[loose] ?? 0) > highMm ? leaves.findIndex((mm, i) => mm > highMm && taps[i] === "goes") : -1;
+  const below = edge === -1 ? leaves.findLastIndex((mm, i) => mm <= lowMm && taps[i] === "no") : -1;
+  const tried = Object.keys(taps).map(Number);
+  const left =
+    edge !== -1
+      ? triesFor(leaves.length - 1 - edge) - tried.filter((i) => i > edge).length
+      : below !== -1
+        ? triesFor(below) - tried.filter((i) => i < below).length
+        : 0;
+  return String(inDoubt(loose, tight, left));
+}
+
+/** The thickest single leaf that is loose, and the thinnest that does not go: -1, or one past the last, where none is. */
+function endsOf(taps: Taps, count: number): { loose: number; tight: number } {
+  const singles = Object.entries(taps).filter(([key]) => /^\d+$/.test(key));
+  const at = (which: Tap): number[] => singles.flatMap(([key, tap]) => (tap === which ? [Number(key)] : []));
+  return { loose: Math.max(-1, ...at("goes")), tight: Math.min(count, ...at("no")) };
+}
+
+/** From the end that is known: the thin one, unless only the thick one is. */
+function inDoubt(loose: number, tight: number, triesLeft: number): number {
+  const step = leafInDoubt(tight - loose - 1, triesLeft);
+  return loose === -1 ? tight - 1 - step : loose + 1 + step;
 }
 
 const CYCLE: Record<"go-no-go" | "drag", readonly (Tap | null)[]> = {

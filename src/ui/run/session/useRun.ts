@@ -11,15 +11,17 @@ import { instruct } from "../words/instruction";
 import type { Action, EnterAction, Reasoned } from "../words/shape";
 import { isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
 import { ServerClock } from "./serverClock";
-import { lastAt, lastStep } from "./steps";
+import { lastAt } from "./steps";
 import { type Tap, sayTap, tapBlade, tapsOf } from "./taps";
 import { useAdding } from "./useAdding";
 import { useChoice } from "./useChoice";
 import { useLedger } from "./useLedger";
 import { useMarked } from "./useMarked";
+import { useRest } from "./useRest";
 import { useRunContext } from "./useRunContext";
 import { useRunNow } from "./useRunNow";
-import { NOTHING_ON, type OnValve, useTaps } from "./useTaps";
+import { useTakingBack } from "./useTakingBack";
+import { NOTHING_ON, type OnValve, isEmpty, touched, useTaps, withoutLast } from "./useTaps";
 import { valveOf } from "./valveOf";
 
 /** The run: what stands in the ledger, what is in hand, and what can be done. */
@@ -52,12 +54,12 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const taps = useTaps(given.id, context.hand.set.id);
   const own = (valveId === null ? undefined : taps.all[valveId]) ?? NOTHING_ON;
   const tapped = useMemo(() => (reading ? readTapped(context, now, own) : null), [reading, context, now, own]);
-  const instruction = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, {
-    choice,
-    override,
-  });
-  const { marked, mark } = useMarked(instruction);
   const { add, complaint, setComplaint } = useAdding(context, ledger, now.state, { personId, clock });
+  const back = useTakingBack({ ledger, live: now.state.live, personId, withdraw, add });
+  const told = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, { choice, override });
+  const instruction = back.asked ?? told;
+  const { marked, mark } = useMarked(instruction);
+  const resting = useRest(`${instruction.title}|${instruction.button?.label ?? ""}`);
 
   // What the shop refused goes back onto the leaves: nothing that was tapped is lost.
   const { justRefused } = ledger;
@@ -154,9 +156,11 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
       case "lock":
         return afterReading(() => ({ kind: "locked", valve: valveId ?? "", stop }), false);
       case "again":
-        return withdraw(lastAt(now.state.live, action.valve));
+        return back.take(lastAt(now.state.live, action.valve, personId));
       case "back":
         return setChosen(null);
+      case "take-back":
+        return back.answer(action.sure);
       // Places on the screen, not entries: the view opens them.
       case "open":
       case "locate":
@@ -193,7 +197,8 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     taps.change(valveId, change(own));
   }
 
-  const say = (key: string, tap: Tap): void => onLeaves(({ taps }) => ({ taps: sayTap(taps, key, tap), held: null }));
+  const say = (key: string, tap: Tap): void => onLeaves((on) => touched(on, key, sayTap(on.taps, key, tap)));
+  const inTaps = reading && !isEmpty(own);
 
   return {
     context,
@@ -208,7 +213,13 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     held: own.held,
     switches,
     complaint: complaint ?? justRefused?.why ?? null,
-    canUndo: now.state.live.length > 0 && now.state.closed === null,
+    canUndo: inTaps || back.step !== null,
+    takenBack: back.taken,
+    bringBack: () => {
+      for (const id of back.bring()) taps.change(id, NOTHING_ON);
+      setChosen(null);
+    },
+    resting,
     marked,
     choice,
     overrideHere: override,
@@ -223,10 +234,10 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     override: (id, reason) => setOverrides({ ...overrides, [id]: reason }),
     withReason,
     found,
-    // Takes the last step back: the reading goes back onto the leaves.
-    undo: () => withdraw(lastStep(now.state.live)),
+    // What is in hand first; then the last step, whose reading goes back onto the leaves.
+    undo: () => (inTaps ? onLeaves(withoutLast) : back.take(back.step)),
     say,
-    tap: (key) => onLeaves(({ taps }) => ({ taps: tapBlade(taps, key, context.hand.school), held: null })),
+    tap: (key) => onLeaves((on) => touched(on, key, tapBlade(on.taps, key, context.hand.school))),
     hold: (held) => onLeaves(() => ({ taps: {}, held })),
     clear: () => onLeaves(() => NOTHING_ON),
     chooseSet,

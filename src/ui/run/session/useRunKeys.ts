@@ -1,27 +1,9 @@
 "use client";
 
 import { useLayoutEffect } from "react";
-import type { KeyLine } from "../../controls/KeysHelp";
-import type { Pedal } from "./device/pedal";
+import { type KeyName, type KeysHere, keyOf, said } from "./device/keys";
 import { NONE_KEY, type Tap } from "./taps";
 import type { Run } from "../model";
-
-/** Keys of the run, as `?` lists them. The first three do the whole run: a pedal needs no more. */
-export const RUN_KEYS: readonly KeyLine[] = [
-  { keys: "Enter", does: "yes: do the next thing, the leaf goes" },
-  { keys: "N", does: "no: the leaf does not go, or the next answer" },
-  { keys: "U", does: "back: undo the last step" },
-  { keys: "G", does: "the leaf in hand goes" },
-  { keys: "D", does: "the leaf in hand drags" },
-  { keys: "0", does: "no leaf goes at all" },
-  { keys: "← →", does: "take another leaf in hand" },
-  { keys: "C", does: "clear what was tapped" },
-  { keys: "V", does: "take the next valve of this stop in hand" },
-  { keys: "H", does: "hold the bench gauge" },
-  { keys: "L", does: "ask where the crank is" },
-  { keys: "T", does: "the tray: pause, voice, gauge, sets" },
-  { keys: "?", does: "show or hide this list" },
-];
 
 const leafButtons = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>("[data-blade]")];
 const focusedBlade = (): string | undefined =>
@@ -43,10 +25,10 @@ function nextValve(run: Run): void {
 }
 
 /** Says it of the leaf that has the focus, else of the one advised. */
-function say(run: Run, said: Tap): void {
+function say(run: Run, tap: Tap): void {
   const key = focusedBlade() ?? run.instruction.tryKey;
-  if (key === null || (key === NONE_KEY && said !== "goes")) return;
-  run.say(key, said);
+  if (key === null || (key === NONE_KEY && tap !== "goes")) return;
+  run.say(key, tap);
   // The next advised leaf is in hand again.
   if (document.activeElement instanceof HTMLElement && focusedBlade() !== undefined) document.activeElement.blur();
 }
@@ -75,17 +57,20 @@ interface Places {
   readonly help: Toggled;
   readonly locate: Toggled;
   readonly tray: Toggled;
-  readonly pedal: Pedal;
+  readonly keys: KeysHere;
   readonly hold: () => void;
   readonly act: (index: number) => void;
 }
 
+/** These do something to the job: they rest while the next thing is new. */
+const WORK: readonly KeyName[] = ["yes", "no", "back", "goes", "drags", "none", "clear", "hold"];
+
 /** The whole run by keys, and so by a pedal that sends them. */
-export function useRunKeys(run: Run, { help, locate, tray, pedal, hold, act }: Places): void {
+export function useRunKeys(run: Run, { help, locate, tray, keys, hold, act }: Places): void {
   // Before the paint, so that a key pressed on what is seen never meets the step before it.
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const target = event.target instanceof HTMLElement ? event.target : document.body;
+      const target = event.target instanceof Element ? event.target : document.body;
       if (
         event.ctrlKey ||
         event.metaKey ||
@@ -93,45 +78,45 @@ export function useRunKeys(run: Run, { help, locate, tray, pedal, hold, act }: P
         target.closest("input:not([type=checkbox]):not([type=radio]), textarea, select") !== null
       )
         return;
-      const pressed = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-      const key =
-        pressed === pedal.yes ? "Enter" : pressed === pedal.no ? "n" : pressed === pedal.back ? "u" : pressed;
+      const name = said(keyOf(event.key), keys);
       const place = locate.open ? locate : tray.open ? tray : null;
       if (place !== null) {
         // These have their own buttons: the run's keys would act behind them.
-        if (key === "Escape" || (key === "l" && locate.open) || (key === "t" && tray.open)) place.toggle();
-        else if (key === "?") help.toggle();
+        if (event.key === "Escape" || (name === "crank" && locate.open) || (name === "tray" && tray.open))
+          place.toggle();
+        else if (name === "help") help.toggle();
         return;
       }
-      const work: Record<string, () => void> = {
-        "?": help.toggle,
-        l: () => {
-          if (run.now.state.closed === null) locate.toggle();
-        },
-        t: () => {
-          if (run.now.state.closed === null) tray.toggle();
-        },
-        g: () => say(run, "goes"),
-        d: () => say(run, "drag"),
-        n: () => no(run),
-        "0": () => run.tap(NONE_KEY),
-        c: () => run.clear(),
-        v: () => nextValve(run),
-        u: run.undo,
-        h: hold,
-        Enter: () => yes(run, act),
+      const open = run.now.state.closed === null;
+      const does: Record<KeyName, () => void> = {
+        help: help.toggle,
+        crank: () => open && locate.toggle(),
+        tray: () => open && tray.toggle(),
+        goes: () => say(run, "goes"),
+        drags: () => say(run, "drag"),
+        no: () => no(run),
+        none: () => run.tap(NONE_KEY),
+        clear: () => run.clear(),
+        nextValve: () => nextValve(run),
+        back: run.undo,
+        hold,
+        yes: () => yes(run, act),
+      };
+      const fixed: Record<string, () => void> = {
         ArrowRight: () => moveAlong(run, 1),
         ArrowLeft: () => moveAlong(run, -1),
         Escape: () => (help.open ? help.toggle() : run.choose(null)),
       };
       const onOtherControl =
         target.closest("button:not([data-blade]):not([data-main]), a, [role=button], summary") !== null;
-      const does = work[key];
-      if (does === undefined || (pressed === "Enter" && onOtherControl)) return;
+      const work = name === null ? fixed[event.key] : does[name];
+      // Enter and Space are the control's own, whatever they were taught to say.
+      if (work === undefined || (onOtherControl && (event.key === "Enter" || event.key === " "))) return;
       event.preventDefault();
-      if (!event.repeat || key.startsWith("Arrow")) does();
+      if (run.resting && name !== null && WORK.includes(name)) return;
+      if (!event.repeat || event.key.startsWith("Arrow")) work();
     };
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);
-  }, [run, help, locate, tray, pedal, hold, act]);
+  }, [run, help, locate, tray, keys, hold, act]);
 }

@@ -8,8 +8,27 @@ import type { Held, Taps } from "./taps";
 export interface OnValve {
   readonly taps: Taps;
   readonly held: Held | null;
+  /** The blades in the order in which they were touched, the last one last. */
+  readonly order?: readonly string[];
 }
 export const NOTHING_ON: OnValve = { taps: {}, held: null };
+
+export const isEmpty = ({ taps, held }: OnValve): boolean => held === null && Object.keys(taps).length === 0;
+
+/** The same with what was touched at a blade. */
+export const touched = ({ order = [] }: OnValve, key: string, taps: Taps): OnValve => ({
+  taps,
+  held: null,
+  order: [...order.filter((k) => k !== key), key],
+});
+
+/** Without what was tapped or held last. */
+export function withoutLast({ taps, held, order = [] }: OnValve): OnValve {
+  const last = order.findLast((k) => k in taps);
+  if (held !== null || last === undefined) return NOTHING_ON;
+  const { [last]: _, ...rest } = taps;
+  return { taps: rest, held: null, order: order.filter((k) => k !== last) };
+}
 
 type Stored = Record<string, OnValve>;
 
@@ -20,8 +39,7 @@ export function useTaps(jobId: string, setId: string) {
   const change = useCallback(
     (valve: string, next: OnValve): void => {
       const { [valve]: _, ...rest } = readStored<Stored>(key) ?? {};
-      const empty = next.held === null && Object.keys(next.taps).length === 0;
-      write(empty ? rest : { ...rest, [valve]: next });
+      write(isEmpty(next) ? rest : { ...rest, [valve]: next });
     },
     [key, write],
   );

@@ -3,13 +3,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { Button, Key } from "../../controls/Button";
+import { Button } from "../../controls/Button";
+import { KeyFor } from "../panels/KeyFor";
 import { Field, TextInput } from "../../controls/Field";
 import { PlateHeading } from "../../controls/Stamp";
 import { DeviceTray } from "./DeviceTray";
 import { LearnedTray } from "./LearnedTray";
 import { LookAgain } from "./LookAgain";
-import { PedalTray } from "./PedalTray";
+import { KeysTray } from "./KeysTray";
 import type { BenchDevices } from "../session/device/useBenchDevices";
 import type { Run } from "../model";
 import { Tick } from "../../controls/Tick";
@@ -37,7 +38,8 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
           The tray
         </chakra.h2>
         <Button type="button" size="big" onClick={onClose}>
-          Back to the job<Key>T</Key>
+          Back to the job
+          <KeyFor name="tray" />
         </Button>
       </chakra.div>
       <chakra.div css={{ columnGap: "16px", columnCount: { base: 1, lg: 2 } }}>
@@ -96,8 +98,8 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
               : "This browser lets the screen go dark: set that in the device's own settings."}
           </chakra.p>
         </Part>
-        <Part title="Foot pedal">
-          <PedalTray />
+        <Part title="Keys and foot pedal">
+          <KeysTray />
         </Part>
       </chakra.div>
     </chakra.section>

@@ -182,7 +182,7 @@ describe("instruct, while a valve is read", () => {
       tryKey: "5",
       button: { label: "0.35 mm goes" },
     });
-    expect(toldOf(undefined, { 0: "no" })).toMatchObject({ title: "Tight. Does no leaf go at all?", tryKey: "none" });
+    expect(toldOf(undefined, { 1: "no" })).toMatchObject({ title: "Tight. Now find a leaf that goes.", tryKey: "0" });
     expect(toldOf(undefined, { 5: "goes" }).title).toBe("This set ends here: take a thicker one.");
   });
   it("lets a valve in band be left", () => {

@@ -1,6 +1,6 @@
 /** What is told while a valve is read. Pure. */
 import type { ValveState } from "@/core/job/state/state";
-import { middleOf, isOffAim } from "@/core/job/ledger/readings";
+import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
 import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
@@ -12,12 +12,12 @@ import { lockAfterWords, setWords } from "./setWords";
 import {
   type Blade,
   type Tap,
-  NONE_KEY,
   type Reading,
   type TappedReading,
   bladeOf,
   bladeOfKey,
   dragTryKey,
+  narrowKey,
   singleBlades,
 } from "../session/taps";
 import { throughWords } from "./through";
@@ -86,7 +86,7 @@ export function readWords(
       bladeOfKey(dragKey, context.hand.set),
     );
   if (tapped.verdict !== "undecided" || whole !== null || !tries(tapped))
-    return otherEndWords(context, base.eyebrow, tapped, name);
+    return otherEndWords(context, base.eyebrow, { taps, tapped }, valve);
   const blade =
     tapped.advice.decided || tapped.advice.try === null ? null : bladeOf(tapped.advice.try, context.hand.set);
   return tryWords(
@@ -173,29 +173,25 @@ function tryWords(
   return instruction({ eyebrow, title, grounds, tryKey: blade.key, ...answers });
 }
 
-function otherEndWords(context: RunContext, eyebrow: string, tapped: TappedReading, name: string): Instruction {
-  const singles = singleBlades(context.hand.set);
-  const lead = capital(tapped.verdict === "undecided" ? name : tapped.verdict);
-  if (tapped.noGo === null) {
-    const thicker = singles.find((b) => b.mm > (tapped.goes?.mm ?? 0) + 1e-6) ?? null;
+function otherEndWords(
+  context: RunContext,
+  eyebrow: string,
+  { taps, tapped }: Reading,
+  { valve }: ValveState,
+): Instruction {
+  const lead = capital(tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : tapped.verdict);
+  const key = narrowKey(taps, context.hand, valve.spec);
+  const blade = key === null ? null : bladeOfKey(key, context.hand.set);
+  if (tapped.noGo === null)
     return tryWords(
       context,
       eyebrow,
-      thicker === null ? "This set ends here: take a thicker one." : `${lead}. Now find a leaf that does not go.`,
-      [`${tapped.goes?.text} goes. How far to turn is known once a leaf refuses.`],
-      thicker,
+      blade === null ? "This set ends here: take a thicker one." : `${lead}. Now find a leaf that does not go.`,
+      [`${tapped.goes?.text} goes. How far out it is shows once a leaf refuses.`],
+      blade,
     );
-  }
-  const thinner = singles.findLast((b) => b.mm < (tapped.noGo?.mm ?? 0) - 1e-6) ?? null;
-  const grounds = [`${tapped.noGo.text} does not go. How far to turn is known once a leaf goes, or none does.`];
-  if (thinner !== null) return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, thinner);
-  return instruction({
-    eyebrow,
-    title: `${lead}. Does no leaf go at all?`,
-    grounds,
-    tryKey: NONE_KEY,
-    button: { label: "No leaf goes", action: { kind: "tap", key: NONE_KEY, tap: "goes" } },
-  });
+  const grounds = [`${tapped.noGo.text} does not go. How far out it is shows once a leaf goes.`];
+  return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, blade);
 }
 
 /** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */
@@ -218,7 +214,7 @@ function askedFirstWords(
   };
   if (!asks(context, now.state, { ...reading, id: "", supersedes: null })) return null;
   const name = valveName(valve.valve, context.job.valves);
-  const none = whole.goes.mm === 0;
+  const none = mayBeHeldOpen(whole, valve.valve.spec);
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
     title: `${none ? `No leaf goes at ${name}` : `${capital(name)} reads ${readingWords(whole)}`}: keep that, nothing is turned yet.`,

@@ -1,6 +1,6 @@
 /** What is told while a valve is set and locked. Pure. */
 import { CONSEQUENCE } from "@/core/lash/judge";
-import { middleOf } from "@/core/job/ledger/readings";
+import { mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import { valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
@@ -38,7 +38,7 @@ export function setWords(
     grounds: [
       adjustment.how,
       `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${through} `}${aimWords(context, now, valve)}`,
-      ...(reading !== null && reading.goes.mm === 0
+      ...(reading !== null && mayBeHeldOpen(reading, valve.valve.spec)
         ? ["No leaf goes: the valve may be held open. Do not run the engine so."]
         : []),
       ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),

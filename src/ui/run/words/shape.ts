@@ -37,7 +37,9 @@ export type Action =
   /** A page of its own, below the job's. */
   | { readonly kind: "open"; readonly path: string }
   | { readonly kind: "locate" }
-  | { readonly kind: "back" };
+  | { readonly kind: "back" }
+  /** The answer to whether others' work goes back too. */
+  | { readonly kind: "take-back"; readonly sure: boolean };
 
 /** What is chosen by hand at the valve in hand, before it is entered: each kind of work knows what. */
 export type Chosen = Readonly<Record<string, unknown>>;
