@@ -46,6 +46,9 @@ async function answer(
 ): Promise<"Enter" | "n"> {
   const lash = truth[valve] ?? 0;
   if (/goes$/.test(button) && button !== "No leaf goes") return lash >= lengthIn(button) - 1e-6 ? "Enter" : "n";
+  const leafIn = /^Put (.+ (?:mm|in)) in\. Turn/.exec(title);
+  // Set so that the leaf just drags, and moved by the lock where it was locked in the same go.
+  if (leafIn !== null) truth[valve] = lengthIn(leafIn[1] ?? "") + 0.004 + (/locked/.test(button) ? lockShiftMm : 0);
   if (/^Turn the (screw|nut)/.test(title)) {
     const aim = /Bring it to ([\d.]+ (?:mm|in))/.exec(
       (await page.getByRole("region", { name: "Next" }).textContent()) ?? "",
@@ -60,6 +63,8 @@ async function answer(
 
 interface Given {
   readonly lockShiftMm?: number;
+  /** Turns by degrees, without a leaf in. */
+  readonly byDegrees?: boolean;
   /** A part of another length was fitted. */
   readonly onFit?: (valve: string, lengthMm: number) => void;
   readonly until?: (told: Told) => boolean;
@@ -70,13 +75,17 @@ interface Given {
 export async function workByKeys(
   page: Page,
   truth: Truth,
-  { lockShiftMm = 0, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {},
+  { lockShiftMm = 0, byDegrees = false, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {},
 ): Promise<string[]> {
   const said: string[] = [];
   for (let step = 0; step < 260; step++) {
     const told = await look(page);
     said.push(told.title);
     if (until(told)) return said;
+    if (byDegrees && /^Put .* in\. Turn/.test(told.title)) {
+      await page.getByRole("button", { name: "By degrees instead" }).click();
+      continue;
+    }
     const fit = /^Fit a [a-z ]+ of ([\d.]+ (?:mm|in))/.exec(told.title);
     if (fit !== null) onFit?.(told.valve, lengthIn(fit[1] ?? ""));
     await page.keyboard.press(await answer(page, told, truth, lockShiftMm));

@@ -21,6 +21,9 @@ test("says stop, verdict, turn and lock, and goes on only when the valve is in i
   await expect(page.getByText("Cylinder 1 has both rockers loose")).toBeVisible();
   await main(page).click();
   await read(page, "0.30 mm", "0.35 mm");
+  await expect(title(page)).toHaveText("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+  await expect(page.getByText("That will be about 60°, from 12 to 2.")).toBeVisible();
+  await page.getByRole("button", { name: "By degrees instead" }).click();
   // 0.325 to 0.20 over a pitch of 0.75 mm is 60 degrees.
   await expect(title(page)).toHaveText("Turn the screw in 60°, from 12 to 2.");
   await expect(page.getByText("1 intake is loose", { exact: true })).toBeVisible();
@@ -48,7 +51,7 @@ test("no leaf going is tight and urgent, and asked about before any turn is told
   await main(page).click();
   await expect(title(page)).toContainText("Is the crank really at stop A?");
   await page.getByRole("button", { name: /it is tight/ }).click();
-  await expect(title(page)).toContainText(/^Turn the screw out/);
+  await expect(title(page)).toContainText("Turn the screw out until it just drags");
   await expect(page.getByText("the valve may be held open")).toBeVisible();
 });
 
@@ -88,7 +91,7 @@ test("a valve out of band is left with a reason only, and undo brings the readin
   await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "excused");
   await page.keyboard.press("u");
   await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
-  await expect(title(page)).toContainText("Turn the screw in 60°");
+  await expect(title(page)).toContainText("Turn the screw in until it just drags");
   await kept(page);
 });
 

@@ -199,7 +199,7 @@ class Player {
       () => ({ kind: "bridged", valve, stop, turned: r.chance(0.5) }),
       () => ({ kind: "ordered", list: "parts" }),
       () => ({ kind: "bled-down", reason: "soft" }),
-      () => ({ kind: "turned-over" }),
+      () => ({ kind: "turned-over", rereads: null }),
       () => ({ kind: "tightened", part: "girdle" }),
       () => ({ kind: "answered", question: "alike", reason: "looked at" }),
       () => ({
@@ -232,7 +232,7 @@ class Player {
       () => void this.add([{ ...this.fresh(), kind: "reopened", valve, reason: "it ticks" } as Entry]),
       () => void this.add([{ ...this.fresh(), kind: "temperature", celsius: r.int(20, 90) } as Entry]),
       () => void (this.chosen = valve),
-      () => void this.add([{ ...this.fresh(), kind: "turned-over" } as Entry]),
+      () => void this.add([{ ...this.fresh(), kind: "turned-over", rereads: null } as Entry]),
     ])();
   }
 
@@ -276,9 +276,15 @@ class Player {
       case "turn-over":
         if (this.r.chance(0.1))
           return void this.add([plain({ kind: "checked", item: "recheck", reason: "no time" })]);
-        return void this.add([plain({ kind: "turned-over" }), plain({ kind: "arrived", stop: next.to })]);
+        return void this.add([
+          plain({ kind: "turned-over", rereads: null }),
+          plain({ kind: "arrived", stop: next.to }),
+        ]);
       case "seat":
-        return void this.add([plain({ kind: "turned-over" }), plain({ kind: "arrived", stop: next.to })]);
+        return void this.add([
+          plain({ kind: "turned-over", rereads: null }),
+          plain({ kind: "arrived", stop: next.to }),
+        ]);
       case "tighten":
         return void this.add([plain({ kind: "tightened", part: next.part })]);
       case "answer":

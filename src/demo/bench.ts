@@ -107,7 +107,7 @@ export class Bench {
       case "confirm":
         return [made({ kind: "arrived", stop: next.at.letter })];
       case "turn-over":
-        return [made({ kind: "turned-over" }), made({ kind: "arrived", stop: next.to.letter })];
+        return [made({ kind: "turned-over", rereads: null }), made({ kind: "arrived", stop: next.to.letter })];
       case "tighten":
         return [made({ kind: "tightened", part: next.part.name })];
       case "answer":

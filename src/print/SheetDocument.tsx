@@ -289,7 +289,7 @@ function Table({ sheet, unitOf, late }: Pick<SheetPaper, "sheet" | "unitOf"> & {
   const cells = (v: SheetValve): string[] => [
     v.valve,
     bandWords({ ...v, assumedBand: false }, unitOf(v)),
-    told(v.asFound),
+    v.slack ? "slack" : told(v.asFound),
     v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
     `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
     v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}${late(v.asLeft)}`,

@@ -120,7 +120,7 @@ describe("passes", () => {
   it("two turns by hand make every valve due once; later turns only those set in between", () => {
     leaveAll();
     expect(next()).toMatchObject({ kind: "turn-over", to: { letter: "A" } });
-    add({ kind: "turned-over" });
+    add({ kind: "turned-over", rereads: null });
     expect(job.valves.map((v) => statusOf(v.id))).toEqual(job.valves.map(() => "due"));
     arrive("A");
     expect(next()).toMatchObject({ kind: "read", valve: { status: "due" } });
@@ -134,7 +134,7 @@ describe("passes", () => {
     set("1I", true);
     leave("1I");
     expect(next()).toMatchObject({ kind: "turn-over" });
-    add({ kind: "turned-over" });
+    add({ kind: "turned-over", rereads: null });
     expect(job.valves.filter((v) => statusOf(v.id) === "due").map((v) => v.id)).toEqual(["1I"]);
   });
   it("what is tightened over valves comes before the two turns, and again when one under it is set", () => {
@@ -224,7 +224,7 @@ describe("questions, before the evidence is adjusted away", () => {
   });
   it("a re-check that moved asks what moved, by name", () => {
     leaveAll();
-    add({ kind: "turned-over" });
+    add({ kind: "turned-over", rereads: null });
     arrive("A");
     read("1E", 0.05);
     expect(next()).toMatchObject({
@@ -298,7 +298,7 @@ describe("coming and going", () => {
   });
   it("the two turns are taken back last first", () => {
     leaveAll();
-    const turnedOver = add({ kind: "turned-over" });
+    const turnedOver = add({ kind: "turned-over", rereads: null });
     const arrived = arrive("A");
     expect(why({ kind: "withdrawn", supersedes: turnedOver.id })).toMatch(/Work was done after this/);
     add({ kind: "withdrawn", supersedes: arrived.id });

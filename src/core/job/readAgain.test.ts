@@ -42,7 +42,7 @@ const fitted = (valve: string, part: "closer" | null): Draft => ({
   collets: null,
   instrument: null,
 });
-const TURNED_OVER: Draft = { kind: "turned-over" };
+const TURNED_OVER: Draft = { kind: "turned-over", rereads: null };
 const statuses = (job: JobOf<AnyTask>, drafts: readonly Draft[]): string[] =>
   [...jobState(job as Job, ledger(drafts)).valves.values()].map((v) => v.status);
 

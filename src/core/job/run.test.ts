@@ -68,7 +68,7 @@ describe("the next thing", () => {
         finish(next.valve.valve.id, jobState(FOUR, ledger).stop?.letter ?? "");
       } else if (next.kind === "turn-over") {
         said.push(`two turns to ${next.to.letter}`);
-        add({ kind: "turned-over" });
+        add({ kind: "turned-over", rereads: null });
         add({ kind: "arrived", stop: next.to.letter });
       } else if (next.kind === "check") {
         said.push(next.item);

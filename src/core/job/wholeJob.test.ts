@@ -59,7 +59,7 @@ function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
       return [{ ...fresh(), kind: "arrived", stop: next.at.letter }];
     case "turn-over":
       return [
-        { ...fresh(), kind: "turned-over" },
+        { ...fresh(), kind: "turned-over", rereads: null },
         { ...fresh(), kind: "arrived", stop: next.to.letter },
       ];
     case "tighten":

@@ -10,7 +10,11 @@ import { SCREW_HAND } from "./screw";
 export const SHIMS_HAND: Hand = {
   ...SCREW_HAND,
   step: (bench, { step, to }, stop, state) => {
-    if (step === "seat") return [{ kind: "turned-over" }, { kind: "arrived", stop: to?.letter ?? "" }];
+    if (step === "seat")
+      return [
+        { kind: "turned-over", rereads: null },
+        { kind: "arrived", stop: to?.letter ?? "" },
+      ];
     const { shimsMm } = bench.given;
     if (shimsMm === undefined) return null;
     return outOfBand(state).flatMap(({ valve: { id, spec }, last }): Draft[] => {

@@ -63,7 +63,7 @@ export function sheetCsv(sheet: Sheet): string {
     low_mm: v.lowMm,
     high_mm: v.highMm,
     stop: v.stop,
-    as_found_read: v.asFound?.read,
+    as_found_read: v.slack ? "slack" : v.asFound?.read,
     as_found_goes: v.asFound?.goes,
     as_found_no_go: v.asFound?.noGo,
     as_found_goes_mm: v.asFound?.goesMm,

@@ -13,7 +13,7 @@ import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
 import type { Batch, RefusedHere } from "../device/database";
-import type { Held, InHand, Tap, TappedReading, Taps } from "./session/taps";
+import type { Held, InHand, Reading, Tap, TappedReading, Taps } from "./session/taps";
 import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
 
 /** Everything that stays the same while a job is worked on, but for the set in hand. */
@@ -119,7 +119,15 @@ export interface TaskRoom<
     tapped: TappedReading,
   ): Instruction | null;
   /** What is told of a reading that is out of its band, in place of how far to turn. */
-  outWords?(context: RunContext<T>, now: RunNow<Own>, valve: ValveState<Own>, tapped: TappedReading): Instruction;
+  outWords?(
+    context: RunContext<T>,
+    now: RunNow<Own>,
+    valve: ValveState<Own>,
+    reading: Reading,
+    at: AtValve<Choice>,
+  ): Instruction;
+  /** Which way it is out is enough to set it: what lies in the gap says when it is right. */
+  readonly setsByFeel?: boolean;
   /** What is read here: "Read the dry gap of". */
   readonly readTitle?: string;
   /** How to read, in place of the usual; null for the usual. */

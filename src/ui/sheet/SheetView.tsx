@@ -191,7 +191,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
               <tr key={v.valve}>
                 <th scope="row">{v.valve}</th>
                 <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
-                <td>{words(v.asFound)}</td>
+                <td>{v.slack ? "slack" : words(v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
                 <td>
                   {words(v.asLeft)}

@@ -25,6 +25,10 @@ export type OpenerCloserPart = (typeof OPENER_CLOSER_PARTS)[number];
 export const CLOSE_ITEMS = ["recheck", "plugs", "locks", "cleared", "drive", "started"] as const;
 export type CloseItem = (typeof CLOSE_ITEMS)[number];
 
+/** After two turns by hand all valves are read once more, or those whose lash was changed since the last two turns. */
+export const REREADS = ["all", "set"] as const;
+export type Rereads = (typeof REREADS)[number];
+
 /**
  * What an entry does to the valve that it is about:
  * - `changes-lash`: its lash (or preload) is another one after it, and every reading before it is out of date;
@@ -74,6 +78,8 @@ export const ENTRY_KINDS = {
       reason: orNull(reason()),
     },
   },
+  /** Its adjuster was run down by hand, or is new: there is no gap to find, and setting begins with the leaf in. */
+  slack: { effect: "records", fields: { valve, stop } },
   /** The adjuster was turned. Signed turns as advised, positive = in; null when not computed. */
   set: {
     effect: "changes-lash",
@@ -181,7 +187,13 @@ export const ENTRY_KINDS = {
     },
   },
   /** The engine was turned over two full turns by hand. */
-  "turned-over": { effect: "records", fields: {} },
+  "turned-over": {
+    effect: "records",
+    fields: {
+      /** What is read once more after it; null where nobody was asked: all the first time, later what was set since. */
+      rereads: optional(word("subject", REREADS)),
+    },
+  },
   /** A girdle, a spacer or a rocker shaft was tightened: every valve under it is read again. */
   tightened: { effect: "records", fields: { part: name("subject") } },
   /** A question that the readings raised was answered, with what was found. */

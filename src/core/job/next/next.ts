@@ -155,7 +155,7 @@ function atValve(rules: NextRules, job: JobOf, state: JobState, stop: RouteStop,
   const ofTask = rules.atValve?.(job, valve, at) ?? bridgeFirst(valve, at);
   if (ofTask !== null) return ofTask;
   if (valve.status === "inBandUnlocked") return { kind: "lock", valve, at };
-  const toSet = valve.status === "read" && (valve.verdict !== "in" || valve.offAim);
+  const toSet = valve.status === "slack" || (valve.status === "read" && (valve.verdict !== "in" || valve.offAim));
   return { kind: toSet ? "set" : "read", valve, at };
 }
 
@@ -180,7 +180,7 @@ function openAt(rules: NextRules, state: JobState, stop: RouteStop): RouteValve[
     if (v === undefined || v.status === "done") return false;
     const asks = state.questions.some((q) => q.valve === valve);
     if (rules.setsWholeEngine === true && v.status === "read" && v.verdict !== "in" && !asks) return false;
-    return !state.surveying || v.status !== "read" || asks;
+    return !state.surveying || (v.status !== "read" && v.status !== "slack") || asks;
   });
 }
 

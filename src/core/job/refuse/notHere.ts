@@ -4,6 +4,7 @@ import type { EntryKind } from "../ledger/kinds";
 
 /** Kinds of entries that not every job has. */
 export const TASK_ENTRY_KINDS = [
+  "slack",
   "set",
   "zeroed",
   "fitted",
@@ -15,6 +16,7 @@ export const TASK_ENTRY_KINDS = [
 export type TaskEntryKind = (typeof TASK_ENTRY_KINDS)[number];
 
 export const NOT_HERE: { readonly [K in TaskEntryKind]: (entry: EntryOf<K>) => string } = {
+  slack: () => "Only a screw or a nut can be found slack.",
   set: () => "Nothing is turned in this job.",
   zeroed: () => "Zero lash is found in a preload job only.",
   fitted: ({ part }) =>

@@ -45,6 +45,27 @@ describe("a reading", () => {
   });
 });
 
+describe("slack", () => {
+  const slack = (valve: string, stop = "A") => entry("slack", { valve, stop });
+  it("is said before anything is done at a valve, at a stop that serves it", () => {
+    expect(refused([arrived()], slack("1I"))).toBeNull();
+    expect(refused([arrived(), reading("1I")], slack("1I"))).toBeNull();
+    expect(refused([], slack("1I"))).toMatch(/^Turn the crank to the first stop/);
+    expect(refused([arrived()], slack("1I", "B"))).toBe("The crank stands at stop A, not B: feel for it again here.");
+    expect(refused([arrived()], slack("2I"))).not.toBeNull();
+    for (const before of [[slack("1I")], [reading("1I"), set("1I")]])
+      expect(refused([arrived(), ...before], slack("1I"))).toBe("1I was worked on already: read it as it is now.");
+  });
+
+  it("is followed by setting where its follower is on its base circle, and by the reading as left", () => {
+    expect(refused([arrived(), slack("1I")], set("1I"))).toBeNull();
+    expect(refused([arrived(), slack("1I"), arrived("B")], set("1I", { stop: "B" }))).toMatch(/1 intake|1I/);
+    expect(refused([arrived(), slack("1I"), set("1I")], reading("1I", { pass: "as-left" }))).toBeNull();
+    expect(refused([arrived(), slack("1I"), set("1I")], reading("1I"))).toMatch(/worked on meanwhile/);
+    expect(refused([arrived(), slack("1I")], set("1I"), { ...JOB, survey: true })).toMatch(/as found first/);
+  });
+});
+
 describe("a turn", () => {
   const found = reading("1I", { goes: mark(0.3), noGo: mark(0.35) });
   it("follows a reading, an answer and a look at the bridge", () => {

@@ -83,8 +83,10 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
       return arrivalRefusal(rules, job, state, entry.stop, by.nowMs);
     case "reading":
       return readingRefusal(rules, job, state, entry);
+    case "slack":
+      return slackRefusal(job, state, entry);
     case "set":
-      return adjustRefusal(state, entry);
+      return slackElsewhere(job, state, entry) ?? adjustRefusal(state, entry);
     case "fitted":
       return fittedRefusal(state, entry);
     case "locked":
@@ -158,6 +160,23 @@ function readingRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: 
   return entry.reason === null ? marginAtStop(job, stop, entry.valve).doubt : null;
 }
 
+/** Nothing was found at a valve: said before anything is done there, at a stop that serves it. */
+function slackRefusal(job: JobOf, state: JobState, entry: EntryOf<"slack">): string | null {
+  const { stop } = state;
+  if (stop === null) return "Turn the crank to the first stop and say so before a valve is called slack.";
+  if (stop.letter !== entry.stop)
+    return `The crank stands at stop ${stop.letter}, not ${entry.stop}: feel for it again here.`;
+  const status = state.valves.get(entry.valve)?.status;
+  if (status !== "unread" && status !== "read") return `${entry.valve} was worked on already: read it as it is now.`;
+  return marginAtStop(job, stop, entry.valve).doubt;
+}
+
+/** A slack valve was not read where the crank stands now: it is set where its follower is on its base circle. */
+function slackElsewhere(job: JobOf, { stop, valves }: JobState, { valve }: EntryOf<"set">): string | null {
+  if (valves.get(valve)?.status !== "slack" || stop === null) return null;
+  return marginAtStop(job, stop, valve).doubt;
+}
+
 /** What further is asked of an adjustment. */
 export interface Adjusting {
   /** A valve that is in its band may give its part to another, and take one of theirs. */
@@ -177,7 +196,7 @@ export function adjustRefusal(
 ): string | null {
   const valve = state.valves.get(entry.valve);
   const status = valve?.status;
-  if (status !== "read" && status !== "inBandUnlocked" && !(gives && valve?.last != null))
+  if (status !== "read" && status !== "slack" && status !== "inBandUnlocked" && !(gives && valve?.last != null))
     return `Read ${entry.valve} before its adjuster is turned.`;
   if (valve?.bridgeOpen === true)
     return `Look at the bridge of ${entry.valve} before its lash is set: both valves touching.`;

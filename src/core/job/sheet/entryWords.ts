@@ -18,6 +18,7 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
   arrived: (e) => `crank turned to stop ${e.stop}`,
   reading: (e) =>
     `${e.valve} read ${e.pass === "set" ? "with its lock loose" : e.pass.replace("-", " ")}, ${readingWords(e)}`,
+  slack: (e) => `${e.valve} found slack`,
   set: (e) => `${e.valve} ${turned(e.turns)}${e.locked ? "" : ", lock still loose"}`,
   locked: (e) => `${e.valve} locked`,
   left: (e) => `${e.valve} left${because(e.reason)}`,

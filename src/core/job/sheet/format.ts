@@ -48,6 +48,8 @@ export interface SheetValve {
   readonly highMm: number;
   readonly stop: string | null;
   readonly asFound: SheetReading | null;
+  /** Found with its adjuster run down: there was no gap to read. */
+  readonly slack: boolean;
   readonly asLeft: SheetReading | null;
   /** How often the adjuster was turned. */
   readonly timesSet: number;

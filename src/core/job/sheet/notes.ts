@@ -22,6 +22,7 @@ const CHECKED = "Before closing: ";
 const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) => string | null) | null } = {
   arrived: null,
   reading: null,
+  slack: null,
   set: null,
   locked: null,
   left: null,
@@ -42,7 +43,8 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   "bled-down": (e) => `Went on before the wait for bled-down lifters was over: ${e.reason}`,
   temperature: (e) => `Engine at ${e.celsius} °C`,
   tightened: (e) => `Tightened: ${e.part}`,
-  "turned-over": () => "Turned over two full turns by hand",
+  "turned-over": ({ rereads }) =>
+    `Turned over two full turns by hand${rereads === null ? "" : rereads === "all" ? ", all to be read once more" : ", what was set to be read once more"}`,
   reopened: (e) => `${e.valve} looked at again: ${e.reason}`,
   checked: (e) => `${CHECKED}${CLOSE_ITEM_NAMES[e.item]}${e.reason === null ? "" : ` (not done: ${e.reason})`}`,
 };

@@ -83,7 +83,7 @@ describe("the sheet", () => {
         { kind: "checked", item: "locks", reason: null },
         { kind: "checked", item: "started", reason: "no battery" },
         { kind: "reopened", valve: "1E", reason: "forgot" },
-        { kind: "turned-over" },
+        { kind: "turned-over", rereads: null },
       ]),
     );
     expect(notes.map((n) => n.what)).toEqual([

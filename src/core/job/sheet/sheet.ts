@@ -112,6 +112,7 @@ function sheetValve(
     highMm: valve.spec.highMm,
     stop: work.findLast((e) => "stop" in e)?.stop ?? null,
     asFound: found ?? rules.asFoundCounted?.(job, stands, entries) ?? null,
+    slack: found === null && work.some((e) => e.kind === "slack"),
     asLeft: left === null ? null : onReading ? read(last) : (rules.asLeftCounted?.(job, stands, entries) ?? null),
     preload: rules.preload?.(job, stands) ?? null,
     part: rules.partWords?.(job, work) ?? null,

@@ -3,7 +3,14 @@
  * else, so that every device that holds the same ledger says the same; taking an entry back folds the rest anew.
  */
 import type { AnyTask, JobOf, JobValve } from "../job";
-import { type LedgerEntry, type LedgerValveEntry, changesLash, isOnlyFelt, isValveEntry } from "../ledger/entry";
+import {
+  type EntryOf,
+  type LedgerEntry,
+  type LedgerValveEntry,
+  changesLash,
+  isOnlyFelt,
+  isValveEntry,
+} from "../ledger/entry";
 import { isOffAim, verdictOf } from "../ledger/readings";
 import { type QuestionRules, questionsOf } from "../questions/questions";
 import type { JobState, Tally, ValveState, ValveStatus, ValveTally } from "./state";
@@ -73,7 +80,7 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
     case "arrived":
       return { ...tally, stop: entry.stop };
     case "turned-over":
-      return { ...tally, turnedOverPlace: place, valves: turnedOver(tally, place) };
+      return { ...tally, turnedOverPlace: place, valves: turnedOver(tally, place, entry.rereads) };
     case "tightened":
       return {
         ...tally,
@@ -127,18 +134,24 @@ function stepAtValve(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerVa
 const saysHowItStands = (entry: LedgerValveEntry, before: readonly LedgerValveEntry[]): boolean =>
   !isOnlyFelt(entry) && (entry.kind !== "bridged" || before.some((e) => e.kind === "reading"));
 
-/** The first two turns by hand are for every valve, later ones for those whose lash was changed in between. */
-const turnedOver = ({ valves, turnedOverPlace }: Tally, place: number): Tally["valves"] =>
-  new Map(
+/** What was changed since the last two turns is read once more, and all where that was asked for. */
+function turnedOver(
+  { valves, turnedOverPlace }: Tally,
+  place: number,
+  rereads: EntryOf<"turned-over">["rereads"],
+): Tally["valves"] {
+  const all = rereads === "all" || (rereads === null && turnedOverPlace === -1);
+  return new Map(
     [...valves].map(([id, v]) => [
       id,
       {
         ...v,
-        duePlace: turnedOverPlace === -1 || v.changedSinceTurnedOver ? place : v.duePlace,
+        duePlace: all || v.changedSinceTurnedOver ? place : v.duePlace,
         changedSinceTurnedOver: false,
       },
     ]),
   );
+}
 
 function tightened({ tightenedLater }: JobOf, { valves }: Tally, part: string, place: number): Tally["valves"] {
   const under = new Set(tightenedLater.filter((p) => p.name === part).flatMap((p) => p.valves));
@@ -213,6 +226,8 @@ function statusOf(latest: ValveTally["latest"], duePlace: number): ValveStatus {
       return "unread";
     case "reading":
       return entry.pass === "set" ? "inBandUnlocked" : "read";
+    case "slack":
+      return "slack";
     case "set":
       return entry.locked ? "locked" : "turned";
     case "locked":

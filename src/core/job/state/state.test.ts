@@ -86,15 +86,26 @@ describe("how a valve stands", () => {
 
   it("is due after two turns by hand, once, and again only where its lash was changed", () => {
     const [r, e] = [reading(), reading("1E")];
-    const begin = [r, left(r), e, left(e, "1E"), entry("turned-over")];
+    const begin = [r, left(r), e, left(e, "1E"), entry("turned-over", { rereads: "all" })];
     const status = (...more: Entry[]) => ["1I", "1E"].map((v) => stateOf(...begin, ...more).valves.get(v)?.status);
     expect(status()).toEqual(["due", "due"]);
     const [again, againE] = [reading("1I", "re-check"), reading("1E", "re-check")];
     const seen = [again, left(again), againE, left(againE, "1E")];
     expect(status(...seen)).toEqual(["done", "done"]);
-    expect(status(...seen, entry("turned-over"))).toEqual(["done", "done"]);
+    const once = entry("turned-over", { rereads: "set" });
+    expect(status(...seen, once)).toEqual(["done", "done"]);
+    expect(status(...seen, entry("turned-over", { rereads: "all" }))).toEqual(["due", "due"]);
     const [found, after] = [reading("1I", "re-check", 0.4), reading("1I", "as-left")];
-    expect(status(...seen, found, set(true), after, left(after), entry("turned-over"))).toEqual(["due", "done"]);
+    expect(status(...seen, found, set(true), after, left(after), once)).toEqual(["due", "done"]);
+    // Nobody was asked: all the first time, later what was set since.
+    const unasked = entry("turned-over", { rereads: null });
+    expect(["1I", "1E"].map((v) => stateOf(r, left(r), e, left(e, "1E"), unasked).valves.get(v)?.status)).toEqual([
+      "due",
+      "due",
+    ]);
+    expect(status(...seen, found, set(true), after, left(after), unasked)).toEqual(["due", "done"]);
+    const onlySet = [r, set(true), after, left(after), e, left(e, "1E"), once];
+    expect(["1I", "1E"].map((v) => stateOf(...onlySet).valves.get(v)?.status)).toEqual(["due", "done"]);
     expect(stateOf(...begin, ...seen).turnOverNeeded).toBe(false);
     expect(stateOf(...begin, found, set(true)).turnOverNeeded).toBe(true);
   });

@@ -8,11 +8,12 @@ import type { CloseItem } from "../ledger/kinds";
 import type { Question } from "../questions/question";
 
 /**
- * A gap: unread → read → turned (lock loose) → inBandUnlocked (read so) → locked → read → done. A preload:
+ * A gap: unread → read (or slack: nothing to find) → turned (lock loose) → inBandUnlocked (read so) → locked → read → done. A preload:
  * unread → zeroed → turned → locked → done. `due` was done, and must be looked at once more: after two turns
  * by hand, a part tightened over it, or a tick heard.
  */
-export type ValveStatus = "unread" | "read" | "zeroed" | "turned" | "inBandUnlocked" | "locked" | "due" | "done";
+export type ValveStatus =
+  "unread" | "read" | "slack" | "zeroed" | "turned" | "inBandUnlocked" | "locked" | "due" | "done";
 
 /** A valve of a job. `Own` is what its kind of work keeps there beside. */
 export interface ValveState<Own = unknown> {

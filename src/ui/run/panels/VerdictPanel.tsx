@@ -119,6 +119,7 @@ const Also = ({ names }: { readonly names: readonly string[] }) =>
 
 /** What stands where a valve is not judged by its last reading. */
 const WAITS: Partial<Readonly<Record<ValveState["status"], string>>> = {
+  slack: " is slack",
   locked: " is set: read it again",
   turned: ": lock is loose",
   inBandUnlocked: ": lock is loose",

@@ -82,7 +82,7 @@ describe("how a valve looks", () => {
     expect(marks([ARRIVED, reading("r", "1I", 0.3), left("l", "1I", "r", "seized")])["1I"]).toMatchObject({
       look: "excused",
     });
-    const turnedOver: Entry = { id: "b", supersedes: null, kind: "turned-over" };
+    const turnedOver: Entry = { id: "b", supersedes: null, kind: "turned-over", rereads: null };
     expect(marks([...done, turnedOver])["1I"]).toMatchObject({
       look: "here",
       text: "0.20",

@@ -69,6 +69,8 @@ function words(room: TaskRoom, v: ValveState, look: ValveLook, free: boolean): s
   switch (v.status) {
     case "due":
       return `${place}, to be read once more, was ${reading}`;
+    case "slack":
+      return `${place}, slack`;
     case "zeroed":
       return `${place}, at zero lash`;
     case "turned":

@@ -37,7 +37,7 @@ describe("a step back", () => {
   it("is the last own one, a reading with what was done about it, an arrival with the turns before it", () => {
     const mine = ledger(["ash", at("A")], ["ash", reading("1I")], ["ash", set("1I")]);
     expect(stepBack(mine, "ash")).toEqual({ entries: [mine[2], mine[1]], others: [] });
-    const turned = ledger(["ash", { kind: "turned-over" }], ["ash", at("A")]);
+    const turned = ledger(["ash", { kind: "turned-over", rereads: null }], ["ash", at("A")]);
     expect(ids(stepBack(turned, "ash")?.entries)).toEqual(["1", "0"]);
     expect(stepBack([], "ash")).toBeNull();
   });

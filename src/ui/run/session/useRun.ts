@@ -136,7 +136,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
         setChosen(null);
         add([
           ...waited(context, now, ledger),
-          made({ kind: "turned-over" }),
+          made({ kind: "turned-over", rereads: action.rereads }),
           made({ kind: "arrived", stop: action.stop }),
         ]);
         return;

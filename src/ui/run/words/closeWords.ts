@@ -1,6 +1,6 @@
 /** What is told when a question is open, and while the job is closed. Pure. */
 import type { TightenedPart } from "@/core/engine/engineFile";
-import type { CloseItem } from "@/core/job/ledger/kinds";
+import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Question } from "@/core/job/questions/question";
 import type { RouteStop } from "@/core/stops/route";
 import type { ValveState } from "@/core/job/state/state";
@@ -45,29 +45,60 @@ export const tightenWords = (part: TightenedPart): Instruction =>
   });
 
 /** Two full turns by hand; where nothing is read again after them, they only show that nothing touches. */
-export function turnOverWords(context: RunContext, to: RouteStop): Instruction {
+export function turnOverWords(context: RunContext, now: RunNow, to: RouteStop): Instruction {
   const { engine, file, rules } = context;
   const sign = signAt(engine, to.crankDeg, to.sights ?? []);
   const place = `${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}`;
   const only = `${capital(file.rotation ?? "clockwise")} only`;
   const base = {
     title: `Turn the engine over two full turns by hand, on to ${place}.`,
-    button: { label: `Turned over, at ${to.letter}`, action: { kind: "turn-over" as const, stop: to.letter } },
   };
+  const turned = (rereads: Rereads | null, label = `Turned over, at ${to.letter}`): Answer => ({
+    label,
+    action: { kind: "turn-over", stop: to.letter, rereads },
+  });
   return rules.rereads
-    ? rereadWords(context, base, only, sign.check)
-    : notRereadWords(context, base, only, sign.check);
+    ? rereadWords(context, now, { ...base, turned }, only, sign.check)
+    : notRereadWords(context, { ...base, button: turned(null) }, only, sign.check);
 }
 
 type TurnOver = Pick<Instruction, "title" | "button">;
 
-function rereadWords({ job }: RunContext, base: TurnOver, only: string, check: string): Instruction {
-  const again = job.valves.length === 1 ? "read the valve" : "read every valve that was set";
+/** Engines of these sectors are closed up for long: all is read once more unless that is left out. */
+const CLOSED_FOR_LONG: readonly (string | undefined)[] = ["aircraft", "marine"];
+
+interface Reread extends Pick<Instruction, "title"> {
+  readonly turned: (rereads: Rereads, label?: string) => Answer;
+}
+
+function rereadWords(
+  { job, file }: RunContext,
+  { state }: RunNow,
+  { title, turned }: Reread,
+  only: string,
+  check: string,
+): Instruction {
+  const set = job.valves.filter((v) => state.tally.valves.get(v.id)?.changedSinceTurnedOver === true);
+  const all = set.length === job.valves.length;
+  const long = CLOSED_FOR_LONG.includes(file.sector);
+  const names =
+    set.length > 6 ? `the ${set.length} that were set` : set.map((v) => valveName(v, job.valves)).join(", ");
+  const again =
+    all || long
+      ? `then all are read once more${long && !all ? ": this engine is closed up for long" : ""}`
+      : set.length === 0
+        ? "nothing was set, so nothing has to be read again"
+        : `then what was set is read once more: ${names}`;
+  const other = long
+    ? turned("set", set.length === 0 ? "Turned over: nothing again" : "Turned over: only what was set")
+    : turned("all", "Turned over: all again");
   return instruction({
-    ...base,
+    title,
+    button: turned(all || long ? "all" : "set"),
+    choices: all ? [] : [other],
     eyebrow: "All valves locked",
     grounds: [
-      `Parts settle, and a missed lock shows: then ${again} once more. ${only}; anything that stops you is a valve that meets a piston.`,
+      `Parts settle, and a missed lock shows: ${again}. ${only}; anything that stops you is a valve that meets a piston.`,
       check,
     ],
     reasoned: {

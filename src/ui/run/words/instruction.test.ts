@@ -47,10 +47,11 @@ function toldOf(
   taps: Taps,
   more: object = {},
   learning: Partial<Learning> = { wanted: false },
+  way: "leaf" | "turn" = "turn",
 ) {
   const context = contextFor(adjuster, more);
   const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
-  return told(context, nowOf(context, [ARRIVED], { learning }), { taps, tapped });
+  return told(context, nowOf(context, [ARRIVED], { learning }), { taps, tapped }, { choice: { way } });
 }
 const LOOSE: Taps = { 4: "goes", 5: "no" };
 const TIGHT: Taps = { 0: "goes", 1: "no" };
@@ -113,8 +114,14 @@ describe("instruct, for a reading out of its band", () => {
       const context = contextFor(adjuster);
       const file = { ...context.file, ...inches };
       const tapped = readTaps(taps, null, context.hand, lashSpec(LASH));
-      return told({ ...context, file }, nowOf(context, [ARRIVED], { learning: { wanted: false } }), { taps, tapped })
-        .title;
+      return told(
+        { ...context, file },
+        nowOf(context, [ARRIVED], { learning: { wanted: false } }),
+        { taps, tapped },
+        {
+          choice: { way: "turn" },
+        },
+      ).title;
     };
     expect(said(undefined, LOOSE)).toBe("Close it by 4.9 thou, and lock.");
     expect(said({ kind: "grind" }, TIGHT)).toBe("Take 2.4 thou off the stem's end, and read again.");
@@ -173,7 +180,7 @@ describe("instruct, while a valve is read", () => {
     expect(plain).toMatchObject({
       title: "Read 1 intake: try 0.20 mm first.",
       button: { label: "0.20 mm goes" },
-      choices: [{ label: "Does not go" }],
+      choices: [{ label: "Does not go" }, { label: "Slack: nothing to find" }],
     });
   });
   it("asks for the other end when one end has decided", () => {
@@ -183,7 +190,13 @@ describe("instruct, while a valve is read", () => {
       button: { label: "0.35 mm goes" },
     });
     expect(toldOf(undefined, { 1: "no" })).toMatchObject({ title: "Tight. Now find a leaf that goes.", tryKey: "0" });
-    expect(toldOf(undefined, { 5: "goes" }).title).toBe("This set ends here: take a thicker one.");
+    // Past the thickest leaf a stack is proposed, or that there is nothing to find.
+    const past = toldOf(undefined, { 5: "goes" });
+    expect(past).toMatchObject({
+      title: "Loose. Now find a stack that does not go.",
+      button: { label: "0.10 + 0.35 mm goes" },
+    });
+    expect(past.choices.map((c) => c.label)).toContain("Slack: nothing to find");
   });
   it("lets a valve in band be left", () => {
     expect(toldOf(undefined, { 2: "goes", 3: "no" })).toMatchObject({
@@ -216,7 +229,7 @@ describe("instruct, while the lock is learned", () => {
   it("asks for a reading before locking first, and offers the short way", () => {
     expect(toldOf(SCREW, LOOSE, {}, {})).toMatchObject({
       button: { action: { kind: "set", locked: false } },
-      choices: [{ action: { kind: "set", locked: true } }],
+      choices: [{ action: { kind: "set", locked: true } }, { label: "Set it by the leaf instead" }],
     });
   });
   it("aims off by what the lock moves, and says so", () => {
@@ -240,6 +253,106 @@ describe("instruct, while the lock is learned", () => {
   });
 });
 
+describe("instruct, where a screw is set by the leaf", () => {
+  const SCREW: AdjusterEntry = { kind: "screw", at: "valve-end", pitch: 1 };
+  const byLeaf = (adjuster: AdjusterEntry | undefined, taps: Taps, learning: Partial<Learning> = { wanted: true }) =>
+    toldOf(adjuster, taps, {}, learning, "leaf");
+
+  it("puts the leaf of the aim in, and tells the turn as a hint only", () => {
+    const loose = byLeaf(SCREW, LOOSE);
+    expect(loose).toMatchObject({
+      title: "Put 0.20 mm in. Turn the screw in until it just drags, and lock it.",
+      button: { label: "It drags, locked", action: { kind: "set", turns: null, aimMm: 0.2, locked: true } },
+      choices: [
+        { label: "It drags: read before locking", action: { kind: "set", turns: null, locked: false } },
+        { label: "By degrees instead, no leaf in", action: { kind: "choose", choice: { way: "turn" } } },
+      ],
+    });
+    expect(loose.grounds[0]).toMatch(
+      /^That will be about 45°, from 12 to 1 and half way to 2\. Hold the screw still/,
+    );
+    expect(byLeaf(SCREW, TIGHT).title).toBe("Put 0.20 mm in. Turn the screw out until it just drags, and lock it.");
+    expect(byLeaf({ kind: "screw", at: "stud-nut", ratio: 1.5, pitch: 1 }, LOOSE)).toMatchObject({
+      title: "Put 0.20 mm in. Turn the nut in until it just drags.",
+      button: { label: "It drags" },
+    });
+    expect(byLeaf({ ...SCREW, swingDeg: 30 }, LOOSE).grounds[0]).toContain("2 bites of 22°");
+  });
+
+  it("needs no figures of the screw, and then gives no hint", () => {
+    const unknown = byLeaf(undefined, LOOSE);
+    expect(unknown.title).toBe("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+    expect(unknown.grounds[0]).toMatch(/^Hold the screw still/);
+    expect(unknown.choices.map((c) => c.label)).toEqual(["It drags: read before locking"]);
+  });
+
+  it("takes the leaf nearest the aim before locking, and says what is left of it", () => {
+    const shifted = byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.02 });
+    expect(shifted).toMatchObject({ button: { action: { aimMm: 0.2 } } });
+    expect(shifted.grounds.join(" ")).toMatch(
+      /Bring it to 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the aim.*a touch looser is right/,
+    );
+    // A stack that is nearer is taken; where nothing is near, the turn is told.
+    expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.26 }).title).toMatch(/^Put 0\.10 \+ 0\.35 mm in/);
+    expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: 0.16 }).title).toMatch(/^Turn the screw in/);
+  });
+
+  it("takes one leaf over, to a definite drag, in the school that does so", () => {
+    const context = contextFor(SCREW, {}, {}, "overshoot");
+    const tapped = readTaps(LOOSE, null, context.hand, lashSpec(LASH));
+    expect(told(context, nowOf(context, [ARRIVED]), { taps: LOOSE, tapped }).title).toBe(
+      "Put 0.25 mm in. Turn the screw in until it drags firmly, and lock it.",
+    );
+  });
+
+  it("has the gap narrowed down before a turn is told from it, and by the leaf on wish", () => {
+    const set = setOf([0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.45]);
+    const context = { ...contextFor(SCREW), hand: { ...contextFor(SCREW).hand, set } };
+    const wide: Taps = { 4: "goes", 6: "no" };
+    const saidOf = (way: "leaf" | "turn", closer = false) =>
+      told(
+        context,
+        nowOf(context, [ARRIVED]),
+        { taps: wide, tapped: readTaps(wide, null, context.hand, lashSpec(LASH)) },
+        { choice: { way, closer } },
+      );
+    for (const asked of [saidOf("turn"), saidOf("leaf", true)])
+      expect(asked).toMatchObject({
+        title: "Loose. How far out is it? Try 0.35 mm.",
+        tryKey: "5",
+        choices: [{ label: "Does not go" }, { label: "Near enough: set it by the leaf" }],
+      });
+    // So far out that it might be asked about: where it lies is seen first, whatever way it is set.
+    const far: Taps = { 4: "goes", 7: "no" };
+    expect(
+      told(context, nowOf(context, [ARRIVED]), {
+        taps: far,
+        tapped: readTaps(far, null, context.hand, lashSpec(LASH)),
+      }).title,
+    ).toBe("Loose. How far out is it? Try 0.35 mm.");
+    const leaf = saidOf("leaf");
+    expect(leaf.title).toBe("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+    expect(leaf.choices.at(-1)).toMatchObject({
+      label: "Read it closer first",
+      action: { choice: { closer: true } },
+    });
+    expect(byLeaf(SCREW, LOOSE).choices.map((c) => c.label)).not.toContain("Read it closer first");
+  });
+
+  it("sets a slack valve with the leaf in, at the stop that serves it", () => {
+    const context = contextFor(SCREW);
+    const slack: Entry = { id: "s", supersedes: null, kind: "slack", valve: "1I", stop: "A" };
+    const after = nowOf(context, [ARRIVED, slack]);
+    expect([after.next.kind, after.state.valves.get("1I")?.asFound]).toEqual(["set", null]);
+    const set = told(context, after, null, { choice: { way: "turn" } });
+    expect(set).toMatchObject({
+      title: "Put 0.20 mm in. Turn the screw in until it just drags, and lock it.",
+      button: { action: { kind: "set", turns: null, locked: true } },
+    });
+    expect(set.grounds.join(" ")).toContain("Nothing was found here. The band is 0.15–0.25 mm.");
+  });
+});
+
 describe("instruct, for the other passes", () => {
   it("notes what is out while all are read as found first", () => {
     const context = contextFor(undefined, {}, { survey: true });
@@ -255,7 +368,7 @@ describe("instruct, for the other passes", () => {
     expect(told(context, nowOf(context, [ARRIVED]), { taps: {}, tapped })).toMatchObject({
       tryKey: "3",
       button: { label: "0.25 mm drags firmly" },
-      choices: [{ label: "Does not go" }, { label: "Goes loose" }],
+      choices: [{ label: "Does not go" }, { label: "Goes loose" }, { label: "Slack: nothing to find" }],
     });
   });
   it("puts a question with what to look at, and the way back", () => {

@@ -27,7 +27,7 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "tighten":
       return tightenWords(next.part);
     case "turn-over":
-      return turnOverWords(context, next.to);
+      return turnOverWords(context, now, next.to);
     case "confirm":
       return confirmWords(context, now, next.at);
     case "turn":
@@ -46,7 +46,7 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "read":
       return reading === null
         ? doubtWords(context, now, next.valve, next.at.doubt ?? "")
-        : readWords(context, now, next.valve, reading);
+        : readWords(context, now, next.valve, reading, at);
   }
 }
 

@@ -1,4 +1,5 @@
 /** What is told while a valve is read. Pure. */
+import type { ReadingEntry } from "@/core/job/ledger/entry";
 import type { ValveState } from "@/core/job/state/state";
 import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
@@ -6,7 +7,7 @@ import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import { passAfter } from "@/core/job/state/pass";
-import type { RunContext, RunNow } from "../model";
+import type { AtValve, RunContext, RunNow } from "../model";
 import { asks } from "../session/hand";
 import { lockAfterWords, setWords } from "./setWords";
 import {
@@ -14,6 +15,7 @@ import {
   type Tap,
   type Reading,
   type TappedReading,
+  type WholeReading,
   bladeOf,
   bladeOfKey,
   dragTryKey,
@@ -39,6 +41,7 @@ export function readWords(
   now: RunNow,
   valve: ValveState,
   { taps, tapped }: Reading,
+  at: AtValve,
 ): Instruction {
   const name = valveName(valve.valve, context.job.valves);
   const base = { eyebrow: whereWords(context, now, valve.valve) };
@@ -68,9 +71,12 @@ export function readWords(
     });
   }
   if (whole !== null && (tapped.verdict !== "undecided" || !tries(tapped))) {
+    const enough = context.room.setsByFeel === true && !now.state.surveying && !couldAsk(context, now, valve, tapped);
+    const narrowing = enough ? null : narrowWords(context, now, valve, { taps, tapped });
+    if (narrowing !== null) return narrowing;
     const noted = noteWords(context, now, valve, tapped);
     if (noted !== null) return noted;
-    if (context.room.outWords !== undefined) return context.room.outWords(context, now, valve, tapped);
+    if (context.room.outWords !== undefined) return context.room.outWords(context, now, valve, { taps, tapped }, at);
     const set = setWords(context, now, valve, tapped);
     return tapped.verdict === "undecided" && !tapped.advice.decided && tapped.advice.try === null
       ? { ...set, grounds: [...set.grounds, tapped.advice.why] }
@@ -86,7 +92,13 @@ export function readWords(
       bladeOfKey(dragKey, context.hand.set),
     );
   if (tapped.verdict !== "undecided" || whole !== null || !tries(tapped))
-    return otherEndWords(context, base.eyebrow, { taps, tapped }, valve);
+    return otherEndWords(
+      context,
+      base.eyebrow,
+      { taps, tapped },
+      valve,
+      tapped.goes !== null ? slackAnswers(context, now, valve) : [],
+    );
   const blade =
     tapped.advice.decided || tapped.advice.try === null ? null : bladeOf(tapped.advice.try, context.hand.set);
   return tryWords(
@@ -119,7 +131,14 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
     context.room.readTitle !== undefined
       ? `${context.room.readTitle} ${name}${valve.status === "locked" ? " again" : ""}${first}.`
       : `${readTitle(name, valve.status)}${first}.`;
-  return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade);
+  return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, slackAnswers(context, now, valve));
+}
+
+/** Nothing is found where the gear was run down by hand, or is new: setting begins with the leaf in. */
+function slackAnswers({ rules }: RunContext, { state }: RunNow, { status, valve }: ValveState): Answer[] {
+  if (state.stop === null || status !== "unread" || !rules.takes.includes("slack")) return [];
+  const slack = { kind: "slack" as const, valve: valve.id, stop: state.stop.letter };
+  return [{ label: "Slack: nothing to find", action: { kind: "enter", drafts: [slack], stay: true } }];
 }
 
 const nearest = ({ hand }: RunContext, mm: number): string =>
@@ -150,14 +169,15 @@ function groundsOf(context: RunContext, valve: ValveState): string {
 }
 
 /** Asks for a leaf: the first key says that it goes (or drags), the second that it does not. */
-function tryWords(
+export function tryWords(
   { hand }: RunContext,
   eyebrow: string,
   title: string,
   grounds: readonly string[],
   blade: Blade | null,
+  others: readonly Answer[] = [],
 ): Instruction {
-  if (blade === null) return instruction({ eyebrow, title, grounds });
+  if (blade === null) return instruction({ eyebrow, title, grounds, choices: others });
   const saying = (label: string, tap: Tap): Answer => ({
     label,
     action: { kind: "tap", key: blade.key, tap },
@@ -165,10 +185,10 @@ function tryWords(
   const figure = blade.text;
   const answers =
     hand.school === "go-no-go"
-      ? { button: saying(`${figure} goes`, "goes"), choices: [saying("Does not go", "no")] }
+      ? { button: saying(`${figure} goes`, "goes"), choices: [saying("Does not go", "no"), ...others] }
       : {
           button: saying(`${figure} ${hand.school === "drag" ? "drags lightly" : "drags firmly"}`, "drag"),
-          choices: [saying("Does not go", "no"), saying("Goes loose", "goes")],
+          choices: [saying("Does not go", "no"), saying("Goes loose", "goes"), ...others],
         };
   return instruction({ eyebrow, title, grounds, tryKey: blade.key, ...answers });
 }
@@ -178,21 +198,81 @@ function otherEndWords(
   eyebrow: string,
   { taps, tapped }: Reading,
   { valve }: ValveState,
+  others: readonly Answer[],
 ): Instruction {
   const lead = capital(tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : tapped.verdict);
   const key = narrowKey(taps, context.hand, valve.spec);
-  const blade = key === null ? null : bladeOfKey(key, context.hand.set);
+  const single = key === null ? null : bladeOfKey(key, context.hand.set);
+  const blade = single ?? thickerStack(context, tapped);
   if (tapped.noGo === null)
     return tryWords(
       context,
       eyebrow,
-      blade === null ? "This set ends here: take a thicker one." : `${lead}. Now find a leaf that does not go.`,
+      blade === null
+        ? "This set ends here: take a thicker one."
+        : `${lead}. Now find ${single === null ? "a stack" : "a leaf"} that does not go.`,
       [`${tapped.goes?.text} goes. How far out it is shows once a leaf refuses.`],
       blade,
+      others,
     );
   const grounds = [`${tapped.noGo.text} does not go. How far out it is shows once a leaf goes.`];
   return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, blade);
 }
+
+/** Past the thickest leaf: the thinnest stack that is a fifth thicker than what went, else the thickest there is. */
+function thickerStack({ hand }: RunContext, { goes, noGo }: TappedReading): Blade | null {
+  if (goes === null || noGo !== null) return null;
+  const over = hand.stacks.filter((s) => s.indices.length > 1 && s.thicknessMm > goes.mm + 1e-6);
+  const stack = over.find((s) => s.thicknessMm >= goes.mm * 1.2) ?? over.at(-1);
+  return stack === undefined ? null : bladeOf(stack, hand.set);
+}
+
+/** Both ends are known, with leaves between them that were not tried: where it lies matters. Null where none does. */
+export function narrowWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  { taps, tapped }: Reading,
+  others: readonly Answer[] = [],
+): Instruction | null {
+  const key = tapped.whole?.value === null ? narrowKey(taps, context.hand, valve.valve.spec) : null;
+  const blade = key === null ? null : bladeOfKey(key, context.hand.set);
+  if (blade === null) return null;
+  return tryWords(
+    context,
+    whereWords(context, now, valve.valve),
+    `${capital(tapped.verdict)}. How far out is it? Try ${blade.text}.`,
+    [`${soFar(tapped)}: where between is not known yet.`],
+    blade,
+    others,
+  );
+}
+
+/** Somewhere between its leaves it would raise a question: then it is first seen where it lies. */
+function couldAsk(context: RunContext, now: RunNow, valve: ValveState, { whole }: TappedReading): boolean {
+  const { stop } = now.state;
+  if (whole === null || stop === null) return false;
+  const between = singleBlades(context.hand.set).filter(
+    (b) => b.mm > whole.goes.mm + 1e-6 && b.mm < whole.noGo.mm - 1e-6,
+  );
+  const [first, last] = [between.at(0), between.at(-1)];
+  return [
+    ...(first === undefined ? [] : [{ ...whole, noGo: first }]),
+    ...(last === undefined ? [] : [{ ...whole, goes: last }]),
+  ].some((w) => asks(context, now.state, asEntry(valve, stop.letter, w)));
+}
+
+/** What is read, as it would be entered. */
+const asEntry = ({ valve, work }: ValveState, stop: string, { fromMm: _, ...read }: WholeReading): ReadingEntry => ({
+  id: "",
+  supersedes: null,
+  kind: "reading",
+  valve: valve.id,
+  stop,
+  pass: passAfter(work),
+  ...read,
+  reason: null,
+});
 
 /** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */
 function askedFirstWords(
@@ -203,16 +283,7 @@ function askedFirstWords(
 ): Instruction | null {
   const { stop } = now.state;
   if (whole === null || stop === null) return null;
-  const { fromMm: _, ...read } = whole;
-  const reading = {
-    kind: "reading" as const,
-    valve: valve.valve.id,
-    stop: stop.letter,
-    pass: passAfter(valve.work),
-    ...read,
-    reason: null,
-  };
-  if (!asks(context, now.state, { ...reading, id: "", supersedes: null })) return null;
+  if (!asks(context, now.state, asEntry(valve, stop.letter, whole))) return null;
   const name = valveName(valve.valve, context.job.valves);
   const none = mayBeHeldOpen(whole, valve.valve.spec);
   return instruction({

@@ -1,6 +1,6 @@
 /** The shape of what is told: a sentence, its grounds, and what can be answered. */
 import type { Draft } from "@/core/job/ledger/entry";
-import type { CloseItem } from "@/core/job/ledger/kinds";
+import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Tap } from "../session/taps";
 
 /** Entries that are made together. */
@@ -31,7 +31,7 @@ export type Action =
   | { readonly kind: "lock" }
   /** Takes the last reading of a valve back. */
   | { readonly kind: "again"; readonly valve: string }
-  | { readonly kind: "turn-over"; readonly stop: string }
+  | { readonly kind: "turn-over"; readonly stop: string; readonly rereads: Rereads | null }
   /** Something is chosen at the valve in hand before it is entered. */
   | { readonly kind: "choose"; readonly choice: Chosen }
   /** A page of its own, below the job's. */

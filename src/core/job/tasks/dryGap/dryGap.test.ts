@@ -85,7 +85,7 @@ describe("a dry-gap job", () => {
             return [gap(valve.id, stop, gaps[valve.id] ?? 0, status === "locked" ? "as-left" : "as-found")];
           }
           case "turn-over":
-            return [{ kind: "turned-over" }, arrived(next.to.letter)];
+            return [{ kind: "turned-over", rereads: null }, arrived(next.to.letter)];
           case "check":
             return [{ kind: "checked", item: next.item, reason: null }];
           case "close":

@@ -141,7 +141,7 @@ function work(truth: Record<string, Truth>, overstates: number, biasMm = 0) {
         }
         case "turn-over":
           return [
-            { ...fresh(), kind: "turned-over" },
+            { ...fresh(), kind: "turned-over", rereads: null },
             { ...fresh(), kind: "arrived", stop: next.to.letter },
           ];
         case "check":

@@ -23,6 +23,7 @@ export function lifterWants(valve: ValveState<ValvePreload | null>, at: RouteVal
     case "due":
       return step(valve.own?.coldMm == null ? "zero" : "step");
     case "unread":
+    case "slack":
     case "inBandUnlocked":
     case "done":
       return step("zero");

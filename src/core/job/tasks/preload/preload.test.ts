@@ -99,7 +99,7 @@ function lifterAnswer(next: NextThing, stop: string, entries: readonly LedgerEnt
       return [{ ...fresh(), kind: "locked", valve: next.valve.valve.id, stop }];
     case "turn-over":
       return [
-        { ...fresh(), kind: "turned-over" },
+        { ...fresh(), kind: "turned-over", rereads: null },
         { ...fresh(), kind: "arrived", stop: next.to.letter },
       ];
     case "check":

@@ -12,6 +12,6 @@ export const SCREW: TaskRules<ScrewTask, null> = {
   ...LASH_RULES,
   gear: ["screw"],
   plan: () => ({ plan: { kind: "screw", plan: null } }),
-  takes: ["set"],
+  takes: ["slack", "set"],
   tools: (adjuster) => [lockTool(adjuster)],
 };

@@ -28,7 +28,7 @@ const NOTHING_CHOSEN = { scope: null, buying: null, aim: "nominal", near: false,
 let made = 0;
 const fresh = () => ({ id: `s${++made}`, supersedes: null });
 const turnedOver = ({ letter }: { readonly letter: string }): Entry[] => [
-  { ...fresh(), kind: "turned-over" },
+  { ...fresh(), kind: "turned-over", rereads: null },
   { ...fresh(), kind: "arrived", stop: letter },
 ];
 const AT = "2026-11-25T10:00:00Z";

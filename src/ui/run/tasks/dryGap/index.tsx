@@ -13,7 +13,7 @@ export const DRY_GAP_ROOM: TaskRoom<DryGapTask, null, DryGapStep, LengthChoice> 
   setWords: (context, now, valve, { choice }) => fitWords(context, now, valve, choice),
   readTitle: "Read the dry gap of",
   readGrounds: gapGrounds,
-  outWords: gapWords,
+  outWords: (context, now, valve, { tapped }) => gapWords(context, now, valve, tapped),
   inBandGrounds: approvedWords,
   locksCheck: (context) => ({
     title: "Every part seated, every keeper and clip in its place.",

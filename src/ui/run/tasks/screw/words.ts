@@ -28,7 +28,7 @@ export function screwAdjustment(
   return { ...byAmount(context, (fromMm ?? aim) - aim, unit), turns: null, aimMm: aim };
 }
 
-function turnOf({ file }: RunContext, { learning }: RunNow, fromMm: number, aim: number): Turn | null {
+export function turnOf({ file }: RunContext, { learning }: RunNow, fromMm: number, aim: number): Turn | null {
   const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
   if (screw === null || !isScrew(screw)) return null;
   const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;

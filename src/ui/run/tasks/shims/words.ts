@@ -47,6 +47,6 @@ export function seatWords({ engine, job, file }: RunContext, to: RouteStop): Ins
       signAt(engine, to.crankDeg, to.sights ?? []).check,
       `Then all ${job.valves.length} are read once more.`,
     ],
-    button: { label: `Turned over, at ${to.letter}`, action: { kind: "turn-over", stop: to.letter } },
+    button: { label: `Turned over, at ${to.letter}`, action: { kind: "turn-over", stop: to.letter, rereads: null } },
   });
 }
