@@ -49,6 +49,7 @@ test("taps the wrong valve: one that is on its lobe is refused, one that reads u
     { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 },
     { until: ({ title }) => /two full turns/.test(title) },
   );
+  await page.getByRole("button", { name: "Turned over: all again" }).click();
   await workByKeys(
     page,
     { "1I": 0.12, "1E": 0.32, "2I": 0.22, "2E": 0.32 },
@@ -81,7 +82,7 @@ test("skips a cylinder: what is missing is listed by name, and the run goes back
 });
 
 test.describe("with buttons that rest after a change", () => {
-  test.use({ restMs: 500 });
+  test.use({ restMs: 4000 });
 
   test("a finger that taps twice confirms the crank once, and reads nothing", async ({ page }) => {
     await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test twice" }), { method: "Firing order" });
@@ -94,23 +95,23 @@ test.describe("with buttons that rest after a change", () => {
     await expect(mainButton(page)).toHaveAttribute("aria-disabled", "true");
     await page.keyboard.press("Enter");
     await page.keyboard.press("u");
-    await expect(mainButton(page)).toHaveAttribute("aria-disabled", "false");
+    await expect(mainButton(page)).toHaveAttribute("aria-disabled", "false", { timeout: 15_000 });
     await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
     await expect(nextTitle(page)).toContainText("Read 1 intake");
   });
+});
 
-  test("Enter on a valve of the head map takes it in hand, and says yes to nothing", async ({ page }) => {
-    await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test map" }), { method: "Firing order" });
-    await mainButton(page).click();
-    await expect(nextTitle(page)).toContainText("Read 1 intake");
-    await page.locator('[data-valve="1E"]').focus();
-    for (let i = 0; i < 3; i++) {
-      await page.keyboard.press("Enter");
-      await page.waitForTimeout(700);
-    }
-    await expect(nextTitle(page)).toContainText("Read 1 exhaust");
-    await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
-  });
+test("Enter on a valve of the head map takes it in hand, and says yes to nothing", async ({ page }) => {
+  await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test map" }), { method: "Firing order" });
+  await mainButton(page).click();
+  await expect(nextTitle(page)).toContainText("Read 1 intake");
+  await page.locator('[data-valve="1E"]').focus();
+  for (let i = 0; i < 3; i++) {
+    await page.keyboard.press("Enter");
+    await page.waitForTimeout(300);
+  }
+  await expect(nextTitle(page)).toContainText("Read 1 exhaust");
+  await expect(page.locator('[data-tap="goes"]')).toHaveCount(0);
 });
 
 test("back clears the leaf tapped last, then takes back a step, which can be brought back", async ({ page }) => {

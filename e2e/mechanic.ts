@@ -75,7 +75,13 @@ interface Given {
 export async function workByKeys(
   page: Page,
   truth: Truth,
-  { lockShiftMm = 0, byDegrees = false, until = ({ title }) => title.startsWith("This job is closed"), atStep, onFit }: Given = {},
+  {
+    lockShiftMm = 0,
+    byDegrees = false,
+    until = ({ title }) => title.startsWith("This job is closed"),
+    atStep,
+    onFit,
+  }: Given = {},
 ): Promise<string[]> {
   const said: string[] = [];
   for (let step = 0; step < 260; step++) {

@@ -1,9 +1,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useState } from "react";
 import { Button } from "../../controls/Button";
-import { Field, TextInput } from "../../controls/Field";
 import { Complaint } from "../../controls/Stamp";
 import type { EncoderSays } from "../words/encoderWords";
+import { READY_TO_READ_HERE } from "../words/ready";
+import { ReasonForm } from "./ReasonForm";
 import { RouteFlags } from "./RouteFlags";
 import type { Ledger, Run } from "../model";
 
@@ -48,7 +48,16 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
           {encoder.words}
         </chakra.p>
       )}
-      {doubted && valve !== null && <OverrideLine key={valve.valve.id} run={run} valveId={valve.valve.id} />}
+      {doubted && valve !== null && (
+        <chakra.div key={valve.valve.id} pt="3" maxWidth="640px">
+          <ReasonForm
+            ready={READY_TO_READ_HERE}
+            label="Why it is read here all the same"
+            submit="Override"
+            onReason={(reason) => run.override(valve.valve.id, reason)}
+          />
+        </chakra.div>
+      )}
       {complaint !== null && (
         <Complaint role="alert" pt="2">
           {complaint}
@@ -93,36 +102,4 @@ function waitWords({ waiting, unstored, pending }: Ledger): string[] {
       ...(kept === null ? [] : [kept]),
     ];
   return kept !== null && pending.size > 0 ? [kept] : [];
-}
-
-/** A reading against the rule needs a reason, which the record keeps. */
-function OverrideLine({ run, valveId }: { readonly run: Run; readonly valveId: string }) {
-  const [reason, setReason] = useState("");
-  const [missing, setMissing] = useState(false);
-  return (
-    <chakra.form
-      pt="3"
-      display="flex"
-      flexWrap="wrap"
-      gap="3"
-      alignItems="end"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (reason.trim() === "") setMissing(true);
-        else run.override(valveId, reason.trim());
-      }}
-    >
-      <chakra.div flex="1" minWidth="14rem">
-        <Field
-          label="Why it is read here all the same"
-          error={missing && reason.trim() === "" ? "Give the reason in a few words: the sheet shows it." : undefined}
-        >
-          {(c) => <TextInput {...c} value={reason} maxLength={300} onChange={(e) => setReason(e.target.value)} />}
-        </Field>
-      </chakra.div>
-      <Button type="submit" size="big">
-        Override
-      </Button>
-    </chakra.form>
-  );
 }

@@ -8,6 +8,7 @@ import { capital, valveName } from "@/core/job/words/names";
 import { signAt } from "@/core/stops/sign";
 import { approvedWords } from "./approved";
 import type { CheckWords, RunContext, RunNow } from "../model";
+import { READY_TO_SKIP } from "./ready";
 import { type Answer, type Instruction, entering, instruction } from "./shape";
 
 export function answerWords({ job }: RunContext, question: Question, about: ValveState | null): Instruction {
@@ -29,6 +30,7 @@ export function answerWords({ job }: RunContext, question: Question, about: Valv
       open: "It was something else",
       label: "What it was",
       submit: "Answer",
+      ready: [],
       for: { kind: "answer", question: question.id },
     },
   });
@@ -105,6 +107,7 @@ function rereadWords(
       open: "Leave the re-check out",
       label: "Why there is no re-check",
       submit: "Leave it out",
+      ready: READY_TO_SKIP.recheck,
       for: { kind: "skip", item: "recheck" },
     },
   });
@@ -127,6 +130,7 @@ function notRereadWords(context: RunContext, base: TurnOver, only: string, check
       open: "Leave the turns out",
       label: "Why it is not turned over",
       submit: "Leave them out",
+      ready: READY_TO_SKIP.recheck,
       for: { kind: "skip", item: "recheck" },
     },
   });
@@ -143,6 +147,7 @@ export function checkWords(context: RunContext, now: RunNow, item: CloseItem): I
       open: "Not done, with a reason",
       label: "Why not",
       submit: "Go on without",
+      ready: READY_TO_SKIP[item],
       for: { kind: "skip", item },
     },
   });

@@ -2,6 +2,7 @@
 import type { Draft } from "@/core/job/ledger/entry";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Tap } from "../session/taps";
+import { READY_TO_LEAVE } from "./ready";
 
 /** Entries that are made together. */
 export interface EnterAction {
@@ -54,6 +55,8 @@ export interface Reasoned {
   readonly open: string;
   readonly label: string;
   readonly submit: string;
+  /** What is mostly said: a tap each. */
+  readonly ready: readonly string[];
   readonly for:
     | { readonly kind: "leave" }
     | { readonly kind: "bled" }
@@ -96,5 +99,6 @@ export const LEAVE_SO: Reasoned = {
   open: "Leave it so, with a reason",
   label: "Why it is left so",
   submit: "Leave it",
+  ready: READY_TO_LEAVE,
   for: { kind: "leave" },
 };

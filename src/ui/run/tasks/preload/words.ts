@@ -15,6 +15,7 @@ import { readingWords } from "@/core/job/words/readings";
 import { approvedWords } from "../../words/approved";
 import type { AtValve, RunContext, RunNow } from "../../model";
 import { doubtWords } from "../../words/readWords";
+import { READY_BLED_DOWN } from "../../words/ready";
 import { type Answer, type Instruction, LEAVE_SO, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";
 
@@ -272,6 +273,7 @@ export function waitWords({ job }: LifterContext, { next }: LifterNow): Instruct
       open: "They have bled down already",
       label: "How you know that they have bled down",
       submit: "Go on",
+      ready: READY_BLED_DOWN,
       for: { kind: "bled" },
     },
   });
