@@ -56,10 +56,12 @@ export async function addEngine(page: Page, file: object): Promise<string> {
   return `/engines/${id}`;
 }
 
-/** Ticks every caution of the preparation page. */
+/** Opens what is proposed on one line, and ticks every caution of the preparation page that is not confirmed again as a whole. */
 export async function acceptCautions(page: Page): Promise<void> {
+  await expect(page.getByRole("button", { name: "Cautions read: begin" })).toBeVisible();
+  const folded = page.getByRole("button", { name: /^Change: / });
+  while ((await folded.count()) > 0) await folded.first().click();
   const cautions = page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox");
-  await expect(cautions.first()).toBeVisible();
   for (const box of await cautions.all()) await box.check();
 }
 

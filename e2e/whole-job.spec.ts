@@ -106,7 +106,7 @@ test("? lists the keys, and Escape hides them, on the bench and in the run", asy
   await page.waitForLoadState("networkidle");
   await page.keyboard.press("?");
   const keys = page.getByRole("region", { name: "Keys" });
-  await expect(keys).toContainText("undo the last step");
+  await expect(keys).toContainText("take back your last step");
   await page.keyboard.press("Escape");
   await expect(keys).toBeHidden();
   await page.keyboard.press("Enter");

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { listFeelerSets } from "@/server/shop/feelerSets";
-import { bleedOf } from "@/server/shop/shopSettings";
+import { bleedOf, cautionDaysOf } from "@/server/shop/shopSettings";
 import { ShopView } from "@/ui/shop/ShopView";
 import { Shell } from "../Shell";
 
@@ -18,6 +18,7 @@ export default async function ShopPage() {
         people={await listPeople(shopId)}
         sets={await listFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
+        cautionDays={await cautionDaysOf(db, shopId)}
       />
     </Shell>
   );

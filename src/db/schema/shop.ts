@@ -1,7 +1,8 @@
 /** The shop and its people. Every other record belongs to a shop. */
 import { sql } from "drizzle-orm";
-import { check, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
+import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import { minutes, recordId } from "./columns";
 
@@ -15,8 +16,13 @@ export const shops = pgTable(
     /** How long squeezed lifters bleed down before the crank may move, usually and in the cold. */
     bleedMinutes: minutes().notNull().default(DEFAULT_BLEED_MIN),
     bleedColdMinutes: minutes().notNull().default(DEFAULT_BLEED_COLD_MIN),
+    /** For so many days one tap confirms again the cautions that a person confirmed on an engine; 0: each by itself, always. */
+    cautionDays: integer().notNull().default(DEFAULT_CAUTION_DAYS),
   },
-  (t) => [check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`)],
+  (t) => [
+    check("shops_caution_days", sql`${t.cautionDays} between 0 and 366`),
+    check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`),
+  ],
 );
 
 export const people = pgTable(

@@ -24,7 +24,7 @@ import { openJobInput, type OpenJob } from "./openJobInput";
 import { keepHotCold, measuredFor, hotColdInput } from "./hotColdReadings";
 import { record, recordInput } from "./record";
 import { loadSheet, sheetCsv } from "./sheet";
-import { bleedInput, bleedOf, setBleed } from "../shop/shopSettings";
+import { settingsInput, bleedOf, changeSettings } from "../shop/shopSettings";
 
 let db: Database;
 let owner: Database;
@@ -344,7 +344,7 @@ describe("a preload job", () => {
   const minutes = (n: number): Date => new Date(Date.parse("2026-11-20T08:00:00Z") + n * 60_000);
   it("asks whether the lifters have run, and waits as this shop waits", async () => {
     expect(await sentence(open(LIFTERS))).toMatch(/Say whether these lifters have run/);
-    await setBleed(db, actor, bleedInput.parse({ usual: 7, cold: 21 }));
+    await changeSettings(db, actor, settingsInput.parse({ usual: 7, cold: 21 }));
     expect(await bleedOf(db, actor.shopId)).toEqual({ usual: 7, cold: 21 });
     const waits = async (more: Partial<OpenJob>) =>
       (await findJob(db, actor.shopId, await open(LIFTERS, { lifters: "run", ...more })))?.job.task.plan;
@@ -353,7 +353,7 @@ describe("a preload job", () => {
       { bleedMinutes: 21 },
       { bleedMinutes: null },
     ]);
-    expect(bleedInput.safeParse({ usual: 0, cold: 30 }).success).toBe(false);
+    expect(settingsInput.safeParse({ usual: 0, cold: 30 }).success).toBe(false);
   });
   it("refuses turns out of the window, and a file without what it needs", async () => {
     expect(await sentence(open(LIFTERS, { lifters: "run", targetTurns: 3 }))).toMatch(/too much for their window/);

@@ -1,6 +1,7 @@
 /** What a shop sets for itself. */
 import { eq } from "drizzle-orm";
 import { z } from "zod";
+import { MAX_CAUTION_DAYS } from "@/core/job/setup/caution";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { Database } from "@/db/connect";
 import { shops } from "@/db/schema";
@@ -13,7 +14,14 @@ const wait = z
   .min(1, "The wait lies between 1 and 240 minutes.")
   .max(240, "The wait lies between 1 and 240 minutes.");
 
-export const bleedInput = z.strictObject({ usual: wait, cold: wait });
+const days = "Days lie between 0 (each caution by itself, always) and 366.";
+
+/** One setting at a time: the waits, or for how long cautions are confirmed again by one tap. */
+export const settingsInput = z.union([
+  z.strictObject({ usual: wait, cold: wait }),
+  z.strictObject({ cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days) }),
+]);
+export type ShopSettings = z.infer<typeof settingsInput>;
 
 /** How long this shop lets squeezed lifters bleed down. @throws Refused when there is no such shop */
 export async function bleedOf(db: Database, shopId: string): Promise<BleedMinutes> {
@@ -25,7 +33,17 @@ export async function bleedOf(db: Database, shopId: string): Promise<BleedMinute
   return shop;
 }
 
-/** Changes the waits of jobs that are opened from now on. */
-export async function setBleed(db: Database, actor: Actor, { usual, cold }: BleedMinutes): Promise<void> {
-  await db.update(shops).set({ bleedMinutes: usual, bleedColdMinutes: cold }).where(eq(shops.id, actor.shopId));
+/** For how many days one tap confirms again what was confirmed. @throws Refused when there is no such shop */
+export async function cautionDaysOf(db: Database, shopId: string): Promise<number> {
+  const [shop] = await db.select({ days: shops.cautionDays }).from(shops).where(eq(shops.id, shopId));
+  if (shop === undefined) throw new Refused("There is no such shop.", 404);
+  return shop.days;
+}
+
+/** Changes a setting for jobs that are opened from now on. */
+export async function changeSettings(db: Database, actor: Actor, settings: ShopSettings): Promise<void> {
+  await db
+    .update(shops)
+    .set("usual" in settings ? { bleedMinutes: settings.usual, bleedColdMinutes: settings.cold } : settings)
+    .where(eq(shops.id, actor.shopId));
 }

@@ -86,6 +86,14 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
           options={SCHOOLS.map((s) => ({ value: s, label: SCHOOL_NAMES[s].name, note: SCHOOL_NAMES[s].note }))}
         />
       )}
+      {rules.judgesReadings && given.person !== null && chosen.school !== given.person.school && (
+        <Tick
+          on={chosen.keepSchool}
+          onChange={(on) => form.setValue("keepSchool", on)}
+          label={`My usual way from now on, not only in this job`}
+          look="ruled"
+        />
+      )}
     </>
   );
 }

@@ -6,18 +6,54 @@ import { jobRoles } from "@/core/job/prepare";
 import type { SheetWork } from "@/core/job/sheet/format";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
+import { CautionsPart } from "./CautionsPart";
 import { EnginePart } from "./EnginePart";
+import { Fold } from "./Fold";
 import { GaugePart } from "./GaugePart";
 import { SpecLine } from "./SpecLine";
 import { StopsPart } from "./StopsPart";
 import { WhyPart } from "./WhyPart";
+import { WorkPart } from "./WorkPart";
+import { gaugeLine, stopsLine, whyLine, workLine } from "./lines";
 import { type PrepareGiven, usePreparation } from "./usePreparation";
 
-/** Before the run: why, cautions, the state of the engine, the ruling spec, the sets on hand, and how to stop the crank. */
+/**
+ * Before the run. On an engine that was done before, what last time's job was prepared with stands on a line each, to
+ * be changed where that is wanted; on a first job all of it is asked, in the order in which one thinks.
+ */
 export function PrepareView(given: PrepareGiven) {
   const preparation = usePreparation(given);
   const { file, rules, submit, busy, problem } = preparation;
+  const { last } = given;
   const elsewhere = problem !== null && !SHOWN_AT.includes(problem.path) ? problem.message : null;
+  const why = (
+    <Fold title="Why" line={whyLine(preparation)} folded={last !== null} paths={WHY} problem={problem}>
+      <WhyPart preparation={preparation} />
+    </Fold>
+  );
+  const gauge = (
+    <Fold title="By what" line={gaugeLine(preparation)} folded={last !== null} paths={GAUGE} problem={problem}>
+      <GaugePart preparation={preparation} />
+    </Fold>
+  );
+  const stops = (
+    <Fold title="Stops" line={stopsLine(preparation)} folded={last !== null} paths={STOPS} problem={problem}>
+      <StopsPart preparation={preparation} />
+    </Fold>
+  );
+  const work = (
+    <Fold title="Order" line={workLine(preparation)} folded={last !== null} paths={WORK} problem={problem}>
+      <WorkPart preparation={preparation} />
+    </Fold>
+  );
+  const begin = (
+    <>
+      {elsewhere !== null && <Complaint role="alert">{elsewhere}</Complaint>}
+      <Button type="submit" kind="now" disabled={busy}>
+        Cautions read: begin
+      </Button>
+    </>
+  );
   return (
     <chakra.form
       noValidate
@@ -42,22 +78,50 @@ export function PrepareView(given: PrepareGiven) {
         ) : (
           <SpecLine file={file} />
         )}
+        {last !== null && (
+          <chakra.p fontSize="16px" color="soft" pt="1">
+            Proposed as it was prepared on {last.on}.
+          </chakra.p>
+        )}
       </chakra.header>
-      <chakra.div display="flex" flexDirection="column" gap="6" minWidth="0">
-        <WhyPart preparation={preparation} />
-        <EnginePart preparation={preparation} />
-      </chakra.div>
-      <chakra.div display="flex" flexDirection="column" gap="6" minWidth="0">
-        <GaugePart preparation={preparation} />
-        <StopsPart preparation={preparation} />
-        {elsewhere !== null && <Complaint role="alert">{elsewhere}</Complaint>}
-        <Button type="submit" kind="now" disabled={busy}>
-          Cautions read: begin
-        </Button>
-      </chakra.div>
+      {last === null ? (
+        <>
+          <Column>
+            {why}
+            <CautionsPart preparation={preparation} />
+            <EnginePart preparation={preparation} />
+            {work}
+          </Column>
+          <Column>
+            {gauge}
+            {stops}
+            {begin}
+          </Column>
+        </>
+      ) : (
+        <>
+          <Column>
+            <EnginePart preparation={preparation} />
+            {why}
+            {gauge}
+            {work}
+            {stops}
+          </Column>
+          <Column>
+            <CautionsPart preparation={preparation} />
+            {begin}
+          </Column>
+        </>
+      )}
     </chakra.form>
   );
 }
+
+const Column = ({ children }: { readonly children: React.ReactNode }) => (
+  <chakra.div display="flex" flexDirection="column" gap="6" minWidth="0">
+    {children}
+  </chakra.div>
+);
 
 const TITLE: Record<SheetWork, string> = {
   lash: "Set the lash of",
@@ -65,20 +129,21 @@ const TITLE: Record<SheetWork, string> = {
   "dry-gap": "Read the dry gaps of",
 };
 
+/** Fields of the parts that may be folded: a complaint opens its part. */
+const WHY = ["note"];
+const GAUGE = ["source", "feelerSetId", "targetTurns", "lifters"];
+const WORK = ["bank", "allToAimMm"];
+const STOPS = ["method"];
 /** Fields that show their own complaint. */
 const SHOWN_AT = [
+  ...WHY,
+  ...GAUGE,
+  ...WORK,
+  ...STOPS,
   "heatWay",
-  "targetTurns",
-  "lifters",
   "airC",
   "licensed",
-  "bank",
   "state",
   "cautions",
-  "feelerSetId",
-  "method",
   "temperatureC",
-  "note",
-  "source",
-  "allToAimMm",
 ];

@@ -12,7 +12,9 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { figure } from "../controls/typed";
+import { schoolKey } from "../schoolHere";
 import { type Trouble, send, troubleOf } from "../send";
+import { writeStored } from "../stored";
 
 /** The preparation as it was filled in. */
 export interface Filled {
@@ -26,6 +28,7 @@ export interface Filled {
   readonly feelerSetId: string | null;
   readonly otherSetIds: readonly string[];
   readonly school: School;
+  readonly keepSchool: boolean;
   readonly survey: boolean;
   readonly tolerance: string;
   readonly heatWay: GrowthSourceId | null;
@@ -55,6 +58,7 @@ export function useBegin(person: Person | null) {
     feelerSetId,
     method,
     school,
+    keepSchool,
     ...filled
   }: Filled): Promise<void> {
     if (filled.state === null)
@@ -69,7 +73,11 @@ export function useBegin(person: Person | null) {
       return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
     if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);
-    if (person !== null && person.school !== school) await send("PUT", "/api/people", { school });
+    if (person !== null && person.school !== school) {
+      // For this job only, unless it was asked to stay.
+      if (keepSchool) await send("PUT", "/api/people", { school });
+      else writeStored(schoolKey(id, person.id), school);
+    }
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
       id,
       ...filled,

@@ -26,7 +26,8 @@ import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
-import type { StopSettings } from "@/core/stops/settings";
+import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
+import type { AsLastTime, ConfirmedBefore } from "@/core/job/pages/prepare";
 import { useTypedForm } from "../controls/useTypedForm";
 import { useBegin } from "./useBegin";
 
@@ -36,7 +37,11 @@ export interface PrepareGiven {
   readonly sets: readonly FeelerSet[];
   readonly person: Person | null;
   /** What was chosen on the engine's page. */
-  readonly wanted: { readonly method: MethodId | null; readonly settings: StopSettings };
+  readonly wanted: { readonly method: MethodId | null; readonly settings: StopSettings | null };
+  /** How this engine's newest job was prepared; null when there was none. */
+  readonly last: AsLastTime | null;
+  /** What this person confirmed here before, and one tap confirms again. */
+  readonly confirmed: ConfirmedBefore | null;
   /** Readings of this engine and its model, hot and cold. */
   readonly measured: Measured;
   readonly bleed: BleedMinutes;
@@ -54,6 +59,8 @@ export interface PrepareForm {
   setId: string | null;
   otherSets: string[];
   school: School;
+  /** This way of feeling is the person's usual one from now on. */
+  keepSchool: boolean;
   survey: boolean | null;
   tolerance: string;
   accepted: string[];
@@ -70,30 +77,31 @@ export interface PrepareForm {
 
 /** A preparation: its form, what follows from it, and how it is begun. */
 export function usePreparation(given: PrepareGiven) {
-  const { engineId, file: kept, sets, person, wanted, measured } = given;
+  const { engineId, file: kept, sets, person, wanted, measured, last, confirmed } = given;
   const form: UseFormReturn<PrepareForm> = useTypedForm<PrepareForm>({
     defaultValues: {
-      purpose: "routine",
+      purpose: last?.purpose ?? "routine",
       note: "",
       source: 0,
       state: null,
       temperature: "",
       sure: false,
-      setId: likelySet(kept, sets),
-      otherSets: [],
+      setId: last?.feelerSetId ?? likelySet(kept, sets),
+      otherSets: [...(last?.otherSetIds ?? [])],
       school: person?.school ?? "go-no-go",
-      survey: null,
-      tolerance: "",
+      keepSchool: false,
+      survey: last?.survey ?? null,
+      tolerance: last?.allToAimMm == null ? "" : String(last.allToAimMm),
       accepted: [],
-      settings: wanted.settings,
-      servingOrder: "crank",
-      method: wanted.method,
-      bank: null,
+      settings: wanted.settings ?? last?.settings ?? DEFAULT_STOP_SETTINGS,
+      servingOrder: last?.servingOrder ?? "crank",
+      method: wanted.method ?? last?.method ?? null,
+      bank: last?.bank ?? null,
       lifters: null,
       turns: null,
       heatWay: null,
       air: "",
-      licensed: "",
+      licensed: last?.licensed ?? "",
     },
   });
   const chosen = useWatch({ control: form.control }) as PrepareForm;
@@ -115,6 +123,7 @@ export function usePreparation(given: PrepareGiven) {
   const recommended = inOrder ? "firing-order" : answer.recommended;
   const method = chosen.method ?? recommended;
   const cautions = cautionsFor(file, state ?? file.lash?.state ?? "cold", chosen.lifters);
+  const again = cautions.filter((c) => confirmed?.cautions.includes(c.id) === true);
   const turns = chosen.turns ?? fileTurns(file);
   const surveys = chosen.survey ?? surveysFirst(chosen.purpose);
   const { begin, busy, problem } = useBegin(person);
@@ -130,6 +139,7 @@ export function usePreparation(given: PrepareGiven) {
       feelerSetId: typed.setId,
       otherSetIds: typed.otherSets.filter((s) => s !== typed.setId),
       school: typed.school,
+      keepSchool: typed.keepSchool,
       survey: surveys,
       tolerance: typed.tolerance,
       heatWay: !rules.judgesReadings || otherState ? heatWay : null,
@@ -141,7 +151,7 @@ export function usePreparation(given: PrepareGiven) {
       method,
       settings: typed.settings,
       servingOrder: typed.servingOrder,
-      cautions: cautions.map((c) => c.id).filter((c) => typed.accepted.includes(c)),
+      cautions: cautions.filter((c) => typed.accepted.includes(c.id) || again.includes(c)).map((c) => c.id),
     }),
   );
   return {
@@ -160,7 +170,8 @@ export function usePreparation(given: PrepareGiven) {
     recommended,
     method,
     plan: answer.methods.find((m) => m.id === method) ?? null,
-    cautions,
+    /** Those that one tap confirms again, and those that are ticked by themselves. */
+    cautions: { again, anew: cautions.filter((c) => !again.includes(c)), confirmedOn: confirmed?.on ?? null },
     turns,
     surveys,
     submit,

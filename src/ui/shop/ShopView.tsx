@@ -12,18 +12,20 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { BleedForm } from "./BleedForm";
+import { CautionForm } from "./CautionForm";
 
 interface Props {
   readonly shopName: string;
   readonly people: readonly Person[];
   readonly sets: readonly FeelerSet[];
   readonly bleed: BleedMinutes;
+  readonly cautionDays: number;
 }
 
 const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
 
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets, bleed }: Props) {
+export function ShopView({ shopName, people, sets, bleed, cautionDays }: Props) {
   return (
     <chakra.div
       display="grid"
@@ -59,6 +61,7 @@ export function ShopView({ shopName, people, sets, bleed }: Props) {
       <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
         <AddFeelerSet key={sets.length} />
         <BleedForm bleed={bleed} />
+        <CautionForm days={cautionDays} />
       </chakra.div>
     </chakra.div>
   );

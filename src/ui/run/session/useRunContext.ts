@@ -5,6 +5,8 @@ import { resolveEngine } from "@/core/engine/resolve";
 import type { RunPageData } from "@/core/job/pages/run";
 import { lockingOf } from "@/core/lash/locking";
 import type { Person } from "@/core/shop/person";
+import type { School } from "@/core/lash/school";
+import { schoolKey } from "../../schoolHere";
 import { useStored } from "../../stored";
 import type { RunContext, RunWork } from "../model";
 import { stacksOfSet } from "./taps";
@@ -20,7 +22,8 @@ export function useRunContext(
 ): { readonly context: RunContext; readonly chooseSet: (id: string) => void } {
   const [chosen, choose] = useStored<string>(`fulcrata-set-${given.id}`);
   const set = given.sets.find((s) => s.id === chosen) ?? given.sets[0];
-  const school = person?.school ?? "go-no-go";
+  const [here] = useStored<School>(schoolKey(given.id, person?.id ?? ""));
+  const school = here ?? person?.school ?? "go-no-go";
   const context = useMemo(() => {
     const { entries: _entries, returning: _returning, ...rest } = given;
     const instrument = set.id === given.sets[0].id ? null : set.name;

@@ -5,8 +5,9 @@ import { hasSpec } from "@/core/job/prepare";
 import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
 import { listFeelerSets } from "@/server/shop/feelerSets";
+import { asLastTime, confirmedBefore } from "@/server/jobs/jobsBefore";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
-import { bleedOf } from "@/server/shop/shopSettings";
+import { bleedOf, cautionDaysOf } from "@/server/shop/shopSettings";
 import { PrepareView } from "@/ui/prepare/PrepareView";
 import { Shell } from "../../../Shell";
 
@@ -24,6 +25,8 @@ export default async function PreparePage({ params, searchParams }: Props) {
   if (engine === null) notFound();
   // Without a spec there is nothing to judge by: the engine's page asks for it.
   if (!hasSpec(engine.file)) redirect(`/engines/${engine.id}#spec`);
+  const query = await searchParams;
+  const wanted = planFromQuery(query);
   return (
     <Shell>
       <PrepareView
@@ -33,7 +36,17 @@ export default async function PreparePage({ params, searchParams }: Props) {
         sets={await listFeelerSets(db, shopId)}
         measured={await measuredFor(db, shopId, engine.id)}
         bleed={await bleedOf(db, shopId)}
-        wanted={planFromQuery(await searchParams)}
+        wanted={{ method: wanted.method, settings: "margin" in query ? wanted.settings : null }}
+        last={await asLastTime(db, shopId, engine.id)}
+        confirmed={
+          person === null
+            ? null
+            : await confirmedBefore(db, shopId, {
+                engineId: engine.id,
+                personId: person.id,
+                withinDays: await cautionDaysOf(db, shopId),
+              })
+        }
       />
     </Shell>
   );

@@ -1,0 +1,46 @@
+/** An engine that was done before is begun again in a few taps, as it was prepared last time. */
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, nextTitle, test } from "./fixtures";
+
+test("as last time: cold, and begin; what was confirmed is confirmed again by that tap, what is new by itself", async ({
+  page,
+}) => {
+  await atWork(page);
+  const engine = await addEngine(page, { ...UNEVEN_TWIN, name: "Test again" });
+  await beginJob(page, engine, { method: "Firing order", set: "Fine metric set", survey: true });
+  await page.goto(`${engine}/job`);
+  await expect(page.getByText(/^Proposed as it was prepared on /)).toBeVisible();
+  await expect(page.getByText("Fine metric set, two leaves")).toBeVisible();
+  await expect(page.getByText(/^Firing order, 2 stops/)).toBeVisible();
+  await expect(page.getByText("All valves, all as found first")).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Read again: you confirmed these here on/ })).toBeVisible();
+  await expect(page.getByRole("group", { name: "Read and tick each caution" })).toHaveCount(0);
+  // Two taps, and nothing typed.
+  await page.getByLabel("Cold", { exact: true }).check();
+  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+  await expect(nextTitle(page)).toHaveText("Turn the crank until mark A is at the pointer.");
+});
+
+test.describe("where something is new", () => {
+  test.use({ allow: [/422/] });
+  test("hot work wants its own tick, and a line is opened to be changed", async ({ page }) => {
+    await atWork(page);
+    const hot = {
+      ...UNEVEN_TWIN,
+      name: "Test hot again",
+      lash: { ...UNEVEN_TWIN.lash, state: "cold" },
+      heat: { block: "iron", head: "iron" },
+    };
+    const engine = await addEngine(page, hot);
+    await beginJob(page, engine, { method: "Firing order" });
+    await page.goto(`${engine}/job`);
+    await page.getByLabel("Hot", { exact: true }).check();
+    const anew = page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox");
+    await expect(anew).toHaveCount(1);
+    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await expect(page.getByRole("alert").first()).toBeVisible();
+    expect(page.url()).toContain("/job");
+    await page.getByRole("button", { name: "Change: By what" }).click();
+    await expect(page.getByRole("radio", { name: /^Inch set/ })).toBeVisible();
+  });
+});

@@ -1,0 +1,28 @@
+/** What the preparation of a job is given of the jobs before it. Plain data. */
+import type { ServingOrder } from "../../stops/orders";
+import type { MethodId } from "../../stops/methods";
+import type { StopSettings } from "../../stops/settings";
+import type { Purpose } from "../setup/purpose";
+
+/** How the newest job on an engine was prepared: proposed for the next one. */
+export interface AsLastTime {
+  /** The day of it, in words. */
+  readonly on: string;
+  readonly purpose: Purpose;
+  readonly feelerSetId: string;
+  readonly otherSetIds: readonly string[];
+  readonly survey: boolean;
+  readonly allToAimMm: number | null;
+  readonly method: MethodId;
+  readonly servingOrder: ServingOrder;
+  readonly settings: StopSettings;
+  readonly bank: number | null;
+  readonly licensed: string | null;
+}
+
+/** The cautions that this person confirmed on this engine within the shop's limit: one tap confirms them again. */
+export interface ConfirmedBefore {
+  /** The day of it, in words. */
+  readonly on: string;
+  readonly cautions: readonly string[];
+}

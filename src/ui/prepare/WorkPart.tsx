@@ -1,0 +1,67 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { toolsFor } from "@/core/job/prepare";
+import { Field, TextInput } from "../controls/Field";
+import { PlateHeading } from "../controls/Stamp";
+import { Choice } from "./Choice";
+import type { Preparation } from "./usePreparation";
+
+/** Which valves are done, with what, and in what order. */
+export function WorkPart({ preparation }: { readonly preparation: Preparation }) {
+  const { form, chosen, file, lash, method, surveys, wrong } = preparation;
+  const banks = file.layout?.banks ?? [];
+  return (
+    <>
+      {banks.length > 1 && (
+        <Choice
+          legend="Which valves"
+          name="bank"
+          value={chosen.bank === null ? "all" : String(chosen.bank)}
+          onChange={(v) => form.setValue("bank", v === "all" ? null : Number(v))}
+          error={wrong("bank")}
+          across
+          options={[
+            { value: "all", label: "All" },
+            ...banks.map((b, i) => ({ value: String(i), label: `Bank ${b.join(" ")}` })),
+          ]}
+        />
+      )}
+
+      <section>
+        <PlateHeading>Lay ready</PlateHeading>
+        <chakra.ul m="0" pl="5" pt="1" fontSize="17px" listStyleType="square">
+          {toolsFor(file, method).map((t) => (
+            <li key={t}>{t}</li>
+          ))}
+        </chakra.ul>
+      </section>
+
+      {lash && (
+        <Choice
+          legend="In what order"
+          name="survey"
+          value={surveys ? "survey" : "by-valve"}
+          onChange={(v) => form.setValue("survey", v === "survey")}
+          options={[
+            { value: "by-valve", label: "Valve by valve", note: "Read, set, lock, and on to the next." },
+            {
+              value: "survey",
+              label: "All as found first",
+              note: "Nothing is turned before every valve was read: one round of the crank more.",
+            },
+          ]}
+        />
+      )}
+      {lash && (
+        <Field
+          label="Bring all within, mm of the aim"
+          hint="Left empty: what is in its band stays"
+          error={wrong("allToAimMm")}
+        >
+          {(c) => <TextInput {...c} inputMode="decimal" {...form.register("tolerance")} maxWidth="10rem" />}
+        </Field>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,46 @@
+/** The parts of a preparation, in a line each. Pure. */
+import { PURPOSE_NAMES } from "@/core/job/setup/purpose";
+import { SCHOOL_NAMES } from "@/core/lash/school";
+import type { LifterState } from "@/core/preload/zeroLash";
+import { METHODS } from "@/core/stops/methods";
+import { ORDER_NAMES } from "@/core/stops/orders";
+import { asFraction } from "@/core/units/turns";
+import type { Preparation } from "./usePreparation";
+
+const LIFTERS: Record<LifterState, string> = { run: "lifters that have run", dry: "new, dry lifters" };
+
+const joined = (...parts: readonly (string | null)[]): string => parts.filter((p) => p !== null).join(", ");
+
+export const whyLine = ({ chosen }: Preparation): string =>
+  joined(PURPOSE_NAMES[chosen.purpose].name, chosen.note.trim() === "" ? null : chosen.note);
+
+export function gaugeLine({ given, chosen, rules, specSources, turns }: Preparation): string {
+  const source = specSources.length > 1 ? (specSources[chosen.source]?.source ?? "no source named") : null;
+  if (!rules.judgesReadings)
+    return joined(
+      source,
+      turns === null ? "turns to be chosen" : `${asFraction(turns)} in`,
+      chosen.lifters === null ? "lifters to be said" : LIFTERS[chosen.lifters],
+    );
+  const named = (id: string | null): string | null => given.sets.find((s) => s.id === id)?.name ?? null;
+  return joined(
+    source,
+    named(chosen.setId) ?? "set to be chosen",
+    ...chosen.otherSets.map(named),
+    SCHOOL_NAMES[chosen.school].name.toLowerCase(),
+  );
+}
+
+export const workLine = ({ chosen, file, lash, surveys }: Preparation): string =>
+  joined(
+    chosen.bank === null ? "All valves" : `Bank ${(file.layout?.banks?.[chosen.bank] ?? []).join(" ")}`,
+    !lash ? null : surveys ? "all as found first" : "valve by valve",
+    chosen.tolerance.trim() === "" ? null : `all within ${chosen.tolerance} mm of the aim`,
+  );
+
+export function stopsLine({ chosen, method, plan }: Preparation): string {
+  if (method === null || plan === null) return "To be chosen";
+  const stops = `${plan.stops.length} ${plan.stops.length === 1 ? "stop" : "stops"}`;
+  const over = plan.usable ? null : `${plan.unserved.length} valves need an override`;
+  return joined(METHODS[method].name, stops, over, ORDER_NAMES[chosen.servingOrder].toLowerCase());
+}
