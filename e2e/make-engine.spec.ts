@@ -131,9 +131,9 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
   await page.waitForURL(/\/engines\//);
   const engine = new URL(page.url()).pathname;
   await page.goto(`${engine}/job?method=opening-closing`);
+  await acceptCautions(page);
   await page.getByText(/^Order, margin and eyed moments/).click();
   await page.getByRole("radio", { name: /^Cylinder by cylinder/ }).check();
-  await acceptCautions(page);
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);

@@ -63,7 +63,7 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   await expect(plan.getByRole("radio", { name: /^Only what is out of its band/ })).toBeVisible();
   await expect(plan.getByText(/^4Ea: needs 2\.8\d\d to 2\.[89]\d\d mm, and none is here$/)).toBeVisible();
   // The sum, as on paper.
-  await page.getByRole("button", { name: "wants 2.605" }).click();
+  await page.getByRole("button", { name: "wants 2.600" }).click();
   await expect(plan.getByText(/^2\.50 \+ 0\.25\d? − 0\.15 = 2\.6\d+ mm$/)).toBeVisible();
   await page.getByLabel("1Ib fitted").fill("thick");
   await expect(page.getByText('"thick" is not a thickness: write it like 2.65.')).toBeVisible();

@@ -132,7 +132,14 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
   const targetTurns = r.chance(0.7) ? fileTurns(file) : r.pick([0.25, 0.5, 0.75]);
   const lifters = r.pick(["run", "dry"] as const);
   const counted = anyState && r.chance(0.5) ? growth : null;
-  const planned = planTask(file, { targetTurns, lifters, bleedMinutes: 15, growth: counted, fittedBefore: [] });
+  const planned = planTask(file, {
+    targetTurns,
+    lifters,
+    travelMm: 4,
+    bleedMinutes: 15,
+    growth: counted,
+    fittedBefore: [],
+  });
   if ("why" in planned) return { why: planned.why };
   const task = planned.plan;
   const engine = resolveEngine(file);

@@ -574,6 +574,7 @@ class DemoShop {
         cautions: cautionsFor(v.file, state, v.lifters ?? null).map((c) => c.id),
         heatWay: v.heatWay ?? null,
         targetTurns: null,
+        travelMm: null,
         lifters: v.lifters ?? null,
         airC: state === "hot" ? 19 : null,
         licensed: v.licensed ?? null,

@@ -7,7 +7,7 @@
  */
 import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
 import { threadPitch } from "../units/thread";
-import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerOf } from "./plunger";
+import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerForWork, plungerOf } from "./plunger";
 
 export interface PreloadGear {
   readonly at: ScrewPlace;
@@ -25,14 +25,19 @@ export const isGear = (g: PreloadGear | GearProblem): g is PreloadGear => "m" in
 type Thread = Pick<AdjusterEntry, "at" | "ratio" | "pitch" | "tpi" | "plunger">;
 
 /** Reads the gear that sets a preload, or says which figure is missing. */
-export function preloadGear(entry: Thread): PreloadGear | GearProblem {
+export const preloadGear = (entry: Thread): PreloadGear | GearProblem => gearWith(entry, plungerOf(entry.plunger));
+
+/** The same for work: a travel that the file does not give is as it was said, or the smallest where that is null. */
+export const gearForWork = (entry: Thread, travelMm: number | null): PreloadGear | GearProblem =>
+  gearWith(entry, plungerForWork(entry.plunger, travelMm));
+
+function gearWith(entry: Thread, plunger: Plunger): PreloadGear | GearProblem {
   if (entry.at === undefined)
     return { field: "at", why: "Say where the preload is set: stud-nut, pushrod-end or valve-end." };
   const pitchMm = threadPitch(entry);
   if (typeof pitchMm !== "number") return pitchMm;
   const m = lever(entry.at, entry.ratio);
   if (typeof m !== "number") return m;
-  const plunger = plungerOf(entry.plunger);
   const closed = noWindow(plunger);
   return closed === null
     ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger }

@@ -10,6 +10,8 @@ import { toMm } from "../units/length";
 export interface Plunger {
   /** Its whole travel. */
   readonly travelMm: number;
+  /** Nobody knows its travel: the smallest that lifters have stands for it. */
+  readonly assumed?: true;
   /** The least depth that is allowed… */
   readonly fromTopMm: number;
   /** …and the least room that must be left under it. */
@@ -23,6 +25,31 @@ const EPS_MM = 1e-9;
 export const DEFAULT_ROOM_MM = 0.5;
 /** The travel that is assumed where none is given: the middle of what lifters have, 1 to 5 mm. */
 export const DEFAULT_TRAVEL_MM = 4;
+
+/** What lifters usually have, smallest first. */
+export const USUAL_TRAVELS = [
+  { mm: 1.3, inch: "0.050 in" },
+  { mm: 1.5, inch: "0.060 in" },
+  { mm: 2.5, inch: "0.100 in" },
+  { mm: 4, inch: "0.160 in" },
+] as const;
+export const SMALLEST_TRAVEL_MM = USUAL_TRAVELS[0].mm;
+
+/**
+ * The lifter that work is planned for: its travel as the file gives it, else as it was said. Where it is known to
+ * nobody it counts as the smallest, so that nothing that is told goes beyond any lifter's bottom.
+ */
+export function plungerForWork(entry: PlungerEntry | undefined, saidMm: number | null): Plunger {
+  const plunger = plungerOf(entry);
+  if (entry?.travel !== undefined) return plunger;
+  return saidMm === null
+    ? { ...plunger, travelMm: SMALLEST_TRAVEL_MM, assumed: true }
+    : { ...plunger, travelMm: saidMm };
+}
+
+/** The travel as it is told, never without saying that it is not known. */
+export const travelWords = ({ travelMm, assumed }: Plunger): string =>
+  assumed === true ? `${travelMm} mm (travel not known: the smallest there is)` : `${travelMm} mm`;
 
 /** Reads the figures of a lifter; what is left out takes the default. */
 export function plungerOf(entry: PlungerEntry | undefined): Plunger {

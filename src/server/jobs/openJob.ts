@@ -26,7 +26,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const lastTime = await lastTimeOf(db, shopId, input, plan.task, openedAt);
   const rules = rulesFor(file);
   const guarded = rules.guardedBy?.(plan.task) ?? { mmPerTurn: null, bleedMinutes: null };
-  const { targetTurns: _t, lifters: _l, heatWay: _h, ...kept } = input;
+  const { targetTurns: _t, lifters: _l, travelMm: _m, heatWay: _h, ...kept } = input;
   await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
     await tx.insert(jobs).values({
       ...kept,

@@ -51,6 +51,13 @@ export const openJobInput = z.strictObject({
     .nullable()
     .default(null),
   lifters: z.enum(LIFTER_STATES, "Say whether the lifters have run.").nullable().default(null),
+  /** The travel of their plungers, where the engine's file does not give it; null where nobody knows it. */
+  travelMm: z
+    .number("Give the travel in mm.")
+    .min(1, "A plunger travels 1 to 6 mm.")
+    .max(6, "A plunger travels 1 to 6 mm.")
+    .nullable()
+    .default(null),
   /** The air around a hot engine. */
   airC: z
     .number("Give the temperature as a number.")

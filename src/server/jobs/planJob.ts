@@ -40,6 +40,7 @@ export async function planJob(
     planTask(file, {
       targetTurns: input.targetTurns,
       lifters: input.lifters,
+      travelMm: input.travelMm,
       bleedMinutes: bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC),
       growth: rules.judgedIn === "any-state" ? chosenGrowth(sources, input) : null,
       fittedBefore: rules.remembersParts ? await fittedBefore(db, shopId, input.engineId, openedAt) : [],

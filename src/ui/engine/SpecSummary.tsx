@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { lashSpec, specRoles } from "@/core/lash/spec";
 import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/growthSources";
-import { isGear, preloadGear } from "@/core/preload/gear";
+import { isGear, gearForWork } from "@/core/preload/gear";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
 import { jobRoles } from "@/core/job/prepare";
 import { specUnit, specWords } from "@/core/job/words/specs";
@@ -71,7 +71,7 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
 
 /** What the preload means on this engine, with the growth that is proposed. */
 function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
-  const gear = preloadGear(file.adjuster ?? {});
+  const gear = gearForWork(file.adjuster ?? {}, null);
   if (!isGear(gear)) return <chakra.p fontSize="17px">{gear.why}</chakra.p>;
   const proposed = gear.ratio === null ? null : proposedSource(growthSourcesOf(file, measured), jobRoles(file));
   return (

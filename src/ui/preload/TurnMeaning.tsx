@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
 import { type PreloadGear, coldWindow, meaningOf, turnsForMm } from "@/core/preload/gear";
-import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { PLUNGER_WORDS, travelWords } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
 import { capital } from "@/core/job/words/names";
 import { LifterDrawing } from "../drawings/Lifter/LifterDrawing";
@@ -36,14 +36,14 @@ export function TurnMeaning({ gear, growthMm, growthFrom, turns: given, onTurns 
           coldMm={m.coldMm}
           hotMm={growthMm === 0 ? null : m.hotMm}
           wireMm={null}
-          label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${m.coldMm.toFixed(2)} mm of ${gear.plunger.travelMm}${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)}`}`}
+          label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${m.coldMm.toFixed(2)} mm of ${travelWords(gear.plunger)}${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)}`}`}
         />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
         <chakra.p fontSize="19px" fontWeight={600} lineHeight={1.3}>
           {capital(turnsWords(turns))}: the nut goes {m.nutMm.toFixed(2)} mm, the plunger {m.coldMm.toFixed(2)} of its{" "}
-          {gear.plunger.travelMm} mm{growthMm === 0 ? "" : `, and hot it stands ${m.hotMm.toFixed(2)} in`}. It is{" "}
-          {PLUNGER_WORDS[m.verdict]}.
+          {travelWords(gear.plunger)}
+          {growthMm === 0 ? "" : `, and hot it stands ${m.hotMm.toFixed(2)} in`}. It is {PLUNGER_WORDS[m.verdict]}.
         </chakra.p>
         <chakra.p fontSize="16px" color="soft">
           {sums(gear)}

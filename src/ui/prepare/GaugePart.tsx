@@ -37,6 +37,8 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
           ways={sources}
           lifters={chosen.lifters}
           onLifters={(l) => form.setValue("lifters", l)}
+          travelMm={chosen.travelMm}
+          onTravel={(mm) => form.setValue("travelMm", mm)}
           turns={turns}
           onTurns={(t) => form.setValue("turns", t)}
           wayId={heatWay}

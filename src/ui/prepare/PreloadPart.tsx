@@ -1,7 +1,8 @@
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type GrowthSource, type GrowthSourceId, type GrowthSources, covers } from "@/core/heat/growthSources";
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { isGear, preloadGear } from "@/core/preload/gear";
+import { gearForWork, isGear } from "@/core/preload/gear";
+import { USUAL_TRAVELS } from "@/core/preload/plunger";
 import { type LifterState, ZERO_SCHOOL_NAMES, firstSchool } from "@/core/preload/zeroLash";
 import { jobRoles } from "@/core/job/prepare";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -13,6 +14,8 @@ interface Props {
   readonly ways: GrowthSources;
   readonly lifters: LifterState | null;
   readonly onLifters: (lifters: LifterState) => void;
+  readonly travelMm: number | null;
+  readonly onTravel: (mm: number | null) => void;
   readonly turns: number;
   readonly onTurns: (turns: number) => void;
   readonly wayId: GrowthSourceId | null;
@@ -21,12 +24,16 @@ interface Props {
   readonly wrong: (path: string) => string | undefined;
 }
 
+const UNKNOWN = "unknown";
+
 /** What a preload job asks: whether the lifters are full of oil, how far in, and what heat does to it. */
 export function PreloadPart({
   file,
   ways,
   lifters,
   onLifters,
+  travelMm,
+  onTravel,
   turns,
   onTurns,
   wayId,
@@ -34,7 +41,7 @@ export function PreloadPart({
   bleedMinutes,
   wrong,
 }: Props) {
-  const gear = preloadGear(file.adjuster ?? {});
+  const gear = gearForWork(file.adjuster ?? {}, travelMm);
   if (!isGear(gear)) return null;
   const roles = jobRoles(file);
   const usable = gear.ratio === null ? [] : ways.sources.filter((w) => covers(w, roles));
@@ -61,6 +68,23 @@ export function PreloadPart({
           },
         ]}
       />
+      {file.adjuster?.plunger?.travel === undefined && (
+        <Choice
+          legend="How far their plungers travel"
+          name="travel"
+          value={travelMm === null ? UNKNOWN : String(travelMm)}
+          onChange={(v) => onTravel(v === UNKNOWN ? null : Number(v))}
+          error={wrong("travelMm")}
+          options={[
+            ...USUAL_TRAVELS.map(({ mm, inch }) => ({ value: String(mm), label: `${mm} mm, ${inch}` })),
+            {
+              value: UNKNOWN,
+              label: "Not known",
+              note: "Then nothing is told that goes beyond the smallest. Wires at the plunger show it; its maker says it.",
+            },
+          ]}
+        />
+      )}
       <section>
         <PlateHeading pb="2">How far in</PlateHeading>
         <TurnMeaning

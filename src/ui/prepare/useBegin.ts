@@ -34,6 +34,7 @@ export interface Filled {
   readonly heatWay: GrowthSourceId | null;
   readonly targetTurns: number | null;
   readonly lifters: LifterState | null;
+  readonly travelMm: number | null;
   readonly air: string;
   readonly licensed: string;
   readonly bank: number | null;

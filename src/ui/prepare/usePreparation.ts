@@ -69,6 +69,8 @@ export interface PrepareForm {
   method: MethodId | null;
   bank: number | null;
   lifters: LifterState | null;
+  /** The plungers' travel where the file does not give it; null where it is not known. */
+  travelMm: number | null;
   turns: number | null;
   heatWay: GrowthSourceId | "none" | null;
   air: string;
@@ -98,6 +100,7 @@ export function usePreparation(given: PrepareGiven) {
       method: wanted.method ?? last?.method ?? null,
       bank: last?.bank ?? null,
       lifters: null,
+      travelMm: null,
       turns: null,
       heatWay: null,
       air: "",
@@ -145,6 +148,7 @@ export function usePreparation(given: PrepareGiven) {
       heatWay: !rules.judgesReadings || otherState ? heatWay : null,
       targetTurns: rules.judgesReadings ? null : turns,
       lifters: rules.judgesReadings ? null : typed.lifters,
+      travelMm: rules.judgesReadings ? null : typed.travelMm,
       air: typed.air,
       licensed: typed.licensed,
       bank: typed.bank,

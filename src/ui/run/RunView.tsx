@@ -5,7 +5,6 @@ import dynamic from "next/dynamic";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button } from "../controls/Button";
-import { KeysHelp } from "../controls/KeysHelp";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
 import { GaugeRow, heldFrom } from "../devices/GaugeRow";
@@ -21,7 +20,6 @@ import { encoderWords } from "./words/encoderWords";
 import { Instruction } from "./panels/Instruction";
 import { LeafStrip } from "./panels/LeafStrip";
 import { Legend } from "./panels/Legend";
-import { keyLines } from "./session/device/keys";
 import { useKeysHere } from "./session/device/useKeysHere";
 import { KeyFor } from "./panels/KeyFor";
 import { RouteStrip } from "./panels/RouteStrip";
@@ -42,6 +40,8 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
 const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
 const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
+const LazyTakenBack = dynamic(() => import("./panels/TakenBack"), { ssr: false });
+const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
 
 interface Props extends RunProps {
@@ -163,6 +163,7 @@ export function RunView({ given, people, person, work }: Props) {
         >
           <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}>
             <Instruction run={run} encoder={encoder} />
+            {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
           </chakra.div>
           <chakra.div
             gridArea="hand"
@@ -262,7 +263,7 @@ export function RunView({ given, people, person, work }: Props) {
           </chakra.div>
         </chakra.main>
       )}
-      {help.open && <KeysHelp lines={keyLines(keys)} onClose={help.toggle} />}
+      {help.open && <LazyKeys onClose={help.toggle} />}
     </chakra.div>
   );
 }

@@ -212,8 +212,8 @@ export interface Run<T extends AnyTask = AnyTask, Own = unknown, Choice extends 
   readonly switches: LearningSwitches;
   readonly complaint: string | null;
   readonly canUndo: boolean;
-  /** What this person took back last, in words; null once something else was entered. */
-  readonly takenBack: string | null;
+  /** What this person took back last; empty once something else was entered. */
+  readonly takenBack: readonly LedgerEntry[];
   readonly bringBack: () => void;
   /** The next thing is new: button and keys wait a moment. */
   readonly resting: boolean;

@@ -24,6 +24,8 @@ export interface TaskChoices {
   /** Turns past zero lash; null = as the engine's file asks. */
   readonly targetTurns: number | null;
   readonly lifters: LifterState | null;
+  /** The travel of the lifters' plungers in mm, where the file does not give it; null where nobody knows it. */
+  readonly travelMm: number | null;
   /** The shop's wait after a squeeze. */
   readonly bleedMinutes: number;
   /** How heat opens the gap; null where it is not counted with. */

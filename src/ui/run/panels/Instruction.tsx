@@ -1,5 +1,4 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { Button } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
 import type { EncoderSays } from "../words/encoderWords";
 import { READY_TO_READ_HERE } from "../words/ready";
@@ -62,22 +61,6 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
         <Complaint role="alert" pt="2">
           {complaint}
         </Complaint>
-      )}
-      {run.takenBack !== null && (
-        <chakra.div
-          aria-live="polite"
-          pt="3"
-          display="flex"
-          flexWrap="wrap"
-          alignItems="center"
-          gap="3"
-          fontSize="17px"
-        >
-          <chakra.span>{run.takenBack}</chakra.span>
-          <Button type="button" onClick={run.bringBack}>
-            Bring it back
-          </Button>
-        </chakra.div>
       )}
       {waitWords(ledger).map((words) => (
         <Complaint key={words} role="alert" pt="2">

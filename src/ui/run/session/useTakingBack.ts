@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
 import type { Ledger } from "../model";
-import { takeBackWords, takenBackWords } from "../words/takeBackWords";
+import { takeBackWords } from "../words/takeBackWords";
 import { type StepBack, madeAgain, stepBack, takenBack } from "./steps";
 
 interface Given {
@@ -35,7 +35,7 @@ export function useTakingBack({ ledger, live, personId, withdraw, add }: Given) 
       if (sure && asked !== null) withdraw(asked.entries);
       setAsking(null);
     },
-    taken: taken.length === 0 ? null : takenBackWords(taken),
+    taken,
     /** Gives the valves at which something stands again. */
     bring: (): string[] => (add(madeAgain(taken)) ? taken.flatMap((e) => (isValveEntry(e) ? [e.valve] : [])) : []),
   };

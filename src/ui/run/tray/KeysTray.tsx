@@ -5,11 +5,12 @@ import { Field, Select } from "../../controls/Field";
 import { Complaint } from "../../controls/Stamp";
 import { Tick } from "../../controls/Tick";
 import { useStored } from "../../stored";
-import { KEYS, type KeyName, PEDAL_NAMES, SHIPPED, clash, keyOf, keyWords, keysFor } from "../session/device/keys";
+import { KEY_WORDS, clash } from "../session/device/keyLines";
+import { KEY_NAMES, type KeyName, PEDAL_NAMES, SHIPPED, keyOf, keyWords, keysFor } from "../session/device/keys";
 import { useKeysHere } from "../session/device/useKeysHere";
 import { REST_MS, REST_STORE } from "../session/useRest";
 
-const OTHERS = (Object.keys(KEYS) as KeyName[]).filter((name) => !PEDAL_NAMES.some((n) => n === name));
+const OTHERS = KEY_NAMES.filter((name) => !PEDAL_NAMES.some((n) => n === name));
 const RESTS = [
   { ms: REST_MS, words: "half a second" },
   { ms: 1000, words: "a whole second" },
@@ -51,7 +52,7 @@ export function KeysTray() {
         setLearning(learning === name ? null : name);
       }}
     >
-      {KEYS[name].name}:{" "}
+      {KEY_WORDS[name].name}:{" "}
       {learning === name ? "press it now" : keysFor(name, here).map(keyWords).join(" or ") || "no key"}
     </Button>
   );

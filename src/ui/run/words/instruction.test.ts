@@ -17,7 +17,14 @@ const SET = setOf([0.1, 0.15, 0.2, 0.25, 0.3, 0.35]);
 const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };
 
 const taskOn = (file: EngineFile): Task => {
-  const planned = planTask(file, { targetTurns: 0, lifters: "dry", bleedMinutes: 0, growth: null, fittedBefore: [] });
+  const planned = planTask(file, {
+    targetTurns: 0,
+    lifters: "dry",
+    travelMm: null,
+    bleedMinutes: 0,
+    growth: null,
+    fittedBefore: [],
+  });
   if (!("plan" in planned)) throw new Error(planned.why);
   return planned.plan;
 };

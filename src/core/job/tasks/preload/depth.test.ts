@@ -23,7 +23,7 @@ import {
 const FILE: EngineFile = engineFile(["1"], {
   adjuster: { kind: "hydraulic", at: "pushrod-end", ratio: 1.5, pitch: 1, plunger: { travel: 4 } },
 });
-const choices = { targetTurns: 1, lifters: "run", bleedMinutes: 15, growth: null } as const;
+const choices = { targetTurns: 1, lifters: "run", travelMm: null, bleedMinutes: 15, growth: null } as const;
 function planned(more: object = {}, file = FILE): PreloadPlan {
   const made = planPreload(file, { ...choices, ...more });
   if (!("plan" in made)) throw new Error(made.why);

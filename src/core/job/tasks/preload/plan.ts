@@ -6,6 +6,7 @@ import {
   DEFAULT_TURNS,
   type PreloadGear,
   coldWindow,
+  gearForWork,
   isGear,
   plungerTravelMm,
   preloadGear,
@@ -41,14 +42,14 @@ export function fileTurns(file: EngineFile): number {
 
 /** How preload is set, if so many turns keep the plunger in its window cold and hot. */
 export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fittedBefore">): Planned<PreloadPlan> {
-  const { lifters, bleedMinutes, growth } = choices;
+  const { lifters, travelMm, bleedMinutes, growth } = choices;
   const turns = choices.targetTurns ?? fileTurns(file);
   if (lifters === null)
     return {
       field: "lifters",
       why: "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.",
     };
-  const gear = preloadGear(file.adjuster ?? {});
+  const gear = gearForWork(file.adjuster ?? {}, travelMm);
   if (!isGear(gear)) return { field: "engineId", why: gear.why };
   if (growth !== null && !covers(growth, lifterRoles(file)))
     return { field: "heatWay", why: `${growth.name} does not know every role of this engine: choose another.` };
@@ -81,7 +82,9 @@ function outOfWindow(plan: PreloadPlan, role: ValveRole): string | null {
     least > most
       ? "no turn leaves it in its window cold and hot"
       : `between ${turnsWords(least)} and ${turnsWords(most)} will do`;
-  return `${turnsWords(turns)} puts the ${role} plungers ${nominalMm.toFixed(2)} mm in, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.`;
+  const unknown =
+    gear.plunger.assumed === true ? " Their travel is not known: say it, or stay within the smallest." : "";
+  return `${turnsWords(turns)} puts the ${role} plungers ${nominalMm.toFixed(2)} mm in, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.${unknown}`;
 }
 
 /** Where the plungers of a role are set, and may stand cold. */

@@ -22,7 +22,7 @@ const LIFTERS: EngineFile = engineFile(["1", "2", "4", "3"], {
 });
 
 function plan(lifters: "run" | "dry" = "run"): PreloadPlan {
-  const planned = planPreload(LIFTERS, { targetTurns: 0.5, lifters, bleedMinutes: 15, growth: null });
+  const planned = planPreload(LIFTERS, { targetTurns: 0.5, lifters, travelMm: null, bleedMinutes: 15, growth: null });
   if (!("plan" in planned)) throw new Error(planned.why);
   return planned.plan;
 }
@@ -290,7 +290,13 @@ describe("the wait of a preload job", () => {
 
 describe("the plan of a preload", () => {
   it("refuses turns that leave the window, and says which would do", () => {
-    const planned = planPreload(LIFTERS, { targetTurns: 0.25, lifters: "run", bleedMinutes: 15, growth: null });
+    const planned = planPreload(LIFTERS, {
+      targetTurns: 0.25,
+      lifters: "run",
+      travelMm: null,
+      bleedMinutes: 15,
+      growth: null,
+    });
     expect(planned).toMatchObject({
       field: "targetTurns",
       why: expect.stringMatching(/0\.44 mm in, too little .* between about 5\/16 turn and about 2 turns will do/),
@@ -306,10 +312,18 @@ describe("the plan of a preload", () => {
         exhaust: { growthMm: 0.5, rangeMm: [0.5, 0.5] as const },
       },
     };
-    expect(planPreload(LIFTERS, { targetTurns: 0.375, lifters: "dry", bleedMinutes: 15, growth })).toMatchObject({
+    expect(
+      planPreload(LIFTERS, { targetTurns: 0.375, lifters: "dry", travelMm: null, bleedMinutes: 15, growth }),
+    ).toMatchObject({
       field: "targetTurns",
     });
-    const planned = planPreload(LIFTERS, { targetTurns: 0.5, lifters: "dry", bleedMinutes: 15, growth });
+    const planned = planPreload(LIFTERS, {
+      targetTurns: 0.5,
+      lifters: "dry",
+      travelMm: null,
+      bleedMinutes: 15,
+      growth,
+    });
     expect("plan" in planned && preloadSpec(planned.plan, "intake").lowMm).toBeCloseTo(0.5 + 0.5 / 1.5, 9);
     expect("plan" in planned && planned.plan.bleedMinutes).toBeNull();
   });

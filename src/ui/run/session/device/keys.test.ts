@@ -1,19 +1,19 @@
 import { describe, expect, it } from "vitest";
-import { KEYS, type KeyName, SHIPPED, clash, keyLines, keyOf, keysFor, said } from "./keys";
+import { KEY_WORDS, clash, keyLines } from "./keyLines";
+import { KEYS, KEY_NAMES, SHIPPED, keyOf, keysFor, said } from "./keys";
 
-const NAMES = Object.keys(KEYS) as KeyName[];
 const OFF = { lettersOff: true, taught: {} };
 
 describe("the keys of the run", () => {
   it("say one thing each as shipped, whether the letter is small or large", () => {
-    for (const name of NAMES)
-      expect(said(keyOf(KEYS[name].key.toUpperCase()), SHIPPED), name).toBe(name === "yes" ? null : name);
+    for (const name of KEY_NAMES)
+      expect(said(keyOf(KEYS[name].toUpperCase()), SHIPPED), name).toBe(name === "yes" ? null : name);
     expect(said("Enter", SHIPPED)).toBe("yes");
     expect(said("x", SHIPPED)).toBeNull();
   });
 
   it("say nothing by a single letter once these are off, but for those that were taught", () => {
-    expect(NAMES.filter((n) => keysFor(n, OFF).length > 0)).toEqual(["yes"]);
+    expect(KEY_NAMES.filter((n) => keysFor(n, OFF).length > 0)).toEqual(["yes"]);
     expect(said("u", { ...OFF, taught: { back: "u" } })).toBe("back");
     expect(keyLines(OFF).map((l) => l.keys)).toEqual(["Enter", "← →"]);
   });
@@ -22,7 +22,7 @@ describe("the keys of the run", () => {
     expect(keysFor("no", { lettersOff: false, taught: { no: "F8" } })).toEqual(["n", "F8"]);
     const taught = { lettersOff: false, taught: { clear: "x" } };
     expect([said("c", taught), said("x", taught)]).toEqual([null, "clear"]);
-    expect(keyLines(taught)).toContainEqual({ keys: "X", does: KEYS.clear.does });
+    expect(keyLines(taught)).toContainEqual({ keys: "X", does: KEY_WORDS.clear.does });
   });
 
   it("can't be taught where the key says something else already", () => {

@@ -1,3 +1,4 @@
+import { travelWords } from "@/core/preload/plunger";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { meaningOf } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
@@ -56,7 +57,7 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
               : null
           }
           wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
-          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${preload.gear.plunger.travelMm} mm; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`}
+          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${travelWords(preload.gear.plunger)}; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`}
         />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">

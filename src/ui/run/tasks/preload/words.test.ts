@@ -26,7 +26,13 @@ const nowOf = (c: RunContext, entries: readonly object[], nowMs = T0, chosen: st
     chosen,
   });
 
-const planned = planPreload(CORRIEMOOR, { targetTurns: 0.5, lifters: "run", bleedMinutes: 15, growth: null });
+const planned = planPreload(CORRIEMOOR, {
+  targetTurns: 0.5,
+  lifters: "run",
+  travelMm: null,
+  bleedMinutes: 15,
+  growth: null,
+});
 if (!("plan" in planned)) throw new Error(planned.why);
 const lifters = context(
   CORRIEMOOR,

@@ -1,7 +1,7 @@
 /** What is told at a hydraulic lifter. Pure. */
 import type { Draft } from "@/core/job/ledger/entry";
 import { meaningOf, plungerTravelMm } from "@/core/preload/gear";
-import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { PLUNGER_WORDS, travelWords } from "@/core/preload/plunger";
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, firstSchool } from "@/core/preload/zeroLash";
 import type { PreloadPlan } from "@/core/job/tasks/preload/plan";
@@ -146,7 +146,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
     title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
-      `The nut itself goes ${meaning.nutMm.toFixed(2)} mm, the plunger ${meaning.coldMm.toFixed(2)} of its ${plan.gear.plunger.travelMm} mm${growthMm === 0 ? "" : `; hot it stands ${meaning.hotMm.toFixed(2)} in`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
+      `The nut itself goes ${meaning.nutMm.toFixed(2)} mm, the plunger ${meaning.coldMm.toFixed(2)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${meaning.hotMm.toFixed(2)} in`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
       ...apartGrounds(valve.own, plan),
       ...approvedWords(context),
     ],
@@ -238,7 +238,7 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
       ? ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."]
       : [];
   const grounds = [
-    `${stands} Its window is ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} of ${plan.gear.plunger.travelMm} mm, cold.`,
+    `${stands} Its window is ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} of ${travelWords(plan.gear.plunger)}, cold.`,
     ...apart,
     ...approvedWords(context),
   ];

@@ -1,0 +1,36 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { type LedgerEntry, changesLash } from "@/core/job/ledger/entry";
+import { entryWords } from "@/core/job/sheet/entryWords";
+import { Button } from "../../controls/Button";
+
+interface Props {
+  /** What was just taken back, in the order in which it had been made. */
+  readonly entries: readonly LedgerEntry[];
+  readonly onBring: () => void;
+}
+
+/** What was just taken back, what that does not undo, and the way to have it again. */
+export default function TakenBack({ entries, onBring }: Props) {
+  return (
+    <chakra.div
+      aria-live="polite"
+      px={{ base: "4", lg: "6" }}
+      pb="3"
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      gap="3"
+      fontSize="17px"
+    >
+      <chakra.span>
+        Taken back: {entries.map(entryWords).join("; ")}.
+        {entries.some(changesLash)
+          ? " If the screw or part was moved all the same, read it again before you turn."
+          : ""}
+      </chakra.span>
+      <Button type="button" size="big" onClick={onBring}>
+        Bring it back
+      </Button>
+    </chakra.div>
+  );
+}
