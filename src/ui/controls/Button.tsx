@@ -26,7 +26,7 @@ export const Button = chakra("button", {
     _hover: { bg: "paper" },
     _disabled: { opacity: 1, borderStyle: "dashed", color: "soft", borderColor: "edge", cursor: "not-allowed" },
     // It rests for a moment: the same words, not yet to be pressed.
-    "&[aria-disabled=true]:not(:disabled)": { borderStyle: "dashed", cursor: "wait" },
+    "&[aria-disabled=true]:not(:disabled)": { borderStyle: "dashed", cursor: "wait", _hover: { bg: "sheet" } },
   },
   variants: {
     kind: {
@@ -40,7 +40,11 @@ export const Button = chakra("button", {
         px: "5",
         _hover: { bg: "now", filter: "brightness(1.06)" },
         _disabled: { bg: "sheet" },
-        "&[aria-disabled=true]:not(:disabled)": { bg: "sheet", color: "now" },
+        "&[aria-disabled=true]:not(:disabled)": {
+          bg: "sheet",
+          color: "now",
+          _hover: { bg: "sheet", filter: "none" },
+        },
       },
       quiet: { bg: "transparent", borderColor: "transparent", textDecoration: "underline", px: "2", color: "ink" },
     },

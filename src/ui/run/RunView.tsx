@@ -69,7 +69,7 @@ function usePlace() {
 /** What lies under the hand when no leaf is asked for. */
 function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
   const { next } = run.now;
-  if (next.kind === "answer") return <AnswerPanel run={run} act={act} />;
+  if (next.kind === "answer") return <AnswerPanel key={run.instruction.title} run={run} act={act} />;
   if (next.kind === "check" && next.item === "started") return <TicksLine run={run} />;
   return run.context.room.panel?.(run) ?? <RouteStrip run={run} />;
 }
@@ -162,8 +162,8 @@ export function RunView({ given, people, person, work }: Props) {
           gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}
         >
           <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}>
-            <Instruction run={run} encoder={encoder} />
             {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
+            <Instruction run={run} encoder={encoder} />
           </chakra.div>
           <chakra.div
             gridArea="hand"

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { useState } from "react";
 import { Button } from "../../controls/Button";
 import { KeyFor } from "./KeyFor";
 import { Stamp } from "../../controls/Stamp";
@@ -8,6 +9,7 @@ import type { Run } from "../model";
 /** The other answers to an open question, where the leaves lie otherwise. */
 export function AnswerPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
   const { choices } = run.instruction;
+  const [open, setOpen] = useState(false);
   return (
     <chakra.section
       aria-label="Answers"
@@ -35,7 +37,7 @@ export function AnswerPanel({ run, act }: { readonly run: Run; readonly act: (in
           </Button>
         ))}
       </chakra.div>
-      <ReasonLine key={run.instruction.title} run={run} />
+      <ReasonLine key={run.instruction.title} run={run} open={open} onOpen={setOpen} />
     </chakra.section>
   );
 }

@@ -1,16 +1,27 @@
-import { useState } from "react";
 import { Button } from "../../controls/Button";
 import { ReasonForm } from "./ReasonForm";
 import type { Run } from "../model";
 
+interface Props {
+  readonly run: Run;
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+}
+
 /** What goes against the rule, or what no ready answer covers: opened by a button of its own. */
-export function ReasonLine({ run }: { readonly run: Run }) {
-  const [open, setOpen] = useState(false);
-  const { reasoned } = run.instruction;
+export function ReasonLine({ run, open, onOpen }: Props) {
+  const { reasoned, choices } = run.instruction;
   if (reasoned === null) return null;
   if (!open)
     return (
-      <Button type="button" size="big" flex="1 1 40%" fontSize="16px" onClick={() => setOpen(true)}>
+      <Button
+        type="button"
+        size="big"
+        // Beside a single choice, else a line of its own: the large button keeps its room.
+        flex={choices.length % 2 === 0 ? "1 1 100%" : "1 1 40%"}
+        fontSize="16px"
+        onClick={() => onOpen(true)}
+      >
         {reasoned.open}
       </Button>
     );

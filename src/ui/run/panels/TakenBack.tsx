@@ -15,14 +15,15 @@ export default function TakenBack({ entries, onBring }: Props) {
     <chakra.div
       aria-live="polite"
       px={{ base: "4", lg: "6" }}
-      pb="3"
+      pt="2"
       display="flex"
       flexWrap="wrap"
       alignItems="center"
       gap="3"
+      justifyContent="space-between"
       fontSize="17px"
     >
-      <chakra.span>
+      <chakra.span flex="1 1 16rem">
         Taken back: {entries.map(entryWords).join("; ")}.
         {entries.some(changesLash)
           ? " If the screw or part was moved all the same, read it again before you turn."

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import type { ValveState } from "@/core/job/state/state";
 import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
@@ -14,6 +14,9 @@ import type { InHandLines, Run } from "../model";
 export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (index: number) => void }) {
   const { instruction, now, canUndo } = run;
   const asks = now.next.kind === "answer";
+  // A reason is said in place of all else that can be answered; another instruction closes it.
+  const [reasoning, setReasoning] = useState<string | null>(null);
+  const open = reasoning === instruction.title && instruction.reasoned !== null && !asks;
   return (
     <chakra.section
       aria-label="In hand"
@@ -43,6 +46,7 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
           borderColor="ink!"
         >
           {!asks &&
+            !open &&
             instruction.choices.map((choice, i) => (
               <Button
                 key={choice.label}
@@ -63,7 +67,14 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
                 )}
               </Button>
             ))}
-          {!asks && <ReasonLine key={instruction.title} run={run} />}
+          {!asks && (
+            <ReasonLine
+              key={instruction.title}
+              run={run}
+              open={open}
+              onOpen={(on) => setReasoning(on ? instruction.title : null)}
+            />
+          )}
           <chakra.span
             flex="1 0 100%"
             height="0"
@@ -72,37 +83,52 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
               lg: instruction.choices.length > 0 || instruction.reasoned !== null ? "block" : "none",
             }}
           />
-          <Button
-            type="button"
-            size="big"
-            onClick={() => run.resting || run.undo()}
-            disabled={!canUndo}
-            aria-disabled={run.resting}
-            justifyContent="center"
-            flex="0 0 auto"
-          >
-            Undo
-            <KeyFor name="back" />
-          </Button>
-          {now.next.kind === "closed" ? (
-            <ButtonLink asChild kind="now" flex="1">
-              <Link href={`/jobs/${run.context.id}/sheet`} prefetch={false}>
-                See the sheet
-              </Link>
-            </ButtonLink>
-          ) : (
+          {open ? (
             <Button
               type="button"
-              kind="now"
+              size="big"
               flex="1"
-              data-main
-              disabled={instruction.button === null}
-              aria-disabled={run.resting}
-              onClick={() => act(0)}
+              justifyContent="center"
+              data-reasoning
+              onClick={() => setReasoning(null)}
             >
-              {instruction.button?.label ?? instruction.awaits}
-              {run.marked === 0 && <KeyFor name="yes" />}
+              Back to what is asked
             </Button>
+          ) : (
+            <>
+              <Button
+                type="button"
+                size="big"
+                onClick={() => run.resting || run.undo()}
+                disabled={!canUndo}
+                aria-disabled={run.resting}
+                justifyContent="center"
+                flex="0 0 auto"
+              >
+                Undo
+                <KeyFor name="back" />
+              </Button>
+              {now.next.kind === "closed" ? (
+                <ButtonLink asChild kind="now" flex="1">
+                  <Link href={`/jobs/${run.context.id}/sheet`} prefetch={false}>
+                    See the sheet
+                  </Link>
+                </ButtonLink>
+              ) : (
+                <Button
+                  type="button"
+                  kind="now"
+                  flex="1"
+                  data-main
+                  disabled={instruction.button === null}
+                  aria-disabled={run.resting}
+                  onClick={() => act(0)}
+                >
+                  {instruction.button?.label ?? instruction.awaits}
+                  {run.marked === 0 && <KeyFor name="yes" />}
+                </Button>
+              )}
+            </>
           )}
         </chakra.div>
       </chakra.div>

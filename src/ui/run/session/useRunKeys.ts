@@ -113,7 +113,9 @@ export function useRunKeys(run: Run, { help, locate, tray, keys, hold, act }: Pl
       // Enter and Space are the control's own, whatever they were taught to say.
       if (work === undefined || (onOtherControl && (event.key === "Enter" || event.key === " "))) return;
       event.preventDefault();
-      if (run.resting && name !== null && WORK.includes(name)) return;
+      // While a reason is said there is no large button: its key says nothing either.
+      const rests = run.resting || document.querySelector("[data-reasoning]") !== null;
+      if (rests && name !== null && WORK.includes(name)) return;
       if (!event.repeat || event.key.startsWith("Arrow")) work();
     };
     document.addEventListener("keydown", onKey);
