@@ -118,7 +118,7 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
                 <Button
                   type="button"
                   kind="now"
-                  flex="1"
+                  flex={{ base: "1 1 55%", lg: "1" }}
                   data-main
                   disabled={instruction.button === null}
                   aria-disabled={run.resting}
