@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
+import { markAngles } from "./fewest";
 import { marginDeg } from "./margin";
 import { METHODS } from "./methods";
 import { planMethod } from "./planMethod";
@@ -273,4 +274,46 @@ describe("stopLetter", () => {
     [52, "BA"],
   ])("%d is %s", (i, letter) => expect(stopLetter(i)).toBe(letter));
   it("refuses what is no index", () => expect(() => stopLetter(-1)).toThrow(RangeError));
+});
+
+describe("unit injectors", () => {
+  const withInjectors = engineFile(["1", "2", "4", "3"], {
+    cam: { ...MILD_CAM, injector: { opensDeg: 640, closesDeg: 30 } },
+  });
+  const file = {
+    ...withInjectors,
+    valves: [
+      ...withInjectors.valves.filter((v) => v.id !== "4E"),
+      ...["1", "4"].map((cylinder) => ({ id: `${cylinder}J`, cylinder, role: "injector" as const })),
+    ],
+  };
+  const engine = resolveEngine(file);
+
+  it.each(["opening-closing", "full-lift"] as const)(
+    "are served at the better of the cylinder's two moments: %s",
+    (id) => {
+      const made = planMethod(id, engine);
+      const at = (valve: string) => made.stops.find((s) => s.set.some((v) => v.valve === valve));
+      const injector = engine.valves.find((v) => v.id === "1J");
+      if (injector === undefined) throw new Error("no injector");
+      const there = at("1J")?.set.find((v) => v.valve === "1J")?.marginDeg;
+      const margins = ["1I", "1E"].map((v) => marginDeg(injector, at(v)?.crankDeg ?? 0, engine.cycleDeg) ?? -1);
+      expect(there).toBeCloseTo(Math.max(...margins), 6);
+      // Cylinder 4 has no exhaust to find its intake's stop by: its injector has the intake's own moment only.
+      expect(made.unserved.map((u) => u.valve)).toContain("4I");
+      expect(at("4J")?.sights).toContainEqual({
+        cylinder: "4",
+        moment: id === "full-lift" ? "full" : "closing",
+        role: "intake",
+      });
+    },
+  );
+});
+
+describe("an engine's own marks", () => {
+  it("come up twice on a four-stroke, once on a two-stroke, in order and each once", () => {
+    expect(markAngles([30, 10], 720)).toEqual([10, 30, 370, 390]);
+    expect(markAngles([10, 370], 720)).toEqual([10, 370, 730]);
+    expect(markAngles([30, 10, 30], 360)).toEqual([10, 30]);
+  });
 });

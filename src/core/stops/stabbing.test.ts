@@ -83,6 +83,149 @@ describe("stab", () => {
   });
 });
 
+/** Counts what a search costs. */
+class Counted extends Effort {
+  used = 0;
+  override take(steps: number): void {
+    this.used += steps;
+    super.take(steps);
+  }
+}
+
+/** Arcs of so many targets, the same for the same seed. */
+function problem(seed: number, count: number, most: number, span: number): Target[] {
+  let state = seed;
+  const next = (): number => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+  return Array.from({ length: count }, () =>
+    Array.from({ length: 1 + Math.floor(next() * most) }, (_, i) => ({
+      startDeg: fold(Math.floor(next() * 240) + i * 240, 720),
+      spanDeg: 5 + Math.floor(next() * span),
+    })),
+  );
+}
+
+describe("what a search costs", () => {
+  const cost = (targets: readonly Target[], only: readonly number[] | null = null) => {
+    const effort = new Counted();
+    const points = stab(targets, 720, 12, only, effort);
+    return { points: points?.length ?? null, used: effort.used };
+  };
+
+  it("is as it was: bounds, memory and dropped points still spare what they spared", () => {
+    const told = [
+      cost(problem(1, 8, 2, 60)),
+      cost(problem(2, 12, 2, 40)),
+      cost(problem(3, 16, 3, 30)),
+      cost(problem(4, 20, 3, 50)),
+      cost(problem(5, 24, 2, 25)),
+      cost(problem(6, 14, 3, 20)),
+      cost(
+        problem(7, 10, 1, 40),
+        Array.from({ length: 48 }, (_, i) => i * 15),
+      ),
+      cost(
+        problem(8, 18, 3, 60),
+        Array.from({ length: 24 }, (_, i) => i * 30),
+      ),
+    ];
+    expect(told).toMatchInlineSnapshot(`
+      [
+        {
+          "points": 4,
+          "used": 239.6,
+        },
+        {
+          "points": 6,
+          "used": 1086.9,
+        },
+        {
+          "points": 6,
+          "used": 1359.1,
+        },
+        {
+          "points": 7,
+          "used": 9197.1,
+        },
+        {
+          "points": 11,
+          "used": 8101.9,
+        },
+        {
+          "points": 8,
+          "used": 2098,
+        },
+        {
+          "points": 7,
+          "used": 1200,
+        },
+        {
+          "points": null,
+          "used": 2339.9,
+        },
+      ]
+    `);
+  });
+
+  it("is what may be spent, to the step", () => {
+    const all = problem(3, 16, 3, 30);
+    const { used } = cost(all);
+    const enough = new Effort(used);
+    expect(stab(all, 720, 12, null, enough)).not.toBeNull();
+    expect(enough.spent).toBe(false);
+    const short = new Effort(used - 1e-6);
+    stab(all, 720, 12, null, short);
+    expect(short.spent).toBe(true);
+    // Once it was not enough, nothing more is done with it.
+    expect(() => short.take(0)).toThrow("given up");
+  });
+
+  it("picks one by one the same points, too", () => {
+    const picked = [1, 2, 3, 4].map((seed) => stab(problem(seed, 10, 3, 40), 720, 12, null, new Effort(0)));
+    expect(picked).toMatchInlineSnapshot(`
+      [
+        [
+          113,
+          32,
+          462,
+          154,
+          31,
+          272,
+        ],
+        [
+          122,
+          488,
+          142,
+          432,
+          181,
+          107,
+        ],
+        [
+          171,
+          216,
+          132,
+          63,
+          131,
+        ],
+        [
+          180,
+          198,
+          31,
+          130,
+          95,
+          121,
+          47,
+          176,
+        ],
+      ]
+    `);
+    expect(leastPoints(problem(4, 20, 3, 50), 720)).toMatchInlineSnapshot(`4`);
+    expect(leastPoints(problem(5, 24, 2, 25), 720)).toMatchInlineSnapshot(`7`);
+  });
+});
+
 describe("sweepsFromEveryEnd", () => {
   it("each begins at an arc's end, goes on in crank order, and hits all", () => {
     fc.assert(
