@@ -229,6 +229,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         crankDeg: state.stop?.crankDeg ?? 0,
         learning: learningOf(context, entries, null, BOTH_ON),
         others: [],
+        othersPause: null,
       };
       const tapped = next.kind === "read" ? tap(r, context, next.valve.valve.spec) : null;
       const choice = context.room.noChoice?.(context) ?? {};

@@ -60,6 +60,16 @@ function letKeysGo(event: MouseEvent): void {
     active.blur();
 }
 
+/** What the voice says beside the next thing, without figures that run on: a refusal, a lost network, a crank that was turned. */
+const troubleSpoken = ({ complaint, ledger }: Run, encoderWarns: boolean): string =>
+  [
+    complaint,
+    ledger.waiting === "unreached" ? "The shop's server does not answer. What you enter waits on this device." : null,
+    encoderWarns ? "The encoder says that the crank is not where it should be." : null,
+  ]
+    .filter((words) => words !== null)
+    .join(" ");
+
 /** A part of the screen that is open or not. */
 function usePlace() {
   const [open, setOpen] = useState(false);
@@ -90,7 +100,6 @@ export function RunView({ given, people, person, work }: Props) {
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
   const devices = useBenchDevices(now, job.cycleDeg);
   const awake = useWakeLock(now.state.closed === null);
-  useVoice(instruction.title, voice === true);
   useOffline();
 
   const held = heldFrom(devices.gauge);
@@ -113,6 +122,7 @@ export function RunView({ given, people, person, work }: Props) {
   const crankDeg = devices.crankDeg ?? now.crankDeg;
   const crank = useCrankAt(crankDeg);
   const encoder = devices.crankDeg === null ? null : encoderWords(now, devices.crankDeg, job.cycleDeg);
+  useVoice(instruction.title, troubleSpoken(run, encoder?.warns === true), voice === true);
   const place = locate.open ? (
     <LazyLocator run={run} onClose={locate.toggle} />
   ) : notTaken.open ? (

@@ -4,7 +4,7 @@ import type { Engine } from "@/core/engine/resolve";
 import type { BeforeAfter, LearnedK } from "@/core/lash/learn";
 import type { Locking } from "@/core/lash/locking";
 import type { AnyTask, JobOf } from "@/core/job/job";
-import type { Draft, Entry, LedgerEntry } from "@/core/job/ledger/entry";
+import type { Draft, Entry, EntryOf, Kept, LedgerEntry } from "@/core/job/ledger/entry";
 import type { NextThing, TaskThing } from "@/core/job/next/next";
 import type { RunPageData } from "@/core/job/pages/run";
 import type { JobState, ValveState } from "@/core/job/state/state";
@@ -57,6 +57,8 @@ export interface RunNow<Own = unknown> {
   readonly learning: Learning;
   /** Others at this job, and the valve that each has in hand. */
   readonly others: readonly Other[];
+  /** Somebody else broke off and is not back: it stops nobody who goes on. */
+  readonly othersPause: (EntryOf<"paused"> & Partial<Kept>) | null;
 }
 
 export interface Other {

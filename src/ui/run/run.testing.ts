@@ -74,6 +74,7 @@ export function nowOf(
     nowMs: asked.nowMs ?? 0,
     crankDeg: 0,
     others: [],
+    othersPause: null,
     learning: { ...learningOf(context, entries, null, BOTH_ON), ...learning },
   };
 }

@@ -73,6 +73,8 @@ export interface Asked {
   readonly foundDeg?: number | null;
   /** Valves that somebody else has in hand. */
   readonly taken?: ReadonlySet<string>;
+  /** The pause that stands is somebody else's, who broke off: those who go on are not stopped by it. */
+  readonly othersPause?: boolean;
   /** The shop's time, in ms; left out where no wait is to be told. */
   readonly nowMs?: number;
 }
@@ -87,9 +89,16 @@ export function nextThing(
   rules: NextRules,
   job: JobOf,
   state: JobState,
-  { chosen = null, returning = false, foundDeg = null, taken = NONE, nowMs = Infinity }: Asked = {},
+  {
+    chosen = null,
+    returning = false,
+    foundDeg = null,
+    taken = NONE,
+    othersPause = false,
+    nowMs = Infinity,
+  }: Asked = {},
 ): NextThing {
-  const next = unlessWaiting(rules, job, state, { chosen, returning, foundDeg, taken });
+  const next = unlessWaiting(rules, job, state, { chosen, returning, foundDeg, taken, othersPause });
   const remainingMs = rules.crankWaitsMs?.(job, state, nowMs) ?? 0;
   const moves = (next.kind === "turn" || next.kind === "turn-over") && next.to.letter !== state.stop?.letter;
   return remainingMs > 0 && moves ? { kind: "wait", remainingMs, to: next.to } : next;
@@ -100,12 +109,12 @@ function unlessWaiting(
   rules: NextRules,
   job: JobOf,
   state: JobState,
-  { chosen, returning, foundDeg, taken }: Required<Omit<Asked, "nowMs">>,
+  { chosen, returning, foundDeg, taken, othersPause }: Required<Omit<Asked, "nowMs">>,
 ): NextThing {
   if (state.closed !== null) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(rules, job, state, foundDeg);
   const allDone = openValves(state).length === 0;
-  if ((returning || state.paused !== null) && state.stop !== null && !allDone)
+  if ((returning || (state.paused !== null && !othersPause)) && state.stop !== null && !allDone)
     return { kind: "confirm", at: state.stop };
   const before = rules.before?.(job, state) ?? null;
   if (before !== null) return before;

@@ -3,7 +3,7 @@ import type { TightenedPart } from "../../engine/engineFile";
 import type { Verdict } from "../../lash/judge";
 import type { RouteStop } from "../../stops/route";
 import type { JobValve } from "../job";
-import type { EntryOf, LeftEntry, LedgerEntry, LedgerValveEntry, ReadingEntry } from "../ledger/entry";
+import type { EntryOf, Kept, LeftEntry, LedgerEntry, LedgerValveEntry, ReadingEntry } from "../ledger/entry";
 import type { CloseItem } from "../ledger/kinds";
 import type { Question } from "../questions/question";
 
@@ -49,7 +49,7 @@ export interface JobState<Own = unknown> {
   readonly stop: RouteStop | null;
   readonly doneCount: number;
   /** The job was broken off and nobody came back yet. */
-  readonly paused: EntryOf<"paused"> | null;
+  readonly paused: (EntryOf<"paused"> & Partial<Kept>) | null;
   /** Some valve has no as-found yet, and this job reads all of them first. */
   readonly surveying: boolean;
   /** Parts that were not tightened since the lash of a valve under them was changed. */

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { Complaint } from "../../controls/Stamp";
 import type { EncoderSays } from "../words/encoderWords";
+import { pauseWords } from "../words/instruction";
 import { READY_TO_READ_HERE } from "../words/ready";
 import { ReasonForm } from "./ReasonForm";
 import { RouteFlags } from "./RouteFlags";
@@ -17,6 +18,11 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
           {instruction.eyebrow}
         </chakra.p>
       </chakra.div>
+      {run.now.othersPause !== null && (
+        <chakra.p fontSize="17px" fontWeight={600} pt="1">
+          {pauseWords(run.now.othersPause)}. You go on: agree where the crank stands.
+        </chakra.p>
+      )}
       <chakra.div aria-live="polite">
         <chakra.h2
           fontWeight={700}

@@ -40,7 +40,9 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
     const taken = new Set(ledger.others.flatMap((o) => (o.valve === null ? [] : [o.valve])));
     // What is in hand already stays in hand when somebody else comes to it: both are told.
     if (inHand !== null) taken.delete(inHand);
-    const next = nextThing(rules, job, state, { chosen, returning, foundDeg, taken, nowMs });
+    const pausedBy = state.paused?.personId;
+    const othersPause = pausedBy !== undefined && pausedBy !== personId;
+    const next = nextThing(rules, job, state, { chosen, returning, foundDeg, taken, othersPause, nowMs });
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
     return {
       state,
@@ -49,6 +51,7 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
       crankDeg: foundDeg ?? target?.crankDeg ?? 0,
       learning: learningOf(context, ledger.entries, personId, used),
       others: ledger.others,
+      othersPause: othersPause ? state.paused : null,
     };
   }, [
     context,

@@ -220,6 +220,24 @@ describe("instruct, while a valve is read", () => {
     });
     expect(back.grounds[0]).toMatch(/Cylinder 1 has both rockers loose/);
   });
+  it("asks whoever broke off, by name, and stops nobody who goes on", () => {
+    const context = contextFor(undefined);
+    const paused = {
+      id: "p",
+      supersedes: null,
+      kind: "paused",
+      reason: "Break",
+      personId: "bo",
+      personName: "Bo Tarn",
+    } as Entry;
+    const back = told(context, nowOf(context, [ARRIVED, paused]));
+    expect(back).toMatchObject({ eyebrow: "Paused by Bo Tarn: Break", title: "Is the crank still at mark A?" });
+    expect(nowOf(context, [ARRIVED, paused], { othersPause: true }).next.kind).toBe("read");
+    // Who comes back after a while is asked all the same.
+    expect(told(context, nowOf(context, [ARRIVED, paused], { othersPause: true, returning: true })).title).toBe(
+      "Is the crank still at mark A?",
+    );
+  });
   it("reads the sign of a stop before the first valve", () => {
     const context = contextFor(undefined);
     const first = told(context, nowOf(context, []));

@@ -103,12 +103,16 @@ function watchWords(sights: readonly Sight[]): string {
   return "At full lift the retainer stands still for a moment: stop in the middle of that.";
 }
 
+/** Who broke off, and why. */
+export const pauseWords = ({ personName, reason }: NonNullable<RunNow["othersPause"]>): string =>
+  `Paused${personName === undefined ? "" : ` by ${personName}`}: ${reason}`;
+
 /** After a while away: the same proof as on arriving. */
 function confirmWords({ engine }: RunContext, { state }: RunNow, at: RouteStop): Instruction {
   const sign = signAt(engine, at.crankDeg, at.sights ?? []);
   const place = `${(at.sights ?? []).length > 0 ? "stop" : "mark"} ${at.letter}`;
   return instruction({
-    eyebrow: state.paused === null ? "Back at the engine" : `Paused: ${state.paused.reason}`,
+    eyebrow: state.paused === null ? "Back at the engine" : pauseWords(state.paused),
     title: `Is the crank still at ${place}?`,
     grounds: [
       `Anyone may have turned it meanwhile. ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`,
