@@ -1,4 +1,5 @@
 import type { LashSpec } from "@/core/lash/spec";
+import { dragTryKey, narrowKey } from "./nextLeaf";
 import { NOTHING_ON, isEmpty, touched, withoutLast } from "./useTaps";
 import { describe, expect, it } from "vitest";
 import type { FeelerSet } from "@/core/shop/feelerSet";
@@ -9,8 +10,6 @@ import {
   NONE_KEY,
   type Taps,
   bladeOfKey,
-  dragTryKey,
-  narrowKey,
   readTaps,
   sayTap,
   singleBlades,

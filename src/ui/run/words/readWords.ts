@@ -1,27 +1,16 @@
 /** What is told while a valve is read. Pure. */
-import type { ReadingEntry } from "@/core/job/ledger/entry";
 import type { ValveState } from "@/core/job/state/state";
 import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
 import { bandWords, specUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
-import { passAfter } from "@/core/job/state/pass";
 import type { AtValve, RunContext, RunNow } from "../model";
 import { asks } from "../session/hand";
+import { dragTryKey } from "../session/nextLeaf";
+import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../session/taps";
+import { asEntry, couldAsk, narrowWords, otherEndWords, slackAnswers, soFar, tryWords } from "./leafWords";
 import { lockAfterWords, setWords } from "./setWords";
-import {
-  type Blade,
-  type Tap,
-  type Reading,
-  type TappedReading,
-  type WholeReading,
-  bladeOf,
-  bladeOfKey,
-  dragTryKey,
-  narrowKey,
-  singleBlades,
-} from "../session/taps";
 import { throughWords } from "./through";
 import { type Answer, type Instruction, instruction } from "./shape";
 import { whereWords } from "./where";
@@ -134,13 +123,6 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
   return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, slackAnswers(context, now, valve));
 }
 
-/** Nothing is found where the gear was run down by hand, or is new: setting begins with the leaf in. */
-function slackAnswers({ rules }: RunContext, { state }: RunNow, { status, valve }: ValveState): Answer[] {
-  if (state.stop === null || status !== "unread" || !rules.takes.includes("slack")) return [];
-  const slack = { kind: "slack" as const, valve: valve.id, stop: state.stop.letter };
-  return [{ label: "Slack: nothing to find", action: { kind: "enter", drafts: [slack], stay: true } }];
-}
-
 const nearest = ({ hand }: RunContext, mm: number): string =>
   [...singleBlades(hand.set)].sort((a, b) => Math.abs(a.mm - mm) - Math.abs(b.mm - mm))[0]?.key ?? "";
 
@@ -167,112 +149,6 @@ function groundsOf(context: RunContext, valve: ValveState): string {
   const judged = job.offset === null ? "" : ` Judged through an offset: ${offsetWords(job.offset, job.state)}.`;
   return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep the wrench off the rocker while you feel.${judged}`;
 }
-
-/** Asks for a leaf: the first key says that it goes (or drags), the second that it does not. */
-export function tryWords(
-  { hand }: RunContext,
-  eyebrow: string,
-  title: string,
-  grounds: readonly string[],
-  blade: Blade | null,
-  others: readonly Answer[] = [],
-): Instruction {
-  if (blade === null) return instruction({ eyebrow, title, grounds, choices: others });
-  const saying = (label: string, tap: Tap): Answer => ({
-    label,
-    action: { kind: "tap", key: blade.key, tap },
-  });
-  const figure = blade.text;
-  const answers =
-    hand.school === "go-no-go"
-      ? { button: saying(`${figure} goes`, "goes"), choices: [saying("Does not go", "no"), ...others] }
-      : {
-          button: saying(`${figure} ${hand.school === "drag" ? "drags lightly" : "drags firmly"}`, "drag"),
-          choices: [saying("Does not go", "no"), saying("Goes loose", "goes"), ...others],
-        };
-  return instruction({ eyebrow, title, grounds, tryKey: blade.key, ...answers });
-}
-
-function otherEndWords(
-  context: RunContext,
-  eyebrow: string,
-  { taps, tapped }: Reading,
-  { valve }: ValveState,
-  others: readonly Answer[],
-): Instruction {
-  const lead = capital(tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : tapped.verdict);
-  const key = narrowKey(taps, context.hand, valve.spec);
-  const single = key === null ? null : bladeOfKey(key, context.hand.set);
-  const blade = single ?? thickerStack(context, tapped);
-  if (tapped.noGo === null)
-    return tryWords(
-      context,
-      eyebrow,
-      blade === null
-        ? "This set ends here: take a thicker one."
-        : `${lead}. Now find ${single === null ? "a stack" : "a leaf"} that does not go.`,
-      [`${tapped.goes?.text} goes. How far out it is shows once a leaf refuses.`],
-      blade,
-      others,
-    );
-  const grounds = [`${tapped.noGo.text} does not go. How far out it is shows once a leaf goes.`];
-  return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, blade);
-}
-
-/** Past the thickest leaf: the thinnest stack that is a fifth thicker than what went, else the thickest there is. */
-function thickerStack({ hand }: RunContext, { goes, noGo }: TappedReading): Blade | null {
-  if (goes === null || noGo !== null) return null;
-  const over = hand.stacks.filter((s) => s.indices.length > 1 && s.thicknessMm > goes.mm + 1e-6);
-  const stack = over.find((s) => s.thicknessMm >= goes.mm * 1.2) ?? over.at(-1);
-  return stack === undefined ? null : bladeOf(stack, hand.set);
-}
-
-/** Both ends are known, with leaves between them that were not tried: where it lies matters. Null where none does. */
-export function narrowWords(
-  context: RunContext,
-  now: RunNow,
-  valve: ValveState,
-  { taps, tapped }: Reading,
-  others: readonly Answer[] = [],
-): Instruction | null {
-  const key = tapped.whole?.value === null ? narrowKey(taps, context.hand, valve.valve.spec) : null;
-  const blade = key === null ? null : bladeOfKey(key, context.hand.set);
-  if (blade === null) return null;
-  return tryWords(
-    context,
-    whereWords(context, now, valve.valve),
-    `${capital(tapped.verdict)}. How far out is it? Try ${blade.text}.`,
-    [`${soFar(tapped)}: where between is not known yet.`],
-    blade,
-    others,
-  );
-}
-
-/** Somewhere between its leaves it would raise a question: then it is first seen where it lies. */
-function couldAsk(context: RunContext, now: RunNow, valve: ValveState, { whole }: TappedReading): boolean {
-  const { stop } = now.state;
-  if (whole === null || stop === null) return false;
-  const between = singleBlades(context.hand.set).filter(
-    (b) => b.mm > whole.goes.mm + 1e-6 && b.mm < whole.noGo.mm - 1e-6,
-  );
-  const [first, last] = [between.at(0), between.at(-1)];
-  return [
-    ...(first === undefined ? [] : [{ ...whole, noGo: first }]),
-    ...(last === undefined ? [] : [{ ...whole, goes: last }]),
-  ].some((w) => asks(context, now.state, asEntry(valve, stop.letter, w)));
-}
-
-/** What is read, as it would be entered. */
-const asEntry = ({ valve, work }: ValveState, stop: string, { fromMm: _, ...read }: WholeReading): ReadingEntry => ({
-  id: "",
-  supersedes: null,
-  kind: "reading",
-  valve: valve.id,
-  stop,
-  pass: passAfter(work),
-  ...read,
-  reason: null,
-});
 
 /** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */
 function askedFirstWords(
@@ -324,11 +200,6 @@ export function notedWords(context: RunContext, now: RunNow, valve: ValveState):
 }
 
 const leaveButton = (name: string): Answer => ({ label: `${capital(name)} is done`, action: { kind: "leave" } });
-
-const soFar = ({ goes, noGo }: TappedReading): string =>
-  [goes === null ? null : `${goes.text} goes`, noGo === null ? null : `${noGo.text} does not`]
-    .filter((s) => s !== null)
-    .join(", ");
 
 /** The band of a valve in the unit in which it was written down. */
 export const bandOf = ({ file }: RunContext, valve: ValveState): string =>

@@ -1,4 +1,5 @@
 /** Depths of plungers, one by one: planned, folded, refused, and as the sheet tells them. */
+import { travelWords } from "../../../preload/plunger";
 import { describe, expect, it } from "vitest";
 import { engineFile } from "../../../engine/testEngines";
 import type { EngineFile } from "../../../engine/engineFile";
@@ -49,6 +50,28 @@ describe("how preload is planned", () => {
     ];
     expect(lifterRoles(FILE)).toEqual(["intake", "exhaust"]);
     expect(lifterRoles({ ...FILE, valves })).toEqual(["intake"]);
+  });
+
+  it("counts a travel that nobody knows as the smallest, and says so on every figure", () => {
+    const unknown = withAdjuster({ plunger: {} });
+    // Half a millimetre to either end leaves 0.5 to 0.8 mm of 1.3.
+    expect(refused({}, unknown)).toEqual([
+      "targetTurns",
+      expect.stringMatching(
+        /1\.00 mm in, too much.*Their travel is not known: say it, or stay within the smallest\.$/,
+      ),
+    ]);
+    const least = planned({ targetTurns: 0.625 }, unknown).gear.plunger;
+    expect(least).toEqual({ travelMm: 1.3, fromTopMm: 0.5, fromBottomMm: 0.5, assumed: true });
+    expect(travelWords(least)).toBe("1.3 mm (travel not known: the smallest there is)");
+    // What is said of it counts, and what the file gives counts before that.
+    expect(planned({ travelMm: 2.5 }, unknown).gear.plunger).toEqual({
+      travelMm: 2.5,
+      fromTopMm: 0.5,
+      fromBottomMm: 0.5,
+    });
+    expect(planned({ travelMm: 2.5 }).gear.plunger.travelMm).toBe(4);
+    expect(travelWords(planned().gear.plunger)).toBe("4 mm");
   });
 
   it("takes the turns that were chosen, the file's, or half a turn", () => {
