@@ -160,6 +160,7 @@ for (const scheme of ["light", "dark"] as const) {
         await clean(page);
         await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
         await clean(page);
+        await page.getByRole("button", { name: "Back to what is asked" }).click();
         await main.click();
         await clean(page);
         await page.locator('[data-valve="2E"]').click();

@@ -63,9 +63,9 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await page.getByLabel("Cold", { exact: true }).check();
   await expect(page.getByRole("radio", { name: /^Measured on this engine, proposed/ })).toBeChecked();
   await expect(page.getByRole("radio", { name: /^Rule of thumb, second school/ })).toBeVisible();
+  await acceptCautions(page);
   await page.getByLabel("Bank 2 4 6 8").check();
   await page.getByRole("radio", { name: /^Inch set/ }).check();
-  await acceptCautions(page);
   await page.getByRole("button", { name: "Cautions read: begin" }).click();
   await page.waitForURL(/\/jobs\//);
   await workByKeys(page, {}, { until: ({ title }) => title.startsWith("Read ") });

@@ -31,8 +31,15 @@ export function PrepareView(given: PrepareGiven) {
       <WhyPart preparation={preparation} />
     </Fold>
   );
+  // Whether lifters have run is said each time.
   const gauge = (
-    <Fold title="By what" line={gaugeLine(preparation)} folded={last !== null} paths={GAUGE} problem={problem}>
+    <Fold
+      title="By what"
+      line={gaugeLine(preparation)}
+      folded={last !== null && rules.judgesReadings}
+      paths={GAUGE}
+      problem={problem}
+    >
       <GaugePart preparation={preparation} />
     </Fold>
   );

@@ -1,27 +1,17 @@
 /** The parts of a preparation, in a line each. Pure. */
 import { PURPOSE_NAMES } from "@/core/job/setup/purpose";
 import { SCHOOL_NAMES } from "@/core/lash/school";
-import type { LifterState } from "@/core/preload/zeroLash";
 import { METHODS } from "@/core/stops/methods";
 import { ORDER_NAMES } from "@/core/stops/orders";
-import { asFraction } from "@/core/units/turns";
 import type { Preparation } from "./usePreparation";
-
-const LIFTERS: Record<LifterState, string> = { run: "lifters that have run", dry: "new, dry lifters" };
 
 const joined = (...parts: readonly (string | null)[]): string => parts.filter((p) => p !== null).join(", ");
 
 export const whyLine = ({ chosen }: Preparation): string =>
   joined(PURPOSE_NAMES[chosen.purpose].name, chosen.note.trim() === "" ? null : chosen.note);
 
-export function gaugeLine({ given, chosen, rules, specSources, turns }: Preparation): string {
+export function gaugeLine({ given, chosen, specSources }: Preparation): string {
   const source = specSources.length > 1 ? (specSources[chosen.source]?.source ?? "no source named") : null;
-  if (!rules.judgesReadings)
-    return joined(
-      source,
-      turns === null ? "turns to be chosen" : `${asFraction(turns)} in`,
-      chosen.lifters === null ? "lifters to be said" : LIFTERS[chosen.lifters],
-    );
   const named = (id: string | null): string | null => given.sets.find((s) => s.id === id)?.name ?? null;
   return joined(
     source,
