@@ -25,7 +25,10 @@ export const test = base.extend<Given>({
 
 /** How long button and keys of this page rest after a change. */
 export const restFor = (page: Page, ms: number) =>
-  page.addInitScript((rest) => window.localStorage.setItem("fulcrata-rest-ms", String(rest)), ms);
+  page.addInitScript((rest) => {
+    // A page that could not be loaded has no store.
+    if (window.location.protocol === "http:") window.localStorage.setItem("fulcrata-rest-ms", String(rest));
+  }, ms);
 
 /** Collects what a page must never do. */
 export function watch(page: Page, complaints: string[]): void {

@@ -9,7 +9,7 @@ test("as last time: cold, and begin; what was confirmed is confirmed again by th
   await beginJob(page, engine, { method: "Firing order", set: "Fine metric set", survey: true });
   await page.goto(`${engine}/job`);
   await expect(page.getByText(/^Proposed as it was prepared on /)).toBeVisible();
-  await expect(page.getByText("Fine metric set, two leaves")).toBeVisible();
+  await expect(page.getByText("Fine metric set, one goes, the next does not")).toBeVisible();
   await expect(page.getByText(/^Firing order, 2 stops/)).toBeVisible();
   await expect(page.getByText("All valves, all as found first")).toBeVisible();
   await expect(page.getByRole("heading", { name: /^Read again: you confirmed these here on/ })).toBeVisible();

@@ -30,7 +30,11 @@ export function ReasonLine({ run, open, onOpen }: Props) {
       ready={reasoned.ready}
       label={reasoned.label}
       submit={reasoned.submit}
-      onReason={(reason) => run.withReason(reasoned.for, reason)}
+      onReason={(reason) => {
+        // The same may be asked once more: then it begins closed again.
+        onOpen(false);
+        run.withReason(reasoned.for, reason);
+      }}
     />
   );
 }
