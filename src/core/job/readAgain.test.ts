@@ -4,6 +4,7 @@
  */
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
+import { rereadsToCome } from "./closeOut/rereads";
 import type { AnyTask, JobOf } from "./job";
 import { jobFor, jobOn } from "./jobs.testing";
 import type { Draft, LedgerEntry } from "./ledger/entry";
@@ -131,5 +132,38 @@ describe("what is tightened over valves", () => {
     expect(state([...tight, change, left("1I")]).untightened).toHaveLength(1);
     const other = { ...change, valve: "1E" } as Draft;
     expect(state([...tight, other]).untightened).toEqual([]);
+  });
+});
+
+describe("what two turns by hand will ask for", () => {
+  const file = engineFile(["1", "2"], { cam: MILD_CAM });
+  const girdled = jobFor(file, "firing-order", { tightenedLater: [{ name: "girdle", valves: ["2I", "2E"] }] });
+  const set = (valve: string): Draft => ({ kind: "set", valve, stop: STOP, turns: null, aimMm: 0.2, locked: true });
+  const done = (valve: string): Draft[] => [reading(valve, "as-found"), left(valve)];
+  const made = (job: JobOf<AnyTask>, drafts: readonly Draft[], sector?: "aircraft" | "marine" | "diesel") => {
+    const { valves, usual, closedForLong } = rereadsToCome(
+      sector === undefined ? file : { ...file, sector },
+      job,
+      jobState(job as Job, ledger(drafts)),
+    );
+    return [valves.map((v) => v.id), usual, closedForLong];
+  };
+  const all = ["1I", "1E", "2I", "2E"].flatMap(done);
+
+  it("is what was set, and what lies under a part that was tightened since", () => {
+    const plain = jobFor(file, "firing-order");
+    expect(made(plain, all)).toEqual([[], "set", false]);
+    expect(made(plain, [...all, set("1E")])).toEqual([["1E"], "set", false]);
+    const tightened: Draft = { kind: "tightened", part: "girdle" };
+    expect(made(girdled, [...all, tightened])).toEqual([["2I", "2E"], "set", false]);
+    expect(made(plain, ["1I", "1E", "2I", "2E"].map(set))).toEqual([["1I", "1E", "2I", "2E"], "all", false]);
+  });
+
+  it("is all of them where the engine is closed up for long", () => {
+    expect((["aircraft", "marine", "diesel"] as const).map((s) => made(girdled, all, s).slice(1))).toEqual([
+      ["all", true],
+      ["all", true],
+      ["set", false],
+    ]);
   });
 });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { judgeInterval } from "./judge";
-import { adviseLeaf, leafInDoubt, stacksOf, triesFor, type Stack } from "./leaf";
+import { adviseLeaf, leafForAim, leafInDoubt, stackBeyond, stacksOf, triesFor, type Stack } from "./leaf";
 import type { LashSpec } from "./spec";
 import { between } from "../units/between.testing";
 
@@ -140,5 +140,35 @@ describe("leafInDoubt", () => {
     expect([1, 2, 12, 13].map(triesFor)).toEqual([1, 2, 5, 5]);
     expect(triesFor(0)).toBe(0);
     expect(() => leafInDoubt(0, 3)).toThrow(RangeError);
+  });
+});
+
+describe("leafForAim", () => {
+  const LEAVES = [0.1, 0.13, 0.2, 0.25, 0.3];
+  const forAim = (aim: number, school: "go-no-go" | "drag" | "overshoot" = "go-no-go") =>
+    leafForAim(stacksOf(LEAVES), LEAVES, aim, school)?.indices ?? null;
+
+  it.each([
+    [0.2, [2]],
+    [0.21, [2]],
+    // Two together where one is not near enough.
+    [0.23, [1, 0]],
+    [0.32, [2, 1]],
+    [0.06, null],
+  ])("%d mm", (aim, indices) => expect(forAim(aim)).toEqual(indices));
+
+  it("is the one over the aim, in the school that sets to that", () => {
+    expect(forAim(0.2, "overshoot")).toEqual([3]);
+    expect(forAim(0.2, "drag")).toEqual([2]);
+    expect(leafForAim([], [], 0.2, "drag")).toBeNull();
+  });
+});
+
+describe("stackBeyond", () => {
+  const stacks = stacksOf([0.1, 0.13, 0.2, 0.25, 0.3]);
+  it("is a fifth thicker than what goes, else the thickest there is, and never a single leaf", () => {
+    expect(stackBeyond(stacks, 0.3)?.thicknessMm).toBeCloseTo(0.38, 9);
+    expect(stackBeyond(stacks, 0.72)?.thicknessMm).toBeCloseTo(0.75, 9);
+    expect(stackBeyond(stacks, 0.75)).toBeNull();
   });
 });

@@ -8,6 +8,7 @@
  */
 import { MM_PER_INCH } from "../units/length";
 import { judgeInterval, type Verdict } from "./judge";
+import { type School, firstLeaf } from "./school";
 import type { LashSpec } from "./spec";
 
 /** One leaf, or several together; `indices` point into the set, thickest first. */
@@ -108,6 +109,37 @@ function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number, unit
   return left === 0
     ? `This set has nothing ${there}, not even stacked.`
     : `What this set has ${there} can't tell whether the lash is in its band.`;
+}
+
+/** A leaf this near stands for the aim; past it a stack is looked for, and past the second nothing stands for it (assumed). */
+const NEAR_AIM_MM = 0.011;
+const FAR_FROM_AIM_MM = 0.03;
+
+/**
+ * What lies in the gap while it is set to `aimMm`: the nearest leaf, two together where those are clearly nearer, and
+ * one leaf over the aim in the overshoot school. Null where the set has nothing near. `leavesMm` rise.
+ */
+export function leafForAim(
+  stacks: readonly Stack[],
+  leavesMm: readonly number[],
+  aimMm: number,
+  school: School,
+): Stack | null {
+  const off = ({ thicknessMm }: Stack): number => Math.abs(thicknessMm - aimMm);
+  const first = firstLeaf(leavesMm, aimMm, school);
+  if (first === null) return null;
+  const single: Stack = { thicknessMm: leavesMm[first] ?? 0, indices: [first] };
+  if (school === "overshoot" || off(single) <= NEAR_AIM_MM) return single;
+  const nearest = stacks
+    .filter((s) => s.indices.length === 2)
+    .reduce((best, s) => (off(s) < off(best) - 1e-6 ? s : best), single);
+  return off(nearest) <= FAR_FROM_AIM_MM ? nearest : null;
+}
+
+/** Past the thickest leaf that goes: the thinnest stack a fifth thicker, else the thickest there is; null where none is. */
+export function stackBeyond(stacks: readonly Stack[], goesMm: number): Stack | null {
+  const over = stacks.filter((s) => s.indices.length > 1 && s.thicknessMm > goesMm + SAME_MM);
+  return over.find((s) => s.thicknessMm >= goesMm * 1.2) ?? over.at(-1) ?? null;
 }
 
 /**

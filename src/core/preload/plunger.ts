@@ -63,10 +63,10 @@ export function plungerOf(entry: PlungerEntry | undefined): Plunger {
 }
 
 /** Why a lifter's figures leave no window, or null. */
-export const noWindow = ({ travelMm, fromTopMm, fromBottomMm }: Plunger): string | null =>
-  fromTopMm + fromBottomMm <= travelMm + EPS_MM
+export const noWindow = (plunger: Plunger): string | null =>
+  plunger.fromTopMm + plunger.fromBottomMm <= plunger.travelMm + EPS_MM
     ? null
-    : `With ${fromTopMm} mm from the top and ${fromBottomMm} mm from the bottom, a travel of ${travelMm} mm leaves no room: put one of them right.`;
+    : `With ${plunger.fromTopMm} mm from the top and ${plunger.fromBottomMm} mm from the bottom, a travel of ${travelWords(plunger)} leaves no room: put one of them right.`;
 
 export type PlungerVerdict = "in" | "shallow" | "deep";
 

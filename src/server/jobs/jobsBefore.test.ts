@@ -9,7 +9,7 @@ import { addEngine } from "../engines/engines";
 import type { Actor } from "../http/actor";
 import { HUNDREDTHS, colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
-import { cautionDaysOf, changeSettings, settingsInput } from "../shop/shopSettings";
+import { bleedOf, cautionDaysOf, changeSettings, settingsInput } from "../shop/shopSettings";
 import { asLastTime, confirmedBefore } from "./jobsBefore";
 import { openJob } from "./openJob";
 import { openJobInput } from "./openJobInput";
@@ -104,5 +104,13 @@ it("keeps the shop's own number of days", async () => {
   expect(await cautionDaysOf(db, ada.shopId)).toBe(0);
   for (const cautionDays of [-1, 367, 1.5, "30"])
     expect(settingsInput.safeParse({ cautionDays }).success).toBe(false);
+  // What is wrong is said at its field, and the other settings stay.
+  expect(settingsInput.safeParse({ cautionDays: 400 }).error?.issues[0]).toMatchObject({
+    path: ["cautionDays"],
+    message: "Days lie between 0 (each caution by itself, always) and 366.",
+  });
+  expect(settingsInput.safeParse({}).success).toBe(false);
+  await changeSettings(db, ada, settingsInput.parse({ usual: 20, cold: 40 }));
+  expect([await cautionDaysOf(db, ada.shopId), await bleedOf(db, ada.shopId)]).toEqual([0, { usual: 20, cold: 40 }]);
   await expect(cautionDaysOf(db, randomUUID())).rejects.toThrow("no such shop");
 });

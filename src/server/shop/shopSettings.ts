@@ -16,11 +16,14 @@ const wait = z
 
 const days = "Days lie between 0 (each caution by itself, always) and 366.";
 
-/** One setting at a time: the waits, or for how long cautions are confirmed again by one tap. */
-export const settingsInput = z.union([
-  z.strictObject({ usual: wait, cold: wait }),
-  z.strictObject({ cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days) }),
-]);
+/** What is changed; what is left out stays. */
+export const settingsInput = z
+  .strictObject({
+    usual: wait.optional(),
+    cold: wait.optional(),
+    cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
+  })
+  .refine((settings) => Object.values(settings).some((value) => value !== undefined), "Say what is to be changed.");
 export type ShopSettings = z.infer<typeof settingsInput>;
 
 /** How long this shop lets squeezed lifters bleed down. @throws Refused when there is no such shop */
@@ -41,9 +44,17 @@ export async function cautionDaysOf(db: Database, shopId: string): Promise<numbe
 }
 
 /** Changes a setting for jobs that are opened from now on. */
-export async function changeSettings(db: Database, actor: Actor, settings: ShopSettings): Promise<void> {
+export async function changeSettings(
+  db: Database,
+  actor: Actor,
+  { usual, cold, cautionDays }: ShopSettings,
+): Promise<void> {
   await db
     .update(shops)
-    .set("usual" in settings ? { bleedMinutes: settings.usual, bleedColdMinutes: settings.cold } : settings)
+    .set({
+      ...(usual === undefined ? {} : { bleedMinutes: usual }),
+      ...(cold === undefined ? {} : { bleedColdMinutes: cold }),
+      ...(cautionDays === undefined ? {} : { cautionDays }),
+    })
     .where(eq(shops.id, actor.shopId));
 }

@@ -42,9 +42,8 @@ export function PreloadPart({
   wrong,
 }: Props) {
   const gear = gearForWork(file.adjuster ?? {}, travelMm);
-  if (!isGear(gear)) return null;
   const roles = jobRoles(file);
-  const usable = gear.ratio === null ? [] : ways.sources.filter((w) => covers(w, roles));
+  const usable = !isGear(gear) || gear.ratio === null ? [] : ways.sources.filter((w) => covers(w, roles));
   const way = usable.find((w) => w.id === wayId) ?? null;
   const school = (state: LifterState): string => ZERO_SCHOOL_NAMES[firstSchool(state).school].name.toLowerCase();
   return (
@@ -87,13 +86,17 @@ export function PreloadPart({
       )}
       <section>
         <PlateHeading pb="2">How far in</PlateHeading>
-        <TurnMeaning
-          gear={gear}
-          turns={turns}
-          onTurns={onTurns}
-          growthMm={mostGrowth(way)}
-          growthFrom={way === null ? null : way.name.toLowerCase()}
-        />
+        {isGear(gear) ? (
+          <TurnMeaning
+            gear={gear}
+            turns={turns}
+            onTurns={onTurns}
+            growthMm={mostGrowth(way)}
+            growthFrom={way === null ? null : way.name.toLowerCase()}
+          />
+        ) : (
+          <Complaint>{gear.why}</Complaint>
+        )}
         {wrong("targetTurns") !== undefined && <Complaint role="alert">{wrong("targetTurns")}</Complaint>}
       </section>
       {usable.length > 0 && (

@@ -138,7 +138,7 @@ const TITLE: Record<SheetWork, string> = {
 
 /** Fields of the parts that may be folded: a complaint opens its part. */
 const WHY = ["note"];
-const GAUGE = ["source", "feelerSetId", "targetTurns", "lifters"];
+const GAUGE = ["source", "feelerSetId", "targetTurns", "lifters", "travelMm"];
 const WORK = ["bank", "allToAimMm"];
 const STOPS = ["method"];
 /** Fields that show their own complaint. */

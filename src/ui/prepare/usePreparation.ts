@@ -97,7 +97,7 @@ export function usePreparation(given: PrepareGiven) {
       accepted: [],
       settings: wanted.settings ?? last?.settings ?? DEFAULT_STOP_SETTINGS,
       servingOrder: last?.servingOrder ?? "crank",
-      method: wanted.method ?? last?.method ?? null,
+      method: wanted.method,
       bank: last?.bank ?? null,
       lifters: null,
       travelMm: null,
@@ -124,7 +124,9 @@ export function usePreparation(given: PrepareGiven) {
     file.follower === "flat" &&
     answer.methods.some((m) => m.id === "firing-order" && m.usable);
   const recommended = inOrder ? "firing-order" : answer.recommended;
-  const method = chosen.method ?? recommended;
+  // Last time's way is proposed only where it still serves every valve: the engine may be another one since.
+  const asLast = answer.methods.find((m) => m.id === last?.method && m.usable)?.id ?? null;
+  const method = chosen.method ?? asLast ?? recommended;
   const cautions = cautionsFor(file, state ?? file.lash?.state ?? "cold", chosen.lifters);
   const again = cautions.filter((c) => confirmed?.cautions.includes(c.id) === true);
   const turns = chosen.turns ?? fileTurns(file);

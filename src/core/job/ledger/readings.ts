@@ -1,8 +1,7 @@
 /** A reading as figures: its interval, its middle, and what it says against a band. Lengths in mm. */
-import { type Verdict, judge } from "../../lash/judge";
+import { type Verdict, judgeInterval } from "../../lash/judge";
 import type { LashSpec } from "../../lash/spec";
 import type { Interval } from "../../units/interval";
-import type { ReadingEntry } from "./entry";
 import type { LeafMark } from "./fields";
 
 /** What was read between: at least `goes`, under `noGo`. */
@@ -16,8 +15,9 @@ export const middleOf = ({ goes, noGo }: ReadBetween): number => (goes.mm + noGo
 /** How far its leaves leave it open to either side. */
 export const halfWidthOf = ({ goes, noGo }: ReadBetween): number => (noGo.mm - goes.mm) / 2;
 
-export const verdictOf = (reading: ReadingEntry, spec: LashSpec): Verdict =>
-  judge({ goesMm: reading.goes.mm, noGoMm: reading.noGo.mm }, spec);
+/** Where no leaf goes it is under the thinnest: tight only where the band begins above that. */
+export const verdictOf = ({ goes, noGo }: ReadBetween, spec: LashSpec): Verdict =>
+  judgeInterval(goes.mm, noGo.mm, spec);
 
 /** Under any leaf's tolerance. */
 const EPS_MM = 1e-9;

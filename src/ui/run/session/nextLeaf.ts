@@ -2,7 +2,7 @@
 import { leafInDoubt, triesFor } from "@/core/lash/leaf";
 import { firstLeaf } from "@/core/lash/school";
 import type { LashSpec } from "@/core/lash/spec";
-import type { InHand, Tap, Taps } from "./taps";
+import { type InHand, NONE_KEY, type Tap, type Taps } from "./taps";
 
 /** The leaf to try while nothing settles it; null when the advice of two leaves holds. */
 export function dragTryKey(
@@ -24,7 +24,7 @@ export function dragTryKey(
 export function narrowKey(taps: Taps, { set }: Pick<InHand, "set">, { lowMm, highMm }: LashSpec): string | null {
   const leaves = set.leaves.map((l) => l.mm);
   const { loose, tight } = endsOf(taps, leaves.length);
-  if (tight - loose <= 1) return null;
+  if (tight - loose <= 1 || taps[NONE_KEY] !== undefined) return null;
   // Beyond the leaf that told loose or tight, each try counts.
   const edge =
     loose >= 0 && (leaves[loose] ?? 0) > highMm ? leaves.findIndex((mm, i) => mm > highMm && taps[i] === "goes") : -1;

@@ -54,6 +54,14 @@ describe("a step back", () => {
     expect(stepBack(there, "ash")).toEqual({ entries: [there[2], there[1], there[0]], others: ["Bo Tarn"] });
   });
 
+  it("takes along what was done since under a part that was tightened", () => {
+    const under = ledger(
+      ["ash", { kind: "tightened", part: "girdle" }],
+      ["bo", { kind: "turned-over", rereads: "set" }],
+    );
+    expect(stepBack(under, "ash")).toEqual({ entries: [under[1], under[0]], others: ["Bo Tarn"] });
+  });
+
   it("is another's only by name, where none is one's own", () => {
     const theirs = ledger(["bo", at("A")], ["bo", reading("1I")], ["bo", set("1I")]);
     expect(stepBack(theirs, "ash")).toEqual({ entries: [theirs[2], theirs[1]], others: ["Bo Tarn"] });

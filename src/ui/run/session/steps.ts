@@ -36,11 +36,11 @@ function stepOf(entries: readonly LedgerEntry[], personId: string | null): StepB
   return { entries, others: [...others] };
 }
 
-/** Work at the same valve rests on what was done there before; all that was done at a stop rests on the crank's being there. */
+/** Work at the same valve rests on what was done there before; all that was done since rests on the crank's being there, and on what was tightened. */
 const restsOn = (later: LedgerEntry, earlier: LedgerEntry): boolean =>
   isValveEntry(earlier)
     ? isValveEntry(later) && later.valve === earlier.valve
-    : earlier.kind === "arrived" || earlier.kind === "turned-over";
+    : earlier.kind === "arrived" || earlier.kind === "turned-over" || earlier.kind === "tightened";
 
 function withItsReading(live: readonly LedgerEntry[], at: number): LedgerEntry[] {
   const [last, before] = [live[at], live[at - 1]];

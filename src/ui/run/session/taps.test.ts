@@ -79,6 +79,14 @@ describe("readTaps", () => {
     expect(read({ 4: "goes" })).toMatchObject({ verdict: "loose", whole: null });
     expect(read({ 1: "no" })).toMatchObject({ verdict: "tight", whole: null });
   });
+  it("no leaf goes: that is under the thinnest, whatever refused before, and asks for no other", () => {
+    const none: Taps = { [NONE_KEY]: "goes", 3: "no" };
+    expect(read(none).whole).toMatchObject({ goes: { mm: 0 }, noGo: { text: "0.10 mm" } });
+    expect(narrowKey(none, hand("go-no-go"), SPEC)).toBeNull();
+    // A band that begins below the thinnest: it may well be in it.
+    const low: LashSpec = { nominalMm: 0.1, lowMm: 0.05, highMm: 0.15, assumedBand: false };
+    expect(readTaps(none, null, hand("go-no-go"), low).verdict).toBe("undecided");
+  });
   it("where the thinnest leaf does not go none does, unless the band begins below it", () => {
     expect(read({ 0: "no" })).toMatchObject({
       verdict: "tight",

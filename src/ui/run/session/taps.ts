@@ -6,6 +6,7 @@ import { type School, dragLash } from "@/core/lash/school";
 import type { LashSpec } from "@/core/lash/spec";
 import type { LeafMark } from "@/core/job/ledger/fields";
 import type { ReadingEntry } from "@/core/job/ledger/entry";
+import { verdictOf } from "@/core/job/ledger/readings";
 import { type FeelerSet, stackText } from "@/core/shop/feelerSet";
 import { showLength } from "@/core/units/length";
 
@@ -115,7 +116,7 @@ function fromTwoLeaves(
   const shut = going.length === 0 && thinnest !== undefined && refusing[0]?.key === thinnest.key;
   const none = taps[NONE_KEY] === "goes" || (shut && thinnest.mm <= spec.lowMm + EPS_MM);
   const goes = none && going.length === 0 ? { mm: 0, text: "no leaf" } : mark(going[0]);
-  const noGo = mark(refusing[0] ?? (none ? thinnest : undefined));
+  const noGo = mark(none ? thinnest : refusing[0]);
   const reading = { goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null };
   const problem =
     none && going.length > 0
@@ -137,7 +138,11 @@ function fromTwoLeaves(
     noGo,
     problem,
     advice,
-    verdict: empty ? "undecided" : judge(reading, spec),
+    verdict: empty
+      ? "undecided"
+      : goes !== null && noGo !== null
+        ? verdictOf({ goes, noGo }, spec)
+        : judge(reading, spec),
     whole:
       goes === null || noGo === null || fromMm === null
         ? null

@@ -1,5 +1,6 @@
 /** What is told when a question is open, and while the job is closed. Pure. */
 import type { TightenedPart } from "@/core/engine/engineFile";
+import { rereadsToCome } from "@/core/job/closeOut/rereads";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Question } from "@/core/job/questions/question";
 import type { RouteStop } from "@/core/stops/route";
@@ -66,9 +67,6 @@ export function turnOverWords(context: RunContext, now: RunNow, to: RouteStop): 
 
 type TurnOver = Pick<Instruction, "title" | "button">;
 
-/** Engines of these sectors are closed up for long: all is read once more unless that is left out. */
-const CLOSED_FOR_LONG: readonly (string | undefined)[] = ["aircraft", "marine"];
-
 interface Reread extends Pick<Instruction, "title"> {
   readonly turned: (rereads: Rereads, label?: string) => Answer;
 }
@@ -80,23 +78,23 @@ function rereadWords(
   only: string,
   check: string,
 ): Instruction {
-  const set = job.valves.filter((v) => state.tally.valves.get(v.id)?.changedSinceTurnedOver === true);
-  const all = set.length === job.valves.length;
-  const long = CLOSED_FOR_LONG.includes(file.sector);
+  const { valves, usual, closedForLong } = rereadsToCome(file, job, state);
+  const all = valves.length === job.valves.length;
   const names =
-    set.length > 6 ? `the ${set.length} that were set` : set.map((v) => valveName(v, job.valves)).join(", ");
+    valves.length > 6 ? `${valves.length} valves` : valves.map((v) => valveName(v, job.valves)).join(", ");
   const again =
-    all || long
-      ? `then all are read once more${long && !all ? ": this engine is closed up for long" : ""}`
-      : set.length === 0
+    usual === "all"
+      ? `then all are read once more${closedForLong && !all ? ": this engine is closed up for long" : ""}`
+      : valves.length === 0
         ? "nothing was set, so nothing has to be read again"
         : `then what was set is read once more: ${names}`;
-  const other = long
-    ? turned("set", set.length === 0 ? "Turned over: nothing again" : "Turned over: only what was set")
-    : turned("all", "Turned over: all again");
+  const other =
+    usual === "all"
+      ? turned("set", valves.length === 0 ? "Turned over: nothing again" : "Turned over: only what was set")
+      : turned("all", "Turned over: all again");
   return instruction({
     title,
-    button: turned(all || long ? "all" : "set"),
+    button: turned(usual),
     choices: all ? [] : [other],
     eyebrow: "All valves locked",
     grounds: [

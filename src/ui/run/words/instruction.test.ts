@@ -315,7 +315,7 @@ describe("instruct, where a screw is set by the leaf", () => {
     const shifted = byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.02 });
     expect(shifted).toMatchObject({ button: { action: { aimMm: 0.2 } } });
     expect(shifted.grounds.join(" ")).toMatch(
-      /Bring it to 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the aim.*a touch looser is right/,
+      /Before locking the aim is 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the aim, and.*a touch looser is right/,
     );
     // A stack that is nearer is taken; where nothing is near, the turn is told.
     expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.26 }).title).toMatch(/^Put 0\.10 \+ 0\.35 mm in/);
@@ -356,6 +356,8 @@ describe("instruct, where a screw is set by the leaf", () => {
       }).title,
     ).toBe("Loose. How far out is it? Try 0.35 mm.");
     const leaf = saidOf("leaf");
+    // How far it is out is not known: no turn is told, not even as a hint.
+    expect(leaf.grounds.join(" ")).not.toContain("°");
     expect(leaf.title).toBe("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
     expect(leaf.choices.at(-1)).toMatchObject({
       label: "Read it closer first",

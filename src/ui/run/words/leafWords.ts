@@ -1,4 +1,5 @@
 /** What is told of the leaf to try next. Pure. */
+import { stackBeyond } from "@/core/lash/leaf";
 import type { ReadingEntry } from "@/core/job/ledger/entry";
 import { passAfter } from "@/core/job/state/pass";
 import type { ValveState } from "@/core/job/state/state";
@@ -61,7 +62,10 @@ export function otherEndWords(
   const lead = capital(tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : tapped.verdict);
   const key = narrowKey(taps, context.hand, valve.spec);
   const single = key === null ? null : bladeOfKey(key, context.hand.set);
-  const blade = single ?? thickerStack(context, tapped);
+  const { hand } = context;
+  const stack =
+    single === null && tapped.goes !== null && tapped.noGo === null ? stackBeyond(hand.stacks, tapped.goes.mm) : null;
+  const blade = single ?? (stack === null ? null : bladeOf(stack, hand.set));
   if (tapped.noGo === null)
     return tryWords(
       context,
@@ -75,14 +79,6 @@ export function otherEndWords(
     );
   const grounds = [`${tapped.noGo.text} does not go. How far out it is shows once a leaf goes.`];
   return tryWords(context, eyebrow, `${lead}. Now find a leaf that goes.`, grounds, blade);
-}
-
-/** Past the thickest leaf: the thinnest stack that is a fifth thicker than what went, else the thickest there is. */
-function thickerStack({ hand }: RunContext, { goes, noGo }: TappedReading): Blade | null {
-  if (goes === null || noGo !== null) return null;
-  const over = hand.stacks.filter((s) => s.indices.length > 1 && s.thicknessMm > goes.mm + 1e-6);
-  const stack = over.find((s) => s.thicknessMm >= goes.mm * 1.2) ?? over.at(-1);
-  return stack === undefined ? null : bladeOf(stack, hand.set);
 }
 
 /** Both ends are known, with leaves between them that were not tried: where it lies matters. Null where none does. */
@@ -99,7 +95,7 @@ export function narrowWords(
   return tryWords(
     context,
     whereWords(context, now, valve.valve),
-    `${capital(tapped.verdict)}. How far out is it? Try ${blade.text}.`,
+    `${tapped.verdict === "undecided" ? "Not decided yet" : capital(tapped.verdict)}. How far out is it? Try ${blade.text}.`,
     [`${soFar(tapped)}: where between is not known yet.`],
     blade,
     others,

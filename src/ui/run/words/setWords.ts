@@ -1,4 +1,5 @@
 /** What is told while a valve is set and locked. Pure. */
+import type { EngineFile } from "@/core/engine/engineFile";
 import { CONSEQUENCE } from "@/core/lash/judge";
 import { mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
@@ -20,6 +21,7 @@ export function setWords(
   now: RunNow,
   valve: ValveState,
   tapped: TappedReading | null,
+  aim = aimWords(context, now, valve),
 ): Instruction {
   const name = valveName(valve.valve, context.job.valves);
   const reading = tapped?.whole ?? valve.last;
@@ -37,7 +39,7 @@ export function setWords(
     // What the hands do comes first: the rest may be below the edge of a small screen.
     grounds: [
       adjustment.how,
-      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${through} `}${aimWords(context, now, valve)}`,
+      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${through} `}${aim}`.trimEnd(),
       ...(reading !== null && mayBeHeldOpen(reading, valve.valve.spec)
         ? ["No leaf goes: the valve may be held open. Do not run the engine so."]
         : []),
@@ -48,13 +50,25 @@ export function setWords(
   });
 }
 
+/** What is aimed at before locking. */
 function aimWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
-  const unit = specUnit(file.lash?.[valve.valve.role]);
-  const aim = showLength(aimOf(now, valve), unit);
-  const shift = shiftUsed(now.learning);
+  const aim = showLength(aimOf(now, valve), specUnit(file.lash?.[valve.valve.role]));
+  const shift = lockMoves(file, now, valve);
+  return `Bring it to ${aim}${shift === null ? "" : `: ${shift}`}.`;
+}
+
+/** The same beside a leaf that says it: only where locking moves it. */
+export function shiftWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
+  const shift = lockMoves(file, now, valve);
+  if (shift === null) return "";
+  return `Before locking the aim is ${showLength(aimOf(now, valve), specUnit(file.lash?.[valve.valve.role]))}: ${shift}.`;
+}
+
+function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveState): string | null {
+  const shift = shiftUsed(learning);
   return Math.abs(shift) < 5e-4
-    ? `Bring it to ${aim}.`
-    : `Bring it to ${aim}: locking makes it ${showLength(Math.abs(shift), unit)} ${shift < 0 ? "tighter" : "wider"} here.`;
+    ? null
+    : `locking makes it ${showLength(Math.abs(shift), specUnit(lash?.[valve.role]))} ${shift < 0 ? "tighter" : "wider"} here`;
 }
 
 /** While the lock's shift is being learned, the reading before locking comes first. */

@@ -64,6 +64,10 @@ describe("how preload is planned", () => {
     const least = planned({ targetTurns: 0.625 }, unknown).gear.plunger;
     expect(least).toEqual({ travelMm: 1.3, fromTopMm: 0.5, fromBottomMm: 0.5, assumed: true });
     expect(travelWords(least)).toBe("1.3 mm (travel not known: the smallest there is)");
+    // Where the smallest leaves no room, the travel is what is asked for.
+    const tight = withAdjuster({ plunger: { fromTop: 0.8, fromBottom: 0.8 } });
+    expect(refused({}, tight)).toEqual(["travelMm", expect.stringMatching(/1\.3 mm \(travel not known.*no room/)]);
+    expect(refused({ travelMm: 2.5, targetTurns: 1 }, tight)).toBeNull();
     // What is said of it counts, and what the file gives counts before that.
     expect(planned({ travelMm: 2.5 }, unknown).gear.plunger).toEqual({
       travelMm: 2.5,

@@ -50,7 +50,10 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
       why: "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.",
     };
   const gear = gearForWork(file.adjuster ?? {}, travelMm);
-  if (!isGear(gear)) return { field: "engineId", why: gear.why };
+  // A travel that the file gives is put right there; any other was chosen with the job.
+  const chosen = file.adjuster?.plunger?.travel === undefined;
+  if (!isGear(gear))
+    return { field: chosen && gear.field === "plunger.travel" ? "travelMm" : "engineId", why: gear.why };
   if (growth !== null && !covers(growth, lifterRoles(file)))
     return { field: "heatWay", why: `${growth.name} does not know every role of this engine: choose another.` };
   if (growth !== null && gear.ratio === null)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { KEY_WORDS, clash, keyLines } from "./keyLines";
-import { KEYS, KEY_NAMES, SHIPPED, keyOf, keysFor, said } from "./keys";
+import { KEYS, KEY_NAMES, SHIPPED, keyOf, keysFor, said, withPedal } from "./keys";
 
 const OFF = { lettersOff: true, taught: {} };
 
@@ -23,6 +23,11 @@ describe("the keys of the run", () => {
     const taught = { lettersOff: false, taught: { clear: "x" } };
     expect([said("c", taught), said("x", taught)]).toEqual([null, "clear"]);
     expect(keyLines(taught)).toContainEqual({ keys: "X", does: KEY_WORDS.clear.does });
+  });
+
+  it("still know a pedal that was taught before other keys could be", () => {
+    const pedal = withPedal({ yes: "F8", no: null, back: "F9" });
+    expect([said("F8", pedal), said("F9", pedal), said("n", pedal)]).toEqual(["yes", "back", "no"]);
   });
 
   it("can't be taught where the key says something else already", () => {

@@ -30,6 +30,14 @@ export interface KeysHere {
 export const KEYS_STORE = "fulcrata-keys";
 export const SHIPPED: KeysHere = { lettersOff: false, taught: {} };
 
+/** A pedal as it was taught before other keys could be: it still counts where nothing was taught since. */
+export type Pedal = Readonly<Record<(typeof PEDAL_NAMES)[number], string | null>>;
+export const PEDAL_STORE = "fulcrata-pedal";
+export const withPedal = (pedal: Pedal): KeysHere => ({
+  ...SHIPPED,
+  taught: Object.fromEntries(PEDAL_NAMES.flatMap((name) => (pedal[name] === null ? [] : [[name, pedal[name]]]))),
+});
+
 /** A pressed key as it is kept: letters in lower case. */
 export const keyOf = (pressed: string): string => (pressed.length === 1 ? pressed.toLowerCase() : pressed);
 

@@ -3,16 +3,16 @@ import { middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import type { ScrewTask } from "@/core/job/tasks/screw";
 import { specUnit } from "@/core/job/words/specs";
+import { leafForAim } from "@/core/lash/leaf";
 import { biteWords } from "@/core/lash/locking";
-import { firstLeaf } from "@/core/lash/school";
-import { showChange } from "@/core/units/length";
+import { showChange, showLength } from "@/core/units/length";
 import { type Turn, asClock } from "@/core/units/turns";
 import type { AtValve, RunContext, RunNow } from "../../model";
-import { type Blade, type Reading, type TappedReading, bladeOf, singleBlades } from "../../session/taps";
+import { type Blade, type Reading, type TappedReading, bladeOf } from "../../session/taps";
 import { aimOf } from "../../words/adjustments";
 import { narrowWords } from "../../words/leafWords";
 import { bandOf } from "../../words/readWords";
-import { setWords } from "../../words/setWords";
+import { setWords, shiftWords } from "../../words/setWords";
 import type { Answer, Instruction } from "../../words/shape";
 import { turnOf } from "./words";
 
@@ -29,29 +29,17 @@ const choosing = (label: string, choice: Partial<ScrewChoice>): Answer => ({
   action: { kind: "choose", choice },
 });
 
-/** A leaf is near enough to stand for the aim; beyond it a stack is looked for, and far beyond nothing stands for it. */
-const NEAR_MM = 0.011;
-const FAR_MM = 0.03;
-
-/** What lies in the gap while it is set; null where this set has nothing near the aim. */
-function aimBlade({ hand }: ScrewContext, aim: number): Blade | null {
-  const off = ({ mm }: Pick<Blade, "mm">): number => Math.abs(mm - aim);
-  const nearest = (blades: readonly Blade[]): Blade | null =>
-    blades.reduce<Blade | null>((best, b) => (best === null || off(b) < off(best) - 1e-9 ? b : best), null);
-  const singles = singleBlades(hand.set);
-  if (hand.school === "overshoot") {
-    const at = firstLeaf(
-      singles.map((b) => b.mm),
-      aim,
-      "overshoot",
-    );
-    return at === null ? null : (singles[at] ?? null);
-  }
-  const single = nearest(singles);
-  if (single === null || off(single) <= NEAR_MM) return single;
-  const stack = nearest(hand.stacks.filter((s) => s.indices.length < 3).map((s) => bladeOf(s, hand.set)));
-  const best = stack !== null && off(stack) < off(single) - 1e-6 ? stack : single;
-  return off(best) <= FAR_MM ? best : null;
+/** What lies in the gap while it is set; null where no screw sets it, or this set has nothing near the aim. */
+function leafIn({ hand, file }: ScrewContext, aim: number): Blade | null {
+  const gear = file.adjuster?.kind;
+  if (gear !== undefined && gear !== "screw") return null;
+  const stack = leafForAim(
+    hand.stacks,
+    hand.set.leaves.map((l) => l.mm),
+    aim,
+    hand.school,
+  );
+  return stack === null ? null : bladeOf(stack, hand.set);
 }
 
 /** A valve that is read as out of its band: set by the leaf, or by the turn, once its gap is known well enough for that. */
@@ -65,49 +53,61 @@ export function screwOutWords(
   const narrowing = narrowWords(context, now, valve, reading, [
     choosing("Near enough: set it by the leaf", { way: "leaf", closer: false }),
   ]);
-  if (narrowing !== null && (at.choice.way === "turn" || at.choice.closer)) return narrowing;
-  const set = screwSetWords(context, now, valve, at, reading.tapped);
+  const byLeaf = at.choice.way === "leaf" && leafIn(context, aimOf(now, valve)) !== null;
+  if (narrowing !== null && (!byLeaf || at.choice.closer)) return narrowing;
+  const set = settingWords(context, now, valve, at, { tapped: reading.tapped, rough: narrowing !== null });
   return narrowing === null
     ? set
     : { ...set, choices: [...set.choices, choosing("Read it closer first", { closer: true })] };
 }
 
-/** To be set: the leaf of the aim in the gap, unless the turn is preferred. */
-export function screwSetWords(
+/** To be set, from the last reading that was kept, or with nothing found. */
+export const screwSetWords = (context: ScrewContext, now: RunNow, valve: ValveState, at: At): Instruction =>
+  settingWords(context, now, valve, at, { tapped: null, rough: false });
+
+interface From {
+  /** What is tapped now; null where a reading was kept, or there is none. */
+  readonly tapped: TappedReading | null;
+  /** Which way it is out is known, and not how far: no turn follows from that. */
+  readonly rough: boolean;
+}
+
+/** The leaf of the aim in the gap, unless the turn is preferred. */
+function settingWords(
   context: ScrewContext,
   now: RunNow,
   valve: ValveState,
   { choice }: At,
-  tapped: TappedReading | null = null,
+  { tapped, rough }: From,
 ): Instruction {
-  const byTurn = setWords(context, now, valve, tapped);
-  const gear = context.file.adjuster?.kind;
-  if (gear !== undefined && gear !== "screw") return byTurn;
-  const slack = valve.status === "slack" && tapped === null;
   const aim = aimOf(now, valve);
-  const blade = aimBlade(context, aim);
-  if (blade === null || (choice.way === "turn" && !slack))
-    return blade === null
-      ? byTurn
-      : { ...byTurn, choices: [...byTurn.choices, choosing("Set it by the leaf instead", { way: "leaf" })] };
+  const blade = leafIn(context, aim);
+  if (blade === null) return setWords(context, now, valve, tapped);
+  const slack = valve.status === "slack" && tapped === null;
+  if (choice.way === "turn" && !slack) {
+    const byTurn = setWords(context, now, valve, tapped);
+    return { ...byTurn, choices: [...byTurn.choices, choosing("Set it by the leaf instead", { way: "leaf" })] };
+  }
+  const unit = specUnit(context.file.lash?.[valve.valve.role]);
+  const shift = shiftWords(context, now, valve);
+  const told = setWords(context, now, valve, tapped, shift);
   const fromMm = slack ? null : (tapped?.whole?.fromMm ?? (valve.last === null ? null : middleOf(valve.last)));
   const turn = fromMm === null ? null : turnOf(context, now, fromMm, aim);
   const { locking } = context;
-  const unit = specUnit(context.file.lash?.[valve.valve.role]);
   const inwards = fromMm === null || fromMm >= aim;
   const drags = context.hand.school === "overshoot" ? "drags firmly" : "just drags";
   const off = blade.mm - aim;
   const set = { kind: "set" as const, turns: null, aimMm: blade.mm };
   return {
-    ...byTurn,
+    ...told,
     title: `Put ${blade.text} in. Turn the ${locking.part} ${inwards ? "in" : "out"} until it ${drags}${locking.inOneGo ? "" : ", and lock it"}.`,
     grounds: [
-      [...hintWords(turn, context.file.adjuster?.swingDeg), locking.how].join(" "),
-      ...(slack ? [`Nothing was found here. The band is ${bandOf(context, valve)}.`] : byTurn.grounds.slice(1)),
+      [...hintWords(rough ? null : turn, context.file.adjuster?.swingDeg), locking.how].join(" "),
+      ...(slack ? [`Nothing was found here. The band is ${bandOf(context, valve)}.`] : told.grounds.slice(1)),
       ...(Math.abs(off) <= 0.004 || context.hand.school === "overshoot"
         ? []
         : [
-            `${blade.text} is ${showChange(Math.abs(off), unit)} ${off > 0 ? "over" : "under"} the aim, and the nearest this set has: a touch ${off > 0 ? "firmer" : "looser"} is right.`,
+            `${blade.text} is ${showChange(Math.abs(off), unit)} ${off > 0 ? "over" : "under"} the aim${shift === "" ? ` of ${showLength(aim, unit)}` : ""}, and the nearest this set has: a touch ${off > 0 ? "firmer" : "looser"} is right.`,
           ]),
     ],
     button: { label: locking.inOneGo ? "It drags" : "It drags, locked", action: { ...set, locked: true } },
