@@ -46,7 +46,7 @@ async function answer(
 ): Promise<"Enter" | "n"> {
   const lash = truth[valve] ?? 0;
   if (/goes$/.test(button) && button !== "No leaf goes") return lash >= lengthIn(button) - 1e-6 ? "Enter" : "n";
-  const leafIn = /^Put (.+ (?:mm|in)) in\. Turn/.exec(title);
+  const leafIn = /^Put the (.+ (?:mm|in)) (?:leaf|leaves) in\. Turn/.exec(title);
   // Set so that the leaf just drags, and moved by the lock where it was locked in the same go.
   if (leafIn !== null) truth[valve] = lengthIn(leafIn[1] ?? "") + 0.004 + (/locked/.test(button) ? lockShiftMm : 0);
   if (/^Turn the (screw|nut)/.test(title)) {

@@ -21,7 +21,9 @@ test("says stop, verdict, turn and lock, and goes on only when the valve is in i
   await expect(page.getByText("Cylinder 1 has both rockers loose")).toBeVisible();
   await main(page).click();
   await read(page, "0.30 mm", "0.35 mm");
-  await expect(title(page)).toHaveText("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+  await expect(title(page)).toHaveText(
+    "Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.",
+  );
   await expect(page.getByText("That will be about 60°, from 12 to 2.")).toBeVisible();
   await page.getByRole("button", { name: "By degrees instead" }).click();
   // 0.325 to 0.20 over a pitch of 0.75 mm is 60 degrees.

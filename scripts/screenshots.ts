@@ -39,6 +39,9 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "run-dark");
   await page.emulateMedia({ colorScheme: "light" });
   await page.setViewportSize({ width: 390, height: 844 });
+  // What was tapped is still there, and the strip is laid out for this width.
+  await page.reload();
+  await page.waitForLoadState("networkidle");
   await take(page, "run-phone");
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(url);

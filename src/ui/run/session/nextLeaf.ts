@@ -2,7 +2,7 @@
 import { leafInDoubt, triesFor } from "@/core/lash/leaf";
 import { firstLeaf } from "@/core/lash/school";
 import type { LashSpec } from "@/core/lash/spec";
-import { type InHand, NONE_KEY, type Tap, type Taps } from "./taps";
+import { type InHand, NONE_KEY, type Tap, type Taps, bladeOfKey } from "./taps";
 
 /** The leaf to try while nothing settles it; null when the advice of two leaves holds. */
 export function dragTryKey(
@@ -22,22 +22,27 @@ export function dragTryKey(
 
 /** The single leaf that narrows down where the lash ends, once more than its verdict is wanted; null when none does. */
 export function narrowKey(taps: Taps, { set }: Pick<InHand, "set">, { lowMm, highMm }: LashSpec): string | null {
+  if (taps[NONE_KEY] !== undefined) return null;
   const leaves = set.leaves.map((l) => l.mm);
-  const { loose, tight } = endsOf(taps, leaves.length);
-  if (tight - loose <= 1 || taps[NONE_KEY] !== undefined) return null;
-  // Beyond the leaf that told loose or tight, each try counts.
-  const edge =
-    loose >= 0 && (leaves[loose] ?? 0) > highMm ? leaves.findIndex((mm, i) => mm > highMm && taps[i] === "goes") : -1;
-  const below = edge === -1 ? leaves.findLastIndex((mm, i) => mm <= lowMm && taps[i] === "no") : -1;
-  const tried = Object.keys(taps).map(Number);
-  const left =
-    edge !== -1
-      ? triesFor(leaves.length - 1 - edge) - tried.filter((i) => i > edge).length
-      : below !== -1
-        ? triesFor(below) - tried.filter((i) => i < below).length
-        : 0;
-  return String(inDoubt(loose, tight, left));
+  const tried = Object.entries(taps).flatMap(([key, tap]) => {
+    const blade = bladeOfKey(key, set);
+    return blade === null ? [] : [{ mm: blade.mm, tap }];
+  });
+  const of = (which: Tap): number[] => tried.flatMap(({ mm, tap }) => (tap === which ? [mm] : []));
+  const [goesMm, noGoMm] = [Math.max(0, ...of("goes")), Math.min(Infinity, ...of("no"))];
+  const doubt = leaves.flatMap((mm, i) => (mm > goesMm + SAME_MM && mm < noGoMm - SAME_MM ? [i] : []));
+  if (doubt.length === 0) return null;
+  // Beyond the one that told loose or tight, each try counts.
+  const over = Math.min(Infinity, ...of("goes").filter((mm) => mm > highMm));
+  const under = Math.max(-Infinity, ...of("no").filter((mm) => mm <= lowMm));
+  const beyond = (mm: number): boolean => (Number.isFinite(over) ? mm > over + SAME_MM : mm < under - SAME_MM);
+  const left = triesFor(leaves.filter(beyond).length) - tried.filter(({ mm }) => beyond(mm)).length;
+  const step = leafInDoubt(doubt.length, left);
+  return String(doubt[goesMm > 0 ? step : doubt.length - 1 - step] ?? "");
 }
+
+/** Nearer than any two leaves. */
+const SAME_MM = 1e-6;
 
 /** The thickest single leaf that is loose, and the thinnest that does not go: -1, or one past the last, where none is. */
 function endsOf(taps: Taps, count: number): { loose: number; tight: number } {

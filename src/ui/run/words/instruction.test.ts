@@ -286,7 +286,7 @@ describe("instruct, where a screw is set by the leaf", () => {
   it("puts the leaf of the aim in, and tells the turn as a hint only", () => {
     const loose = byLeaf(SCREW, LOOSE);
     expect(loose).toMatchObject({
-      title: "Put 0.20 mm in. Turn the screw in until it just drags, and lock it.",
+      title: "Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.",
       button: { label: "It drags, locked", action: { kind: "set", turns: null, aimMm: 0.2, locked: true } },
       choices: [
         { label: "It drags: read before locking", action: { kind: "set", turns: null, locked: false } },
@@ -296,9 +296,11 @@ describe("instruct, where a screw is set by the leaf", () => {
     expect(loose.grounds[0]).toMatch(
       /^That will be about 45°, from 12 to 1 and half way to 2\. Hold the screw still/,
     );
-    expect(byLeaf(SCREW, TIGHT).title).toBe("Put 0.20 mm in. Turn the screw out until it just drags, and lock it.");
+    expect(byLeaf(SCREW, TIGHT).title).toBe(
+      "Put the 0.20 mm leaf in. Turn the screw out until it just drags, and lock it.",
+    );
     expect(byLeaf({ kind: "screw", at: "stud-nut", ratio: 1.5, pitch: 1 }, LOOSE)).toMatchObject({
-      title: "Put 0.20 mm in. Turn the nut in until it just drags.",
+      title: "Put the 0.20 mm leaf in. Turn the nut in until it just drags.",
       button: { label: "It drags" },
     });
     expect(byLeaf({ ...SCREW, swingDeg: 30 }, LOOSE).grounds[0]).toContain("2 bites of 22°");
@@ -306,7 +308,7 @@ describe("instruct, where a screw is set by the leaf", () => {
 
   it("needs no figures of the screw, and then gives no hint", () => {
     const unknown = byLeaf(undefined, LOOSE);
-    expect(unknown.title).toBe("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+    expect(unknown.title).toBe("Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.");
     expect(unknown.grounds[0]).toMatch(/^Hold the screw still/);
     expect(unknown.choices.map((c) => c.label)).toEqual(["It drags: read before locking"]);
   });
@@ -318,7 +320,9 @@ describe("instruct, where a screw is set by the leaf", () => {
       /Before locking the aim is 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the aim, and.*a touch looser is right/,
     );
     // A stack that is nearer is taken; where nothing is near, the turn is told.
-    expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.26 }).title).toMatch(/^Put 0\.10 \+ 0\.35 mm in/);
+    expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.26 }).title).toMatch(
+      /^Put the 0\.10 \+ 0\.35 mm leaves in/,
+    );
     expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: 0.16 }).title).toMatch(/^Turn the screw in/);
   });
 
@@ -326,7 +330,7 @@ describe("instruct, where a screw is set by the leaf", () => {
     const context = contextFor(SCREW, {}, {}, "overshoot");
     const tapped = readTaps(LOOSE, null, context.hand, lashSpec(LASH));
     expect(told(context, nowOf(context, [ARRIVED]), { taps: LOOSE, tapped }).title).toBe(
-      "Put 0.25 mm in. Turn the screw in until it drags firmly, and lock it.",
+      "Put the 0.25 mm leaf in. Turn the screw in until it drags firmly, and lock it.",
     );
   });
 
@@ -358,7 +362,7 @@ describe("instruct, where a screw is set by the leaf", () => {
     const leaf = saidOf("leaf");
     // How far it is out is not known: no turn is told, not even as a hint.
     expect(leaf.grounds.join(" ")).not.toContain("°");
-    expect(leaf.title).toBe("Put 0.20 mm in. Turn the screw in until it just drags, and lock it.");
+    expect(leaf.title).toBe("Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.");
     expect(leaf.choices.at(-1)).toMatchObject({
       label: "Read it closer first",
       action: { choice: { closer: true } },
@@ -373,7 +377,7 @@ describe("instruct, where a screw is set by the leaf", () => {
     expect([after.next.kind, after.state.valves.get("1I")?.asFound]).toEqual(["set", null]);
     const set = told(context, after, null, { choice: { way: "turn" } });
     expect(set).toMatchObject({
-      title: "Put 0.20 mm in. Turn the screw in until it just drags, and lock it.",
+      title: "Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.",
       button: { action: { kind: "set", turns: null, locked: true } },
     });
     expect(set.grounds.join(" ")).toContain("Nothing was found here. The band is 0.15–0.25 mm.");

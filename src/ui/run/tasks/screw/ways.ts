@@ -100,7 +100,7 @@ function settingWords(
   const set = { kind: "set" as const, turns: null, aimMm: blade.mm };
   return {
     ...told,
-    title: `Put ${blade.text} in. Turn the ${locking.part} ${inwards ? "in" : "out"} until it ${drags}${locking.inOneGo ? "" : ", and lock it"}.`,
+    title: `Put the ${blade.text} ${blade.indices.length > 1 ? "leaves" : "leaf"} in. Turn the ${locking.part} ${inwards ? "in" : "out"} until it ${drags}${locking.inOneGo ? "" : ", and lock it"}.`,
     grounds: [
       [...hintWords(rough ? null : turn, context.file.adjuster?.swingDeg), locking.how].join(" "),
       ...(slack ? [`Nothing was found here. The band is ${bandOf(context, valve)}.`] : told.grounds.slice(1)),
