@@ -1,8 +1,9 @@
 /** The finished job on paper: the engine drawn as found and as left, valve by valve, and what was said. */
+import type { TypedUnit } from "@/core/units/typedLength";
 import { Circle, Document, Page, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
 import { bandWords } from "@/core/job/words/specs";
-import type { LengthUnit } from "@/core/units/length";
+import { type LengthUnit, exactLength } from "@/core/units/length";
 import { registerFonts } from "./fonts";
 import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
 
@@ -28,6 +29,8 @@ export interface SheetPaper {
   readonly head: DrawnHead;
   /** The unit in which each role's spec is written. */
   readonly unitOf: (valve: SheetValve) => LengthUnit;
+  /** The system that the engine is told in. */
+  readonly unit: TypedUnit;
   /** A moment as the shop writes it. */
   readonly date: (iso: string) => string;
   readonly aircraft: boolean;
@@ -74,8 +77,9 @@ const styles = StyleSheet.create({
 
 type Late = (made: { readonly arrivedAt: string | null }) => string;
 
-export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: SheetPaper) {
+export function SheetDocument({ sheet, head, unit, unitOf, date, aircraft, paper }: SheetPaper) {
   registerFonts();
+  const facts = factsOf({ sheet, date, unit });
   // Upright: the same sheet the other way round.
   const { width: height, height: width } = LANDSCAPE_MM[paper];
   const late: Late = ({ arrivedAt }) => lateWords(arrivedAt === null ? null : date(arrivedAt));
@@ -107,8 +111,8 @@ export function SheetDocument({ sheet, head, unitOf, date, aircraft, paper }: Sh
           <Signatures sheet={sheet} date={date} />
         </View>
         <View style={{ flexDirection: "row", gap: 14, paddingVertical: 4 }}>
-          <View style={{ width: half }}>{factsOf(sheet, date).slice(0, 5).map(fact)}</View>
-          <View style={{ width: half }}>{factsOf(sheet, date).slice(5).map(fact)}</View>
+          <View style={{ width: half }}>{facts.slice(0, 5).map(fact)}</View>
+          <View style={{ width: half }}>{facts.slice(5).map(fact)}</View>
         </View>
         <View style={{ flexDirection: "row", gap: 14 }}>
           <Drawn title="As found" head={head} width={half} sheet={sheet} pick={(v) => v.asFound} />
@@ -159,7 +163,7 @@ function Signatures({ sheet, date }: Pick<SheetPaper, "sheet" | "date">) {
 
 type Fact = readonly [string, string];
 
-function factsOf(sheet: Sheet, date: SheetPaper["date"]): Fact[] {
+function factsOf({ sheet, date, unit }: Pick<SheetPaper, "sheet" | "date" | "unit">): Fact[] {
   return [
     ["Engine was", `${sheet.state}${sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}`],
     ["Why", `${sheet.purpose.replace("-", " ")}${sheet.note === null ? "" : `. ${sheet.note}`}`],
@@ -176,11 +180,11 @@ function factsOf(sheet: Sheet, date: SheetPaper["date"]): Fact[] {
     ["Stops", sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")],
     [
       "Passes",
-      `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}`,
+      `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${exactLength(sheet.allToAimMm, unit)} of the aim`}`,
     ],
     ...(sheet.lockShiftMm === null
       ? []
-      : [["Locking", `moved the lash ${sheet.lockShiftMm.toFixed(3)} mm`] as const]),
+      : [["Locking", `moved the lash ${exactLength(sheet.lockShiftMm, unit)}`] as const]),
   ];
 }
 

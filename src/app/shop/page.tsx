@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { listFeelerSets } from "@/server/shop/feelerSets";
-import { bleedOf, cautionDaysOf } from "@/server/shop/shopSettings";
+import { bleedOf, cautionDaysOf, unitsOf } from "@/server/shop/shopSettings";
 import { ShopView } from "@/ui/shop/ShopView";
 import { Shell } from "../Shell";
 
@@ -10,7 +10,8 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Shop" };
 
 export default async function ShopPage() {
-  const [db, { shopId, shopName }] = await asViewer();
+  const [db, viewer] = await asViewer();
+  const { shopId, shopName } = viewer;
   return (
     <Shell>
       <ShopView
@@ -19,6 +20,7 @@ export default async function ShopPage() {
         sets={await listFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
+        units={await unitsOf(db, viewer)}
       />
     </Shell>
   );

@@ -1,5 +1,6 @@
 /** The cam of an engine while it is typed: unknown, events, lobes or a measured profile. */
 import { parseLength } from "../units/length";
+import { unitProblem } from "../units/typedLength";
 import type { CamEntry, EngineFile, Lobe, ProfileLobe, Release, ValveEntry } from "./engineFile";
 import { numbersIn } from "./numbersIn";
 
@@ -73,6 +74,8 @@ export function camOf(
   const releases = releasesOf(draft, problems);
   if (lobes === null && injector === null && releases.length === 0) return null;
   const lift = draft.atLift.trim() === "" ? null : parseLength(draft.atLift);
+  const unsaid = unitProblem(draft.atLift);
+  if (unsaid !== null) problems.cam ??= `The checking lift: ${unsaid}`;
   if (draft.atLift.trim() !== "" && lift === null)
     problems.cam ??= `"${draft.atLift}" is no lift: write 0.15 mm or 0.050 in.`;
   const rampDeg = draft.ramp.trim() === "" ? null : one(draft.ramp);
@@ -92,6 +95,8 @@ export function camOf(
 
 function liftOf(text: string, problems: Problems): { lift?: string } {
   const lift = text.trim() === "" ? null : parseLength(text);
+  const unsaid = unitProblem(text);
+  if (unsaid !== null) problems.cam ??= `The full lift: ${unsaid}`;
   if (text.trim() !== "" && (lift === null || lift.mm < 0.5 || lift.mm > 50))
     problems.cam ??= `"${text}" is no full lift: write 9.5 mm or 0.375 in.`;
   return lift === null || lift.mm < 0.5 || lift.mm > 50 ? {} : { lift: lift.text };

@@ -1,7 +1,7 @@
 /** From a spec in one state to the other: cold = hot - growth. */
 import type { EngineState } from "../engine/engineFile";
 import type { LashSpec } from "../lash/spec";
-import { showLength } from "../units/length";
+import { type LengthUnit, showLength } from "../units/length";
 
 /** A cold lash under this would hold the valve open once anything settles (rule of the trade). */
 export const LEAST_COLD_MM = 0.05;
@@ -28,8 +28,9 @@ export function specIn(state: EngineState, spec: LashSpec, growthMm: number): La
 }
 
 /** The refusal of a cold aim that would hold a valve open; null when it may be set. */
-export function coldAimRefusal(role: string, coldAimMm: number): string | null {
+export function coldAimRefusal(role: string, coldAimMm: number, unit: LengthUnit = "mm"): string | null {
   if (judgeColdAim(coldAimMm) === "possible") return null;
-  const size = coldAimMm <= 0 ? `${showLength(coldAimMm)}: no gap at all` : `only ${showLength(coldAimMm)}`;
-  return `The ${role} valves would be held open: cold, their lash would be ${size}, and under ${LEAST_COLD_MM.toFixed(2)} mm nothing may be set. This cam needs a wider lash, or the lash is set hot.`;
+  const size =
+    coldAimMm <= 0 ? `${showLength(coldAimMm, unit)}: no gap at all` : `only ${showLength(coldAimMm, unit)}`;
+  return `The ${role} valves would be held open: cold, their lash would be ${size}, and under ${showLength(LEAST_COLD_MM, unit)} nothing may be set. This cam needs a wider lash, or the lash is set hot.`;
 }

@@ -1,7 +1,8 @@
 /** The sources of growth with heat (how it is known), side by side, best first. */
 import { type EngineFile, type EngineState, type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
 import { lashSpec } from "../lash/spec";
-import { type LengthUnit, showFigure, toMm } from "../units/length";
+import { engineUnit } from "../engine/engineUnit";
+import { type LengthUnit, lengthOf, showFigure, showLength, toMm } from "../units/length";
 import { coldAimRefusal, specIn } from "./coldAim";
 import { growthMm, growthRangeMm } from "./expansion";
 import { heatGearOf, layoutOf } from "./gearOf";
@@ -44,10 +45,11 @@ const bothAlike = (growth: Growth): GrowthSource["growth"] => ({ intake: growth,
 /** All sources that apply to this engine, in the trade's order of trust. */
 export function growthSourcesOf(file: EngineFile, measured: Measured): GrowthSources {
   const computed = computedWay(file);
+  const unit = engineUnit(file) ?? "mm";
   const rules = ruleWays(file);
   const sources = [
-    measuredWay("pairs-engine", "Measured on this engine", measured.engine),
-    measuredWay("pairs-model", "Measured on others of this model", measured.model),
+    measuredWay("pairs-engine", "Measured on this engine", measured.engine, unit),
+    measuredWay("pairs-model", "Measured on others of this model", measured.model, unit),
     experienceWay(file),
     ...rules,
     "id" in computed ? computed : null,
@@ -55,7 +57,12 @@ export function growthSourcesOf(file: EngineFile, measured: Measured): GrowthSou
   return { sources, missing: "id" in computed ? [] : [computed.why] };
 }
 
-function measuredWay(id: GrowthSourceId, name: string, pairs: readonly HotColdReading[]): GrowthSource | null {
+function measuredWay(
+  id: GrowthSourceId,
+  name: string,
+  pairs: readonly HotColdReading[],
+  unit: LengthUnit,
+): GrowthSource | null {
   const known = ROLES.flatMap((role) => {
     const own = measuredGrowth(pairs, role);
     return own === null ? [] : [[role, own] as const];
@@ -69,7 +76,8 @@ function measuredWay(id: GrowthSourceId, name: string, pairs: readonly HotColdRe
           count,
           rangeMm: [lo, hi],
         },
-      ]) => `${count} ${role} ${count === 1 ? "reading" : "readings"}, ${lo.toFixed(2)} to ${hi.toFixed(2)} mm`,
+      ]) =>
+        `${count} ${role} ${count === 1 ? "reading" : "readings"}, ${showFigure(lo, unit)} to ${showLength(hi, unit)}`,
     )
     .join("; ");
   return {
@@ -110,7 +118,7 @@ function ruleWays(file: EngineFile): GrowthSource[] {
           {
             id: "rule",
             name: "Rule of thumb, all iron",
-            evidence: "All iron grows little: 0 to 0.05 mm.",
+            evidence: "All iron grows little: 0 to 0.05 mm (0.002 in).",
             growth: bothAlike({ growthMm: 0.025, rangeMm: [0, 0.05] }),
           },
         ];
@@ -128,7 +136,7 @@ function ruleWays(file: EngineFile): GrowthSource[] {
     {
       id: "rule-small",
       name: "Rule of thumb, second school",
-      evidence: "Alloy heads, 0.05 to 0.08 mm: measured later, when much of the heat has gone.",
+      evidence: "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
       growth: bothAlike({ growthMm: 0.065, rangeMm: [0.05, 0.08] }),
     },
   ];
@@ -175,7 +183,7 @@ export function aimsOf(way: GrowthSource, lash: LashEntry, state: EngineState): 
         growth,
         aimMm: aim(growth.growthMm),
         aimRangeMm: [Math.min(...ends), Math.max(...ends)] as const,
-        refusal: state === "cold" ? coldAimRefusal(role, aim(growth.growthMm)) : null,
+        refusal: state === "cold" ? coldAimRefusal(role, aim(growth.growthMm), lengthOf(figures.nominal).unit) : null,
       },
     ];
   });
@@ -231,7 +239,7 @@ const signed = (mm: number, unit: LengthUnit): string =>
     .replace(/^-/, "−");
 
 /** A growth with its range: "0.23 (0.18 to 0.27) mm". */
-export function growthWords({ growthMm: mm, rangeMm: [lo, hi] }: Growth, unit: LengthUnit = "mm"): string {
+export function growthWords({ growthMm: mm, rangeMm: [lo, hi] }: Growth, unit: LengthUnit): string {
   const range = hi - lo < 5e-4 ? "" : ` (${signed(lo, unit)} to ${signed(hi, unit)})`;
   return `${signed(mm, unit)}${range} ${unit}`;
 }

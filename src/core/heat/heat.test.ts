@@ -200,8 +200,8 @@ describe("what the file says about its gear", () => {
     });
   });
   it("prints minus as minus, and nothing as nothing", () => {
-    expect(growthWords({ growthMm: -0.03, rangeMm: [-0.1, 0.04] })).toBe("−0.03 (−0.10 to 0.04) mm");
-    expect(growthWords({ growthMm: -0.001, rangeMm: [-0.001, -0.001] })).toBe("0.00 mm");
+    expect(growthWords({ growthMm: -0.03, rangeMm: [-0.1, 0.04] }, "mm")).toBe("−0.03 (−0.10 to 0.04) mm");
+    expect(growthWords({ growthMm: -0.001, rangeMm: [-0.001, -0.001] }, "mm")).toBe("0.00 mm");
     expect(growthWords({ growthMm: 0.254, rangeMm: [0.254, 0.254] }, "in")).toBe("0.010 in");
   });
 });

@@ -1,7 +1,7 @@
 /** What is odd about a spec, asked before anything is set by it. */
 import { type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
 import { crossedLimit, defaultBand, lashSpec } from "../lash/spec";
-import { toMm } from "../units/length";
+import { toMm, lengthOf } from "../units/length";
 import { coldAimRefusal } from "./coldAim";
 
 /** What is odd about a spec, as questions: none of them stops a job. */
@@ -12,7 +12,8 @@ export function specQuestions(lash: LashEntry): string[] {
     if (figures === undefined) continue;
     const spec = lashSpec(figures);
     const crossed = crossedLimit(spec);
-    const heldOpen = lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm) : null;
+    const heldOpen =
+      lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm, lengthOf(figures.nominal).unit) : null;
     if (heldOpen !== null) questions.push(`${title(role)}: ${heldOpen}`);
     if (crossed !== null) questions.push(`${title(role)}: ${crossed.why}`);
     else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {

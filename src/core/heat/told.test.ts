@@ -74,7 +74,7 @@ describe("a source and its grounds", () => {
   it.each<[EngineFile["heat"], [string, string, readonly number[]][]]>([
     [
       { block: "iron", head: "iron" },
-      [["Rule of thumb, all iron", "All iron grows little: 0 to 0.05 mm.", [0.025, 0, 0.05]]],
+      [["Rule of thumb, all iron", "All iron grows little: 0 to 0.05 mm (0.002 in).", [0.025, 0, 0.05]]],
     ],
     [
       { block: "iron", head: "alloy" },
@@ -86,7 +86,7 @@ describe("a source and its grounds", () => {
         ],
         [
           "Rule of thumb, second school",
-          "Alloy heads, 0.05 to 0.08 mm: measured later, when much of the heat has gone.",
+          "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
           [0.065, 0.05, 0.08],
         ],
       ],
@@ -101,7 +101,7 @@ describe("a source and its grounds", () => {
         ],
         [
           "Rule of thumb, second school",
-          "Alloy heads, 0.05 to 0.08 mm: measured later, when much of the heat has gone.",
+          "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
           [0.065, 0.05, 0.08],
         ],
       ],
@@ -180,9 +180,9 @@ describe("which source is taken", () => {
     );
   });
   it("shows its range where there is one, of half a thousandth or more", () => {
-    expect(growthWords({ growthMm: 0.2, rangeMm: [0.2, 0.2005] })).toBe("0.20 (0.20 to 0.20) mm");
-    expect(growthWords({ growthMm: 0.2, rangeMm: [0.2, 0.2004] })).toBe("0.20 mm");
-    expect(growthWords({ growthMm: -0.1, rangeMm: [-0.1, -0.1] })).toBe("−0.10 mm");
+    expect(growthWords({ growthMm: 0.2, rangeMm: [0.2, 0.2005] }, "mm")).toBe("0.20 (0.20 to 0.20) mm");
+    expect(growthWords({ growthMm: 0.2, rangeMm: [0.2, 0.2004] }, "mm")).toBe("0.20 mm");
+    expect(growthWords({ growthMm: -0.1, rangeMm: [-0.1, -0.1] }, "mm")).toBe("−0.10 mm");
   });
 });
 
@@ -201,11 +201,14 @@ describe("an offset", () => {
     expect(offsetBy({ growthMm: {} }, "hot", "intake")).toBe(0);
   });
   it("is told with its sign for either valve, never for the injector", () => {
-    expect(offsetWords(offset, "cold")).toBe(
+    expect(offsetWords(offset, "cold", "mm")).toBe(
       "hot spec read cold, through −0.23 mm intake, +0.05 mm exhaust (measured on this engine)",
     );
-    expect(offsetWords({ ...offset, specState: "cold", growthMm: { intake: 0 } }, "hot")).toBe(
+    expect(offsetWords({ ...offset, specState: "cold", growthMm: { intake: 0 } }, "hot", "mm")).toBe(
       "cold spec read hot, through +0.00 mm intake (measured on this engine)",
+    );
+    expect(offsetWords(offset, "cold", "in")).toBe(
+      "hot spec read cold, through −0.009 in intake, +0.002 in exhaust (measured on this engine)",
     );
   });
 });

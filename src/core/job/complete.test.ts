@@ -171,7 +171,7 @@ describe("passes", () => {
       kind: "set",
       valve: { verdict: "in", offAim: true },
     });
-    expect(why({ kind: "left", valve: "1I", reading: r.id, reason: null })).toMatch(/within 0.01 mm of the aim/);
+    expect(why({ kind: "left", valve: "1I", reading: r.id, reason: null })).toMatch(/wants all nearer to the aim/);
     expect(why({ kind: "left", valve: "1I", reason: "seized", reading: r.id })).toBeNull();
   });
 });

@@ -6,6 +6,7 @@
  * (lever arithmetic). R = rocker ratio. Many people count the nut's own travel only: both are told.
  */
 import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
+import { engineUnit } from "../engine/engineUnit";
 import { threadPitch } from "../units/thread";
 import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerForWork, plungerOf } from "./plunger";
 
@@ -38,9 +39,10 @@ function gearWith(entry: Thread, plunger: Plunger): PreloadGear | GearProblem {
   if (typeof pitchMm !== "number") return pitchMm;
   const m = lever(entry.at, entry.ratio);
   if (typeof m !== "number") return m;
-  const closed = noWindow(plunger);
+  const told: Plunger = engineUnit({ adjuster: entry }) === "in" ? { ...plunger, unit: "in" } : plunger;
+  const closed = noWindow(told);
   return closed === null
-    ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger }
+    ? { at: entry.at, pitchMm, ratio: entry.ratio ?? null, m, plunger: told }
     : { field: "plunger.travel", why: closed };
 }
 

@@ -5,7 +5,8 @@
  * bottom. A shallow plunger ticks; one at the bottom holds its valve open or bends the pushrod.
  */
 import type { PlungerEntry } from "../engine/engineFile";
-import { toMm } from "../units/length";
+import { showFigure, showLength, toMm } from "../units/length";
+import type { TypedUnit } from "../units/typedLength";
 
 export interface Plunger {
   /** Its whole travel. */
@@ -16,7 +17,15 @@ export interface Plunger {
   readonly fromTopMm: number;
   /** …and the least room that must be left under it. */
   readonly fromBottomMm: number;
+  /** The system in which it is told; mm where it is left out. */
+  readonly unit?: TypedUnit;
 }
+
+/** A depth or a travel in the lifter's own system: "1.25 mm", "0.049 in". */
+export const depthWords = (mm: number, { unit = "mm" }: Pick<Plunger, "unit">): string => showLength(mm, unit);
+
+/** The bare figure of {@link depthWords}. */
+export const depthFigure = (mm: number, { unit = "mm" }: Pick<Plunger, "unit">): string => showFigure(mm, unit);
 
 /** Rounding, far below any thread. */
 const EPS_MM = 1e-9;
@@ -48,8 +57,8 @@ export function plungerForWork(entry: PlungerEntry | undefined, saidMm: number |
 }
 
 /** The travel as it is told, never without saying that it is not known. */
-export const travelWords = ({ travelMm, assumed }: Plunger): string =>
-  assumed === true ? `${travelMm} mm (travel not known: the smallest there is)` : `${travelMm} mm`;
+export const travelWords = ({ travelMm, assumed, unit = "mm" }: Plunger): string =>
+  `${unit === "mm" ? `${travelMm} mm` : showLength(travelMm, unit)}${assumed === true ? " (travel not known: the smallest there is)" : ""}`;
 
 /** Reads the figures of a lifter; what is left out takes the default. */
 export function plungerOf(entry: PlungerEntry | undefined): Plunger {
@@ -66,7 +75,7 @@ export function plungerOf(entry: PlungerEntry | undefined): Plunger {
 export const noWindow = (plunger: Plunger): string | null =>
   plunger.fromTopMm + plunger.fromBottomMm <= plunger.travelMm + EPS_MM
     ? null
-    : `With ${plunger.fromTopMm} mm from the top and ${plunger.fromBottomMm} mm from the bottom, a travel of ${travelWords(plunger)} leaves no room: put one of them right.`;
+    : `With ${depthWords(plunger.fromTopMm, plunger)} from the top and ${depthWords(plunger.fromBottomMm, plunger)} from the bottom, a travel of ${travelWords(plunger)} leaves no room: put one of them right.`;
 
 export type PlungerVerdict = "in" | "shallow" | "deep";
 

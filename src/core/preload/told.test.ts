@@ -1,4 +1,5 @@
 /** What is told about turns, zero lash, waiting and parts. */
+import type { PreloadGear } from "./gear";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { bleedRemainingMs, bleedMinutesFor, timerWords } from "./bleedDown";
@@ -55,15 +56,25 @@ describe("zero lash", () => {
       why: "New, dry lifters: their springs alone hold them, all alike, so either way finds the same place.",
     });
   });
-  it("names the difference of the schools as plunger travel", () => {
-    expect(apartWords("up-down", 0.125, 1.72)).toBe(
+  const GEAR: PreloadGear = {
+    at: "stud-nut",
+    pitchMm: 1,
+    ratio: 1.5,
+    m: 1.72,
+    plunger: { travelMm: 4, fromTopMm: 0.5, fromBottomMm: 0.5 },
+  };
+  it("names the difference of the schools as plunger travel, in the lifter's own system", () => {
+    expect(apartWords("spin", -0.25, { ...GEAR, plunger: { ...GEAR.plunger, unit: "in" } })).toMatch(
+      /are 0\.017 in of plunger apart/,
+    );
+    expect(apartWords("up-down", 0.125, GEAR)).toBe(
       "Lift and drop and spin are 0.21 mm of plunger apart: spin comes later, so it would set deeper.",
     );
-    expect(apartWords("spin", -0.25, 1.72)).toBe(
+    expect(apartWords("spin", -0.25, GEAR)).toBe(
       "Spin and lift and drop are 0.43 mm of plunger apart: lift and drop comes earlier, so it would set shallower.",
     );
-    expect(apartWords("spin", 1 / 32, 1.72)).toMatch(/apart/);
-    expect(apartWords("spin", 0.01, 1.72)).toMatch(/agree/);
+    expect(apartWords("spin", 1 / 32, GEAR)).toMatch(/apart/);
+    expect(apartWords("spin", 0.01, GEAR)).toMatch(/agree/);
   });
 });
 

@@ -1,4 +1,6 @@
 /** Zero lash: the two schools of finding it, and what tells them apart. */
+import { type PreloadGear, plungerTravelMm } from "./gear";
+import { depthWords } from "./plunger";
 export const ZERO_SCHOOLS = ["up-down", "spin"] as const;
 export type ZeroSchool = (typeof ZERO_SCHOOLS)[number];
 
@@ -39,13 +41,13 @@ export const firstSchool = (lifters: LifterState): { readonly school: ZeroSchool
 /** Where the second school found it, in turns from the first; a hand does not tell less than this (assumed: half a sixteenth). */
 const ALIKE_TURNS = 1 / 32;
 
-/** The difference between the schools on one valve, in words; `perTurnMm` is plunger travel per turn. */
-export function apartWords(first: ZeroSchool, apartTurns: number, perTurnMm: number): string {
+/** The difference between the schools on one valve, in words. */
+export function apartWords(first: ZeroSchool, apartTurns: number, gear: PreloadGear): string {
   const second = otherSchool(first);
   const names = `${ZERO_SCHOOL_NAMES[first].name} and ${ZERO_SCHOOL_NAMES[second].name.toLowerCase()}`;
   if (Math.abs(apartTurns) < ALIKE_TURNS) return `${names} agree here.`;
-  const mm = Math.abs(apartTurns * perTurnMm).toFixed(2);
-  return `${names} are ${mm} mm of plunger apart: ${ZERO_SCHOOL_NAMES[second].name.toLowerCase()} comes ${apartTurns > 0 ? "later, so it would set deeper" : "earlier, so it would set shallower"}.`;
+  const by = depthWords(Math.abs(plungerTravelMm(apartTurns, gear)), gear.plunger);
+  return `${names} are ${by} of plunger apart: ${ZERO_SCHOOL_NAMES[second].name.toLowerCase()} comes ${apartTurns > 0 ? "later, so it would set deeper" : "earlier, so it would set shallower"}.`;
 }
 
 export const otherSchool = (school: ZeroSchool): ZeroSchool => (school === "spin" ? "up-down" : "spin");

@@ -71,6 +71,10 @@ export function showLength(mm: number, unit: LengthUnit = "mm"): string {
   return `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
 }
 
+/** A length with all its digits, none of which is noise: to a micrometre, or to a tenth of a thou. */
+export const exactLength = (mm: number, unit: "mm" | "in"): string =>
+  unit === "mm" ? `${Number(mm.toFixed(3))} mm` : `${Number((mm / MM_PER_INCH).toFixed(4))} in`;
+
 /** How a change of a length is shown: in inches by tenths of a thou, since a thou is coarse for what is turned or ground. */
 export const showChange = (mm: number, unit: LengthUnit): string => showLength(mm, unit === "mm" ? "mm" : "thou");
 

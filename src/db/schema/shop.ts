@@ -3,6 +3,7 @@ import { sql } from "drizzle-orm";
 import { check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
 import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
+import { TYPED_UNITS } from "@/core/units/typedLength";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import { minutes, recordId } from "./columns";
 
@@ -18,8 +19,11 @@ export const shops = pgTable(
     bleedColdMinutes: minutes().notNull().default(DEFAULT_BLEED_COLD_MIN),
     /** For so many days one tap confirms again the cautions that a person confirmed on an engine; 0: each by itself, always. */
     cautionDays: integer().notNull().default(DEFAULT_CAUTION_DAYS),
+    /** In what a bare figure is read where the engine does not say otherwise. */
+    lengthUnit: text({ enum: TYPED_UNITS }).notNull().default("mm"),
   },
   (t) => [
+    check("shops_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
     check("shops_caution_days", sql`${t.cautionDays} between 0 and 366`),
     check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`),
   ],
@@ -36,11 +40,14 @@ export const people = pgTable(
     role: text({ enum: PERSON_ROLES }).notNull(),
     /** How this person feels a leaf. */
     school: text({ enum: SCHOOLS }).notNull().default("go-no-go"),
+    /** In what this person types lengths; null: as the shop does. */
+    lengthUnit: text({ enum: TYPED_UNITS }),
   },
   (t) => [
     unique("people_of_shop").on(t.shopId, t.id),
     unique("people_name_once").on(t.shopId, t.name),
     check("people_name", sql`length(trim(${t.name})) between 1 and 60`),
+    check("people_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
     check("people_school", sql`${t.school} in (${sql.raw(SCHOOLS.map((s) => `'${s}'`).join(", "))})`),
     check("people_role", sql`${t.role} in ('lead', 'mechanic', 'apprentice')`),
   ],

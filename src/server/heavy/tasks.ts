@@ -6,7 +6,7 @@ import { format } from "date-fns";
 import { calculateText } from "@/core/calc/operations";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Sheet } from "@/core/job/sheet/format";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit, unitOf } from "@/core/job/words/specs";
 import { PlanCard } from "@/print/PlanCard";
 import { type DrawnHead, SheetDocument } from "@/print/SheetDocument";
 import { TapeDocument } from "@/print/TapeDocument";
@@ -42,7 +42,8 @@ export const HEAVY = {
       SheetDocument({
         sheet,
         head,
-        unitOf: (v) => specUnit(file.lash?.[v.role]),
+        unit: unitOf(file),
+        unitOf: (v) => roleUnit(file, v.role),
         date: (iso) => format(iso, "MMM d yyyy, HH:mm"),
         aircraft: file.sector === "aircraft",
         paper,

@@ -4,6 +4,7 @@ import { cookies } from "next/headers";
 import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
+import type { TypedUnit } from "@/core/units/typedLength";
 import { isId } from "./id";
 import { asking } from "./log";
 import { Refused } from "./refused";
@@ -13,6 +14,11 @@ export interface Viewer {
   readonly shopName: string;
   /** Null until somebody says on the bench that they are at work. */
   readonly person: Person | null;
+}
+/** A viewer with what a page wants to know besides. */
+export interface PageViewer extends Viewer {
+  /** In what lengths are typed where no engine says otherwise: the person's, or the shop's. */
+  readonly unit: TypedUnit;
 }
 export interface Actor extends Viewer {
   readonly person: Person;
@@ -24,7 +30,7 @@ export const PERSON_COOKIE = "fulcrata_person";
 const NOBODY = "00000000-0000-0000-0000-000000000000";
 
 /** The shop, and the person at work if there is one. */
-export async function viewer(): Promise<Viewer> {
+export async function viewer(): Promise<PageViewer> {
   const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? "";
   // Asked with every entry of everybody: one question, not two.
   const [found] = await database()
@@ -36,7 +42,12 @@ export async function viewer(): Promise<Viewer> {
     throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
   const asked = asking.getStore();
   if (asked !== undefined) Object.assign(asked, { shopId: found.shop.id, personId: found.person?.id });
-  return { shopId: found.shop.id, shopName: found.shop.name, person: found.person };
+  return {
+    shopId: found.shop.id,
+    shopName: found.shop.name,
+    person: found.person,
+    unit: found.person?.lengthUnit ?? found.shop.lengthUnit,
+  };
 }
 
 /** The person who acts. @throws Refused when nobody was chosen. */

@@ -19,7 +19,7 @@ import { live } from "./live";
 import { loadRun } from "./loadRun";
 import { openJob } from "./openJob";
 import { openJobInput, type OpenJob } from "./openJobInput";
-import { setSchool } from "../shop/people";
+import { setHabits } from "../shop/people";
 import { readLedger, record, recordInput } from "./record";
 import { loadSheet, sheetCsv } from "./sheet";
 
@@ -377,7 +377,7 @@ describe("two people", () => {
     ]);
   });
   it("keep each their own school of feel", async () => {
-    await setSchool(db, actor, "overshoot");
+    await setHabits(db, actor, { school: "overshoot" });
     const [row] = await db.select({ school: people.school }).from(people).where(eq(people.id, actor.person.id));
     expect(row?.school).toBe("overshoot");
   });
@@ -444,6 +444,8 @@ describe("engine files and feeler sets", () => {
     ["40", "metric", /up to 3 mm/],
     ["", "metric", /Type the marks/],
     ["0.5", "inch", /up to 0.12 in/],
+    [".002 .010 .030", "metric", /thickest leaf is 0.03 mm\? That looks like inches/],
+    ["0.05 0.10 0.11", "inch", /thickest leaf is 0.11 in\? That looks like mm/],
   ])("leaves %j are refused", (marks, system, why) => expect(() => readMarks(marks, system)).toThrow(why));
   it("keep both marks of a blade, and compute with the native one", () => {
     expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);

@@ -1,4 +1,5 @@
 /** What the newest job proposes for the next one on the same engine, and which cautions one tap confirms again. */
+import { habitsInput, setHabits } from "../shop/people";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
@@ -9,7 +10,7 @@ import { addEngine } from "../engines/engines";
 import type { Actor } from "../http/actor";
 import { HUNDREDTHS, colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
-import { bleedOf, cautionDaysOf, changeSettings, settingsInput } from "../shop/shopSettings";
+import { bleedOf, cautionDaysOf, changeSettings, settingsInput, unitsOf } from "../shop/shopSettings";
 import { asLastTime, confirmedBefore } from "./jobsBefore";
 import { openJob } from "./openJob";
 import { openJobInput } from "./openJobInput";
@@ -113,4 +114,21 @@ it("keeps the shop's own number of days", async () => {
   await changeSettings(db, ada, settingsInput.parse({ usual: 20, cold: 40 }));
   expect([await cautionDaysOf(db, ada.shopId), await bleedOf(db, ada.shopId)]).toEqual([0, { usual: 20, cold: 40 }]);
   await expect(cautionDaysOf(db, randomUUID())).rejects.toThrow("no such shop");
+});
+
+it("lengths are typed as the shop says, and as each says of themselves", async () => {
+  const units = () => unitsOf(db, ada);
+  expect(await units()).toEqual({ shop: "mm", mine: null });
+  await changeSettings(db, ada, settingsInput.parse({ lengthUnit: "in" }));
+  await setHabits(db, ada, habitsInput.parse({ lengthUnit: "mm" }));
+  expect(await units()).toEqual({ shop: "in", mine: "mm" });
+  expect(await unitsOf(db, { ...ada, person: null })).toEqual({ shop: "in" });
+  await setHabits(db, ada, habitsInput.parse({ school: "overshoot", lengthUnit: null }));
+  expect(await units()).toEqual({ shop: "in", mine: null });
+  for (const lengthUnit of ["thou", "", 1]) {
+    expect(settingsInput.safeParse({ lengthUnit }).success).toBe(false);
+    expect(habitsInput.safeParse({ lengthUnit }).success).toBe(false);
+  }
+  expect(habitsInput.safeParse({}).success).toBe(false);
+  await expect(unitsOf(db, { ...ada, shopId: randomUUID() })).rejects.toThrow("no such shop");
 });

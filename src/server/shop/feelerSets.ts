@@ -4,7 +4,7 @@ import { and, asc, eq, inArray } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
-import { parseLength } from "@/core/units/length";
+import { parseLength, exactLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
 import type { Actor } from "../http/actor";
@@ -76,6 +76,9 @@ const MAX_LEAVES = 60;
 /** Two marks of one blade are rounded differently, never by more than this. */
 const MARKS_AGREE_WITHIN_MM = 0.02;
 
+/** The thickest leaf of a set is over the first and under the second (assumed): else it is made in the other system. */
+const THICKEST_MM = { least: 0.06, most: 2.5 };
+
 /** Reads leaves from text. @throws CalcProblem naming the mark that makes no sense */
 export function readMarks(text: string, system: "metric" | "inch"): Leaf[] {
   const leaves = text
@@ -89,6 +92,12 @@ export function readMarks(text: string, system: "metric" | "inch"): Leaf[] {
   const twice = sorted.find((l, i) => Math.abs(l.mm - (sorted[i - 1]?.mm ?? -1)) < 1e-6);
   if (twice !== undefined)
     throw new CalcProblem(`The leaf ${twice.mmMark ?? twice.inchMark} stands there twice.`, "marks");
+  const thickest = Math.max(...sorted.map((l) => l.mm));
+  if (thickest < THICKEST_MM.least || thickest > THICKEST_MM.most)
+    throw new CalcProblem(
+      `A set whose thickest leaf is ${exactLength(thickest, system === "metric" ? "mm" : "in")}? That looks like ${system === "metric" ? "inches" : "mm"}: say above what they are made in.`,
+      "marks",
+    );
   return sorted;
 }
 

@@ -1,11 +1,12 @@
 /** What a shop sets for itself. */
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { MAX_CAUTION_DAYS } from "@/core/job/setup/caution";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
+import { TYPED_UNITS, type TypedUnit } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
-import { shops } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import { people, shops } from "@/db/schema";
+import type { Actor, Viewer } from "../http/actor";
 import { Refused } from "../http/refused";
 
 const wait = z
@@ -21,6 +22,7 @@ export const settingsInput = z
   .strictObject({
     usual: wait.optional(),
     cold: wait.optional(),
+    lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
   })
   .refine((settings) => Object.values(settings).some((value) => value !== undefined), "Say what is to be changed.");
@@ -43,11 +45,25 @@ export async function cautionDaysOf(db: Database, shopId: string): Promise<numbe
   return shop.days;
 }
 
+/** In what lengths are typed in this shop, and by this person where they chose for themselves. @throws Refused when there is no such shop */
+export async function unitsOf(
+  db: Database,
+  { shopId, person }: Viewer,
+): Promise<{ shop: TypedUnit; mine?: TypedUnit | null }> {
+  const [found] = await db
+    .select({ shop: shops.lengthUnit, mine: people.lengthUnit })
+    .from(shops)
+    .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, person?.id ?? shops.id)))
+    .where(eq(shops.id, shopId));
+  if (found === undefined) throw new Refused("There is no such shop.", 404);
+  return { shop: found.shop, ...(person === null ? {} : { mine: found.mine }) };
+}
+
 /** Changes a setting for jobs that are opened from now on. */
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, cautionDays }: ShopSettings,
+  { usual, cold, cautionDays, lengthUnit }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
@@ -55,6 +71,7 @@ export async function changeSettings(
       ...(usual === undefined ? {} : { bleedMinutes: usual }),
       ...(cold === undefined ? {} : { bleedColdMinutes: cold }),
       ...(cautionDays === undefined ? {} : { cautionDays }),
+      ...(lengthUnit === undefined ? {} : { lengthUnit }),
     })
     .where(eq(shops.id, actor.shopId));
 }

@@ -2,7 +2,9 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { CamDraft } from "@/core/engine/camDraft";
+import { USUAL } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
 import { Complaint } from "../controls/Stamp";
 import { Two } from "../controls/Two";
 import { ProfileForm } from "./ProfileForm";
@@ -27,6 +29,18 @@ export function CamForm({ cam, strokes, hasInjectors, problems, onChange }: Prop
     <Field key={key} label={label} {...(hint === undefined ? {} : { hint })} error={error}>
       {(c) => (
         <TextInput {...c} value={cam[key]} autoComplete="off" onChange={(e) => onChange({ [key]: e.target.value })} />
+      )}
+    </Field>
+  );
+  const length = (key: "atLift" | "intakeLift" | "exhaustLift", label: string, hint?: string) => (
+    <Field key={key} label={label} {...(hint === undefined ? {} : { hint })}>
+      {(c) => (
+        <LengthInput
+          {...c}
+          usual={key === "atLift" ? USUAL.checkingLift : USUAL.fullLift}
+          value={cam[key]}
+          onChange={(text) => onChange({ [key]: text })}
+        />
       )}
     </Field>
   );
@@ -72,11 +86,11 @@ export function CamForm({ cam, strokes, hasInjectors, problems, onChange }: Prop
       {problems.cam !== undefined && <Complaint role="alert">{problems.cam}</Complaint>}
       {(cam.known === "events" || cam.known === "lobes") && (
         <Two>
-          {field("atLift", "Checked at a lift of", "0.15 mm, 1 mm, 0.050 in; empty: not said")}
+          {length("atLift", "Checked at a lift of", "0.15 mm, 1 mm, 0.050 in; empty: not said")}
           {field("ramp", "Ramp each side, crank °", "Empty: by the checking lift", problems.ramp)}
         </Two>
       )}
-      {cam.known === "profile" && field("atLift", "The eye sees it open at a lift of", "Empty: 0.15 mm")}
+      {cam.known === "profile" && length("atLift", "The eye sees it open at a lift of", "Empty: 0.15 mm")}
       <chakra.details open={cam.releaseFrom !== "" || cam.injectorOpens !== "" || cam.intakeLift !== ""}>
         <chakra.summary fontSize="17px" minHeight="40px" display="list-item" cursor="pointer">
           Compression release{hasInjectors ? ", injector lobe" : ""}, full lift
@@ -86,10 +100,8 @@ export function CamForm({ cam, strokes, hasInjectors, problems, onChange }: Prop
           {field("releaseTo", "Release ends, ° before firing TDC")}
           {hasInjectors && field("injectorOpens", "Injector lobe begins, ° after firing TDC", "640 is 80 before it")}
           {hasInjectors && field("injectorCloses", "Injector lobe ends, ° after firing TDC")}
-          {cam.known !== "profile" &&
-            strokes === 4 &&
-            field("intakeLift", "Intake full lift", "For the drawing: 9.5 mm")}
-          {cam.known !== "profile" && field("exhaustLift", "Exhaust full lift", "For the drawing")}
+          {cam.known !== "profile" && strokes === 4 && length("intakeLift", "Intake full lift", "For the drawing")}
+          {cam.known !== "profile" && length("exhaustLift", "Exhaust full lift", "For the drawing")}
         </Two>
       </chakra.details>
     </>

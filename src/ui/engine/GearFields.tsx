@@ -1,30 +1,64 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import type { UseFormRegister } from "react-hook-form";
+import { type Control, type UseFormRegister, useFormState, useWatch } from "react-hook-form";
+import { parseThread, threadWords } from "@/core/units/thread";
+import { USUAL, type UsualLength, listedLengths } from "@/core/units/typedLength";
 import { LENGTH_PART_NAMES } from "@/core/preload/lengths";
 import { Field, Select, TextInput } from "../controls/Field";
-import type { SpecFields } from "./specPart";
-import { LENGTH_PART_KINDS } from "@/core/engine/engineFile";
+import { LengthField } from "../controls/LengthInput";
+import { type SpecFields, preloadProblem } from "./specPart";
+import { LENGTH_PART_KINDS, type LengthPartKind } from "@/core/engine/engineFile";
 
 interface Props {
+  readonly control: Control<SpecFields>;
   readonly register: UseFormRegister<SpecFields>;
   readonly wrong: (path: string) => string | undefined;
 }
 
+const PART_USUAL: Readonly<Record<LengthPartKind, UsualLength>> = {
+  pushrod: USUAL.pushrod,
+  "rocker-shim": USUAL.rockerShim,
+  "lash-cap": USUAL.thickness,
+};
+
+const SAY_UNIT = 'Say the unit: "228.6, 229.4 mm", or behind each.';
+
 const ROW = { display: "grid", gridTemplateColumns: { base: "1fr", sm: "1.4fr 1fr 1fr" }, gap: "3" } as const;
 
-const Thread = ({ register, wrong }: Props) => (
-  <Field label="Thread" hint="1.25 mm, or 24 tpi" error={wrong("adjuster.pitch") ?? wrong("adjuster.tpi")}>
-    {(c) => <TextInput {...c} {...register("thread")} />}
-  </Field>
-);
-const Ratio = ({ register, wrong }: Props) => (
+/** A thread as people say it, and what it amounts to. */
+function Thread({ control, register, wrong }: Props) {
+  const typed = useWatch({ control, name: "thread" });
+  const thread = typed.trim() === "" ? null : parseThread(typed);
+  const { errors } = useFormState({ control, name: "thread" });
+  return (
+    <Field
+      label="Thread"
+      hint={thread === null || "why" in thread ? "3/8-24, M10x1.5, 24 tpi, 1.25 mm" : threadWords(thread)}
+      error={errors.thread?.message ?? wrong("adjuster.pitch") ?? wrong("adjuster.tpi")}
+    >
+      {(c) => (
+        <TextInput
+          {...c}
+          {...register("thread", {
+            validate: (text: string) => {
+              const read = parseThread(text);
+              return text.trim() === "" || !("why" in read) || read.why;
+            },
+          })}
+          autoComplete="off"
+        />
+      )}
+    </Field>
+  );
+}
+const Ratio = ({ register, wrong }: Pick<Props, "register" | "wrong">) => (
   <Field label="Rocker ratio" error={wrong("adjuster.ratio")}>
     {(c) => <TextInput {...c} {...register("ratio")} inputMode="decimal" />}
   </Field>
 );
 
 /** A screw or nut that sets lash. */
-export function ScrewFields({ register, wrong, at }: Props & { readonly at: string }) {
+export function ScrewFields({ at, ...props }: Props & { readonly at: string }) {
+  const { register, wrong } = props;
   return (
     <chakra.div {...ROW}>
       <Field label="Adjuster" error={wrong("adjuster.at")}>
@@ -46,13 +80,15 @@ export function ScrewFields({ register, wrong, at }: Props & { readonly at: stri
       ) : (
         <Ratio register={register} wrong={wrong} />
       )}
-      <Thread register={register} wrong={wrong} />
+      <Thread {...props} />
     </chakra.div>
   );
 }
 
 /** A hydraulic lifter: where it is set, how far, and what its plunger has. */
-export function LifterFields({ register, wrong }: Props) {
+export function LifterFields(props: Props) {
+  const { control, register, wrong } = props;
+  const { errors } = useFormState({ control, name: "turns" });
   return (
     <>
       <chakra.div {...ROW}>
@@ -67,32 +103,55 @@ export function LifterFields({ register, wrong }: Props) {
           )}
         </Field>
         <Ratio register={register} wrong={wrong} />
-        <Thread register={register} wrong={wrong} />
+        <Thread {...props} />
       </chakra.div>
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr 1fr", sm: "1fr 1fr 1fr 1fr" }} gap="3">
         <Field
           label="Preload"
           hint="1/2 turn, or 1.0 mm"
-          error={wrong("adjuster.preload.turns") ?? wrong("adjuster.preload.travel") ?? wrong("adjuster.preload")}
+          error={
+            errors.turns?.message ??
+            wrong("adjuster.preload.turns") ??
+            wrong("adjuster.preload.travel") ??
+            wrong("adjuster.preload")
+          }
         >
-          {(c) => <TextInput {...c} {...register("turns")} placeholder="1/2" />}
+          {(c) => (
+            <TextInput
+              {...c}
+              {...register("turns", { validate: (text) => preloadProblem(text) ?? true })}
+              placeholder="1/2"
+            />
+          )}
         </Field>
-        <Field label="Plunger travel" error={wrong("adjuster.plunger.travel")}>
-          {(c) => <TextInput {...c} {...register("travel")} placeholder="4 mm" />}
-        </Field>
-        <Field label="From the top" error={wrong("adjuster.plunger.fromTop")}>
-          {(c) => <TextInput {...c} {...register("fromTop")} placeholder="0.5 mm" />}
-        </Field>
-        <Field label="From bottom" error={wrong("adjuster.plunger.fromBottom")}>
-          {(c) => <TextInput {...c} {...register("fromBottom")} placeholder="0.5 mm" />}
-        </Field>
+        <LengthField
+          control={control}
+          name="travel"
+          label="Plunger travel"
+          error={wrong("adjuster.plunger.travel")}
+          usual={USUAL.plungerTravel}
+        />
+        <LengthField
+          control={control}
+          name="fromTop"
+          label="From the top"
+          error={wrong("adjuster.plunger.fromTop")}
+          usual={USUAL.plungerRoom}
+        />
+        <LengthField
+          control={control}
+          name="fromBottom"
+          label="From bottom"
+          error={wrong("adjuster.plunger.fromBottom")}
+          usual={USUAL.plungerRoom}
+        />
       </chakra.div>
     </>
   );
 }
 
 /** Shims and caps by where they lie and their diameter, buckets by their diameter. */
-export function ShimFields({ register, wrong, shims }: Props & { readonly shims: boolean }) {
+export function ShimFields({ control, register, wrong, shims }: Props & { readonly shims: boolean }) {
   return (
     <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
       {shims && (
@@ -107,29 +166,46 @@ export function ShimFields({ register, wrong, shims }: Props & { readonly shims:
           )}
         </Field>
       )}
-      <Field label="Diameter" hint="Parts of another do not fit" error={wrong("adjuster.diameter")}>
-        {(c) => <TextInput {...c} {...register("diameter")} placeholder="9.5 mm" />}
-      </Field>
+      <LengthField
+        control={control}
+        name="diameter"
+        label="Diameter"
+        hint="Parts of another do not fit"
+        error={wrong("adjuster.diameter")}
+        usual={USUAL.diameter}
+      />
     </chakra.div>
   );
 }
 
 /** Positively closed valves: what the closer gap should be. */
-export function CloserFields({ register, wrong }: Props) {
+export function CloserFields({ control, wrong }: Props) {
   return (
     <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
-      <Field label="Closer gap" hint="Left empty: none" error={wrong("adjuster.closer.aim")}>
-        {(c) => <TextInput {...c} {...register("closerAim")} placeholder="0 mm" />}
-      </Field>
-      <Field label="At most" hint="Left empty: 0.02 mm" error={wrong("adjuster.closer.high")}>
-        {(c) => <TextInput {...c} {...register("closerHigh")} placeholder="0.02 mm" />}
-      </Field>
+      <LengthField
+        control={control}
+        name="closerAim"
+        label="Closer gap"
+        hint="Left empty: none"
+        error={wrong("adjuster.closer.aim")}
+        usual={USUAL.closerGap}
+      />
+      <LengthField
+        control={control}
+        name="closerHigh"
+        label="At most"
+        hint="Left empty: 0.02 mm"
+        error={wrong("adjuster.closer.high")}
+        usual={USUAL.closerGap}
+      />
     </chakra.div>
   );
 }
 
 /** No screw: parts of another length. */
-export function FixedFields({ register, wrong }: Props) {
+export function FixedFields({ control, register, wrong }: Props) {
+  const part = useWatch({ control, name: "part" });
+  const { errors } = useFormState({ control, name: "lengths" });
   return (
     <>
       <chakra.div {...ROW}>
@@ -155,12 +231,27 @@ export function FixedFields({ register, wrong }: Props) {
         <Ratio register={register} wrong={wrong} />
       </chakra.div>
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "2.4fr 1fr" }} gap="3">
-        <Field label="Lengths that can be had" hint="Parted by commas" error={wrong("adjuster.lengths")}>
-          {(c) => <TextInput {...c} {...register("lengths")} placeholder="228.6 mm, 229.4 mm, 230.2 mm" />}
+        <Field
+          label="Lengths that can be had"
+          hint="Parted by commas, with their unit"
+          error={errors.lengths?.message ?? wrong("adjuster.lengths")}
+        >
+          {(c) => (
+            <TextInput
+              {...c}
+              {...register("lengths", { validate: (text) => listedLengths(text) !== null || SAY_UNIT })}
+              placeholder="228.6, 229.4, 230.2 mm"
+            />
+          )}
         </Field>
-        <Field label="Fitted" hint="If all alike" error={wrong("adjuster.fitted")}>
-          {(c) => <TextInput {...c} {...register("fitted")} />}
-        </Field>
+        <LengthField
+          control={control}
+          name="fitted"
+          label="Fitted"
+          hint="If all alike"
+          error={wrong("adjuster.fitted")}
+          usual={PART_USUAL[part]}
+        />
       </chakra.div>
     </>
   );

@@ -4,8 +4,10 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useWatch } from "react-hook-form";
 import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineFile";
+import { USUAL } from "@/core/units/typedLength";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
@@ -47,6 +49,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
     useWatch({ control, name: "at" }),
     useWatch({ control, name: "state" }),
   ];
+  const fields = { control, register, wrong };
   return (
     <chakra.form onSubmit={submit} noValidate display="flex" flexDirection="column" gap="4">
       <Field label="What is set" error={wrong("adjuster.kind")}>
@@ -88,8 +91,11 @@ export function SpecForm({ id, file, known, onDone }: Props) {
               </chakra.legend>
               <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap="3">
                 {(["nominal", "low", "high"] as const).map((part) => (
-                  <Field
+                  <LengthField
                     key={part}
+                    control={control}
+                    name={`${role}.${part}`}
+                    usual={USUAL.lash}
                     label={
                       {
                         nominal: kind === "fixed" ? "Dry gap" : kind === "positive-closing" ? "Opener gap" : "Lash",
@@ -98,16 +104,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
                       }[part]
                     }
                     error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}
-                  >
-                    {(c) => (
-                      <TextInput
-                        {...c}
-                        {...register(`${role}.${part}`)}
-                        placeholder={part === "nominal" ? "0.30 mm" : ""}
-                        autoComplete="off"
-                      />
-                    )}
-                  </Field>
+                  />
                 ))}
               </chakra.div>
             </chakra.fieldset>
@@ -119,13 +116,11 @@ export function SpecForm({ id, file, known, onDone }: Props) {
           )}
         </>
       )}
-      {kind === "screw" && <ScrewFields register={register} at={at} wrong={wrong} />}
-      {(kind === "bucket-shim" || kind === "bucket") && (
-        <ShimFields register={register} wrong={wrong} shims={kind === "bucket-shim"} />
-      )}
-      {kind === "positive-closing" && <CloserFields register={register} wrong={wrong} />}
-      {kind === "hydraulic" && <LifterFields register={register} wrong={wrong} />}
-      {kind === "fixed" && <FixedFields register={register} wrong={wrong} />}
+      {kind === "screw" && <ScrewFields {...fields} at={at} />}
+      {(kind === "bucket-shim" || kind === "bucket") && <ShimFields {...fields} shims={kind === "bucket-shim"} />}
+      {kind === "positive-closing" && <CloserFields {...fields} />}
+      {kind === "hydraulic" && <LifterFields {...fields} />}
+      {kind === "fixed" && <FixedFields {...fields} />}
       {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <chakra.div display="flex" gap="3" flexWrap="wrap">
         <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={busy}>

@@ -13,7 +13,9 @@ import { planStops } from "@/core/stops/recommend";
 import type { StopSettings } from "@/core/stops/settings";
 import { type PulleyMeasure, pulleyRound, tapeMarks } from "@/core/stops/tape";
 import { ButtonLink } from "../controls/Button";
-import { Field, Select, TextInput } from "../controls/Field";
+import { USUAL, unitProblem } from "@/core/units/typedLength";
+import { Field, Select } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Two } from "../controls/Two";
 import { PAPER_GRID } from "../theme/paper";
@@ -38,7 +40,7 @@ export function TapeView({ id, file, wanted }: Props) {
     [method, engine, wanted.settings, file.marksDeg],
   );
   const pulley = pulleyRound(size, measured);
-  const problem = "mm" in pulley ? null : pulley.words;
+  const problem = unitProblem(size) ?? ("mm" in pulley ? null : pulley.words);
   const marks =
     "mm" in pulley
       ? tapeMarks(
@@ -81,7 +83,14 @@ export function TapeView({ id, file, wanted }: Props) {
           </Field>
           <Two>
             <Field label="Pulley" error={problem ?? undefined}>
-              {(c) => <TextInput {...c} value={size} onChange={(e) => setSize(e.target.value)} autoComplete="off" />}
+              {(c) => (
+                <LengthInput
+                  {...c}
+                  value={size}
+                  onChange={setSize}
+                  usual={measured === "diameter" ? USUAL.pulleyAcross : USUAL.pulley}
+                />
+              )}
             </Field>
             <Field label="Measured">
               {(c) => (

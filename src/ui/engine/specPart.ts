@@ -1,5 +1,15 @@
 /** The spec form's fields and the part of the engine file that they stand for. Pure. */
-import type { AdjusterEntry, AdjusterKind, EngineFile, LashFigures, ValveRole } from "@/core/engine/engineFile";
+import type {
+  AdjusterEntry,
+  AdjusterKind,
+  EngineFile,
+  LashFigures,
+  LengthPartKind,
+  ValveRole,
+} from "@/core/engine/engineFile";
+import { parseLength } from "@/core/units/length";
+import { parseThread } from "@/core/units/thread";
+import { isBare, listedLengths } from "@/core/units/typedLength";
 import { filled, numberOrText, shown } from "../controls/typed";
 
 export interface Figures {
@@ -23,7 +33,7 @@ export interface SpecFields {
   fromTop: string;
   fromBottom: string;
   turns: string;
-  part: string;
+  part: LengthPartKind;
   lengths: string;
   fitted: string;
   gapAt: string;
@@ -134,10 +144,7 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): obje
   }
   const ratio = form.ratio.trim() === "" ? {} : { ratio: numberOrText(form.ratio) };
   if (kind === "fixed") {
-    const lengths = form.lengths
-      .split(/[,;\n]+/)
-      .map((l) => l.trim())
-      .filter((l) => l !== "");
+    const lengths = listedLengths(form.lengths) ?? [];
     return {
       ...kept,
       kind,
@@ -160,9 +167,22 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): obje
   return { ...screw, ...(Object.keys(plunger).length === 0 ? {} : { plunger }), ...preloadPart(form.turns) };
 }
 
+/** Fewer turns than anybody sets: a bare figure under it is some length (assumed). */
+const LEAST_TURNS = 0.12;
+
+/** Why a preload is asked about, or null: too few turns, which are a length without its unit. */
+export function preloadProblem(text: string): string | null {
+  const figure = parseLength(text.trim());
+  const said = text.trim();
+  return isBare(said) && figure !== null && figure.mm > 0 && figure.mm < LEAST_TURNS
+    ? `${said} turns, or a travel? Write ${said} turns, ${said} mm or ${said} in.`
+    : null;
+}
+
 /** A length is travel of the plunger; a bare figure is turns, also as a fraction. */
-function preloadPart(text: string): object {
-  if (text.trim() === "") return {};
+function preloadPart(typed: string): object {
+  const text = typed.trim().replace(/\s*turns?$/i, "");
+  if (text === "") return {};
   if (/[a-z"]/i.test(text)) return { preload: { travel: text.trim() } };
   const fraction = /^(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(text.trim());
   return {
@@ -176,8 +196,9 @@ function preloadPart(text: string): object {
 const followerPart = ({ followerRatio }: SpecFields): object =>
   followerRatio.trim() === "" ? {} : { followerRatio: numberOrText(followerRatio) };
 
-function threadPart(thread: string): object {
-  const tpi = /^\s*([\d.,]+)\s*tpi\s*$/i.exec(thread);
-  if (tpi !== null) return { tpi: numberOrText(tpi[1] ?? "") };
-  return thread.trim() === "" ? {} : { pitch: thread.trim() };
+/** What is no thread goes to the shop as it was typed, which says what is wrong with it. */
+function threadPart(typed: string): object {
+  if (typed.trim() === "") return {};
+  const thread = parseThread(typed);
+  return "why" in thread ? { pitch: typed.trim() } : thread;
 }

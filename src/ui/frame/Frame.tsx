@@ -3,7 +3,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { Person } from "@/core/shop/person";
+import type { TypedUnit } from "@/core/units/typedLength";
 import type { RefusedHere } from "../device/database";
+import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
 import { PageKeys } from "./PageKeys";
 import { TopBar } from "./TopBar";
@@ -14,17 +16,19 @@ interface Props {
   readonly person: Person | null;
   /** What the shop did not take and nobody has dealt with. */
   readonly refused: readonly RefusedHere[];
+  /** In what bare lengths are read here. */
+  readonly unit: TypedUnit;
   readonly children: ReactNode;
 }
 
 /** The bar on top, and the page below it. */
-export function Frame({ children, refused, ...bar }: Props) {
+export function Frame({ children, refused, unit, ...bar }: Props) {
   return (
     <>
       <TopBar {...bar} />
       <DeviceNotice person={bar.person} inShop={refused} />
       <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>
-        {children}
+        <UnitProvider unit={unit}>{children}</UnitProvider>
       </chakra.main>
       <PageKeys />
     </>

@@ -8,7 +8,9 @@ import { layoutOf } from "@/core/heat/gearOf";
 import { type Measured, growthSourcesOf } from "@/core/heat/growthSources";
 import { jobRoles } from "@/core/job/prepare";
 import { Button } from "../controls/Button";
+import { USUAL, type UsualLength } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
@@ -50,7 +52,7 @@ export function HeatSection({ id, file, measured }: Props) {
 
 function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly onDone: () => void }) {
   const router = useRouter();
-  const { register, submit, busy, trouble, wrong } = useSentForm<HeatFields>({
+  const { register, control, submit, busy, trouble, wrong } = useSentForm<HeatFields>({
     defaultValues: heatFields(file),
     send: (form) => send("PUT", `/api/engines/${id}/heat`, { heat: heatPart(form, file.heat) }),
     onDone: () => {
@@ -69,6 +71,9 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
         </Select>
       )}
     </Field>
+  );
+  const length = (name: keyof HeatFields, label: string, path: string, usual: UsualLength) => (
+    <LengthField control={control} name={name} label={label} error={wrong(`heat.${path}`)} usual={usual} />
   );
   const text = (name: keyof HeatFields, label: string, path: string, hint?: string) => (
     <Field label={label} error={wrong(`heat.${path}`)} {...(hint === undefined ? {} : { hint })}>
@@ -94,15 +99,15 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr 1fr", sm: "repeat(4, 1fr)" }} gap="3">
         {overhead ? (
           <>
-            {text("cam", "Seat to cam", "sizes.cam")}
-            {text("valve", "Valve, seat to tip", "sizes.valve")}
+            {length("cam", "Seat to cam", "sizes.cam", USUAL.pushrod)}
+            {length("valve", "Valve, seat to tip", "sizes.valve", USUAL.pushrod)}
           </>
         ) : (
           <>
-            {text("deck", "Cam to deck", "sizes.deck")}
-            {text("pivot", "Deck to rocker", "sizes.pivot")}
-            {text("pushrod", "Pushrod", "sizes.pushrod")}
-            {text("valve", "Valve, seat to tip", "sizes.valve")}
+            {length("deck", "Cam to deck", "sizes.deck", USUAL.pushrod)}
+            {length("pivot", "Deck to rocker", "sizes.pivot", USUAL.pushrod)}
+            {length("pushrod", "Pushrod", "sizes.pushrod", USUAL.pushrod)}
+            {length("valve", "Valve, seat to tip", "sizes.valve", USUAL.pushrod)}
           </>
         )}
       </chakra.div>
@@ -114,8 +119,8 @@ function HeatForm({ id, file, onDone }: Pick<Props, "id" | "file"> & { readonly 
       )}
       <Stamp>What your shop knows of this combination</Stamp>
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr 2fr" }} gap="3">
-        {text("intake", "Intake grows", "experience.intake")}
-        {text("exhaust", "Exhaust grows", "experience.exhaust")}
+        {length("intake", "Intake grows", "experience.intake", USUAL.growth)}
+        {length("exhaust", "Exhaust grows", "experience.exhaust", USUAL.growth)}
         {text("source", "Who says so", "experience.source")}
       </chakra.div>
       {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}

@@ -13,6 +13,8 @@ import type { HotColdPageData } from "@/core/job/pages/hotCold";
 import { showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
+import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { figure } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
@@ -96,7 +98,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
               py="2"
               minWidth="0"
               display="grid"
-              gridTemplateColumns={{ base: "4rem 1fr 1fr", md: "5rem 12rem 9rem 9rem 1fr" }}
+              gridTemplateColumns={{ base: "4rem 1fr 1fr", md: "5rem 12rem 10rem 10rem 1fr" }}
               gap="3"
               alignItems="end"
             >
@@ -107,30 +109,22 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
               <chakra.span fontFamily="mono" fontSize="16px" pb="3" gridColumn={{ base: "2 / -1", md: "auto" }}>
                 {state} {v.left}
               </chakra.span>
-              <Field label={`Goes ${other}`}>
-                {(c) => (
-                  <TextInput
-                    {...c}
-                    {...register(`readings.${i}.goes`)}
-                    aria-label={`${v.id} goes ${other}`}
-                    inputMode="decimal"
-                    autoComplete="off"
-                    placeholder={v.read?.goes.text ?? typedUnit}
-                  />
-                )}
-              </Field>
-              <Field label="Does not go">
-                {(c) => (
-                  <TextInput
-                    {...c}
-                    {...register(`readings.${i}.noGo`)}
-                    aria-label={`${v.id} does not go ${other}`}
-                    inputMode="decimal"
-                    autoComplete="off"
-                    placeholder={v.read?.noGo.text ?? typedUnit}
-                  />
-                )}
-              </Field>
+              <LengthField
+                control={control}
+                name={`readings.${i}.goes`}
+                label={`Goes ${other}`}
+                spoken={`${v.id} goes ${other}`}
+                usual={USUAL.lash}
+                placeholder={v.read?.goes.text ?? ""}
+              />
+              <LengthField
+                control={control}
+                name={`readings.${i}.noGo`}
+                label="Does not go"
+                spoken={`${v.id} does not go ${other}`}
+                usual={USUAL.lash}
+                placeholder={v.read?.noGo.text ?? ""}
+              />
               <chakra.span fontFamily="mono" fontSize="16px" pb="3">
                 {grows(
                   readings.find((p) => p.valve === v.id),
@@ -172,7 +166,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
               {capital(grownWords(growth.growthMm, unit))} hot
             </chakra.p>
             <chakra.p fontFamily="mono" fontSize="16px">
-              {growthWords(growth)}, the middle of {growth.count}
+              {growthWords(growth, unit)}, the middle of {growth.count}
             </chakra.p>
           </chakra.div>
         ))}

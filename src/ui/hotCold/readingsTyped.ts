@@ -2,6 +2,7 @@
 import type { HotColdReading } from "@/core/heat/hotColdReadings";
 import { readingProblem } from "@/core/lash/reading";
 import { parseLength } from "@/core/units/length";
+import { unitProblem } from "@/core/units/typedLength";
 import type { HotColdPageData } from "@/core/job/pages/hotCold";
 
 export interface TypedReading {
@@ -15,6 +16,8 @@ export const isTyped = ({ goes, noGo }: TypedReading): boolean => goes.trim() !=
 export function typedProblem(typed: TypedReading, unit: "mm" | "in"): string | null {
   if (!isTyped(typed)) return null;
   const [goes, noGo] = [parseLength(typed.goes, unit), parseLength(typed.noGo, unit)];
+  const unsaid = unitProblem(typed.goes) ?? unitProblem(typed.noGo);
+  if (unsaid !== null) return unsaid;
   if (goes === null || noGo === null) return "Type both leaves: the largest that goes, the smallest that does not.";
   return readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm })?.why ?? null;
 }

@@ -3,7 +3,9 @@ import { OPENER_CLOSER_PARTS } from "@/core/job/ledger/kinds";
 import { middleOf } from "@/core/job/ledger/readings";
 import { closerGapMm } from "@/core/job/tasks/openerCloser/openerCloser";
 import { Button } from "../controls/Button";
+import { USUAL } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
 import { PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { GoesIn } from "./GoesIn";
@@ -32,22 +34,15 @@ export function ExchangeForm({ exchange }: { readonly exchange: Exchange }) {
         </Field>
         <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
           {OPENER_CLOSER_PARTS.map((part) => (
-            <Field
+            <LengthField
               key={part}
+              control={form.control}
+              name={`out.${part}`}
+              usual={USUAL.thickness}
               label={`Old ${part}`}
               error={said(`${part}.out`)}
               {...(own[`${part}Mm`] === null ? {} : { hint: `${own[`${part}Mm`]?.toFixed(3)} was fitted here.` })}
-            >
-              {(c) => (
-                <TextInput
-                  {...c}
-                  inputMode="decimal"
-                  autoComplete="off"
-                  placeholder={part === "opener" ? "2.85" : "6.40"}
-                  {...form.register(`out.${part}`)}
-                />
-              )}
-            </Field>
+            />
           ))}
         </chakra.div>
         <OnPaper exchange={exchange} />

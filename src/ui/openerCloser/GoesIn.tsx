@@ -3,7 +3,9 @@ import type { OrderLine } from "@/core/parts/order";
 import type { StockPart } from "@/core/parts/part";
 import type { OpenerCloserPart } from "@/core/job/ledger/kinds";
 import { Button } from "../controls/Button";
-import { Field, TextInput } from "../controls/Field";
+import { USUAL } from "@/core/units/typedLength";
+import { Field } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
 import { PlateHeading } from "../controls/Stamp";
 import { useCatalogue } from "../shims/useCatalogue";
 
@@ -82,12 +84,11 @@ export function GoesIn({ part, wantedMm, fittedMm, gapMm, stock, chosen, error, 
       )}
       <Field label={`New ${part}, made to size`} error={error}>
         {(c) => (
-          <TextInput
+          <LengthInput
             {...c}
-            inputMode="decimal"
-            autoComplete="off"
+            usual={USUAL.thickness}
             value={chosen.made}
-            onChange={(e) => onChoose({ stockId: null, made: e.target.value })}
+            onChange={(made) => onChoose({ stockId: null, made })}
           />
         )}
       </Field>

@@ -7,9 +7,10 @@ import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
 import { type OpenerCloserStage, closerGapMm } from "@/core/job/tasks/openerCloser/openerCloser";
 import { valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { isOpen } from "@/core/parts/order";
 import { Complaint } from "../controls/Stamp";
+import { USUAL } from "@/core/units/typedLength";
 import { TwoSizes } from "../controls/TwoSizes";
 import { OpenerCloserDrawing } from "../drawings/OpenerCloser/OpenerCloserDrawing";
 import { OrderList } from "../shims/OrderList";
@@ -33,7 +34,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
   const { job, file, jobId, valve: id, orders } = given;
   const { state, valve, own, read, fittedMm, load, said } = exchange;
   const { spec } = valve.valve;
-  const unit = specUnit(file.lash?.[valve.valve.role]);
+  const unit = roleUnit(file, valve.valve.role);
   const zero = read !== null && read.goes.mm === 0;
   const loads = own.stage === "load";
   return (
@@ -78,6 +79,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
           <TwoSizes
             key={own.loaded?.id ?? "first"}
             what="leaf"
+            usual={USUAL.loadedGap}
             submit={loads ? "Keep the loaded gap" : "Read it again"}
             now={loads}
             onHold={(goes, noGo) => void load(goes, noGo)}

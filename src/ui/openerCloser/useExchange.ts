@@ -10,6 +10,7 @@ import { jobState } from "@/core/job/run";
 import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OrderLine } from "@/core/parts/order";
+import { unitProblem } from "@/core/units/typedLength";
 import { useTypedForm } from "../controls/useTypedForm";
 import { type Trouble, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
@@ -76,6 +77,10 @@ export function useExchange(given: OpenerCloserPageData) {
       : [{ part, out: out.trim() === "" ? null : out, stockId, made: stockId === null ? made : null }];
   });
   const fit = async (): Promise<void> => {
+    for (const { part, made } of fits) {
+      const message = made === null ? null : unitProblem(made);
+      if (message !== null) return setProblem({ message, path: `${part}.in` });
+    }
     const { micrometerId, collets } = typed;
     const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, collets };
     if (await tell(`/api/jobs/${jobId}/opener-closer`, { id: commands.idFor(body), ...body }))

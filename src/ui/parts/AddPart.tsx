@@ -6,6 +6,8 @@ import { DRAWER_PART_KINDS, DRAWER_PART_NAMES, type DrawerPartKind } from "@/cor
 import { parseLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
+import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { numberOrText } from "../controls/typed";
@@ -72,9 +74,14 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
             </Select>
           )}
         </Field>
-        <Field label="Diameter" hint="If it matters" error={wrong("diameter")}>
-          {(c) => <TextInput {...c} {...register("diameter")} inputMode="decimal" placeholder="9.5 mm" />}
-        </Field>
+        <LengthField
+          control={control}
+          name="diameter"
+          label="Diameter"
+          hint="If it matters"
+          error={wrong("diameter")}
+          usual={USUAL.diameter}
+        />
       </chakra.div>
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr" gap="3">
         <Field label="Measured with" error={wrong("micrometerId")}>
@@ -88,13 +95,14 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
           {(c) => <TextInput {...c} {...register("mark")} placeholder="265" />}
         </Field>
       </chakra.div>
-      <Field
+      <LengthField
+        control={control}
+        name="thickness"
         label={micrometer === null ? "Thickness by its mark" : "What it shows"}
         error={wrong("thickness")}
+        usual={USUAL.thickness}
         {...(micrometer !== null && read !== null ? { hint: sumOf(read.mm, micrometer) } : {})}
-      >
-        {(c) => <TextInput {...c} {...register("thickness")} inputMode="decimal" placeholder="2.650" />}
-      </Field>
+      />
       <chakra.div display="grid" gridTemplateColumns="1.6fr 1fr 1fr" gap="3">
         <Field label="Place" error={wrong("place")}>
           {(c) => <TextInput {...c} {...register("place")} />}

@@ -4,6 +4,8 @@ import { useWatch } from "react-hook-form";
 import { type Micrometer, micrometerWarnings, zeroOffsetMm } from "@/core/parts/micrometer";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { LengthField } from "../controls/LengthInput";
+import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
@@ -47,7 +49,7 @@ export function Micrometers({ micrometers }: { readonly micrometers: readonly Mi
 
 function MicrometerLine({ micrometer }: { readonly micrometer: Micrometer }) {
   const router = useRouter();
-  const { register, submit, reset, wrong, elsewhere } = useSentForm({
+  const { control, submit, reset, wrong, elsewhere } = useSentForm({
     defaultValues: { piece: "", read: "" },
     send: (check, idFor) =>
       send("POST", "/api/micrometers/checks", { id: idFor(check), micrometerId: micrometer.id, ...check }),
@@ -74,15 +76,23 @@ function MicrometerLine({ micrometer }: { readonly micrometer: Micrometer }) {
           Hold {micrometer.name} to a check piece
         </chakra.summary>
         <chakra.form noValidate display="flex" flexWrap="wrap" gap="2" alignItems="start" pb="2" onSubmit={submit}>
-          <chakra.div width="9rem">
-            <Field label="Piece" error={wrong("piece")}>
-              {(c) => <TextInput {...c} {...register("piece")} inputMode="decimal" placeholder="2.500" />}
-            </Field>
+          <chakra.div width="10rem">
+            <LengthField
+              control={control}
+              name="piece"
+              label="Piece"
+              error={wrong("piece")}
+              usual={USUAL.thickness}
+            />
           </chakra.div>
-          <chakra.div width="9rem">
-            <Field label="It shows" error={wrong("read")}>
-              {(c) => <TextInput {...c} {...register("read")} inputMode="decimal" placeholder="2.510" />}
-            </Field>
+          <chakra.div width="10rem">
+            <LengthField
+              control={control}
+              name="read"
+              label="It shows"
+              error={wrong("read")}
+              usual={USUAL.thickness}
+            />
           </chakra.div>
           <chakra.div pt="7">
             <Button type="submit">Keep</Button>

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { type PreloadGear, SPOKEN_TURNS, meaningOf } from "@/core/preload/gear";
-import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { PLUNGER_WORDS, depthFigure, depthWords } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
 import { fractionFigure } from "@/core/units/turns";
 import { Stamp } from "../controls/Stamp";
@@ -25,7 +25,9 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
       gap="1"
       minWidth="0"
     >
-      <Stamp>Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, mm</Stamp>
+      <Stamp>
+        Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, {gear.plunger.unit ?? "mm"}
+      </Stamp>
       <chakra.div display="grid" gridTemplateColumns="repeat(auto-fill, minmax(60px, 1fr))" gap="1">
         {SPOKEN_TURNS.map((turns) => {
           const m = meaningOf(turns, gear, growthMm);
@@ -46,13 +48,13 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
               bg={m.verdict === "in" ? "sheet" : "nowWash"}
               color="ink"
               textAlign="center"
-              aria-label={`${turnsWords(turns)}: nut ${m.nutMm.toFixed(2)} mm, plunger ${m.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)} mm`}, ${PLUNGER_WORDS[m.verdict]}`}
+              aria-label={`${turnsWords(turns)}: nut ${depthWords(m.nutMm, gear.plunger)}, plunger ${depthWords(m.coldMm, gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthWords(m.hotMm, gear.plunger)}`}, ${PLUNGER_WORDS[m.verdict]}`}
             >
               <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>
                 {fractionFigure(turns)}
               </chakra.span>
               <chakra.span display="block" fontFamily="mono" fontSize="15px" lineHeight={1.25}>
-                {m.coldMm.toFixed(2)}
+                {depthFigure(m.coldMm, gear.plunger)}
               </chakra.span>
               {growthMm !== 0 && (
                 <chakra.span
@@ -62,7 +64,7 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
                   lineHeight={1.25}
                   color={m.verdict === "in" ? "now" : "ink"}
                 >
-                  {m.hotMm.toFixed(2)}
+                  {depthFigure(m.hotMm, gear.plunger)}
                 </chakra.span>
               )}
               <chakra.span

@@ -1,7 +1,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
 import { type PreloadGear, coldWindow, meaningOf, turnsForMm } from "@/core/preload/gear";
-import { PLUNGER_WORDS, travelWords } from "@/core/preload/plunger";
+import { PLUNGER_WORDS, depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
+import { exactLength } from "@/core/units/length";
 import { turnsWords } from "@/core/preload/turning";
 import { capital } from "@/core/job/words/names";
 import { LifterDrawing } from "../drawings/Lifter/LifterDrawing";
@@ -36,20 +37,21 @@ export function TurnMeaning({ gear, growthMm, growthFrom, turns: given, onTurns 
           coldMm={m.coldMm}
           hotMm={growthMm === 0 ? null : m.hotMm}
           wireMm={null}
-          label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${m.coldMm.toFixed(2)} mm of ${travelWords(gear.plunger)}${growthMm === 0 ? "" : `, hot ${m.hotMm.toFixed(2)}`}`}
+          label={`A lifter cut open, ${turnsWords(turns)} past zero lash: plunger ${depthWords(m.coldMm, gear.plunger)} of ${travelWords(gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthWords(m.hotMm, gear.plunger)}`}`}
         />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">
         <chakra.p fontSize="19px" fontWeight={600} lineHeight={1.3}>
-          {capital(turnsWords(turns))}: the nut goes {m.nutMm.toFixed(2)} mm, the plunger {m.coldMm.toFixed(2)} of its{" "}
-          {travelWords(gear.plunger)}
-          {growthMm === 0 ? "" : `, and hot it stands ${m.hotMm.toFixed(2)} in`}. It is {PLUNGER_WORDS[m.verdict]}.
+          {capital(turnsWords(turns))}: the nut goes {depthWords(m.nutMm, gear.plunger)}, the plunger{" "}
+          {depthFigure(m.coldMm, gear.plunger)} of its {travelWords(gear.plunger)}
+          {growthMm === 0 ? "" : `, and hot it stands ${depthWords(m.hotMm, gear.plunger)} deep`}. It is{" "}
+          {PLUNGER_WORDS[m.verdict]}.
         </chakra.p>
         <chakra.p fontSize="16px" color="soft">
           {sums(gear)}
           {growthFrom === null
             ? ""
-            : ` Heat opens the gap by ${growthMm.toFixed(2)} mm at the valve, ${(growthMm / (gear.ratio ?? 1)).toFixed(2)} at the plunger (${growthFrom}).`}
+            : ` Heat opens the gap by ${depthWords(growthMm, gear.plunger)} at the valve, ${depthFigure(growthMm / (gear.ratio ?? 1), gear.plunger)} at the plunger (${growthFrom}).`}
         </chakra.p>
         <TurnChips gear={gear} growthMm={growthMm} value={turns} onChange={onTurns ?? setLooked} />
         <chakra.p fontSize="16px">
@@ -62,7 +64,7 @@ export function TurnMeaning({ gear, growthMm, growthFrom, turns: given, onTurns 
   );
 }
 
-const sums = ({ at, ratio, pitchMm, m }: PreloadGear): string => {
+const sums = ({ at, ratio, pitchMm, m, plunger: { unit = "mm" } }: PreloadGear): string => {
   const lever = at === "stud-nut" ? `(1 + 1/${ratio})` : at === "valve-end" ? `1/${ratio}` : "1";
-  return `One turn is ${pitchMm.toFixed(3)} mm of nut and ${(pitchMm * m).toFixed(3)} of plunger: ${pitchMm.toFixed(3)} × ${lever}. Many count the nut's travel alone.`;
+  return `One turn is ${exactLength(pitchMm, unit)} of nut and ${exactLength(pitchMm * m, unit)} of plunger: ${exactLength(pitchMm, unit)} × ${lever}. Many count the nut's travel alone.`;
 };

@@ -2,7 +2,8 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { toolsFor } from "@/core/job/prepare";
-import { Field, TextInput } from "../controls/Field";
+import { USUAL } from "@/core/units/typedLength";
+import { LengthField } from "../controls/LengthInput";
 import { PlateHeading } from "../controls/Stamp";
 import { Choice } from "./Choice";
 import type { Preparation } from "./usePreparation";
@@ -54,13 +55,16 @@ export function WorkPart({ preparation }: { readonly preparation: Preparation })
         />
       )}
       {lash && (
-        <Field
-          label="Bring all within, mm of the aim"
-          hint="Left empty: what is in its band stays"
-          error={wrong("allToAimMm")}
-        >
-          {(c) => <TextInput {...c} inputMode="decimal" {...form.register("tolerance")} maxWidth="10rem" />}
-        </Field>
+        <chakra.div maxWidth="20rem">
+          <LengthField
+            control={form.control}
+            name="tolerance"
+            label="Bring all within so much of the aim"
+            hint="Left empty: what is in its band stays"
+            error={wrong("allToAimMm")}
+            usual={USUAL.tolerance}
+          />
+        </chakra.div>
       )}
     </>
   );

@@ -11,6 +11,8 @@ import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
+import { parseLength } from "@/core/units/length";
+import { unitProblem } from "@/core/units/typedLength";
 import { figure } from "../controls/typed";
 import { schoolKey } from "../schoolHere";
 import { type Trouble, send, troubleOf } from "../send";
@@ -67,11 +69,15 @@ export function useBegin(person: Person | null) {
         path: "state",
         message: "Say whether the engine is cold or hot: a job can't start without it.",
       });
-    const [temperatureC, allToAimMm, airC] = [figure(temperature), figure(tolerance), figure(air)];
+    const [temperatureC, airC] = [figure(temperature), figure(air)];
+    const within = tolerance.trim() === "" ? null : parseLength(tolerance);
     if (temperatureC === undefined)
       return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
-    if (allToAimMm === undefined)
-      return setProblem({ path: "allToAimMm", message: `"${tolerance}" is not a tolerance in mm.` });
+    if (unitProblem(tolerance) !== null || (tolerance.trim() !== "" && within === null))
+      return setProblem({
+        path: "allToAimMm",
+        message: unitProblem(tolerance) ?? `"${tolerance}" is no length: write it like 0.02 mm or 0.001 in.`,
+      });
     if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);
     if (person !== null && person.school !== school) {
@@ -83,7 +89,7 @@ export function useBegin(person: Person | null) {
       id,
       ...filled,
       temperatureC,
-      allToAimMm,
+      allToAimMm: within?.mm ?? null,
       airC,
       feelerSetId: feelerSetId ?? "",
       method: method ?? "",

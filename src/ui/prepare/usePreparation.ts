@@ -3,6 +3,7 @@
 import { useMemo } from "react";
 import { type UseFormReturn, useWatch } from "react-hook-form";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";
+import { engineUnit } from "@/core/engine/engineUnit";
 import { resolveEngine } from "@/core/engine/resolve";
 import {
   type GrowthSourceId,
@@ -16,7 +17,7 @@ import { cautionsFor, jobRoles, rulesFor, withJobValves } from "@/core/job/prepa
 import { type Purpose, surveysFirst } from "@/core/job/setup/purpose";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import type { School } from "@/core/lash/school";
 import { specRoles } from "@/core/lash/spec";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
@@ -28,6 +29,7 @@ import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
 import type { AsLastTime, ConfirmedBefore } from "@/core/job/pages/prepare";
+import { exactLength } from "@/core/units/length";
 import { useTypedForm } from "../controls/useTypedForm";
 import { useBegin } from "./useBegin";
 
@@ -93,7 +95,7 @@ export function usePreparation(given: PrepareGiven) {
       school: person?.school ?? "go-no-go",
       keepSchool: false,
       survey: last?.survey ?? null,
-      tolerance: last?.allToAimMm == null ? "" : String(last.allToAimMm),
+      tolerance: last?.allToAimMm == null ? "" : exactLength(last.allToAimMm, engineUnit(kept) ?? "mm"),
       accepted: [],
       settings: wanted.settings ?? last?.settings ?? DEFAULT_STOP_SETTINGS,
       servingOrder: last?.servingOrder ?? "crank",
@@ -204,6 +206,6 @@ function proposedFor(sources: GrowthSources, file: EngineFile, into: EngineState
 /** The first set that is marked in the spec's own system. */
 function likelySet(file: EngineFile, sets: readonly FeelerSet[]): string | null {
   const role = specRoles(file)[0];
-  const system = role !== undefined && specUnit(file.lash?.[role]) !== "mm" ? "inch" : "metric";
+  const system = role !== undefined && roleUnit(file, role) !== "mm" ? "inch" : "metric";
   return (sets.find((s) => s.system === system) ?? sets[0])?.id ?? null;
 }

@@ -148,7 +148,7 @@ export interface TaskRoom<
   waitedReason?(context: RunContext<T>): string;
   /** What lies under the hand now; null leaves it to the route. */
   panel?(run: Run<T, Own, Choice>): ReactNode;
-  inHand?(valve: ValveState<Own>, name: string): InHandLines;
+  inHand?(valve: ValveState<Own>, name: string, context: RunContext): InHandLines;
   /** The figure in a valve's head; null for its last reading. */
   markFigure?(valve: ValveState<Own>): string | null;
   /** A valve's state in words, in place of its last reading; null for that. */

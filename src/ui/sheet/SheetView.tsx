@@ -1,11 +1,12 @@
 "use client";
 
+import { exactLength } from "@/core/units/length";
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { PURPOSE_NAMES } from "@/core/job/setup/purpose";
 import { ROLE_LETTER } from "@/core/job/words/names";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
 import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
 import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES } from "@/core/stops/orders";
@@ -116,11 +117,12 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
         <Fact name="Read with">
           {sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")};{" "}
           {sheet.survey ? "all as found first" : "valve by valve"}
-          {sheet.allToAimMm === null ? "" : `, all within ${sheet.allToAimMm} mm of the aim`}
+          {sheet.allToAimMm === null ? "" : `, all within ${exactLength(sheet.allToAimMm, unitOf(file))} of the aim`}
         </Fact>
         {sheet.lockShiftMm !== null && (
           <Fact name="Locking">
-            moved the lash {sheet.lockShiftMm.toFixed(3)} mm, the middle of what was read before and after
+            moved the lash {exactLength(sheet.lockShiftMm, unitOf(file))}, the middle of what was read before and
+            after
           </Fact>
         )}
         <Fact name="Begun">
@@ -179,7 +181,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           <thead>
             <tr>
               <th scope="col">Valve</th>
-              <th scope="col">{sheet.work === "preload" ? "Window, mm" : "Band"}</th>
+              <th scope="col">{sheet.work === "preload" ? "Window" : "Band"}</th>
               <th scope="col">As found</th>
               <th scope="col">Turned</th>
               <th scope="col">As left</th>
@@ -190,7 +192,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
             {sheet.valves.map((v, i) => (
               <tr key={v.valve}>
                 <th scope="row">{v.valve}</th>
-                <td>{bandWords({ ...v, assumedBand: false }, specUnit(file.lash?.[v.role]))}</td>
+                <td>{bandWords({ ...v, assumedBand: false }, roleUnit(file, v.role))}</td>
                 <td>{v.slack ? "slack" : words(v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
                 <td>

@@ -1,12 +1,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Micrometer } from "@/core/parts/micrometer";
 import type { ValveState } from "@/core/job/state/state";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { readingWords } from "@/core/job/words/readings";
 import type { ShimsPageData } from "@/core/job/pages/shims";
 import type { Position } from "@/core/shims/assign";
 import { Button } from "../controls/Button";
-import { Field, Select, TextInput } from "../controls/Field";
+import { USUAL } from "@/core/units/typedLength";
+import { Field, Select } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
 import { Complaint } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { type Typed, type TypedPart, thicknessProblem, wantedMm } from "./typedParts";
@@ -93,7 +95,7 @@ function OutLine({
       <chakra.span fontFamily="mono" fontSize="15px" color={v.verdict === "in" ? "soft" : "ink"}>
         {v.last === null ? "not read" : readingWords(v.last)}
         <br />
-        band {bandWords(spec, specUnit(given.file.lash?.[role]))}
+        band {bandWords(spec, roleUnit(given.file, role))}
         {part.text !== "" && !open && part.micrometerId !== micrometerId && (
           <>
             <br />
@@ -101,14 +103,13 @@ function OutLine({
           </>
         )}
       </chakra.span>
-      <TextInput
+      <LengthInput
         aria-label={open ? `${id} open gap` : `${id} fitted`}
-        inputMode="decimal"
-        autoComplete="off"
         placeholder={open ? "2.84" : "2.65"}
         value={part.text}
         aria-invalid={wrong !== null}
-        onChange={(e) => onType(id, { ...part, text: e.target.value, micrometerId: open ? null : micrometerId })}
+        usual={USUAL.thickness}
+        onChange={(text) => onType(id, { ...part, text, micrometerId: open ? null : micrometerId })}
         onBlur={() => onLeave(id)}
       />
       {position === undefined ? (

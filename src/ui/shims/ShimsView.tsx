@@ -11,7 +11,7 @@ import type { ShimChoice } from "@/core/job/tasks/shims/offers";
 import type { ShimsPageData } from "@/core/job/pages/shims";
 import { knownFitted } from "@/core/job/tasks/shims/plan";
 import { shimPositions } from "@/core/job/tasks/shims/problem";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
@@ -170,11 +170,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
         )}
         {offers !== null && <Wishes offers={offers} choice={choice} catalogue={catalogue} onChoose={setChoice} />}
         {looked !== null && (
-          <SumOnPaper
-            position={looked}
-            unit={specUnit(file.lash?.[role])}
-            stockMm={stock.map((p) => p.thicknessMm)}
-          />
+          <SumOnPaper position={looked} unit={roleUnit(file, role)} stockMm={stock.map((p) => p.thicknessMm)} />
         )}
       </chakra.section>
     </chakra.div>

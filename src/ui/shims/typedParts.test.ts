@@ -45,11 +45,12 @@ describe("parts as they come out", () => {
     expect(
       outOfTyped(
         {
-          a: typed("2.66"),
+          a: typed("2.66 mm"),
           b: typed("thick"),
           c: typed(""),
-          d: typed("2.66", "part", null),
-          e: typed("2.84", "open-gap"),
+          d: typed("2.66 mm", "part", null),
+          e: typed("2.84 mm", "open-gap"),
+          f: typed("2.84"),
         },
         [bench],
       ),
@@ -58,11 +59,12 @@ describe("parts as they come out", () => {
       d: { kind: "part", byMark: true, mm: 2.66 },
       e: { kind: "open-gap", byMark: false, mm: 2.84 },
     });
-    expect([thicknessProblem("2.6"), thicknessProblem(""), thicknessProblem("thick")]).toEqual([
-      null,
-      null,
-      expect.stringMatching(/not a thickness/),
-    ]);
+    expect([
+      thicknessProblem("2.6 mm"),
+      thicknessProblem(""),
+      thicknessProblem("2.6"),
+      thicknessProblem("thick"),
+    ]).toEqual([null, null, expect.stringMatching(/2\.6 mm or 2\.6 in/), expect.stringMatching(/not a thickness/)]);
   });
   it("says whether a part is surely right, by what reading and marks leave open", () => {
     const p = { id: "1", fittedMm: 2.6, lashMm: { lo: 0.14, hi: 0.16 }, lowMm: 0.12, highMm: 0.18, aimMm: 0.15 };

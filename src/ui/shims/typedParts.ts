@@ -7,6 +7,7 @@ import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
 import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
 import { type Interval, interval } from "@/core/units/interval";
 import { parseLength } from "@/core/units/length";
+import { unitProblem } from "@/core/units/typedLength";
 
 /** What was typed at one valve: the part's thickness, or the open gap; and with what it was measured. */
 export interface TypedPart {
@@ -20,6 +21,8 @@ export type Typed = Readonly<Record<string, TypedPart>>;
 /** What is wrong with a thickness, or null; nothing typed is nothing wrong. */
 export function thicknessProblem(text: string): string | null {
   if (text.trim() === "") return null;
+  const unsaid = unitProblem(text);
+  if (unsaid !== null) return unsaid;
   const length = parseLength(text);
   return length === null || length.mm <= 0 || length.mm > 50
     ? `"${text}" is not a thickness: write it like 2.65.`

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { TypedUnit } from "@/core/units/typedLength";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
@@ -12,6 +13,7 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { BleedForm } from "./BleedForm";
+import { UnitForm } from "./UnitForm";
 import { CautionForm } from "./CautionForm";
 
 interface Props {
@@ -20,12 +22,13 @@ interface Props {
   readonly sets: readonly FeelerSet[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
+  readonly units: { readonly shop: TypedUnit; readonly mine?: TypedUnit | null };
 }
 
 const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
 
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets, bleed, cautionDays }: Props) {
+export function ShopView({ shopName, people, sets, bleed, cautionDays, units }: Props) {
   return (
     <chakra.div
       display="grid"
@@ -62,6 +65,7 @@ export function ShopView({ shopName, people, sets, bleed, cautionDays }: Props) 
         <AddFeelerSet key={sets.length} />
         <BleedForm bleed={bleed} />
         <CautionForm days={cautionDays} />
+        <UnitForm {...units} />
       </chakra.div>
     </chakra.div>
   );

@@ -3,13 +3,13 @@ import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
 import { PERSON_COOKIE, listPeople, viewer } from "@/server/http/actor";
 import { readCommand, respond } from "@/server/http/http";
-import { schoolInput, setSchool } from "@/server/shop/people";
+import { habitsInput, setHabits } from "@/server/shop/people";
 import { Refused } from "@/server/http/refused";
 
-/** Says how the person at work feels a leaf. */
+/** Says how the person at work feels a leaf and types lengths. */
 export function PUT(request: NextRequest) {
   return respond(request, async () => {
-    await setSchool(...(await asActor()), (await readCommand(request, schoolInput)).school);
+    await setHabits(...(await asActor()), await readCommand(request, habitsInput));
     return NextResponse.json({ ok: true });
   });
 }

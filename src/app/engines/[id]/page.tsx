@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound } from "next/navigation";
 import { unknownFields } from "@/core/engine/engineFileSchema";
 import { asViewer } from "@/server/http/inShop";
@@ -13,7 +14,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
   const engine = await findEngine(db, shopId, (await params).id);
   if (engine === null) notFound();
   return (
-    <Shell>
+    <Shell unit={engineUnit(engine.file)}>
       <title>{`${engine.file.name} · Fulcrata`}</title>
       <EngineView
         id={engine.id}

@@ -2,7 +2,7 @@
 import type { EngineFile } from "../../engine/engineFile";
 import type { AnyTask, JobOf } from "../job";
 import type { ValveState } from "../state/state";
-import { specUnit, specWords } from "../words/specs";
+import { roleUnit, specWords } from "../words/specs";
 
 /** What the line asks of a kind of work. */
 export interface TargetRules<T extends AnyTask = AnyTask, Own = unknown> {
@@ -21,7 +21,7 @@ export function targetWords(rules: TargetRules, job: JobOf, file: EngineFile): s
   const roles = [...new Set(job.valves.map((v) => v.role))];
   const bands = roles.flatMap((role) => {
     const valve = job.valves.find((v) => v.role === role);
-    return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, specUnit(file.lash?.[role]))}`];
+    return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, roleUnit(file, role))}`];
   });
   const from = job.offset === null ? "" : `From the ${job.offset.specState} spec: `;
   return `${rules.gapName === undefined ? from : `${rules.gapName} `}${bands.join(" · ")}`;

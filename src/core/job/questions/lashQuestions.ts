@@ -1,11 +1,12 @@
 /** What is asked where a gap is read and then set: shared by every kind of work on lash. */
+import { showFigure, showLength } from "../../units/length";
 import { APART_MM } from "../../shims/oneValve";
 import type { AnyTask, JobOf, JobValve } from "../job";
 import type { LedgerEntry } from "../ledger/entry";
 import { intervalOf } from "../ledger/readings";
 import { predictedLash } from "../ledger/predictedLash";
 import { capital, valveName } from "../words/names";
-import { readingWords } from "../words/readings";
+import { readingWords, readIn } from "../words/readings";
 import { NOTHING_FOUND, type Question } from "./question";
 import type { TaskQuestions } from "./questions";
 
@@ -55,7 +56,7 @@ export function unlikePredicted(job: JobOf, valve: JobValve, work: readonly Ledg
       {
         id: `part:${achieved.id}`,
         valve: valve.id,
-        text: `${capital(valveName(valve, job.valves))} reads ${readingWords(achieved)}, and its part should leave ${predictedMm.lo.toFixed(2)}–${predictedMm.hi.toFixed(2)} mm. What is wrong?`,
+        text: `${capital(valveName(valve, job.valves))} reads ${readingWords(achieved)}, and its part should leave ${showFigure(predictedMm.lo, readIn(achieved))}–${showLength(predictedMm.hi, readIn(achieved))}. What is wrong?`,
         checks: [
           "Dirt under it, or a part not seated: turn the cam once more.",
           "The part measured wrong, or put at another valve.",

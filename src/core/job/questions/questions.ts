@@ -15,7 +15,7 @@ import {
 } from "../ledger/entry";
 import { intervalOf, middleOf, verdictOf, mayBeHeldOpen } from "../ledger/readings";
 import { capital, valveName } from "../words/names";
-import { readingWords } from "../words/readings";
+import { readingWords, readIn } from "../words/readings";
 import { NOTHING_FOUND, type Question } from "./question";
 
 /** What the questions ask of a kind of work. */
@@ -150,7 +150,7 @@ function oddOne(
 
 /** A difference in the unit in which the valve was read. */
 function sizeWords(reading: ReadingEntry, mm: number): string {
-  const unit = reading.noGo.text.endsWith(" in") ? "in" : "mm";
+  const unit = readIn(reading);
   return unit === "in"
     ? `${(Math.abs(mm) / MM_PER_INCH).toFixed(3).replace(/^0/, "")} in`
     : `${Math.abs(mm).toFixed(2)} mm`;

@@ -124,7 +124,7 @@ describe("a valve", () => {
     expect(off(0.3, 0.35, "so it stays")).toBeNull();
     const strict = { ...JOB, allToAimMm: 0.02 };
     expect(off(0.23, 0.25, null, strict)).toBe(
-      "1I is in its band, but this job wants all within 0.02 mm of the aim: set it, or say why it is left so.",
+      "1I is in its band, but this job wants all nearer to the aim: set it, or say why it is left so.",
     );
     expect(off(0.21, 0.25, null, strict)).toBeNull();
     const none = reading("1I", { goes: { mm: 0, text: "no leaf" }, noGo: mark(0.05) });

@@ -246,7 +246,7 @@ export function leaveRefusal(
   if (verdict !== "in")
     return `${entry.valve} is ${verdict === "undecided" ? "not surely in its band" : verdict}: set it, or say why it is left so.`;
   return isOffAim(job.allToAimMm, last, valve.valve.spec)
-    ? `${entry.valve} is in its band, but this job wants all within ${job.allToAimMm} mm of the aim: set it, or say why it is left so.`
+    ? `${entry.valve} is in its band, but this job wants all nearer to the aim: set it, or say why it is left so.`
     : null;
 }
 

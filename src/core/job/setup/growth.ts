@@ -1,4 +1,6 @@
 /** The source of growth with heat that was chosen for a job: whether it leads to a spec, and what is kept of it. */
+import { engineUnit } from "../../engine/engineUnit";
+import type { TypedUnit } from "../../units/typedLength";
 import { type EngineFile, type EngineState, ROLES } from "../../engine/engineFile";
 import {
   type GrowthSource,
@@ -24,7 +26,7 @@ export function planOffset(rules: SetupRules, file: EngineFile, known: GrowthSou
     return { field: "heatWay", why: `${source.name} does not know every role of this engine: choose another.` };
   const refused = sourceRefusal(known, source, file.lash, file.lash.state === "hot" ? "cold" : "hot");
   if (refused !== null) return { field: "heatWay", why: refused };
-  const others = known.sources.filter((w) => w !== source).map(sourceLine);
+  const others = known.sources.filter((w) => w !== source).map((w) => sourceLine(w, engineUnit(file) ?? "mm"));
   return {
     plan: {
       specState: file.lash.state,
@@ -50,8 +52,8 @@ export function noWayOver(
     : sourceRefusal(known, best.way, file.lash, state);
 }
 
-const sourceLine = (source: GrowthSource): string =>
+const sourceLine = (source: GrowthSource, unit: TypedUnit): string =>
   `${source.name}: ${ROLES.flatMap((role) => {
     const growth = source.growth[role];
-    return growth === undefined ? [] : [`${role} ${growthWords(growth)}`];
+    return growth === undefined ? [] : [`${role} ${growthWords(growth, unit)}`];
   }).join(", ")}`;

@@ -13,6 +13,7 @@ import type { Dealt, RefusedBatch } from "../ledger/refused";
 import type { Purpose } from "../setup/purpose";
 import { foldLedger } from "../state/fold";
 import type { JobState } from "../state/state";
+import { unitOf } from "../words/specs";
 import { readingWords } from "../words/readings";
 import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve, madeBy } from "./format";
 import { notesOf, refusedNote } from "./notes";
@@ -52,7 +53,7 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
   return {
     format: SHEET_FORMAT,
     work: rules.sheetWork,
-    offset: job.offset === null ? null : offsetWords(job.offset, job.state),
+    offset: job.offset === null ? null : offsetWords(job.offset, job.state, unitOf(file)),
     licensed: source.licensed,
     spread: rules.spread?.(job, state) ?? null,
     job: source.jobId,

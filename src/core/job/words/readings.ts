@@ -1,4 +1,5 @@
 /** Readings and verdicts in words. */
+import type { TypedUnit } from "../../units/typedLength";
 import type { Verdict } from "../../lash/judge";
 import { showLength } from "../../units/length";
 import type { ReadingEntry } from "../ledger/entry";
@@ -19,6 +20,9 @@ const FELT: Record<ReadingEntry["school"], string> = {
 /** A leaf as it is printed, a stack by its sum: "0.03 + 0.45" can't be told from two figures beside another. */
 const shown = ({ mm, text }: LeafMark): string =>
   text.includes("+") ? showLength(mm, text.endsWith("in") ? "in" : "mm") : text;
+
+/** The unit in which somebody read it. */
+export const readIn = ({ noGo }: Pick<ReadingEntry, "noGo">): TypedUnit => (noGo.text.endsWith("in") ? "in" : "mm");
 
 /** A reading as it was felt: "0.55–0.60 mm", "0.45 mm light drag"; no leaf going reads "none goes, under 0.05 mm". */
 export function readingWords({ goes, noGo, school = "go-no-go", value = null }: ReadingWording): string {

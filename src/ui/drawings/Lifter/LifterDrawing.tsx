@@ -1,4 +1,4 @@
-import type { Plunger } from "@/core/preload/plunger";
+import { type Plunger, depthFigure } from "@/core/preload/plunger";
 import { color, font } from "../colors";
 import { BORE, HEIGHT, SCALE_X, WIDTH, apart, lifterScale, springPoints, windowStretch } from "./geometry";
 
@@ -24,17 +24,22 @@ export function LifterDrawing({ plunger, coldMm, hotMm, wireMm, thenMm = null, l
   const middle = (BORE.left + BORE.right) / 2;
   const marks = apart(
     [
-      { y: y(plunger.travelMm), text: `${plunger.travelMm.toFixed(2)} bottom`, color: color.soft, bold: false },
+      {
+        y: y(plunger.travelMm),
+        text: `${depthFigure(plunger.travelMm, plunger)} bottom`,
+        color: color.soft,
+        bold: false,
+      },
       { y: y(0), text: "0 zero lash", color: color.soft, bold: false },
       ...(coldMm === null || coldMm === 0
         ? []
-        : [{ y: top, text: `${coldMm.toFixed(2)} cold`, color: color.ink, bold: true }]),
+        : [{ y: top, text: `${depthFigure(coldMm, plunger)} cold`, color: color.ink, bold: true }]),
       ...(hotMm === null || hotMm === coldMm
         ? []
-        : [{ y: y(hotMm), text: `${hotMm.toFixed(2)} hot`, color: color.now, bold: true }]),
+        : [{ y: y(hotMm), text: `${depthFigure(hotMm, plunger)} hot`, color: color.now, bold: true }]),
       ...(thenMm === null
         ? []
-        : [{ y: y(thenMm), text: `${thenMm.toFixed(2)} next`, color: color.blue, bold: true }]),
+        : [{ y: y(thenMm), text: `${depthFigure(thenMm, plunger)} next`, color: color.blue, bold: true }]),
       ...(wireMm === null
         ? []
         : [{ y: y((wireMm[0] + wireMm[1]) / 2), text: "wires", color: color.brassInk, bold: true }]),

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { type ReactNode, useState } from "react";
 import type { ValveState } from "@/core/job/state/state";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
 import { Button, ButtonLink } from "../../controls/Button";
@@ -160,7 +160,8 @@ function ValveInHand({ run }: { readonly run: Run }) {
         <KeyFor name="help" />
       </chakra.p>
     );
-  const lines = context.room.inHand?.(valve, valveName(valve.valve, context.job.valves)) ?? readLines(run, valve);
+  const lines =
+    context.room.inHand?.(valve, valveName(valve.valve, context.job.valves), context) ?? readLines(run, valve);
   const before = context.lastTime[valve.valve.id];
   const done = DONE.includes(valve.status);
   const own = context.room.inHand !== undefined;
@@ -190,7 +191,7 @@ function readLines({ tapped, context }: Run, valve: ValveState): InHandLines {
   const shown = tapped !== null && (tapped.goes !== null || tapped.noGo !== null) ? tapped : null;
   const verdict = shown?.verdict ?? (valve.last === null || DONE.includes(valve.status) ? null : valve.verdict);
   const reading = tapped?.whole ?? (valve.status === "read" ? valve.last : null);
-  const band = bandWords(valve.valve.spec, specUnit(context.file.lash?.[valve.valve.role]));
+  const band = bandWords(valve.valve.spec, roleUnit(context.file, valve.valve.role));
   return {
     title: `${capital(valveName(valve.valve, context.job.valves))}${verdict === null ? (WAITS[valve.status] ?? "") : ` ${verdictWords[verdict]}`}`,
     figures: `${reading === null ? "" : `${readingWords(reading)} · `}${context.room.gapWord} ${band}`,

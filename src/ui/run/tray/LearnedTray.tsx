@@ -1,14 +1,19 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
+import { unitOf } from "@/core/job/words/specs";
+import { exactLength } from "@/core/units/length";
+import type { TypedUnit } from "@/core/units/typedLength";
 import { Tick } from "../../controls/Tick";
 import type { Run } from "../model";
 
-const signed = (mm: number): string => `${mm > 0 ? "+" : mm < 0 ? "−" : ""}${Math.abs(mm).toFixed(3)}`;
+const signed = (mm: number, unit: TypedUnit): string =>
+  `${mm > 0 ? "+" : mm < 0 ? "−" : ""}${exactLength(Math.abs(mm), unit)}`;
 
 /** How far locking moves the lash, and what a turn really makes: each with its evidence, and its switch. */
 export function LearnedTray({ run }: { readonly run: Run }) {
   const { learning } = run.now;
   const { locking, file } = run.context;
+  const unit = unitOf(file);
   const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
   const { shifts, earlierMm, shiftMm, k } = learning;
   return (
@@ -26,15 +31,14 @@ export function LearnedTray({ run }: { readonly run: Run }) {
             note={
               shiftMm === null
                 ? `Not known yet: ${shifts.length + earlierMm.length} of 2 readings before and after locking.`
-                : `Locking moves it ${signed(shiftMm)} mm, the middle of ${shifts.length + earlierMm.length}.`
+                : `Locking moves it ${signed(shiftMm, unit)}, the middle of ${shifts.length + earlierMm.length}.`
             }
           />
           {shifts.length + earlierMm.length > 0 && (
             <chakra.p fontFamily="mono" fontSize="16px" color="soft">
-              {shifts.map((p) => `${p.valve} ${signed(p.afterMm - p.beforeMm)}`).join(" · ")}
+              {shifts.map((p) => `${p.valve} ${signed(p.afterMm - p.beforeMm, unit)}`).join(" · ")}
               {earlierMm.length > 0 &&
-                `${shifts.length > 0 ? " · " : ""}before: ${earlierMm.map(signed).join(" ")}`}{" "}
-              mm
+                `${shifts.length > 0 ? " · " : ""}before: ${earlierMm.map((mm) => signed(mm, unit)).join(" ")}`}
             </chakra.p>
           )}
         </>
@@ -49,7 +53,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
           />
           <chakra.p fontFamily="mono" fontSize="16px" color={k?.disagrees === true ? "now" : "soft"}>
             {k === null
-              ? `by its figures ${screw.k.toFixed(2)} mm of lash per mm of thread; too few turns to say more`
+              ? `by its figures ${screw.k.toFixed(2)} of lash for one of thread; too few turns to say more`
               : `by its figures ${screw.k.toFixed(2)}, by ${k.from} turns ${k.k.toFixed(2)}: ${k.disagrees ? `${Math.abs(k.off * 100).toFixed(0)} per cent off. Check ratio and thread.` : "they agree."}`}
           </chakra.p>
         </>

@@ -2,7 +2,7 @@
 import type { ValveState } from "@/core/job/state/state";
 import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import type { AtValve, RunContext, RunNow } from "../model";
@@ -146,7 +146,10 @@ function groundsOf(context: RunContext, valve: ValveState): string {
     return "Tool off the rocker, no leaf pushed down by hand. Locking often moves the lash.";
   if (valve.status === "turned")
     return "Hold it where it is. Before and after locking shows how far the lock moves it.";
-  const judged = job.offset === null ? "" : ` Judged through an offset: ${offsetWords(job.offset, job.state)}.`;
+  const judged =
+    job.offset === null
+      ? ""
+      : ` Judged through an offset: ${offsetWords(job.offset, job.state, unitOf(context.file))}.`;
   return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep the wrench off the rocker while you feel.${judged}`;
 }
 
@@ -203,4 +206,4 @@ const leaveButton = (name: string): Answer => ({ label: `${capital(name)} is don
 
 /** The band of a valve in the unit in which it was written down. */
 export const bandOf = ({ file }: RunContext, valve: ValveState): string =>
-  bandWords(valve.valve.spec, specUnit(file.lash?.[valve.valve.role]));
+  bandWords(valve.valve.spec, roleUnit(file, valve.valve.role));

@@ -5,8 +5,8 @@ import { mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import { valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
-import { specUnit } from "@/core/job/words/specs";
-import { showLength } from "@/core/units/length";
+import { roleUnit, specUnit, unitOf } from "@/core/job/words/specs";
+import { showLength, exactLength } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../model";
 import { shiftUsed } from "../session/learning";
 import type { TappedReading } from "../session/taps";
@@ -30,7 +30,7 @@ export function setWords(
   const adjustment = context.room.adjustment?.(context, now, valve, fromMm) ?? exchanged(now, valve, fromMm);
   const off =
     verdict === "in"
-      ? `in its band, but off the aim by more than ${context.job.allToAimMm ?? 0} mm`
+      ? `in its band, but off the aim by more than ${exactLength(context.job.allToAimMm ?? 0, unitOf(context.file))}`
       : verdictWords[verdict].replace(/^is /, "");
   const through = fromMm === null ? "" : throughWords(context, valve, fromMm);
   return instruction({
@@ -52,7 +52,7 @@ export function setWords(
 
 /** What is aimed at before locking. */
 function aimWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
-  const aim = showLength(aimOf(now, valve), specUnit(file.lash?.[valve.valve.role]));
+  const aim = showLength(aimOf(now, valve), roleUnit(file, valve.valve.role));
   const shift = lockMoves(file, now, valve);
   return `Bring it to ${aim}${shift === null ? "" : `: ${shift}`}.`;
 }
@@ -61,7 +61,7 @@ function aimWords({ file }: RunContext, now: RunNow, valve: ValveState): string 
 export function shiftWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
   const shift = lockMoves(file, now, valve);
   if (shift === null) return "";
-  return `Before locking the aim is ${showLength(aimOf(now, valve), specUnit(file.lash?.[valve.valve.role]))}: ${shift}.`;
+  return `Before locking the aim is ${showLength(aimOf(now, valve), roleUnit(file, valve.valve.role))}: ${shift}.`;
 }
 
 function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveState): string | null {

@@ -1,6 +1,6 @@
 import { offsetBy } from "@/core/heat/offset";
 import type { ValveState } from "@/core/job/state/state";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { showLength } from "@/core/units/length";
 import type { RunContext } from "../model";
 
@@ -8,5 +8,5 @@ import type { RunContext } from "../model";
 export function throughWords({ job, file }: RunContext, { valve }: ValveState, mm: number): string {
   if (job.offset === null) return "";
   const own = mm - offsetBy(job.offset, job.state, valve.role);
-  return ` Through the offset that is about ${showLength(own, specUnit(file.lash?.[valve.role]))} ${job.offset.specState}.`;
+  return ` Through the offset that is about ${showLength(own, roleUnit(file, valve.role))} ${job.offset.specState}.`;
 }

@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { findEngine } from "@/server/engines/engines";
@@ -10,7 +11,7 @@ export default async function EditPage({ params }: { params: Promise<{ id: strin
   const engine = await findEngine(...(await inShop()), (await params).id);
   if (engine === null) notFound();
   return (
-    <Shell>
+    <Shell unit={engineUnit(engine.file)}>
       <title>{`Change ${engine.file.name} · Fulcrata`}</title>
       <ChangeEngine id={engine.id} file={engine.file} />
     </Shell>

@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { planFromQuery } from "@/core/stops/planQuery";
@@ -28,7 +29,7 @@ export default async function PreparePage({ params, searchParams }: Props) {
   const query = await searchParams;
   const wanted = planFromQuery(query);
   return (
-    <Shell>
+    <Shell unit={engineUnit(engine.file)}>
       <PrepareView
         engineId={engine.id}
         file={engine.file}

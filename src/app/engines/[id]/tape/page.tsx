@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { planFromQuery } from "@/core/stops/planQuery";
@@ -16,7 +17,7 @@ export default async function TapePage({ params, searchParams }: Props) {
   const engine = await findEngine(...(await inShop()), (await params).id);
   if (engine === null) notFound();
   return (
-    <Shell>
+    <Shell unit={engineUnit(engine.file)}>
       <title>{`Tape for ${engine.file.name} · Fulcrata`}</title>
       <TapeView id={engine.id} file={engine.file} wanted={planFromQuery(await searchParams)} />
     </Shell>

@@ -10,7 +10,7 @@ export default async function HotColdPage({ params }: { params: Promise<{ id: st
   const given = await loadHotCold(...(await inShop()), (await params).id);
   if (given === null) notFound();
   return (
-    <Shell>
+    <Shell unit={given.unit === "mm" ? "mm" : "in"}>
       <title>{`Hot and cold of ${given.engine} · Fulcrata`}</title>
       <HotColdView given={given} />
     </Shell>

@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { loadShims } from "@/server/parts/loadShims";
@@ -10,7 +11,7 @@ export default async function ShimsPage({ params }: { params: Promise<{ id: stri
   const given = await loadShims(...(await inShop()), (await params).id);
   if (given === null) notFound();
   return (
-    <Shell>
+    <Shell unit={engineUnit(given.file)}>
       <title>{`Parts of ${given.file.name} · Fulcrata`}</title>
       <ShimsView given={given} />
     </Shell>

@@ -58,7 +58,7 @@ describe("how preload is planned", () => {
     expect(refused({}, unknown)).toEqual([
       "targetTurns",
       expect.stringMatching(
-        /1\.00 mm in, too much.*Their travel is not known: say it, or stay within the smallest\.$/,
+        /1\.00 mm deep, too much.*Their travel is not known: say it, or stay within the smallest\.$/,
       ),
     ]);
     const least = planned({ targetTurns: 0.625 }, unknown).gear.plunger;
@@ -122,10 +122,10 @@ describe("how preload is planned", () => {
     expect(refused({ targetTurns: 0.49 })).toEqual([
       "targetTurns",
       expect.stringMatching(
-        /puts the intake plungers 0\.49 mm in, too little for their window cold and hot: between .+ and .+ will do\.$/,
+        /puts the intake plungers 0\.49 mm deep, too little for their window cold and hot: between .+ and .+ will do\.$/,
       ),
     ]);
-    expect(refused({ targetTurns: 3.51 })?.[1]).toMatch(/3\.51 mm in, too much for their window/);
+    expect(refused({ targetTurns: 3.51 })?.[1]).toMatch(/3\.51 mm deep, too much for their window/);
     expect(refused({ growth: source(4.6) })?.[1]).toMatch(/no turn leaves it in its window cold and hot\.$/);
     expect(preloadSpec(planned(), "intake")).toEqual({ nominalMm: 1, lowMm: 0.5, highMm: 3.5, assumedBand: false });
   });
@@ -249,7 +249,7 @@ describe("what the ledger takes at a lifter", () => {
     );
     expect(turns(zero, null)).toBe("Say how far it was turned.");
     expect(turns(zero, 4)).toBeNull();
-    expect(turns(zero, 4.01)).toMatch(/^That would put the plunger of 1I 4\.01 mm in, and it has only 4 mm/);
+    expect(turns(zero, 4.01)).toMatch(/^That would put the plunger of 1I 4\.01 mm deep, and it has only 4 mm/);
     expect(turns(lifter([zeroed(), turn(1)]), -1)).toBeNull();
     expect(turns(lifter([zeroed(), turn(1)]), -1.01)).toBe(
       "That would be out past zero lash: bring 1I to zero lash again.",
@@ -305,11 +305,16 @@ describe("a lifter on the sheet", () => {
   });
 
   it("in words, hot only where it differs", () => {
-    expect(preloadWords({ turns: 0, coldMm: null, hotMm: null })).toBe("not counted");
-    expect(preloadWords({ turns: 0, coldMm: 0, hotMm: null })).toBe("zero lash, plunger 0.00 mm");
-    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.72 })).toMatch(/turn, plunger 0\.88 mm, hot 0\.72 mm$/);
-    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.8849 })).not.toMatch(/hot/);
-    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.8851 })).toMatch(/hot/);
+    expect(preloadWords({ turns: 0, coldMm: null, hotMm: null, unit: "mm" })).toBe("not counted");
+    expect(preloadWords({ turns: 0, coldMm: 0, hotMm: null, unit: "mm" })).toBe("zero lash, plunger 0.00 mm");
+    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.72, unit: "mm" })).toMatch(
+      /turn, plunger 0\.88 mm, hot 0\.72 mm$/,
+    );
+    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.8849, unit: "mm" })).not.toMatch(/hot/);
+    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.8851, unit: "mm" })).toMatch(/hot/);
+    expect(preloadWords({ turns: 0.5, coldMm: 0.88, hotMm: 0.72, unit: "in" })).toMatch(
+      /plunger 0\.035 in, hot 0\.028 in$/,
+    );
   });
 
   it("is as left by count, once it is left", () => {
@@ -364,8 +369,8 @@ describe("a lifter on the sheet", () => {
       } as never);
     expect(spread(1)).toBeNull();
     expect(spread(1, null)).toBeNull();
-    expect(spread(1, 1.0625)).toBe("All 2 plungers stand alike, 1.00 to 1.06 mm in.");
-    expect(spread(1, 1.07)).toMatch(/^The 2 plungers stand 1\.00 to 1\.07 mm in, .* apart; deepest is v1\.$/);
+    expect(spread(1, 1.0625)).toBe("All 2 plungers stand alike, 1.00 to 1.06 mm deep.");
+    expect(spread(1, 1.07)).toMatch(/^The 2 plungers stand 1\.00 to 1\.07 mm deep, .* apart; deepest is v1\.$/);
     expect(spread(1.5, 1, 1.5)).toMatch(/deepest is v0, v2\.$/);
     const open = lifter([zeroed(), turn(2)]);
     expect(

@@ -1,6 +1,6 @@
 /** The preload of hydraulic lifters: zero lash, turned in from there, and the wait until they have bled down. */
 import { isGear, plungerTravelMm, preloadGear } from "../../../preload/gear";
-import { travelWords } from "../../../preload/plunger";
+import { depthFigure, travelWords } from "../../../preload/plunger";
 import { turnsWords } from "../../../preload/turning";
 import { USUAL_CHECKS } from "../../closeOut/items";
 import { lockTool } from "../../setup/lockTool";
@@ -45,9 +45,9 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   ],
   tools: (adjuster) => ["Wires of known size, if the valley is open", lockTool(adjuster)],
   targetWords: ({ task: { plan } }) =>
-    `${turnsWords(plan.targetTurns)}: plunger ${plungerTravelMm(plan.targetTurns, plan.gear).toFixed(2)} of ${travelWords(plan.gear.plunger)}`,
+    `${turnsWords(plan.targetTurns)}: plunger ${depthFigure(plungerTravelMm(plan.targetTurns, plan.gear), plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}`,
 
-  figure: ({ own }) => (own?.coldMm == null ? null : own.coldMm.toFixed(2)),
+  figure: ({ own }) => (own?.coldMm == null ? null : depthFigure(own.coldMm, own)),
 
   rereads: false,
   judgesReadings: false,

@@ -1,4 +1,5 @@
 /** How a job sets preload: taken from the engine file and what was chosen when it was opened. Lengths in mm. */
+import { depthWords } from "../../../preload/plunger";
 import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
 import { covers } from "../../../heat/growthSources";
 import type { LashSpec } from "../../../lash/spec";
@@ -87,7 +88,7 @@ function outOfWindow(plan: PreloadPlan, role: ValveRole): string | null {
       : `between ${turnsWords(least)} and ${turnsWords(most)} will do`;
   const unknown =
     gear.plunger.assumed === true ? " Their travel is not known: say it, or stay within the smallest." : "";
-  return `${turnsWords(turns)} puts the ${role} plungers ${nominalMm.toFixed(2)} mm in, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.${unknown}`;
+  return `${turnsWords(turns)} puts the ${role} plungers ${depthWords(nominalMm, gear.plunger)} deep, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.${unknown}`;
 }
 
 /** Where the plungers of a role are set, and may stand cold. */

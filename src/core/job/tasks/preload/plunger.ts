@@ -1,4 +1,5 @@
 /** Where the plunger of a valve stands, from what its ledger says was done since zero lash. Depths in mm. */
+import type { TypedUnit } from "../../../units/typedLength";
 import { judgeInterval } from "../../../lash/judge";
 import { hotTravelMm, plungerTravelMm } from "../../../preload/gear";
 import { type PlungerVerdict, judgePlunger } from "../../../preload/plunger";
@@ -25,6 +26,8 @@ export interface ValvePreload {
   readonly wire: ReadingEntry | null;
   /** What counts as its as-left: the wires where they were held, else the count; `undecided` when the wires leave it open. */
   readonly verdict: PlungerVerdict | "undecided" | null;
+  /** The system in which its lifter is told. */
+  readonly unit: TypedUnit;
 }
 
 /** Further apart than this, count and wires tell of different depths (assumed: finer than wires step). */
@@ -59,6 +62,7 @@ export function preloadAt(
     apartTurns: apart?.apartTurns ?? null,
     foundMm: found?.foundTurns == null ? null : plungerTravelMm(found.foundTurns, plan.gear),
     verdict: wire === null ? counted : wireVerdict(wire, valve),
+    unit: plan.gear.plunger.unit ?? "mm",
   };
 }
 

@@ -256,7 +256,7 @@ describe("a preload job", () => {
       ),
     ];
     expect(spreadWords(lifterJob(), jobState(lifterJob(), left) as never)).toMatch(
-      new RegExp(`0.88 to 1.32 mm in, a quarter turn apart; deepest is ${V2}`),
+      new RegExp(`0.88 to 1.32 mm deep, a quarter turn apart; deepest is ${V2}`),
     );
   });
 });
@@ -299,7 +299,7 @@ describe("the plan of a preload", () => {
     });
     expect(planned).toMatchObject({
       field: "targetTurns",
-      why: expect.stringMatching(/0\.44 mm in, too little .* between about 5\/16 turn and about 2 turns will do/),
+      why: expect.stringMatching(/0\.44 mm deep, too little .* between about 5\/16 turn and about 2 turns will do/),
     });
   });
   it("counts what heat takes", () => {

@@ -1,6 +1,6 @@
 /** What the ledger takes at a hydraulic lifter. */
 import { plungerTravelMm } from "../../../preload/gear";
-import { PLUNGER_WORDS, travelWords } from "../../../preload/plunger";
+import { PLUNGER_WORDS, depthWords, travelWords } from "../../../preload/plunger";
 import type { JobOf } from "../../job";
 import type { EntryOf, LeftEntry, SetEntry, ZeroedEntry } from "../../ledger/entry";
 import { marginAtStop } from "../../state/marginAtStop";
@@ -34,7 +34,7 @@ export function turnInRefusal({ task }: JobOf<PreloadTask>, { valves }: LifterSt
   const { gear } = task.plan;
   const depthMm = valve.own.coldMm + plungerTravelMm(entry.turns, gear);
   if (depthMm > gear.plunger.travelMm + EPS_MM)
-    return `That would put the plunger of ${entry.valve} ${depthMm.toFixed(2)} mm in, and it has only ${travelWords(gear.plunger)}: it would hold the valve open or bend the pushrod.`;
+    return `That would put the plunger of ${entry.valve} ${depthWords(depthMm, gear.plunger)} deep, and it has only ${travelWords(gear.plunger)}: it would hold the valve open or bend the pushrod.`;
   return depthMm < -EPS_MM ? `That would be out past zero lash: bring ${entry.valve} to zero lash again.` : null;
 }
 

@@ -1,7 +1,8 @@
 /** A lifter as the sheet tells of it. */
+import type { TypedUnit } from "../../../units/typedLength";
 import type { Verdict } from "../../../lash/judge";
 import { plungerTravelMm } from "../../../preload/gear";
-import { judgePlunger } from "../../../preload/plunger";
+import { judgePlunger, depthWords, depthFigure } from "../../../preload/plunger";
 import { ALIKE_TURNS, spreadOf, turnsWords } from "../../../preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, otherSchool } from "../../../preload/zeroLash";
 import type { JobOf } from "../../job";
@@ -25,27 +26,39 @@ export const plungerVerdictName = (verdict: Verdict): string => PLUNGER_VERDICT[
 
 export function sheetPreload({ task }: LifterJob, { own }: Pick<Lifter, "own">): SheetPreload | null {
   if (own === null) return null;
-  const perTurnMm = plungerTravelMm(1, task.plan.gear);
   return {
     zeroSchool: own.school === null ? null : ZERO_SCHOOL_NAMES[own.school].name,
     turns: own.turns,
     plungerMm: own.coldMm,
     hotPlungerMm: own.hotMm,
     foundMm: own.foundMm,
-    apart: own.apartTurns === null || own.school === null ? null : apartWords(own.school, own.apartTurns, perTurnMm),
+    apart:
+      own.apartTurns === null || own.school === null ? null : apartWords(own.school, own.apartTurns, task.plan.gear),
   };
 }
 
 /** "half a turn, plunger 0.88 mm, hot 0.72 mm". */
-export function preloadWords({ turns, coldMm, hotMm }: Pick<ValvePreload, "turns" | "coldMm" | "hotMm">): string {
+export function preloadWords({
+  turns,
+  coldMm,
+  hotMm,
+  unit,
+}: Pick<ValvePreload, "turns" | "coldMm" | "hotMm" | "unit">): string {
   if (coldMm === null) return "not counted";
-  const hot = hotMm === null || Math.abs(hotMm - coldMm) < 5e-3 ? "" : `, hot ${hotMm.toFixed(2)} mm`;
-  return `${turns === 0 ? "zero lash" : turnsWords(turns)}, plunger ${coldMm.toFixed(2)} mm${hot}`;
+  const hot = hotMm === null || Math.abs(hotMm - coldMm) < 5e-3 ? "" : `, hot ${depthWords(hotMm, { unit })}`;
+  return `${turns === 0 ? "zero lash" : turnsWords(turns)}, plunger ${depthWords(coldMm, { unit })}${hot}`;
 }
 
 /** A depth as the sheet tells it: one figure, counted in turns. */
-const counted = (read: string, mm: number, school: ZeroSchool, verdict: string, kept: KeptEntry): SheetReading => {
-  const figure = `${mm.toFixed(2)} mm`;
+const counted = (
+  read: string,
+  mm: number,
+  unit: TypedUnit,
+  school: ZeroSchool,
+  verdict: string,
+  kept: KeptEntry,
+): SheetReading => {
+  const figure = depthWords(mm, { unit });
   return {
     read,
     school,
@@ -67,7 +80,7 @@ export function asLeftCounted(
 ): SheetReading | null {
   const kept = ledger.find((e) => e.id === left?.reading);
   if (own?.coldMm == null || own.school === null || own.verdict === null || kept === undefined) return null;
-  return counted(preloadWords(own), own.coldMm, own.school, own.verdict, kept);
+  return counted(preloadWords(own), own.coldMm, own.unit, own.school, own.verdict, kept);
 }
 
 /** How deep it stood as found, counted on the way out; null where it was not. */
@@ -79,15 +92,22 @@ export function asFoundCounted(
   const mm = own?.foundMm ?? null;
   const kept = ledger.find((e) => e.kind === "zeroed" && e.valve === valve.id && e.foundTurns !== null);
   if (mm === null || kept?.kind !== "zeroed") return null;
-  const read = `${turnsWords(kept.foundTurns ?? 0)}, plunger ${mm.toFixed(2)} mm`;
-  return counted(read, mm, kept.school, judgePlunger([mm], task.plan.gear.plunger), kept);
+  const read = `${turnsWords(kept.foundTurns ?? 0)}, plunger ${depthWords(mm, task.plan.gear.plunger)}`;
+  return counted(
+    read,
+    mm,
+    task.plan.gear.plunger.unit ?? "mm",
+    kept.school,
+    judgePlunger([mm], task.plan.gear.plunger),
+    kept,
+  );
 }
 
 /** What the other school of zero lash made of it; null where it was not tried. */
 export const zeroNote = ({ task }: LifterJob, entry: EntryOf<"zeroed">): string | null =>
   entry.apartTurns === null
     ? null
-    : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, plungerTravelMm(1, task.plan.gear))}`;
+    : `${entry.valve}: ${apartWords(otherSchool(entry.school), entry.apartTurns, task.plan.gear)}`;
 
 /** How even the preload is over the engine, from what was counted at the valves that are done; null while fewer than two are. */
 export function spreadWords(
@@ -102,11 +122,11 @@ export function spreadWords(
     plungerTravelMm(1, task.plan.gear),
   );
   if (spread === null) return null;
-  const range = `${spread.lowMm.toFixed(2)} to ${spread.highMm.toFixed(2)} mm`;
-  if (spread.turns <= ALIKE_TURNS + 1e-9) return `All ${done.length} plungers stand alike, ${range} in.`;
+  const range = `${depthFigure(spread.lowMm, task.plan.gear.plunger)} to ${depthWords(spread.highMm, task.plan.gear.plunger)}`;
+  if (spread.turns <= ALIKE_TURNS + 1e-9) return `All ${done.length} plungers stand alike, ${range} deep.`;
   const deepest = done
     .filter((v) => v.mm > spread.highMm - 1e-9)
     .map((v) => v.id)
     .join(", ");
-  return `The ${done.length} plungers stand ${range} in, ${turnsWords(spread.turns)} apart; deepest is ${deepest}.`;
+  return `The ${done.length} plungers stand ${range} deep, ${turnsWords(spread.turns)} apart; deepest is ${deepest}.`;
 }

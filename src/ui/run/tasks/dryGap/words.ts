@@ -11,7 +11,7 @@ import {
   orderLines,
 } from "@/core/job/tasks/dryGap/plan";
 import type { ValveState } from "@/core/job/state/state";
-import { bandWords, specUnit } from "@/core/job/words/specs";
+import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import { showLength } from "@/core/units/length";
@@ -61,7 +61,7 @@ export function orderWords(context: DryGapContext, { state }: RunNow): Instructi
 /** Out of its band: the part that would bring it there, with what was chosen by hand. */
 export function fitWords(context: DryGapContext, now: RunNow, valve: ValveState, picked: LengthChoice): Instruction {
   const { plan } = context.job.task;
-  const unit = specUnit(context.file.lash?.[valve.valve.role]);
+  const unit = roleUnit(context.file, valve.valve.role);
   const name = valveName(valve.valve, context.job.valves);
   const gap = valve.last === null ? "" : `${readingWords(valve.last)}; band ${bandWords(valve.valve.spec, unit)}. `;
   const consequence =

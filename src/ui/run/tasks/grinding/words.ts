@@ -1,7 +1,7 @@
 /** What is told where a stem's end is ground. Pure. */
 import type { ValveState } from "@/core/job/state/state";
 import { type GrindStep, MOST_AT_ONCE_MM, grindStep } from "@/core/shims/grind";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { type LengthUnit, showChange } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../../model";
 import { ROUND_UP_MM } from "../../words/adjustments";
@@ -17,7 +17,7 @@ export function grindAdjustment(
   if (fromMm === null) return screwAdjustment(context, now, valve, fromMm);
   const step = grindStep(fromMm, valve.valve.spec.nominalMm);
   return {
-    ...byGrinding(step, specUnit(context.file.lash?.[valve.valve.role])),
+    ...byGrinding(step, roleUnit(context.file, valve.valve.role)),
     turns: null,
     aimMm: step.kind === "grind" ? fromMm + step.offMm : null,
   };

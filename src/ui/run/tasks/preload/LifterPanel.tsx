@@ -1,4 +1,4 @@
-import { travelWords } from "@/core/preload/plunger";
+import { depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { meaningOf } from "@/core/preload/gear";
 import { PLUNGER_WORDS } from "@/core/preload/plunger";
@@ -34,7 +34,7 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
   const place =
     shown.coldMm === null
       ? "depth not counted"
-      : `plunger ${shown.coldMm.toFixed(2)} mm in${shown.hotMm === null || growthMm === 0 ? "" : `, hot ${shown.hotMm.toFixed(2)} mm`}`;
+      : `plunger ${depthWords(shown.coldMm, preload.gear.plunger)} deep${shown.hotMm === null || growthMm === 0 ? "" : `, hot ${depthWords(shown.hotMm, preload.gear.plunger)}`}`;
   return (
     <chakra.section
       aria-label="Lifter"
@@ -57,7 +57,7 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
               : null
           }
           wireMm={wire === null ? null : [wire.goes.mm, wire.noGo.mm]}
-          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${travelWords(preload.gear.plunger)}; window ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} mm`}
+          label={`The lifter of ${valveName(valve.valve, run.context.job.valves)} cut open: ${place}, of ${travelWords(preload.gear.plunger)}; window ${depthFigure(valve.valve.spec.lowMm, preload.gear.plunger)} to ${depthWords(valve.valve.spec.highMm, preload.gear.plunger)}`}
         />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="2" minWidth="0">

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { USUAL } from "@/core/units/typedLength";
 import { TwoSizes } from "../../../controls/TwoSizes";
 import type { LeafMark } from "@/core/job/ledger/fields";
 import { passAfter } from "@/core/job/state/pass";
@@ -26,7 +27,7 @@ export function WireForm({ run, folded = false }: { readonly run: LifterRun; rea
       ],
       { stay: true },
     );
-  const form = <TwoSizes what="wire" submit="Hold wires to it" onHold={hold} />;
+  const form = <TwoSizes what="wire" usual={USUAL.wire} submit="Hold wires to it" onHold={hold} />;
   if (!folded) return form;
   return (
     <chakra.details>

@@ -1,5 +1,6 @@
 /** The room of hydraulic lifters. */
-import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { unitOf } from "@/core/job/words/specs";
+import { PLUNGER_WORDS, depthFigure, depthWords } from "@/core/preload/plunger";
 import { firstSchool } from "@/core/preload/zeroLash";
 import type { ValveState } from "@/core/job/state/state";
 import type { PreloadStep } from "@/core/job/tasks/preload/next";
@@ -7,7 +8,7 @@ import type { ValvePreload } from "@/core/job/tasks/preload/plunger";
 import { preloadWords, spreadWords } from "@/core/job/tasks/preload/sheet";
 import type { PreloadTask } from "@/core/job/tasks/preload/task";
 import { capital } from "@/core/job/words/names";
-import type { InHandLines, TaskRoom } from "../../model";
+import { type InHandLines, type TaskRoom, type RunContext } from "../../model";
 import { wrenchCheck } from "../../words/closeWords";
 import type { LifterRun } from "./lifterRun";
 import { LifterPanel } from "./LifterPanel";
@@ -17,12 +18,13 @@ import { type LifterChoice, lifterLockWords, lifterWords, waitWords } from "./wo
 type Lifter = ValveState<ValvePreload | null>;
 
 /** The lines about the lifter in hand. */
-function inHand({ own, status, valve }: Lifter, name: string): InHandLines {
+function inHand({ own, status, valve }: Lifter, name: string, { file }: RunContext): InHandLines {
+  const unit = unitOf(file);
   const verdict = status === "locked" || status === "read" ? (own?.verdict ?? null) : null;
   const { lowMm, highMm } = valve.spec;
   return {
     title: `${capital(name)}${verdict === null ? (STANDS[status] ?? "") : verdict === "undecided" ? " is not decided yet" : ` is ${PLUNGER_WORDS[verdict].split(":")[0]}`}`,
-    figures: `${own?.coldMm == null ? "" : `${own.coldMm.toFixed(2)} mm in · `}window ${lowMm.toFixed(2)}–${highMm.toFixed(2)} mm`,
+    figures: `${own?.coldMm == null ? "" : `${depthWords(own.coldMm, own)} deep · `}window ${depthFigure(lowMm, { unit })}–${depthWords(highMm, { unit })}`,
     verdict: verdict ?? "",
   };
 }
@@ -64,6 +66,6 @@ export const PRELOAD_ROOM: TaskRoom<PreloadTask, ValvePreload | null, PreloadSte
   ],
   panel,
   inHand,
-  markFigure: ({ own }) => (own?.coldMm == null ? "" : own.coldMm.toFixed(2)),
+  markFigure: ({ own }) => (own?.coldMm == null ? "" : depthFigure(own.coldMm, own)),
   markWords: ({ own }) => (own === null ? null : preloadWords(own)),
 };

@@ -1,7 +1,7 @@
 /** What is told at a hydraulic lifter. Pure. */
 import type { Draft } from "@/core/job/ledger/entry";
-import { meaningOf, plungerTravelMm } from "@/core/preload/gear";
-import { PLUNGER_WORDS, travelWords } from "@/core/preload/plunger";
+import { meaningOf } from "@/core/preload/gear";
+import { PLUNGER_WORDS, depthFigure, depthWords as depthOf, travelWords } from "@/core/preload/plunger";
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, firstSchool } from "@/core/preload/zeroLash";
 import type { PreloadPlan } from "@/core/job/tasks/preload/plan";
@@ -146,7 +146,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
     title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
-      `The nut itself goes ${meaning.nutMm.toFixed(2)} mm, the plunger ${meaning.coldMm.toFixed(2)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${meaning.hotMm.toFixed(2)} in`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
+      `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
       ...apartGrounds(valve.own, plan),
       ...approvedWords(context),
     ],
@@ -161,7 +161,7 @@ const apartGrounds = (preload: ValvePreload | null, plan: PreloadPlan): string[]
   preload?.apartTurns == null || preload.school === null
     ? []
     : [
-        `${apartWords(preload.school, preload.apartTurns, plungerTravelMm(1, plan.gear))} Turns are counted from ${ZERO_SCHOOL_NAMES[preload.school].name.toLowerCase()}.`,
+        `${apartWords(preload.school, preload.apartTurns, plan.gear)} Turns are counted from ${ZERO_SCHOOL_NAMES[preload.school].name.toLowerCase()}.`,
       ];
 
 /** Locked: in its window it is done, else it is looked at. */
@@ -207,7 +207,7 @@ function stepWords(context: LifterContext, now: LifterNow, valve: Lifter): Instr
     ...base,
     title: `${capital(name)} ticks: ${turnsWords(STEP_TURNS)} more, ${clockWords(STEP_TURNS)}.`,
     grounds: [
-      `${stands} One step takes it to ${then.coldMm.toFixed(2)} mm${growthMm === 0 ? "" : `, hot ${then.hotMm.toFixed(2)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`,
+      `${stands} One step takes it to ${depthOf(then.coldMm, plan.gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthOf(then.hotMm, plan.gear.plunger)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`,
       context.locking.how,
     ],
     button: {
@@ -229,7 +229,7 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
   const verdict = preload?.verdict ?? "undecided";
   const stands =
     preload?.wire != null
-      ? `Wires say ${readingWords(preload.wire).replace(" by wire", "")}${preload.coldMm === null ? "" : `, the count says ${preload.coldMm.toFixed(2)} mm`}.`
+      ? `Wires say ${readingWords(preload.wire).replace(" by wire", "")}${preload.coldMm === null ? "" : `, the count says ${depthOf(preload.coldMm, preload)}`}.`
       : preload === null
         ? ""
         : `${capital(preloadWords(preload))}.`;
@@ -238,7 +238,7 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
       ? ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."]
       : [];
   const grounds = [
-    `${stands} Its window is ${valve.valve.spec.lowMm.toFixed(2)} to ${valve.valve.spec.highMm.toFixed(2)} of ${travelWords(plan.gear.plunger)}, cold.`,
+    `${stands} Its window is ${depthFigure(valve.valve.spec.lowMm, plan.gear.plunger)} to ${depthFigure(valve.valve.spec.highMm, plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}, cold.`,
     ...apart,
     ...approvedWords(context),
   ];

@@ -2,7 +2,7 @@
 import { middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import type { ScrewTask } from "@/core/job/tasks/screw";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { leafForAim } from "@/core/lash/leaf";
 import { biteWords } from "@/core/lash/locking";
 import { showChange, showLength } from "@/core/units/length";
@@ -88,7 +88,7 @@ function settingWords(
     const byTurn = setWords(context, now, valve, tapped);
     return { ...byTurn, choices: [...byTurn.choices, choosing("Set it by the leaf instead", { way: "leaf" })] };
   }
-  const unit = specUnit(context.file.lash?.[valve.valve.role]);
+  const unit = roleUnit(context.file, valve.valve.role);
   const shift = shiftWords(context, now, valve);
   const told = setWords(context, now, valve, tapped, shift);
   const fromMm = slack ? null : (tapped?.whole?.fromMm ?? (valve.last === null ? null : middleOf(valve.last)));

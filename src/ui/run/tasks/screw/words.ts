@@ -3,7 +3,7 @@ import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveState } from "@/core/job/state/state";
 import { capital } from "@/core/job/words/names";
-import { specUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { type LengthUnit, showChange } from "@/core/units/length";
 import { type Turn, asClock, asFraction } from "@/core/units/turns";
 import type { Adjustment, RunContext, RunNow } from "../../model";
@@ -24,7 +24,7 @@ export function screwAdjustment(
   const gear = context.file.adjuster?.kind;
   if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
     return exchanged(now, valve, fromMm);
-  const unit = specUnit(context.file.lash?.[valve.valve.role]);
+  const unit = roleUnit(context.file, valve.valve.role);
   return { ...byAmount(context, (fromMm ?? aim) - aim, unit), turns: null, aimMm: aim };
 }
 

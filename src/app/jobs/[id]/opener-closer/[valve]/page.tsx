@@ -1,3 +1,4 @@
+import { engineUnit } from "@/core/engine/engineUnit";
 import { asViewer } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { loadOpenerCloser } from "@/server/parts/loadOpenerCloser";
@@ -11,7 +12,7 @@ export default async function OpenerCloserPage({ params }: { params: Promise<{ i
   const given = await loadOpenerCloser(...(await asViewer()), id, decodeURIComponent(valve));
   if (given === null) notFound();
   return (
-    <Shell>
+    <Shell unit={engineUnit(given.file)}>
       <title>{`Opener and closer of ${given.valve}, ${given.file.name} · Fulcrata`}</title>
       <OpenerCloserView given={given} />
     </Shell>
