@@ -45,7 +45,7 @@ test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped,
   await page.goto(engine);
   await expect(
     page.getByText(
-      "Half a turn: the nut goes 0.53 mm, the plunger 0.86 of its 4 mm, and hot it stands 0.84 in. It is in its window.",
+      "Half a turn: the nut goes 0.53 mm, the plunger 0.86 of its 4 mm, and hot it stands 0.84 mm deep. It is in its window.",
     ),
   ).toBeVisible();
   await page.getByRole("button", { name: /^three quarters of a turn: nut 0.79 mm, plunger 1.29 mm/ }).click();

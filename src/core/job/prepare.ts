@@ -2,6 +2,8 @@
  * An engine bound to the rules of the kind of work that its gear asks for: what everybody outside asks before a job
  * is opened.
  */
+import type { RouteStop } from "../stops/route";
+import { resolveEngine } from "../engine/resolve";
 import type { EngineFile, EngineState, ValveRole } from "../engine/engineFile";
 import type { GrowthSources } from "../heat/growthSources";
 import type { Offset } from "../heat/offset";
@@ -50,6 +52,10 @@ export const noWayOver = (file: EngineFile, sources: GrowthSources, state: Engin
 export const planTask = (file: EngineFile, choices: TaskChoices): Planned<Task> =>
   // A registry keyed by kind can't say that what it plans is of its own kind.
   rulesFor(file).plan(file, choices) as Planned<Task>;
+
+/** The same once its route is laid. */
+export const taskAlong = (file: EngineFile, task: Task, route: readonly RouteStop[]): Task =>
+  (rulesFor(file).alongRoute?.(task, resolveEngine(file), route) as Task | undefined) ?? task;
 
 /** The spec of a role as the job judges by it; null when there is none. */
 export const specFor = (

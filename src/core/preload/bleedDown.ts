@@ -13,11 +13,16 @@ export const COLD_SHOP_C = 10;
 export interface BleedMinutes {
   readonly usual: number;
   readonly cold: number;
+  /** Also where piston and cam are out of the way as far as the next stop. */
+  readonly always: boolean;
 }
 
 /** How long a job waits, by how cold it is. */
-export const bleedMinutesFor = (minutes: BleedMinutes, state: EngineState, temperatureC: number | null): number =>
-  state === "cold" && temperatureC !== null && temperatureC < COLD_SHOP_C ? minutes.cold : minutes.usual;
+export const bleedMinutesFor = (
+  minutes: Pick<BleedMinutes, "usual" | "cold">,
+  state: EngineState,
+  temperatureC: number | null,
+): number => (state === "cold" && temperatureC !== null && temperatureC < COLD_SHOP_C ? minutes.cold : minutes.usual);
 
 /** What is left of the wait; 0 when it is over. Never more than the whole wait, whatever the clocks say. */
 export function bleedRemainingMs(sinceMs: number, minutes: number, nowMs: number): number {

@@ -14,7 +14,7 @@ export interface StopsAnswer {
 }
 
 /** Twice what is required: then a mark read a little wrong still does no harm (assumed). */
-const COMFORT = 2;
+export const COMFORT = 2;
 
 /** A mark this near a stop marks it. */
 const ON_MARK_DEG = 1;

@@ -1,15 +1,18 @@
--- The crank stays where it is until squeezed lifters have bled down. Two seconds for clocks that differ.
+-- The crank stays where it is until squeezed lifters have bled down, or goes where the plan says that their pistons and
+-- cams are out of the way. Two seconds for clocks that differ.
 CREATE OR REPLACE FUNCTION guard_crank() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
   minutes integer;
+  goes_on jsonb;
 BEGIN
-  SELECT j.bleed_minutes INTO minutes FROM jobs j WHERE j.id = NEW.job_id;
+  SELECT j.bleed_minutes, coalesce(j.plan -> 'goesOn', '{}') INTO minutes, goes_on FROM jobs j WHERE j.id = NEW.job_id;
   IF minutes IS NULL OR (NEW.kind = 'arrived' AND NEW.stop IS NOT DISTINCT FROM (
       SELECT e.stop FROM live_entries e WHERE e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1)) THEN
     RETURN NEW;
   END IF;
   IF EXISTS (SELECT 1 FROM live_entries e WHERE e.job_id = NEW.job_id AND e.kind = 'set' AND e.turns > 0
       AND e.at > NEW.at - make_interval(mins => minutes) + interval '2 seconds'
+      AND NOT (NEW.kind = 'arrived' AND coalesce(goes_on -> e.valve, '[]') ? (e.stop || '>' || NEW.stop))
       AND NOT EXISTS (SELECT 1 FROM live_entries b WHERE b.job_id = NEW.job_id AND b.kind = 'bled-down' AND b.seq > e.seq)) THEN
     RAISE EXCEPTION 'squeezed lifters have not bled down: the crank stays where it is' USING ERRCODE = 'FL007';
   END IF;

@@ -1,6 +1,6 @@
 /** The shop and its people. Every other record belongs to a shop. */
 import { sql } from "drizzle-orm";
-import { check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
 import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
 import { TYPED_UNITS } from "@/core/units/typedLength";
@@ -17,6 +17,8 @@ export const shops = pgTable(
     /** How long squeezed lifters bleed down before the crank may move, usually and in the cold. */
     bleedMinutes: minutes().notNull().default(DEFAULT_BLEED_MIN),
     bleedColdMinutes: minutes().notNull().default(DEFAULT_BLEED_COLD_MIN),
+    /** The crank always waits, also where piston and cam are out of the way. */
+    bleedAlways: boolean().notNull().default(false),
     /** For so many days one tap confirms again the cautions that a person confirmed on an engine; 0: each by itself, always. */
     cautionDays: integer().notNull().default(DEFAULT_CAUTION_DAYS),
     /** In what a bare figure is read where the engine does not say otherwise. */

@@ -345,7 +345,7 @@ describe("a preload job", () => {
   it("asks whether the lifters have run, and waits as this shop waits", async () => {
     expect(await sentence(open(LIFTERS))).toMatch(/Say whether these lifters have run/);
     await changeSettings(db, actor, settingsInput.parse({ usual: 7, cold: 21 }));
-    expect(await bleedOf(db, actor.shopId)).toEqual({ usual: 7, cold: 21 });
+    expect(await bleedOf(db, actor.shopId)).toEqual({ usual: 7, cold: 21, always: false });
     const waits = async (more: Partial<OpenJob>) =>
       (await findJob(db, actor.shopId, await open(LIFTERS, { lifters: "run", ...more })))?.job.task.plan;
     expect([await waits({}), await waits({ temperatureC: 3 }), await waits({ lifters: "dry" })]).toMatchObject([
@@ -362,6 +362,22 @@ describe("a preload job", () => {
         open({ ...LIFTERS, adjuster: { kind: "hydraulic", at: "stud-nut", tpi: 24 } }, { lifters: "run" }),
       ),
     ).toMatch(/rocker ratio/);
+  });
+  it("goes on where piston and cam are out of the way, in the core and in the database, unless the shop always waits", async () => {
+    const four: EngineFile = engineFile(["1", "3", "4", "2"], {
+      cam: MILD_CAM,
+      ...(LIFTERS.adjuster === undefined ? {} : { adjuster: LIFTERS.adjuster }),
+    });
+    const at = async (valve: "1I" | "1E"): Promise<string> => {
+      const jobId = await open(four, { lifters: "run", method: "firing-order" });
+      await add(jobId, [{ ...fresh(), kind: "arrived", stop: "A" }], minutes(0));
+      await add(jobId, [zeroed(valve, "A"), turned(valve, "A", 0.5)], minutes(0));
+      return sentence(add(jobId, [{ ...fresh(), kind: "arrived", stop: "B" }], minutes(1)));
+    };
+    expect(await at("1I")).toBe("taken");
+    expect(await at("1E")).toMatch(/Leave the crank where it is/);
+    await changeSettings(db, actor, settingsInput.parse({ always: true }));
+    expect(await at("1I")).toMatch(/Leave the crank where it is/);
   });
   it("is worked through with the crank held until the lifters have bled down", async () => {
     const jobId = await open(LIFTERS, { lifters: "run" });

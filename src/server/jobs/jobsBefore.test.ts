@@ -112,7 +112,10 @@ it("keeps the shop's own number of days", async () => {
   });
   expect(settingsInput.safeParse({}).success).toBe(false);
   await changeSettings(db, ada, settingsInput.parse({ usual: 20, cold: 40 }));
-  expect([await cautionDaysOf(db, ada.shopId), await bleedOf(db, ada.shopId)]).toEqual([0, { usual: 20, cold: 40 }]);
+  expect([await cautionDaysOf(db, ada.shopId), await bleedOf(db, ada.shopId)]).toEqual([
+    0,
+    { usual: 20, cold: 40, always: false },
+  ]);
   await expect(cautionDaysOf(db, randomUUID())).rejects.toThrow("no such shop");
 });
 

@@ -1,6 +1,6 @@
 /** Opening a job: cautions accepted, state and instruments named, the route laid. */
 import { intervalOf } from "@/core/job/ledger/readings";
-import { rulesFor, withJobValves } from "@/core/job/prepare";
+import { rulesFor, taskAlong, withJobValves } from "@/core/job/prepare";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { TASKS, type Task } from "@/core/job/tasks";
 import type { Database } from "@/db/connect";
@@ -10,6 +10,7 @@ import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import { heavy } from "../heavy/heavy";
+import { bleedOf } from "../shop/shopSettings";
 import { findFeelerSet } from "../shop/feelerSets";
 import { lastFinished } from "./lastFinished";
 import type { OpenJob } from "./openJobInput";
@@ -25,7 +26,9 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const route = await heavy("route", { file, chosen: input }, shopId);
   const lastTime = await lastTimeOf(db, shopId, input, plan.task, openedAt);
   const rules = rulesFor(file);
-  const guarded = rules.guardedBy?.(plan.task) ?? { mmPerTurn: null, bleedMinutes: null };
+  const { always } = await bleedOf(db, shopId);
+  const task = always ? plan.task : taskAlong(file, plan.task, route);
+  const guarded = rules.guardedBy?.(task) ?? { mmPerTurn: null, bleedMinutes: null };
   const { targetTurns: _t, lifters: _l, travelMm: _m, heatWay: _h, ...kept } = input;
   await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
     await tx.insert(jobs).values({
@@ -37,8 +40,8 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
       engineFile: file,
       route,
       lastTime,
-      task: plan.task.kind,
-      plan: plan.task.plan,
+      task: task.kind,
+      plan: task.plan,
       heatOffset: plan.offset,
       survey: input.survey || rules.readsAllFirst,
       ...(openedAt === undefined ? {} : { openedAt }),

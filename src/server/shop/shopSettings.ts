@@ -22,6 +22,7 @@ export const settingsInput = z
   .strictObject({
     usual: wait.optional(),
     cold: wait.optional(),
+    always: z.boolean().optional(),
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
   })
@@ -31,7 +32,7 @@ export type ShopSettings = z.infer<typeof settingsInput>;
 /** How long this shop lets squeezed lifters bleed down. @throws Refused when there is no such shop */
 export async function bleedOf(db: Database, shopId: string): Promise<BleedMinutes> {
   const [shop] = await db
-    .select({ usual: shops.bleedMinutes, cold: shops.bleedColdMinutes })
+    .select({ usual: shops.bleedMinutes, cold: shops.bleedColdMinutes, always: shops.bleedAlways })
     .from(shops)
     .where(eq(shops.id, shopId));
   if (shop === undefined) throw new Refused("There is no such shop.", 404);
@@ -63,13 +64,14 @@ export async function unitsOf(
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, cautionDays, lengthUnit }: ShopSettings,
+  { usual, cold, always, cautionDays, lengthUnit }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
     .set({
       ...(usual === undefined ? {} : { bleedMinutes: usual }),
       ...(cold === undefined ? {} : { bleedColdMinutes: cold }),
+      ...(always === undefined ? {} : { bleedAlways: always }),
       ...(cautionDays === undefined ? {} : { cautionDays }),
       ...(lengthUnit === undefined ? {} : { lengthUnit }),
     })

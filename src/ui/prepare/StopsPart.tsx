@@ -1,5 +1,6 @@
 "use client";
 
+import { waitsWords } from "./lines";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { ORDER_NAMES, SERVING_ORDERS, serve } from "@/core/stops/orders";
 import { StopSettingsForm } from "../engine/StopSettingsForm";
@@ -9,12 +10,13 @@ import type { Preparation } from "./usePreparation";
 
 /** How the crank is stopped: the method, the order of serving, the margins. */
 export function StopsPart({ preparation }: { readonly preparation: Preparation }) {
-  const { form, chosen, engine, answer, recommended, method, plan, wrong } = preparation;
+  const { form, chosen, engine, answer, recommended, method, plan, waits, waitsIn, wrong } = preparation;
   return (
     <>
       <Methods
         methods={answer.methods}
         recommended={recommended}
+        waits={waits}
         value={method}
         onChange={(m) => form.setValue("method", m)}
         error={wrong("method")}
@@ -34,7 +36,7 @@ export function StopsPart({ preparation }: { readonly preparation: Preparation }
               options={SERVING_ORDERS.map((o) => ({
                 value: o,
                 label: ORDER_NAMES[o],
-                note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank`,
+                note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank${waitsIn === null ? "" : `, ${waitsWords(waitsIn(o).get(plan.id))}`}`,
               }))}
             />
           )}

@@ -28,9 +28,19 @@ export const workLine = ({ chosen, file, lash, surveys }: Preparation): string =
     chosen.tolerance.trim() === "" ? null : `all within ${chosen.tolerance} of the aim`,
   );
 
-export function stopsLine({ chosen, method, plan }: Preparation): string {
+/** How often squeezed lifters are waited for; the last time before the engine is turned over. */
+export const waitsWords = (waits: number | undefined): string =>
+  waits === undefined || waits === 0 ? "no wait" : waits === 1 ? "one wait" : `${waits} waits`;
+
+export function stopsLine({ chosen, method, plan, waits }: Preparation): string {
   if (method === null || plan === null) return "To be chosen";
   const stops = `${plan.stops.length} ${plan.stops.length === 1 ? "stop" : "stops"}`;
   const over = plan.usable ? null : `${plan.unserved.length} valves need an override`;
-  return joined(METHODS[method].name, stops, over, ORDER_NAMES[chosen.servingOrder].toLowerCase());
+  return joined(
+    METHODS[method].name,
+    stops,
+    over,
+    waits === null ? null : waitsWords(waits.get(method)),
+    ORDER_NAMES[chosen.servingOrder].toLowerCase(),
+  );
 }

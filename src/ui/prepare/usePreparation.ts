@@ -1,5 +1,6 @@
 "use client";
 
+import { type Waits, leastWaits, waitsOf } from "@/core/preload/goesOn";
 import { useMemo } from "react";
 import { type UseFormReturn, useWatch } from "react-hook-form";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";
@@ -120,14 +121,28 @@ export function usePreparation(given: PrepareGiven) {
     chosen.heatWay === "none" ? null : (chosen.heatWay ?? proposedFor(sources, file, otherState ? state : null));
   const engine = useMemo(() => resolveEngine(withJobValves(file, bank)), [file, bank]);
   const answer = useMemo(() => planStops(engine, settings, file.marksDeg), [engine, settings, file.marksDeg]);
-  // Flat followers are set in firing order, whatever takes fewer stops.
+  // Flat followers of a new engine are set in firing order, whatever takes fewer stops.
   const inOrder =
     !rules.judgesReadings &&
     file.follower === "flat" &&
+    chosen.lifters !== "run" &&
     answer.methods.some((m) => m.id === "firing-order" && m.usable);
-  const recommended = inOrder ? "firing-order" : answer.recommended;
+  const bleeds = !rules.judgesReadings && chosen.lifters === "run";
+  const { always } = given.bleed;
+  const waitsIn = useMemo(
+    () => (bleeds ? (order: ServingOrder): Waits => waitsOf(engine, answer.methods, order, always) : null),
+    [bleeds, engine, answer, always],
+  );
+  const waits = useMemo(() => waitsIn?.(chosen.servingOrder) ?? null, [waitsIn, chosen.servingOrder]);
+  const recommended = inOrder
+    ? "firing-order"
+    : waits === null
+      ? answer.recommended
+      : leastWaits(answer, waits, settings.requiredDeg);
   // Last time's way is proposed only where it still serves every valve: the engine may be another one since.
-  const asLast = answer.methods.find((m) => m.id === last?.method && m.usable)?.id ?? null;
+  const usable = answer.methods.find((m) => m.id === last?.method && m.usable)?.id ?? null;
+  const asLast =
+    usable !== null && (waits?.get(usable) ?? 0) <= (waits?.get(recommended ?? usable) ?? 0) ? usable : null;
   const method = chosen.method ?? asLast ?? recommended;
   const cautions = cautionsFor(file, state ?? file.lash?.state ?? "cold", chosen.lifters);
   const again = cautions.filter((c) => confirmed?.cautions.includes(c.id) === true);
@@ -176,6 +191,9 @@ export function usePreparation(given: PrepareGiven) {
     engine,
     answer,
     recommended,
+    /** What each method costs in waits; null where nothing has to bleed down. */
+    waits,
+    waitsIn,
     method,
     plan: answer.methods.find((m) => m.id === method) ?? null,
     /** Those that one tap confirms again, and those that are ticked by themselves. */

@@ -1,4 +1,5 @@
 /** What the run screen derives from what it is given and from the ledger, and what it asks of a kind of work. Types only. */
+import type { RouteStop } from "@/core/stops/route";
 import type { ReactNode } from "react";
 import type { Engine } from "@/core/engine/resolve";
 import type { BeforeAfter, LearnedK } from "@/core/lash/learn";
@@ -112,6 +113,8 @@ export interface TaskRoom<
   /** How far to turn, from a reading's middle to an aim, in mm. */
   adjustment?(context: RunContext<T>, now: RunNow<Own>, valve: ValveState<Own>, fromMm: number | null): Adjustment;
   lockWords?(context: RunContext<T>, now: RunNow<Own>, valve: ValveState<Own>): Instruction;
+  /** What is said beside a turn of the crank. */
+  turnGrounds?(context: RunContext<T>, now: RunNow<Own>, to: RouteStop): readonly string[];
   waitWords?(context: RunContext<T>, now: RunNow<Own>): Instruction;
   /** What is told of a whole reading, before the usual; null leaves it to that. */
   readingWords?(

@@ -57,8 +57,8 @@ export interface NextRules<
   atValve?(job: JobOf<T>, valve: ValveState<Own>, at: RouteValve): NextThing<Own> | null;
   /** A valve that was read and is not set at its stop, but with the whole engine. */
   setsWholeEngine?: boolean;
-  /** How long the crank must still stay where it is, in ms; 0 when it may move. */
-  crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number): number;
+  /** How long the crank must still stay before it goes to a stop, or anywhere (null), in ms; 0 when it may move. */
+  crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number, to: string | null): number;
   /** Where a job stands at a step of this kind of work, in a line for the bench. */
   stands?(job: JobOf<T>, state: JobState<Own>, step: Step, valve: ValveState<Own> | null): string;
 }
@@ -99,9 +99,10 @@ export function nextThing(
   }: Asked = {},
 ): NextThing {
   const next = unlessWaiting(rules, job, state, { chosen, returning, foundDeg, taken, othersPause });
-  const remainingMs = rules.crankWaitsMs?.(job, state, nowMs) ?? 0;
   const moves = (next.kind === "turn" || next.kind === "turn-over") && next.to.letter !== state.stop?.letter;
-  return remainingMs > 0 && moves ? { kind: "wait", remainingMs, to: next.to } : next;
+  if (!moves) return next;
+  const remainingMs = rules.crankWaitsMs?.(job, state, nowMs, next.kind === "turn" ? next.to.letter : null) ?? 0;
+  return remainingMs > 0 ? { kind: "wait", remainingMs, to: next.to } : next;
 }
 
 /** What comes next, were there nothing to wait for. */

@@ -44,8 +44,8 @@ export interface RefuseRules<T extends AnyTask = AnyTask, Own = unknown> extends
   readonly seatsParts?: boolean;
   /** Its own rules, in place of those of every job. */
   readonly refusals?: { readonly [K in EntryKind]?: Refusal<T, Own, K> };
-  /** How long the crank must still stay where it is, in ms; 0 when it may move. */
-  crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number): number;
+  /** How long the crank must still stay before it goes to a stop, or anywhere (null), in ms; 0 when it may move. */
+  crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number, to: string | null): number;
 }
 
 /** Who adds an entry, where that counts (nobody signs what they closed themselves), and the shop's time in ms. */
@@ -96,9 +96,9 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
     case "bridged":
       return job.bridged.includes(entry.valve) ? null : `There is no bridge at ${entry.valve}.`;
     case "bled-down":
-      return state.squeezed === null ? "No lifter has to bleed down here." : null;
+      return state.squeezed.length === 0 ? "No lifter has to bleed down here." : null;
     case "turned-over":
-      return turnOverRefusal(rules, state) ?? crankRefusal(rules, job, state, by.nowMs);
+      return turnOverRefusal(rules, state) ?? crankRefusal(rules, job, state, by.nowMs, null);
     case "tightened":
       return tightenRefusal(job, state, entry);
     case "answered":
@@ -127,8 +127,14 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
 }
 
 /** The crank stays where it is until what was squeezed has bled down. */
-function crankRefusal(rules: RefuseRules, job: JobOf, state: JobState, nowMs: number): string | null {
-  const remainingMs = rules.crankWaitsMs?.(job, state, nowMs) ?? 0;
+function crankRefusal(
+  rules: RefuseRules,
+  job: JobOf,
+  state: JobState,
+  nowMs: number,
+  to: string | null,
+): string | null {
+  const remainingMs = rules.crankWaitsMs?.(job, state, nowMs, to) ?? 0;
   return remainingMs === 0
     ? null
     : `Leave the crank where it is for ${timerWords(remainingMs)} more: a lifter that has not bled down holds its valve open, and a valve can meet a piston.`;
@@ -137,7 +143,7 @@ function crankRefusal(rules: RefuseRules, job: JobOf, state: JobState, nowMs: nu
 function arrivalRefusal(rules: RefuseRules, job: JobOf, state: JobState, stop: string, nowMs: number): string | null {
   if (!job.route.some((s) => s.letter === stop)) return `This job has no stop ${stop}.`;
   // To say that the crank still stands where it stood turns nothing.
-  return state.stop?.letter === stop ? null : crankRefusal(rules, job, state, nowMs);
+  return state.stop?.letter === stop ? null : crankRefusal(rules, job, state, nowMs, stop);
 }
 
 function readingRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: ReadingEntry): string | null {

@@ -1,4 +1,6 @@
 /** From an engine file and what was chosen to a job: whether one can be opened, on which valves, under which spec. */
+import type { RouteStop } from "../../stops/route";
+import type { Engine } from "../../engine/resolve";
 import {
   type AdjusterKind,
   type EngineFile,
@@ -53,6 +55,8 @@ export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, T
   /** What the file itself lacks; null when nothing. */
   lacks(file: EngineFile): string | null;
   plan(file: EngineFile, choices: TaskChoices): Planned<T>;
+  /** The task once its route is laid, where it leans on that. */
+  alongRoute?(task: T, engine: Engine, route: readonly RouteStop[]): T;
   /**
    * What the database computes with where it guards the depth of a plunger: its travel per turn in mm, and the wait
    * after a squeeze; left out on gaps.

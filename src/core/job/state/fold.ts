@@ -42,7 +42,7 @@ const nothingDone = (job: JobOf): Tally => ({
   checked: new Map(),
   tightenedPlaces: new Map(),
   changedPlaces: new Map(),
-  squeezed: null,
+  squeezed: [],
   temperatures: [],
   plugged: null,
   closed: null,
@@ -90,7 +90,7 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
     case "checked":
       return { ...tally, checked: new Map([...tally.checked, [entry.item, { entry, place }]]) };
     case "bled-down":
-      return { ...tally, squeezed: null };
+      return { ...tally, squeezed: [] };
     case "temperature":
       return { ...tally, temperatures: [...tally.temperatures, { at: entry.at, celsius: entry.celsius }] };
     case "plugged":
@@ -126,7 +126,14 @@ function stepAtValve(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerVa
       : {}),
     ...(entry.kind === "fitted" ? { fittedPlace: place } : {}),
     ...(entry.kind === "reading" && entry.pass === "as-found" ? { foundPlace: place } : {}),
-    ...(rules.squeezes?.(job.task, entry) === true ? { squeezed: { at: entry.at } } : {}),
+    ...(rules.squeezes?.(job.task, entry) === true
+      ? {
+          squeezed: [
+            ...tally.squeezed,
+            { valve: entry.valve, stop: "stop" in entry ? entry.stop : "", at: entry.at },
+          ],
+        }
+      : {}),
   };
 }
 

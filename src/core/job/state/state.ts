@@ -41,6 +41,13 @@ export interface TakenTemperature {
   readonly celsius: number;
 }
 
+/** A lifter that was squeezed: at which stop, and when the shop kept it; left out while it has not. */
+export interface Squeeze {
+  readonly valve: string;
+  readonly stop: string;
+  readonly at: string | undefined;
+}
+
 export interface JobState<Own = unknown> {
   readonly valves: ReadonlyMap<string, ValveState<Own>>;
   /** The entries that stand, in order. */
@@ -59,8 +66,8 @@ export interface JobState<Own = unknown> {
   /** What was done for closing since the last work on a valve. */
   readonly checked: ReadonlyMap<CloseItem, EntryOf<"checked">>;
   readonly questions: readonly Question[];
-  /** The last time that a pumped-up lifter was squeezed and not said to have bled down; null when none was. */
-  readonly squeezed: { readonly at: string | undefined } | null;
+  /** Where and when pumped-up lifters were squeezed that are not said to have bled down. */
+  readonly squeezed: readonly Squeeze[];
   readonly temperatures: readonly TakenTemperature[];
   /** A part was fitted since the engine was last turned over. */
   readonly unseated: boolean;

@@ -38,7 +38,7 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
   const { file, job, state, temperatureC, rules, room } = context;
   const of = job.valves.length;
   const hot = hotSays(context, now);
-  const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs) ?? 0);
+  const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs, null) ?? 0);
   return (
     <chakra.header
       display="flex"

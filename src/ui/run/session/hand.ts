@@ -55,11 +55,14 @@ export function leftOn({ rules }: RunContext, { state }: RunNow, valveId: string
  * Before the crank goes on: a wait that ran out on this device while the network was away is said, since the shop did
  * not see it begin.
  */
-export function waited(context: RunContext, { state }: RunNow, { entries, pending }: Run["ledger"]): Entry[] {
+export function waited(context: RunContext, { state, nowMs }: RunNow, { entries, pending }: Run["ledger"]): Entry[] {
   const { room, rules, job } = context;
   const unseen = entries.some((e) => pending.has(e.id) && rules.squeezes?.(job.task, e) === true);
   const reason = room.waitedReason?.(context);
-  return state.squeezed !== null && unseen && reason !== undefined ? [made({ kind: "bled-down", reason })] : [];
+  const over = (rules.crankWaitsMs?.(job, state, nowMs, null) ?? 0) === 0;
+  return over && state.squeezed.length > 0 && unseen && reason !== undefined
+    ? [made({ kind: "bled-down", reason })]
+    : [];
 }
 
 /** The stop of the route at which the crank was found: where it stood, else where something is open; null at none. */

@@ -31,7 +31,13 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "confirm":
       return confirmWords(context, now, next.at);
     case "turn":
-      return turnInstruction(context, next.to, next.turnDeg, next.first);
+      return turnInstruction(
+        context,
+        next.to,
+        next.turnDeg,
+        next.first,
+        room.turnGrounds?.(context, now, next.to) ?? [],
+      );
     case "wait":
       return room.waitWords?.(context, now) ?? instruction({ eyebrow: "", title: "The crank waits." });
     case "bridge":
@@ -58,6 +64,7 @@ function turnInstruction(
   to: RouteStop,
   turnDeg: number,
   first: boolean,
+  own: readonly string[],
 ): Instruction {
   const direction = file.rotation ?? "clockwise";
   const turn = `Turn ${direction} only, as seen from the end you bar from. ${OVERSHOT}`;
@@ -75,7 +82,7 @@ function turnInstruction(
     return instruction({
       ...base,
       title: `Turn the crank until ${sights.map(sightWords).join(", and ")}.`,
-      grounds: [`${about}${turn}`, watchWords(sights)],
+      grounds: [...own, `${about}${turn}`, watchWords(sights)],
     });
   }
   const sign = signAt(engine, to.crankDeg);
@@ -86,7 +93,7 @@ function turnInstruction(
   return instruction({
     ...base,
     title,
-    grounds: [`Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark],
+    grounds: [...own, `Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark],
   });
 }
 

@@ -7,7 +7,7 @@ import { lockTool } from "../../setup/lockTool";
 import type { TaskRules } from "../rules";
 import { bleedRemaining } from "./bleeding";
 import { type PreloadStep, lifterStands, lifterWants } from "./next";
-import { lifterRoles, planPreload, preloadSpec } from "./plan";
+import { lifterRoles, planPreload, preloadSpec, alongRoute } from "./plan";
 import { type ValvePreload, preloadAt } from "./plunger";
 import { PRELOAD_REFUSALS } from "./refuse";
 import { asFoundCounted, asLeftCounted, plungerVerdictName, sheetPreload, spreadWords, zeroNote } from "./sheet";
@@ -37,6 +37,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
     const planned = planPreload(file, choices);
     return "plan" in planned ? { plan: { kind: "preload", plan: planned.plan } } : planned;
   },
+  alongRoute: (task, engine, route) => ({ ...task, plan: alongRoute(task.plan, engine, route) }),
   guardedBy: ({ plan }) => ({ mmPerTurn: plungerTravelMm(1, plan.gear), bleedMinutes: plan.bleedMinutes }),
   specFor: (_file, { plan }, role) => preloadSpec(plan, role),
   cautions: ({ follower }, lifters) => [

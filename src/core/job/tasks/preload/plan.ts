@@ -1,4 +1,7 @@
 /** How a job sets preload: taken from the engine file and what was chosen when it was opened. Lengths in mm. */
+import type { RouteStop } from "../../../stops/route";
+import type { Engine } from "../../../engine/resolve";
+import { type GoesOn, goesOnAlong } from "../../../preload/goesOn";
 import { depthWords } from "../../../preload/plunger";
 import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
 import { covers } from "../../../heat/growthSources";
@@ -25,6 +28,8 @@ export interface PreloadPlan {
   readonly lifters: LifterState;
   /** The wait before the crank may move once a lifter was squeezed; null for dry lifters. */
   readonly bleedMinutes: number | null;
+  /** Where the crank may go on before a lifter has bled down; nowhere where it is left out. */
+  readonly goesOn?: GoesOn;
   /** How far heat opens the gap at each role's valve tip, in mm. */
   readonly growthMm: Readonly<Partial<Record<ValveRole, number>>>;
 }
@@ -75,6 +80,10 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
   }
   return { plan };
 }
+
+/** The plan with the legs of a route on which nothing has to wait. */
+export const alongRoute = (plan: PreloadPlan, engine: Engine, route: readonly RouteStop[]): PreloadPlan =>
+  plan.bleedMinutes === null ? plan : { ...plan, goesOn: goesOnAlong(engine, route) };
 
 /** Why so many turns leave the plungers of a role outside their window; null when they do not. */
 function outOfWindow(plan: PreloadPlan, role: ValveRole): string | null {

@@ -277,8 +277,21 @@ describe("the wait of a preload job", () => {
     ["said to be over", [...squeezed, ...ledger({ kind: "bled-down", reason: "collapsed by hand" })], 3, 0],
     ["not kept yet: the whole of it", squeezed.map(({ at: _, ...e }) => e as Entry), 99, 15],
   ])("%s", (_name, entries, minute, left) =>
-    expect(bleedRemaining(lifterJob(), jobState(lifterJob(), entries), at(minute))).toBe(left * 60_000),
+    expect(bleedRemaining(lifterJob(), jobState(lifterJob(), entries), at(minute), null)).toBe(left * 60_000),
   );
+  it("holds nothing up on a leg where piston and cam are out of the way, and everything elsewhere", () => {
+    const base = lifterJob();
+    const job = { ...base, task: { ...base.task, plan: { ...base.task.plan, goesOn: { [V1]: ["A>B"] } } } };
+    const state = jobState(job, squeezed);
+    expect([bleedRemaining(job, state, at(3), "B"), bleedRemaining(job, state, at(3), null)]).toEqual([0, 840_000]);
+    expect(refused(job, squeezed, arrived("B"), at(3))).toBeNull();
+    const there = [...squeezed, ...ledger(arrived("B"))];
+    // From there it is another leg: what was squeezed at A is still squeezed.
+    expect(refused(job, there, arrived("A"), at(4))).toMatch(/Leave the crank where it is for 13:00 more/);
+    const both = [...squeezed, ...ledger(zeroed(V2, "A"), turned(V2, "A", 0.5, { atMin: 9 }))];
+    expect(refused(job, both, arrived("B"), at(10))).toMatch(/for 14:00 more/);
+    expect(refused(job, both, { kind: "turned-over", rereads: null }, at(10))).not.toBeNull();
+  });
   it("keeps the crank where it is, but lets it be said that it still stands there", () => {
     const job = lifterJob();
     expect(refused(job, squeezed, arrived("B"), at(3))).toMatch(/Leave the crank where it is for 14:00 more/);

@@ -1,13 +1,12 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { timerWords } from "@/core/preload/bleedDown";
-import { bleedRemaining } from "@/core/job/tasks/preload/bleeding";
 import { Stamp } from "../../../controls/Stamp";
 import type { LifterRun } from "./lifterRun";
 
 /** What is left of the wait, large enough to be read from the other side of the engine. */
 export function WaitPanel({ run }: { readonly run: LifterRun }) {
   const { job } = run.context;
-  const remainingMs = bleedRemaining(job, run.now.state, run.now.nowMs);
+  const remainingMs = run.now.next.kind === "wait" ? run.now.next.remainingMs : 0;
   const whole = (job.task.plan.bleedMinutes ?? 1) * 60_000;
   return (
     <chakra.section aria-label="Bleed-down" p={{ base: "3", lg: "4" }} display="flex" flexDirection="column" gap="3">

@@ -13,7 +13,7 @@ import { wrenchCheck } from "../../words/closeWords";
 import type { LifterRun } from "./lifterRun";
 import { LifterPanel } from "./LifterPanel";
 import { WaitPanel } from "./WaitPanel";
-import { type LifterChoice, lifterLockWords, lifterWords, waitWords } from "./words";
+import { type LifterChoice, lifterLockWords, lifterWords, turnGrounds, waitWords } from "./words";
 
 type Lifter = ValveState<ValvePreload | null>;
 
@@ -54,6 +54,7 @@ export const PRELOAD_ROOM: TaskRoom<PreloadTask, ValvePreload | null, PreloadSte
   doubtedSteps: ["zero"],
   stepWords: lifterWords,
   lockWords: lifterLockWords,
+  turnGrounds,
   waitWords,
   waitedReason: ({ job }) =>
     `Waited ${job.task.plan.bleedMinutes ?? 0} minutes on this device while the network was away`,

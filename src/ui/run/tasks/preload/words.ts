@@ -1,4 +1,6 @@
 /** What is told at a hydraulic lifter. Pure. */
+import type { RouteStop } from "@/core/stops/route";
+import { bleedRemaining } from "@/core/job/tasks/preload/bleeding";
 import type { Draft } from "@/core/job/ledger/entry";
 import { meaningOf } from "@/core/preload/gear";
 import { PLUNGER_WORDS, depthFigure, depthWords as depthOf, travelWords } from "@/core/preload/plunger";
@@ -257,6 +259,17 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
     button: FROM_ZERO,
     reasoned: LEAVE_SO,
   });
+}
+
+/** While the crank goes on before all have bled down: how many have not, and how far it may go. */
+export function turnGrounds({ job }: LifterContext, { state, nowMs }: LifterNow, to: RouteStop): readonly string[] {
+  const still = state.squeezed.filter((s) => bleedRemaining(job, { squeezed: [s] }, nowMs, null) > 0);
+  const valves = new Set(still.map((s) => s.valve)).size;
+  return valves === 0
+    ? []
+    : [
+        `${valves === 1 ? "One lifter has" : `${valves} lifters have`} not bled down yet. As far as stop ${to.letter} ${valves === 1 ? "its piston only goes" : "their pistons only go"} down and no lobe comes: slowly, and not a degree further.`,
+      ];
 }
 
 /** Before the next turn: squeezed lifters bleed down. */

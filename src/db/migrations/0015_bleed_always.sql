@@ -1,0 +1,1 @@
+ALTER TABLE "shops" ADD COLUMN "bleed_always" boolean DEFAULT false NOT NULL;
