@@ -17,6 +17,8 @@ export const SQL_STATES = {
   offsetNotHere: "FL015",
   stateReadingNotHere: "FL016",
   takesNothingBack: "FL017",
+  workedOn: "FL018",
+  partsFitted: "FL019",
   tooFewParts: "FL020",
   orderTold: "FL021",
   tooManyParts: "FL022",

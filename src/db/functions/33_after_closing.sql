@@ -1,8 +1,12 @@
--- Nothing comes after closing but one signature, and that by another person than whoever closed.
+-- Nothing comes after closing but one signature, and that by another person than whoever closed; after calling off nothing
+-- at all.
 CREATE OR REPLACE FUNCTION guard_after_closing() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
   closer uuid;
 BEGIN
+  IF EXISTS (SELECT 1 FROM entries e WHERE e.job_id = NEW.job_id AND e.kind = 'called-off') THEN
+    RAISE EXCEPTION 'the job was called off' USING ERRCODE = 'FL002';
+  END IF;
   SELECT e.person_id INTO closer FROM entries e WHERE e.job_id = NEW.job_id AND e.kind = 'closed';
   IF NEW.kind <> 'signed' AND closer IS NOT NULL THEN
     RAISE EXCEPTION 'the job is closed' USING ERRCODE = 'FL002';

@@ -76,11 +76,15 @@ const MOST_OPEN = 300;
 export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> =>
   listWhere(db, and(eq(jobs.shopId, shopId), not(isClosed)), MOST_OPEN);
 
+/** The jobs in hand on one engine, newest first. */
+export const listOpenJobsOn = (db: Database, shopId: string, engineId: string): Promise<JobRecord[]> =>
+  listWhere(db, and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), not(isClosed)), MOST_OPEN);
+
 /** The newest of the jobs that are closed. */
 export const listClosedJobs = (db: Database, shopId: string, limit: number): Promise<JobRecord[]> =>
   listWhere(db, and(eq(jobs.shopId, shopId), isClosed), limit);
 
-const isClosed = sql`exists (select 1 from entries e where e.job_id = ${jobs.id} and e.kind = 'closed')`;
+const isClosed = sql`exists (select 1 from entries e where e.job_id = ${jobs.id} and e.kind in ('closed', 'called-off'))`;
 
 async function listWhere(db: Database, which: SQL | undefined, limit: number): Promise<JobRecord[]> {
   const rows = await db.select().from(jobs).where(which).orderBy(desc(jobs.openedAt)).limit(limit);

@@ -70,10 +70,10 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
       stands: standsWords(job, state, nextThing(job, state, { nowMs: Date.now() })),
       doneCount: state.doneCount,
       valveCount: job.valves.length,
-      closed: state.closed !== null,
+      closed: state.ended,
       touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
       file: row.engineFile,
-      order: ordered === undefined || fittedSince || state.closed !== null ? null : ordered,
+      order: ordered === undefined || fittedSince || state.ended ? null : ordered,
       valves: [...state.valves.values()].map((v) => ({
         id: v.valve.id,
         status: v.status,

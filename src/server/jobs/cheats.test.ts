@@ -259,6 +259,17 @@ const CHEATS: Readonly<Record<string, Cheat>> = {
     at.open,
     { ...fresh(), kind: "answered", question: "alike", reason: "x" },
   ],
+  "a valve left unread that was read": () => [
+    ada,
+    at.open,
+    { ...fresh(), kind: "skipped", valve: at.valve, reason: "Out of reach" },
+  ],
+  "calling off what is closed": () => [
+    ada,
+    at.closed,
+    { ...fresh(), kind: "called-off", reason: "Begun by mistake" },
+  ],
+  "calling off without a reason": () => [ada, at.open, { ...fresh(), kind: "called-off", reason: " " }],
   // A good entry that carries a bad one.
   "a reading with a cheat behind it": () => [ada, at.open, reading(), { ...fresh(), kind: "signed" }],
 };

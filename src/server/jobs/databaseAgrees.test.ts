@@ -125,7 +125,9 @@ interface Known {
 const OFTEN = ["left", "left", "reading", "locked", "set", "arrived", "turned-over", "closed"] as const;
 
 function randomEntry(r: Random, { job }: JobRecord, kept: readonly KeptEntry[]): Entry {
-  const kind: EntryKind = r.chance(0.4) ? r.pick(OFTEN) : r.pick(ENTRY_KIND_NAMES);
+  const any: EntryKind = r.chance(0.4) ? r.pick(OFTEN) : r.pick(ENTRY_KIND_NAMES);
+  // After it nothing is taken any more: not before the ledger is long.
+  const kind = any === "called-off" && kept.length < 30 ? "reading" : any;
   const state = jobState(job, kept);
   // Mostly at the valve that was touched last: between two steps is where slips are made.
   const touched = kept.findLast((e) => "valve" in e);

@@ -71,8 +71,7 @@ async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void
       { ...base, id: rowId(orderId, "job", "paused"), kind: "paused", reason: "Waits for parts" },
     ];
     const kept = await ledgerOf(tx, found.row.id);
-    if (jobState(found.job, kept).closed !== null)
-      throw new Refused("This job is closed: order for stock instead.", 409);
+    if (jobState(found.job, kept).ended) throw new Refused("This job is closed: order for stock instead.", 409);
     await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
   });
 }

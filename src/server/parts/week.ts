@@ -40,7 +40,7 @@ export async function loadWeek(db: Database, shopId: string): Promise<WeekPageDa
     records.map(async ({ row, job }) => {
       const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
       const state = jobState(job, entries);
-      const waits = state.closed === null && !state.surveying && outOfBand(state).length > 0;
+      const waits = !state.ended && !state.surveying && outOfBand(state).length > 0;
       return waits
         ? [
             {

@@ -1,5 +1,6 @@
 "use client";
 
+import type { JobInHand } from "@/core/job/pages/prepare";
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import Link from "next/link";
@@ -31,6 +32,7 @@ import { SpecSummary } from "./SpecSummary";
 import { StopList } from "./StopList";
 import { StopSettingsForm } from "./StopSettingsForm";
 import { dialMarks } from "./dialMarks";
+import { InHand } from "./InHand";
 import { planQuery } from "@/core/stops/planQuery";
 
 interface Props {
@@ -41,6 +43,7 @@ interface Props {
   readonly unknownFields: readonly string[];
   /** Hot and cold pairs of this engine and its model. */
   readonly measured: Measured;
+  readonly inHand: readonly JobInHand[];
 }
 
 /** Worked out where it is looked at: the page does not wait for it. */
@@ -52,7 +55,7 @@ const WhatIf = dynamic(() => import("./WhatIf").then((m) => m.WhatIf), {
 const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
 
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
-export function EngineView({ id, file, serial, runningHours, unknownFields, measured }: Props) {
+export function EngineView({ id, file, serial, runningHours, unknownFields, measured, inHand }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
   const [settings, setSettings] = useState<StopSettings>(DEFAULT_STOP_SETTINGS);
@@ -109,6 +112,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
         </chakra.div>
       </chakra.header>
 
+      <InHand jobs={inHand} />
       {locating ? (
         <Locator
           file={file}

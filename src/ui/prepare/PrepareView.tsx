@@ -16,6 +16,7 @@ import { WhyPart } from "./WhyPart";
 import { WorkPart } from "./WorkPart";
 import { gaugeLine, stopsLine, whyLine, workLine } from "./lines";
 import { type PrepareGiven, usePreparation } from "./usePreparation";
+import { InHand } from "../engine/InHand";
 
 /**
  * Before the run. On an engine that was done before, what last time's job was prepared with stands on a line each, to
@@ -84,6 +85,11 @@ export function PrepareView(given: PrepareGiven) {
           </chakra.p>
         ) : (
           <SpecLine file={file} />
+        )}
+        {given.inHand.length > 0 && (
+          <chakra.div pt="3">
+            <InHand jobs={given.inHand} />
+          </chakra.div>
         )}
         {last !== null && (
           <chakra.p fontSize="16px" color="soft" pt="1">

@@ -29,7 +29,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
-import type { AsLastTime, ConfirmedBefore } from "@/core/job/pages/prepare";
+import { type AsLastTime, type ConfirmedBefore, type JobInHand } from "@/core/job/pages/prepare";
 import { exactLength } from "@/core/units/length";
 import { useTypedForm } from "../controls/useTypedForm";
 import { useBegin } from "./useBegin";
@@ -48,6 +48,8 @@ export interface PrepareGiven {
   /** Readings of this engine and its model, hot and cold. */
   readonly measured: Measured;
   readonly bleed: BleedMinutes;
+  /** What is open on this engine already. */
+  readonly inHand: readonly JobInHand[];
 }
 
 /** What is chosen and typed before a job is opened; null where nothing was, and what is proposed stands. */

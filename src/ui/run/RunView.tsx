@@ -99,7 +99,7 @@ export function RunView({ given, people, person, work }: Props) {
   const [keys] = useKeysHere();
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
   const devices = useBenchDevices(now, job.cycleDeg);
-  const awake = useWakeLock(now.state.closed === null);
+  const awake = useWakeLock(!now.state.ended);
   useOffline();
 
   const held = heldFrom(devices.gauge);
@@ -221,7 +221,7 @@ export function RunView({ given, people, person, work }: Props) {
           >
             <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
               <ViewPicker file={file} view={view} onView={setView} />
-              {now.state.closed === null && (
+              {!now.state.ended && (
                 <chakra.span display="flex" gap="2">
                   <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">
                     Crank?

@@ -1,3 +1,4 @@
+import { jobsInHandOn } from "@/server/jobs/inHand";
 import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound } from "next/navigation";
 import { unknownFields } from "@/core/engine/engineFileSchema";
@@ -22,6 +23,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         serial={engine.serial}
         runningHours={engine.runningHours}
         unknownFields={unknownFields(engine.file)}
+        inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
       />
     </Shell>

@@ -107,6 +107,8 @@ export const ENTRY_KINDS = {
       reason: orNull(reason()),
     },
   },
+  /** A valve that nothing was done at is left unread: it can't be reached, or something is broken. */
+  skipped: { effect: "records", fields: { valve, reason: reason() } },
   /** A valve that was done is to be looked at again. */
   reopened: { effect: "records", fields: { valve, reason: reason() } },
   /** A hydraulic lifter was brought to zero lash: turns are counted from here. */
@@ -211,6 +213,8 @@ export const ENTRY_KINDS = {
   /** Takes back the entry that it supersedes. */
   withdrawn: { effect: "records", fields: {} },
   closed: { effect: "records", fields: {} },
+  /** Begun by mistake, or under wrong figures: it is kept, and counts for nothing. */
+  "called-off": { effect: "records", fields: { reason: reason() } },
   /** A second person checked the closed job. */
   signed: { effect: "records", fields: {} },
 } as const satisfies Readonly<Record<string, KindShape>>;

@@ -112,7 +112,7 @@ function unlessWaiting(
   state: JobState,
   { chosen, returning, foundDeg, taken, othersPause }: Required<Omit<Asked, "nowMs">>,
 ): NextThing {
-  if (state.closed !== null) return { kind: "closed" };
+  if (state.ended) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(rules, job, state, foundDeg);
   const allDone = openValves(state).length === 0;
   if ((returning || (state.paused !== null && !othersPause)) && state.stop !== null && !allDone)

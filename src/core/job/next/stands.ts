@@ -9,7 +9,7 @@ import type { NextRules, NextThing } from "./next";
 export function standsWords(rules: NextRules, job: JobOf, state: JobState, next: NextThing): string {
   switch (next.kind) {
     case "closed":
-      return "Finished";
+      return state.calledOff === null ? "Finished" : "Called off";
     case "confirm":
       return `Say whether the crank is still at stop ${next.at.letter}`;
     case "close":

@@ -26,3 +26,10 @@ export interface ConfirmedBefore {
   readonly on: string;
   readonly cautions: readonly string[];
 }
+
+/** A job that is open on the engine: where it stands in a line, and when it was last touched (ISO 8601). */
+export interface JobInHand {
+  readonly id: string;
+  readonly stands: string;
+  readonly touchedAt: string;
+}

@@ -58,6 +58,7 @@ export interface By {
 export function refuse(rules: RefuseRules, job: JobOf, state: JobState, entry: Entry, by: By): string | null {
   if (entry.kind !== "withdrawn" && entry.supersedes !== null) return "Only taking back names another entry.";
   if (entry.kind === "signed") return signRefusal(state, by.personId);
+  if (state.calledOff !== null) return "This job was called off: nothing is entered in it any more.";
   if (state.closed !== null) return "This job is closed: its sheet stands. Start a new job for more work.";
   if (isValveEntry(entry) && !job.valves.some((v) => v.id === entry.valve))
     return `Valve ${entry.valve} is not part of this job.`;
@@ -93,6 +94,10 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
       return lockRefusal(state, entry);
     case "left":
       return leaveRefusal(job, state, entry);
+    case "skipped":
+      return skipRefusal(state, entry);
+    case "called-off":
+      return callOffRefusal(state);
     case "bridged":
       return job.bridged.includes(entry.valve) ? null : `There is no bridge at ${entry.valve}.`;
     case "bled-down":
@@ -256,6 +261,19 @@ export function leaveRefusal(
     : null;
 }
 
+/** Only where nothing was done: what was read is left with a reason, what was loosened is locked. */
+function skipRefusal({ valves }: JobState, { valve }: EntryOf<"skipped">): string | null {
+  return valves.get(valve)?.work.every((e) => e.kind === "skipped" || e.kind === "reopened") === false
+    ? `${valve} was worked on already: finish it, or leave it with a reason.`
+    : null;
+}
+
+/** Parts out of the stock can't be put back by a word. */
+function callOffRefusal({ live }: JobState): string | null {
+  const fitted = live.find((e) => e.kind === "fitted" && (e.partFrom !== null || e.part !== null));
+  return fitted === undefined ? null : "Parts were fitted in this job: finish it, and close it with reasons.";
+}
+
 function turnOverRefusal(rules: RefuseRules, state: JobState): string | null {
   const seats = rules.seatsParts === true && state.unseated;
   const open = openValves(state)
@@ -297,7 +315,8 @@ function withdrawRefusal(live: readonly LedgerEntry[], entry: EntryOf<"withdrawn
     : null;
 }
 
-function signRefusal({ closed, signed }: JobState, by: string | null): string | null {
+function signRefusal({ closed, calledOff, signed }: JobState, by: string | null): string | null {
+  if (calledOff !== null) return "This job was called off: there is nothing to sign.";
   if (closed === null) return "Close the job before it is signed.";
   if (signed) return "This job was signed already.";
   return by !== null && closed.personId === by

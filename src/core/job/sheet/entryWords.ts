@@ -22,6 +22,7 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
   set: (e) => `${e.valve} ${turned(e.turns)}${e.locked ? "" : ", lock still loose"}`,
   locked: (e) => `${e.valve} locked`,
   left: (e) => `${e.valve} left${because(e.reason)}`,
+  skipped: (e) => `${e.valve} left unread${because(e.reason)}`,
   reopened: (e) => `${e.valve} to be looked at again${because(e.reason)}`,
   zeroed: (e) => `${e.valve} brought to zero lash`,
   fitted: (e) => `${e.valve} fitted with ${e.lengthMm} mm`,
@@ -39,6 +40,7 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
   paused: (e) => `paused: ${e.reason}`,
   withdrawn: () => "the step before taken back",
   closed: () => "job closed",
+  "called-off": (e) => `job called off${because(e.reason)}`,
   signed: () => "job signed",
 };
 

@@ -30,6 +30,7 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   "loaded-gap": null,
   "closer-felt": null,
   withdrawn: null,
+  skipped: null,
   closed: null,
   signed: null,
   paused: (e) => `Paused: ${e.reason}`,
@@ -45,6 +46,7 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   tightened: (e) => `Tightened: ${e.part}`,
   "turned-over": ({ rereads }) =>
     `Turned over two full turns by hand${rereads === null ? "" : rereads === "all" ? ", all to be read once more" : ", what was set to be read once more"}`,
+  "called-off": (e) => `Called off: ${e.reason}. What stands here counts for nothing.`,
   reopened: (e) => `${e.valve} looked at again: ${e.reason}`,
   checked: (e) => `${CHECKED}${CLOSE_ITEM_NAMES[e.item]}${e.reason === null ? "" : ` (not done: ${e.reason})`}`,
 };

@@ -118,7 +118,9 @@ function sheetValve(
     preload: rules.preload?.(job, stands) ?? null,
     part: rules.partWords?.(job, work) ?? null,
     timesSet: work.filter((e) => e.kind === "set" || e.kind === "fitted").length,
-    reasons: work.flatMap((e) => ("reason" in e && e.reason !== null ? [e.reason] : [])),
+    reasons: work.flatMap((e) =>
+      "reason" in e && e.reason !== null ? [e.kind === "skipped" ? `left unread, ${e.reason}` : e.reason] : [],
+    ),
   };
 }
 

@@ -46,6 +46,7 @@ const nothingDone = (job: JobOf): Tally => ({
   temperatures: [],
   plugged: null,
   closed: null,
+  calledOff: null,
   signed: false,
 });
 
@@ -99,6 +100,8 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
       return { ...tally, orderedPlace: place };
     case "closed":
       return { ...tally, closed: entry };
+    case "called-off":
+      return { ...tally, calledOff: entry };
     case "signed":
       return { ...tally, signed: true };
     case "paused":
@@ -182,7 +185,7 @@ function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
     live,
     checked,
     stop: job.route.find((s) => s.letter === tally.stop) ?? null,
-    doneCount: all.filter((v) => v.status === "done").length,
+    doneCount: all.filter((v) => v.status === "done" && v.skipped === null).length,
     paused: last?.kind === "paused" ? last : null,
     surveying: job.survey && all.some((v) => v.status === "unread"),
     untightened: job.tightenedLater.filter((p) => isUntightened(tally, p.name, p.valves)),
@@ -194,6 +197,8 @@ function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
     plugged: tally.plugged,
     ordered: tally.orderedPlace > tally.foundPlace,
     closed: tally.closed,
+    calledOff: tally.calledOff,
+    ended: tally.closed !== null || tally.calledOff !== null,
     signed: tally.signed,
     tally,
   };
@@ -218,6 +223,7 @@ function valveState(rules: FoldRules, job: JobOf, valve: JobValve, tally: ValveT
     status: statusOf(latest, rules.rereads ? tally.duePlace : -1),
     asFound: readings.find((r) => r.pass === "as-found") ?? null,
     left: latest?.entry.kind === "left" ? latest.entry : null,
+    skipped: latest?.entry.kind === "skipped" ? latest.entry : null,
     fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
     bridgeOpen: job.bridged.includes(valve.id) && !work.some((e) => e.kind === "bridged"),
     offAim: verdict === "in" && last !== null && isOffAim(job.allToAimMm, last, valve.spec),
@@ -245,6 +251,8 @@ function statusOf(latest: ValveTally["latest"], duePlace: number): ValveStatus {
       return "zeroed";
     case "reopened":
       return "due";
+    case "skipped":
+      return "done";
     case "left":
       return (latest?.place ?? -1) < duePlace ? "due" : "done";
     case "loaded-gap":

@@ -22,6 +22,8 @@ export interface ValveState<Own = unknown> {
   readonly asFound: ReadingEntry | null;
   readonly last: ReadingEntry | null;
   readonly left: LeftEntry | null;
+  /** It stays unread, and why; null where it does not. */
+  readonly skipped: EntryOf<"skipped"> | null;
   /** Of the last reading, against the band; null before any, and while the lock is loose. */
   readonly verdict: Verdict | null;
   /** In its band, but further from the aim than this job allows. */
@@ -76,6 +78,10 @@ export interface JobState<Own = unknown> {
   /** Parts were ordered or laid out since the last reading as found. */
   readonly ordered: boolean;
   readonly closed: LedgerEntry | null;
+  /** Why it was called off; null while it was not. */
+  readonly calledOff: EntryOf<"called-off"> | null;
+  /** Closed or called off: nothing is entered any more but a signature. */
+  readonly ended: boolean;
   readonly signed: boolean;
   /** What the fold carries from entry to entry. */
   readonly tally: Tally;
@@ -110,6 +116,7 @@ export interface Tally {
   readonly temperatures: readonly TakenTemperature[];
   readonly plugged: EntryOf<"plugged"> | null;
   readonly closed: LedgerEntry | null;
+  readonly calledOff: JobState["calledOff"];
   readonly signed: boolean;
 }
 

@@ -55,6 +55,7 @@ function lookOf(v: ValveState, inHand: boolean, free: boolean, pending: Readonly
   // Left, but to be read once more: its old figure stays in it, its tick goes.
   if (v.status === "due") return free ? "here" : "elsewhere";
   if (v.left !== null) return pending.has(v.left.id) ? "sending" : v.left.reason === null ? "done" : "excused";
+  if (v.skipped !== null) return "excused";
   if (v.status !== "unread") return "open";
   return free ? "here" : "elsewhere";
 }
@@ -63,6 +64,7 @@ function words(room: TaskRoom, v: ValveState, look: ValveLook, free: boolean): s
   const read = v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
   const reading = room.markWords?.(v) ?? read;
   if (look === "sending") return `left, not kept by the shop yet, ${reading}`;
+  if (v.skipped !== null) return `left unread, ${v.skipped.reason}`;
   if (v.status === "done" && v.left !== null)
     return v.left.reason === null ? `locked, ${reading}` : `left with a reason, ${reading}`;
   const place = look === "hand" ? "in hand" : free ? "may be set here" : "not at this stop";

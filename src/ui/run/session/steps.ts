@@ -18,7 +18,7 @@ const isOwn = ({ personId }: LedgerEntry, who: string | null): boolean => person
  */
 export function stepBack(live: readonly LedgerEntry[], personId: string | null): StepBack | null {
   const end = live.at(-1);
-  if (end === undefined || end.kind === "closed" || end.kind === "signed") return null;
+  if (end === undefined || end.kind === "closed" || end.kind === "called-off" || end.kind === "signed") return null;
   const own = live.findLastIndex((e) => isOwn(e, personId));
   const at = own === -1 ? live.length - 1 : own;
   const last = live[at];

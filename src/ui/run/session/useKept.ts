@@ -29,7 +29,7 @@ export function useKept(jobId: string, initial: readonly KeptEntry[]) {
       gone = true;
     };
   }, [jobId]);
-  const closed = kept.some((e) => e.kind === "closed");
+  const closed = kept.some((e) => e.kind === "closed" || e.kind === "called-off");
   useEffect(() => {
     void (closed ? forgetOnDevice(jobId) : keepOnDevice(jobId, kept)).catch(() => undefined);
   }, [jobId, kept, closed]);

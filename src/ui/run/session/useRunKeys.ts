@@ -87,7 +87,7 @@ export function useRunKeys(run: Run, { help, locate, tray, keys, hold, act }: Pl
         else if (name === "help") help.toggle();
         return;
       }
-      const open = run.now.state.closed === null;
+      const open = !run.now.state.ended;
       const does: Record<KeyName, () => void> = {
         help: help.toggle,
         crank: () => open && locate.toggle(),

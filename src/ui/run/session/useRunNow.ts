@@ -31,7 +31,7 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
   const used = switches ?? BOTH_ON;
   const state = useMemo(() => followed(ledger.entries), [followed, ledger.entries]);
   const nowMs = useServerNow(clock, context.nowMs, (ms) => {
-    if (state.closed !== null) return null;
+    if (state.ended) return null;
     if ((rules.crankWaitsMs?.(job, state, ms, null) ?? 0) > 0) return SECOND_MS;
     return rules.judgedIn === "either-state" && job.state === "hot" ? COOLING_MS : null;
   });

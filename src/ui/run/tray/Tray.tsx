@@ -10,6 +10,7 @@ import { PlateHeading } from "../../controls/Stamp";
 import { DeviceTray } from "./DeviceTray";
 import { LearnedTray } from "./LearnedTray";
 import { LookAgain } from "./LookAgain";
+import { CallOff } from "./CallOff";
 import { KeysTray } from "./KeysTray";
 import type { BenchDevices } from "../session/device/useBenchDevices";
 import type { Run } from "../model";
@@ -50,6 +51,7 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
             }}
           />
           <LookAgain run={run} onDone={onClose} />
+          <CallOff run={run} onDone={onClose} />
         </Part>
         {lash && job.state === "hot" && (
           <Part title="How hot it is">

@@ -219,11 +219,16 @@ function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): Check
 
 export function closeWords({ job }: RunContext, { state }: RunNow): Instruction {
   const excused = [...state.valves.values()].filter((v) => v.left?.reason != null).map((v) => v.valve.id);
+  const unread = [...state.valves.values()].filter((v) => v.skipped !== null).map((v) => v.valve.id);
   const skipped = [...state.checked.values()].flatMap((c) => (c.reason === null ? [] : [`${c.item}: ${c.reason}`]));
   return instruction({
-    eyebrow: `${job.valves.length} of ${job.valves.length} valves`,
-    title: "Every valve has its as-left. Close the job.",
+    eyebrow: `${state.doneCount} of ${job.valves.length} valves`,
+    title:
+      unread.length === 0
+        ? "Every valve has its as-left. Close the job."
+        : "All but what stays unread has its as-left. Close the job.",
     grounds: [
+      ...(unread.length > 0 ? [`Left unread: ${unread.join(", ")}.`] : []),
       ...(excused.length > 0 ? [`Left outside the band, with a reason: ${excused.join(", ")}.`] : []),
       ...(skipped.length > 0 ? [`Not done: ${skipped.join("; ")}.`] : []),
       "After this the sheet stands, and a second person can sign it.",
@@ -233,10 +238,16 @@ export function closeWords({ job }: RunContext, { state }: RunNow): Instruction 
 }
 
 export const closedWords = ({ state }: RunNow): Instruction =>
-  instruction({
-    eyebrow: "Finished",
-    title: state.signed
-      ? "This job is closed and signed. Its sheet stands."
-      : "This job is closed. Its sheet stands.",
-    grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
-  });
+  state.calledOff !== null
+    ? instruction({
+        eyebrow: "Called off",
+        title: "This job was called off. It is kept, and counts for nothing.",
+        grounds: [`${state.calledOff.reason}.`],
+      })
+    : instruction({
+        eyebrow: "Finished",
+        title: state.signed
+          ? "This job is closed and signed. Its sheet stands."
+          : "This job is closed. Its sheet stands.",
+        grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
+      });

@@ -26,7 +26,7 @@ export function encoderWords({ next, state }: RunNow, crankDeg: CrankDeg, cycleD
         }
       : { words: `Encoder: ${Math.round(left)}° to go.`, warns: false };
   }
-  if (state.stop === null || state.closed !== null) return null;
+  if (state.stop === null || state.ended) return null;
   const off = separation(crankDeg, state.stop.crankDeg, cycleDeg);
   return off <= NEAR_DEG
     ? null

@@ -12,7 +12,7 @@ export function hotSays(
   { job, file, rules, temperatureC, openedAt, airC }: RunContext,
   { state, nowMs }: RunNow,
 ): HotSays | null {
-  if (rules.judgedIn !== "either-state" || job.state !== "hot" || state.closed !== null) return null;
+  if (rules.judgedIn !== "either-state" || job.state !== "hot" || state.ended) return null;
   const air = airC ?? DEFAULT_AIR_C;
   const leastC = file.lash?.hotFromC ?? DEFAULT_HOT_FROM_C;
   const first: Temperature[] = temperatureC === null ? [] : [{ atMs: Date.parse(openedAt), celsius: temperatureC }];

@@ -7,6 +7,9 @@ export const READY_TO_LOOK_AGAIN = ["Ticks after start", "Was misread", "Lock ma
 export const READY_BLED_DOWN = ["Bled down with the tool", "Stood overnight, lifters were soft", "New, dry lifters"];
 
 const NO_TIME = "No time: owner informed";
+export const READY_TO_LEAVE_UNREAD = ["Out of reach", "Broken: owner informed", "Taken out", "Not asked for"];
+export const READY_TO_CALL_OFF = ["Begun by mistake", "Wrong engine", "Wrong figures", "Owner took it back"];
+
 /** Why something before closing is not done. */
 export const READY_TO_SKIP: Record<CloseItem, readonly string[]> = {
   recheck: ["Done again after the first heat", "Crank can't be turned now", NO_TIME],

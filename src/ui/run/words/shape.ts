@@ -61,7 +61,8 @@ export interface Reasoned {
     | { readonly kind: "leave" }
     | { readonly kind: "bled" }
     | { readonly kind: "answer"; readonly question: string }
-    | { readonly kind: "skip"; readonly item: CloseItem };
+    | { readonly kind: "skip"; readonly item: CloseItem }
+    | { readonly kind: "unread"; readonly valve: string };
 }
 
 export interface Instruction {

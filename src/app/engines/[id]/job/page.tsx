@@ -1,3 +1,4 @@
+import { jobsInHandOn } from "@/server/jobs/inHand";
 import { engineUnit } from "@/core/engine/engineUnit";
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
@@ -35,6 +36,7 @@ export default async function PreparePage({ params, searchParams }: Props) {
         file={engine.file}
         person={person}
         sets={await listFeelerSets(db, shopId)}
+        inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
         bleed={await bleedOf(db, shopId)}
         wanted={{ method: wanted.method, settings: "margin" in query ? wanted.settings : null }}

@@ -1,0 +1,35 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useState } from "react";
+import { Button } from "../../controls/Button";
+import type { Run } from "../model";
+import { ReasonForm } from "../panels/ReasonForm";
+import { READY_TO_CALL_OFF } from "../words/ready";
+
+/** A job that should not have been begun is called off, with a reason. */
+export function CallOff({ run, onDone }: { readonly run: Run; readonly onDone: () => void }) {
+  const [asked, setAsked] = useState(false);
+  if (run.now.state.ended) return null;
+  if (!asked)
+    return (
+      <chakra.div>
+        <Button type="button" size="big" onClick={() => setAsked(true)}>
+          Call the job off
+        </Button>
+      </chakra.div>
+    );
+  return (
+    <chakra.div display="flex" flexDirection="column" gap="2">
+      <chakra.p fontSize="16px">
+        It stays in the books with its reason, counts for nothing, and can&apos;t be taken up again.
+      </chakra.p>
+      <ReasonForm
+        ready={READY_TO_CALL_OFF}
+        label="Why"
+        submit="Call it off"
+        onReason={(reason) => {
+          if (run.enter([{ kind: "called-off", reason }])) onDone();
+        }}
+      />
+    </chakra.div>
+  );
+}
