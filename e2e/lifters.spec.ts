@@ -170,7 +170,7 @@ test.describe("the wait", () => {
         data: { id, text: JSON.stringify(CORRIEMOOR), serial: "", runningHours: null },
       });
       await beginLifters(page, `${base}/engines/${id}`);
-      for (let i = 0; i < 5; i++) await step(page);
+      for (let i = 0; i < 60 && (await page.getByRole("timer").count()) === 0; i++) await step(page);
       await expect(nextTitle(page)).toHaveText("Leave the crank where it is: the lifters bleed down.");
       await allKept(page);
       const squeezedAt = Date.now();

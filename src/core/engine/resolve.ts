@@ -12,6 +12,8 @@ export interface Cylinder {
   readonly firingDeg: CrankDeg;
   /** The cylinder half a cycle apart, which rocks while this one fires; null when there is none. */
   readonly companion: string | null;
+  /** Which of its banks it stands in, from 0; null where the engine has none. */
+  readonly bank: number | null;
 }
 
 export interface Valve {
@@ -131,6 +133,7 @@ function resolveCylinders(file: EngineFile, cycleDeg: number): Cylinder[] {
     const near = firing
       .filter((o) => o.id !== c.id && off(o) <= COMPANION_WITHIN_DEG)
       .sort((a, b) => off(a) - off(b));
-    return { ...c, companion: near[0]?.id ?? null };
+    const bank = file.layout?.banks?.findIndex((b) => b.includes(c.id)) ?? -1;
+    return { ...c, companion: near[0]?.id ?? null, bank: bank < 0 ? null : bank };
   });
 }

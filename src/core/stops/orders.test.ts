@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { planMethod } from "./planMethod";
-import { SERVING_ORDERS, serve } from "./orders";
+import { SERVING_ORDERS, ordersOf, serve } from "./orders";
 import { METHOD_IDS } from "./methods";
 
 describe("serve", () => {
@@ -44,6 +44,33 @@ describe("serve", () => {
       [180, 180, "3E"],
       [360, 180, "4E"],
     ]);
+  });
+  it("bank by bank finishes one bank before the other, and at a stop nobody walks round the engine", () => {
+    const eight = resolveEngine(
+      engineFile(["1", "8", "4", "3", "6", "5", "7", "2"], {
+        cam: MILD_CAM,
+        layout: {
+          kind: "vee",
+          banks: [
+            ["1", "3", "5", "7"],
+            ["2", "4", "6", "8"],
+          ],
+        },
+      }),
+    );
+    expect(ordersOf(eight)).toContain("bank");
+    const plan = planMethod("two-stop", eight);
+    const bankOf = (valve: string): number => (Number(valve[0]) % 2 === 1 ? 0 : 1);
+    const banks = serve(eight, plan, "bank").visits.map((v) => v.valves.map(bankOf));
+    expect(banks.flat()).toEqual([...Array<number>(8).fill(0), ...Array<number>(8).fill(1)]);
+    expect(serve(eight, plan, "bank").turnTotalDeg).toBeGreaterThan(serve(eight, plan, "crank").turnTotalDeg);
+    for (const v of serve(eight, plan, "crank").visits)
+      expect(v.valves.map(bankOf)).toEqual([...v.valves.map(bankOf)].sort());
+    const four = resolveEngine(engineFile(["1", "3", "4", "2"], { cam: MILD_CAM }));
+    expect(ordersOf(four)).not.toContain("bank");
+    expect(serve(four, planMethod("two-stop", four), "bank")).toEqual(
+      serve(four, planMethod("two-stop", four), "crank"),
+    );
   });
   it("serves every valve of the plan once, in every order, only ever turning on", () => {
     fc.assert(

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
 import type { MethodPlan } from "@/core/stops/planMethod";
-import { ORDER_NAMES, SERVING_ORDERS, serve } from "@/core/stops/orders";
+import { ORDER_NAMES, ordersOf, serve } from "@/core/stops/orders";
 
 /** What each order of serving costs in turns of the crank. */
 export function OrderCosts({ engine, plan }: { readonly engine: Engine; readonly plan: MethodPlan }) {
@@ -9,9 +9,9 @@ export function OrderCosts({ engine, plan }: { readonly engine: Engine; readonly
   return (
     <chakra.p fontSize="17px" pt="3">
       <b>Order of serving.</b>{" "}
-      {SERVING_ORDERS.map(
-        (order) => `${ORDER_NAMES[order]}: ${(serve(engine, plan, order).turnTotalDeg / 360).toFixed(1)} turns`,
-      ).join(" · ")}
+      {ordersOf(engine)
+        .map((order) => `${ORDER_NAMES[order]}: ${(serve(engine, plan, order).turnTotalDeg / 360).toFixed(1)} turns`)
+        .join(" · ")}
       . Choose it when you start the job.
     </chakra.p>
   );

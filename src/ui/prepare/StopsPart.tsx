@@ -2,7 +2,7 @@
 
 import { waitsWords } from "./lines";
 import { chakra } from "@chakra-ui/react/styled-system";
-import { ORDER_NAMES, SERVING_ORDERS, serve } from "@/core/stops/orders";
+import { ORDER_NAMES, ordersOf, serve } from "@/core/stops/orders";
 import { StopSettingsForm } from "../engine/StopSettingsForm";
 import { Choice } from "./Choice";
 import { Methods } from "./Methods";
@@ -33,7 +33,7 @@ export function StopsPart({ preparation }: { readonly preparation: Preparation }
               name="order"
               value={chosen.servingOrder}
               onChange={(o) => form.setValue("servingOrder", o)}
-              options={SERVING_ORDERS.map((o) => ({
+              options={ordersOf(engine).map((o) => ({
                 value: o,
                 label: ORDER_NAMES[o],
                 note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank${waitsIn === null ? "" : `, ${waitsWords(waitsIn(o).get(plan.id))}`}`,

@@ -54,6 +54,23 @@ const BY_SECTOR: Partial<Record<Sector, readonly Caution[]>> = {
   ],
 };
 
+/** Where the valve gear comes apart so far that a valve is held by nothing. */
+export const COLLETS: Caution = {
+  id: "collets",
+  text: "Collets out: nothing holds the valve. Bring that piston to its top under it first, or fill the cylinder with line or air.",
+};
+
+/** Where cams may have to come off. */
+export const BELT: Caution = {
+  id: "belt",
+  text: "Belt or chain off: bring every piston away from its top first, then turn the cam alone; cam and crank never both blindly.",
+};
+
+const SHAFT: Caution = {
+  id: "shaft",
+  text: "Rocker shafts and girdles are bolted down in steps, and only with every follower under them on its base circle. The job says at which crank positions that is.",
+};
+
 /** The cautions of a job, in the order in which they are read. `lifters` are those of a preload job. */
 export const cautionsFor = (
   rules: CautionRules,
@@ -64,5 +81,6 @@ export const cautionsFor = (
   ...ALWAYS,
   ...(file.sector === undefined ? [] : (BY_SECTOR[file.sector] ?? [])),
   ...(state === "hot" ? [HOT] : []),
+  ...((file.tightenedLater ?? []).length > 0 ? [SHAFT] : []),
   ...(rules.cautions?.(file, lifters) ?? []),
 ];

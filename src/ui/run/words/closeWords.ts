@@ -1,4 +1,5 @@
 /** What is told when a question is open, and while the job is closed. Pure. */
+import { offBaseCircle, restTogetherDeg } from "@/core/stops/restingTogether";
 import type { TightenedPart } from "@/core/engine/engineFile";
 import { rereadsToCome } from "@/core/job/closeOut/rereads";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
@@ -37,15 +38,31 @@ export function answerWords({ job }: RunContext, question: Question, about: Valv
   });
 }
 
-export const tightenWords = (part: TightenedPart): Instruction =>
+export const tightenWords = (context: RunContext, now: RunNow, part: TightenedPart): Instruction =>
   instruction({
     eyebrow: "All valves set",
     title: `Now tighten the ${part.name}${part.torqueNm === undefined ? "" : ` to ${part.torqueNm} Nm`}.`,
     grounds: [
+      restWords(context, now, part),
       `It shifts every valve under it: ${part.valves.join(", ")}. They are read again after two turns by hand.`,
     ],
     button: entering(`${capital(part.name)} tightened`, { kind: "tightened", part: part.name }),
   });
+
+/** Whether every follower under a part is on its base circle here, and where that is so if not. Nothing is refused by it. */
+function restWords({ engine, job }: RunContext, { state, crankDeg }: RunNow, { valves }: TightenedPart): string {
+  const off = state.stop === null ? valves : offBaseCircle(engine, valves, crankDeg);
+  if (off.length === 0) return "Here every follower under it is on its base circle: bolt it down now, in steps.";
+  const stops = job.route.filter((s) => offBaseCircle(engine, valves, s.crankDeg).length === 0).map((s) => s.letter);
+  const anyDeg = stops.length > 0 ? null : restTogetherDeg(engine, valves);
+  const where =
+    stops.length > 0
+      ? `Turn on to ${stops.length === 1 ? `stop ${stops[0]}` : `stop ${stops.join(" or ")}`}, where all are.`
+      : anyDeg === null
+        ? "There is no crank position at which all are: go down evenly, a little at each bolt, and stop when one binds."
+        : `All are at ${anyDeg % 360}° after the TDC mark${engine.cycleDeg === 720 ? `, ${anyDeg < 360 ? "in the turn in which" : "one turn after"} cylinder ${engine.cylinders.find((c) => c.firingDeg === 0)?.id ?? ""} fires` : ""}.`;
+  return `Not here: ${off.join(", ")} ${off.length === 1 ? "is" : "are"} off the base circle. ${where}`;
+}
 
 /** Two full turns by hand; where nothing is read again after them, they only show that nothing touches. */
 export function turnOverWords(context: RunContext, now: RunNow, to: RouteStop): Instruction {

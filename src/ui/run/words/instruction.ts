@@ -45,7 +45,7 @@ function instructAt(context: RunContext, now: RunNow, reading: Reading | null, a
     case "answer":
       return answerWords(context, next.question, next.about);
     case "tighten":
-      return tightenWords(next.part);
+      return tightenWords(context, now, next.part);
     case "turn-over":
       return turnOverWords(context, now, next.to);
     case "confirm":

@@ -1,4 +1,5 @@
 /** Lash opened by grinding the stem's end: what is off can't be put back, so never much at once and never past the band. */
+import { COLLETS } from "../../setup/cautions";
 import { MOST_AT_ONCE_MM } from "../../../shims/grind";
 import { middleOf } from "../../ledger/readings";
 import type { SetEntry } from "../../ledger/entry";
@@ -36,6 +37,7 @@ export const GRINDING: TaskRules<GrindingTask, null> = {
     set: (_job, state, entry) => adjustRefusal(state, entry, { more: (valve) => grindRefusal(valve, entry) }),
   },
   cautions: () => [
+    COLLETS,
     {
       id: "grinding",
       text: "Eye protection at the wheel. What is ground off a stem can't be put back: no dust into guide or oil.",

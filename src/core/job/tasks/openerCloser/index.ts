@@ -1,4 +1,5 @@
 /** Positively closed valves: an opener and a closer each, exchanged and felt until neither drags nor moves. */
+import { COLLETS, BELT } from "../../setup/cautions";
 import { USUAL_CHECKS } from "../../closeOut/items";
 import { FELT_NAMES } from "../../../shims/tries";
 import type { JobOf } from "../../job";
@@ -74,6 +75,8 @@ export const OPENER_CLOSER: TaskRules<OpenerCloserTask, ValveOpenerCloser, Opene
     plan: { kind: "opener-closer", plan: planOpenerCloser(file, lastOpenerClosers(fittedBefore)) },
   }),
   cautions: () => [
+    COLLETS,
+    BELT,
     {
       id: "springs",
       text: "Eye protection: closing springs are loaded, and collets jump. Every hole near the work plugged, and the plugs counted.",

@@ -1,4 +1,5 @@
 /** What is told of positively closed valves, and of bridges. Pure. */
+import { toItsTopDeg } from "@/core/stops/restingTogether";
 import type { ValveOpenerCloser } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { RouteValve } from "@/core/stops/route";
 import type { ValveState } from "@/core/job/state/state";
@@ -64,6 +65,7 @@ export function openerCloserWords(
         grounds: [
           opener,
           ...feltWords(own),
+          pistonWords(context, now, valve.valve.cylinder),
           "Measure what comes out, always with the same tool. The collets go back the way they came.",
           ...doubt,
         ],
@@ -118,4 +120,12 @@ export function openerWords(
     ],
     button: { label: "So it reads: go on", action: { kind: "note" } },
   });
+}
+
+/** Whether the piston stands under a valve whose collets come out, and how far it is to there. */
+function pistonWords({ engine }: RunContext, { crankDeg }: Pick<RunNow, "crankDeg">, cylinder: string): string {
+  const on = Math.round(toItsTopDeg(engine, cylinder, crankDeg));
+  return on === 0
+    ? "Its piston stands at the top under it: with its collets out the valve can't fall in."
+    : `Before its collets come out: its piston is at the top ${on}° on from here. Turn it there, and on to this stop again afterwards; or fill the cylinder with line or air, or the valve falls in.`;
 }
