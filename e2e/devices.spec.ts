@@ -71,6 +71,9 @@ test("the drawings follow the encoder, which says when the crank was turned or p
   await page.keyboard.press("t");
   await tell(page, "encoder", "turn 20");
   await expect(page.getByText("The encoder shows the crank 20° away from stop A")).toBeVisible();
+  // A reload makes nothing right that is not.
+  await page.reload();
+  await expect(page.getByText("The encoder shows the crank 20° away from stop A")).toBeVisible();
   await tell(page, "encoder", "turn -20");
   await expect(page.getByText("The encoder shows the crank")).toBeHidden();
   for (const valve of ["1I", "1E"]) {

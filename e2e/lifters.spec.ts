@@ -209,7 +209,7 @@ test.describe("the wait", () => {
         expect.stringMatching(/Leave the crank where it is for 0:\d\d more/),
       ]);
       await ahead.close();
-      await expect(nextTitle(page)).toHaveText(/^Turn the crank 150°/, { timeout: 70_000 });
+      await expect(nextTitle(page)).toHaveText(/^Turn the crank one full turn on/, { timeout: 70_000 });
       expect(Date.now() - squeezedAt).toBeGreaterThan(58_000);
       await step(page);
       await allKept(page);

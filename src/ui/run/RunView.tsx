@@ -98,7 +98,7 @@ export function RunView({ given, people, person, work }: Props) {
   const notTaken = usePlace();
   const [keys] = useKeysHere();
   const [voice, setVoice] = useStored<boolean>("fulcrata-voice");
-  const devices = useBenchDevices(now, job.cycleDeg);
+  const devices = useBenchDevices(given.id, now, job.cycleDeg);
   const awake = useWakeLock(!now.state.ended);
   useOffline();
 

@@ -1,10 +1,10 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import type { Assessment } from "@/core/devices/assess";
 import { type CrankDeg, fold } from "@/core/units/angle/arc";
 import { useDevice } from "../../../devices/useDevice";
-import { useStored } from "../../../stored";
+import { readStored, useStored } from "../../../stored";
 import type { RunNow } from "../../model";
 
 interface Reference {
@@ -14,13 +14,15 @@ interface Reference {
 }
 
 /** Gauge and encoder of this run: which are listened to, the gauge's zero, and where the crank stands by the encoder. */
-export function useBenchDevices(now: RunNow, cycleDeg: 360 | 720) {
+export function useBenchDevices(jobId: string, now: RunNow, cycleDeg: 360 | 720) {
   const [gaugeOn, setGaugeOn] = useStored<boolean>("fulcrata-gauge-on");
   const [encoderOn, setEncoderOn] = useStored<boolean>("fulcrata-encoder-on");
   const [zeroMm, setZeroMm] = useStored<number>("fulcrata-gauge-zero");
   const gauge = useDevice("gauge", gaugeOn === true);
   const encoder = useDevice("encoder", encoderOn === true);
-  const [reference, setReference] = useState<Reference | null>(null);
+  // Kept with the job: after a reload the encoder still tells how far the crank is from where it was said to be.
+  const key = `fulcrata-encoder-at-${jobId}`;
+  const [reference, setReference] = useStored<Reference>(key);
 
   // Whoever says that the crank is at a stop tells the encoder where it is, too.
   const { stop } = now.state;
@@ -31,11 +33,9 @@ export function useBenchDevices(now: RunNow, cycleDeg: 360 | 720) {
   const heard = encoder?.value != null;
   useEffect(() => {
     const value = latest.current?.value ?? null;
-    if (stop !== null && heard && value !== null)
-      setReference((r) =>
-        r?.stop === stop.letter ? r : { stop: stop.letter, encoderDeg: value, crankDeg: stop.crankDeg },
-      );
-  }, [stop, heard]);
+    if (stop !== null && heard && value !== null && readStored<Reference>(key)?.stop !== stop.letter)
+      setReference({ stop: stop.letter, encoderDeg: value, crankDeg: stop.crankDeg });
+  }, [stop, heard, key, setReference]);
 
   const crankDeg: CrankDeg | null =
     reference === null || encoder?.value == null
