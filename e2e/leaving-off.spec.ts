@@ -6,7 +6,8 @@ test("a valve stays unread and a job is called off, by taps alone", async ({ pag
   await beginJob(page, engine);
   await mainButton(page).click();
   await expect(nextTitle(page)).toContainText("Read 2 exhaust");
-  await page.getByRole("button", { name: "Leave it unread" }).click();
+  await page.getByRole("button", { name: /^Tray/ }).click();
+  await page.getByRole("button", { name: "Leave 2 exhaust unread" }).click();
   await page.getByRole("button", { name: "Out of reach" }).click();
   await expect(nextTitle(page)).not.toContainText("2 exhaust");
   await expect(page.getByText("0 of 4 locked")).toBeVisible();

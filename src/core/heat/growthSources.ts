@@ -57,6 +57,13 @@ export function growthSourcesOf(file: EngineFile, measured: Measured): GrowthSou
   return { sources, missing: "id" in computed ? [] : [computed.why] };
 }
 
+/** What is usual of this engine in a role: by its material, else computed; null where neither is known. */
+export function expectedGrowthMm(file: EngineFile, role: ValveRole): number | null {
+  const { sources } = growthSourcesOf(file, { engine: [], model: [] });
+  const known = sources.find((s) => s.id !== "experience" && s.growth[role] !== undefined);
+  return known?.growth[role]?.growthMm ?? null;
+}
+
 function measuredWay(
   id: GrowthSourceId,
   name: string,

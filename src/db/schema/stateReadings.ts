@@ -25,6 +25,8 @@ export const stateReadings = pgTable(
     temperatureC: degrees(),
     personId: uuid().notNull(),
     at: moment().notNull().defaultNow(),
+    /** The pair counts for nothing from here on, and why; null for a reading. */
+    outReason: text(),
   },
   (t) => [
     foreignKey({ name: "state_readings_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
@@ -41,6 +43,7 @@ export const stateReadings = pgTable(
     index("state_readings_of_job").on(t.jobId),
     check("state_readings_state", sql`${t.state} in ('cold', 'hot')`),
     check("state_readings_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
+    check("state_readings_out", sql`length(trim(${t.outReason})) between 1 and 300`),
     check("state_readings_temperature", sql`${t.temperatureC} between -60 and 250`),
   ],
 );

@@ -261,6 +261,25 @@ describe("measured pairs", () => {
       null,
     ]);
   });
+  it("that can't be are asked about, and one that was kept is taken out with a reason", async () => {
+    const mine = await engine(HOT);
+    const jobId = await hotJob(mine);
+    const odd = cold(["1I"], 2.5);
+    expect(await sentence(keepHotCold(db, actor, jobId, odd))).toMatch(/1I gets tighter by 1\.95 mm hot/);
+    expect((await measuredFor(db, actor.shopId, mine)).engine).toEqual([]);
+    await keepHotCold(db, actor, jobId, { ...odd, sure: ["1I"] });
+    expect((await measuredFor(db, actor.shopId, mine)).engine).toHaveLength(1);
+    const out = (valve: string, reason: string) => hotColdInput.parse({ out: [{ id: randomUUID(), valve, reason }] });
+    await keepHotCold(db, actor, jobId, out("1I", "Misread"));
+    expect((await measuredFor(db, actor.shopId, mine)).engine).toEqual([]);
+    expect((await loadHotCold(db, actor.shopId, jobId))?.valves[0]).toMatchObject({ id: "1I", outReason: "Misread" });
+    expect(await sentence(keepHotCold(db, actor, jobId, out("1E", "Misread")))).toMatch(/Nothing was read of 1E/);
+    // Read again, it counts again.
+    await keepHotCold(db, actor, jobId, cold(["1I"]));
+    expect((await measuredFor(db, actor.shopId, mine)).engine).toHaveLength(1);
+    expect(hotColdInput.safeParse({ out: [{ id: randomUUID(), valve: "1I", reason: " " }] }).success).toBe(false);
+    expect(hotColdInput.safeParse({}).success).toBe(false);
+  });
   it("need a closed lash job, a valve of it, and leaves that can be", async () => {
     const engineId = await engine(HOT);
     const openOne = await openJob(db, actor, opening(engineId, HOT, { state: "hot", temperatureC: 85 }));

@@ -1,12 +1,14 @@
 /** Readings in the other state of a finished job's valves, and the hot and cold readings that they make. */
+import type { EngineState } from "@/core/engine/engineFile";
+import { roleUnit } from "@/core/job/words/specs";
 import { and, asc, eq, inArray, ne, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import type { HotColdReading } from "@/core/heat/hotColdReadings";
-import type { Measured } from "@/core/heat/growthSources";
+import { type HotColdReading, pairDoubt } from "@/core/heat/hotColdReadings";
+import { type Measured, expectedGrowthMm } from "@/core/heat/growthSources";
 import { readingProblem } from "@/core/lash/reading";
 import { middleOf } from "@/core/job/ledger/readings";
-import { asLeft } from "@/core/job/state/state";
+import { asLeft, type ValveState } from "@/core/job/state/state";
 import { jobState, rulesOf } from "@/core/job/run";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
@@ -20,35 +22,55 @@ import { Refused } from "../http/refused";
 const id = idInput;
 const figure = z.string("Type a length.").trim().min(1, "Type the leaf, like 0.35 or 0.014 in.").max(40);
 
-export const hotColdInput = z.strictObject({
-  temperatureC: z
-    .number("Give the temperature as a number.")
-    .min(-60, "A temperature below -60 °C can't be right.")
-    .max(250, "A temperature above 250 °C can't be right.")
-    .nullable()
-    .default(null),
-  /** The unit of figures without one. */
-  unit: z.enum(["mm", "in"]).default("mm"),
-  readings: z
-    .array(z.strictObject({ id, valve: z.string().min(1).max(60), goes: figure, noGo: figure }))
-    .min(1, "Read at least one valve.")
-    .max(192),
-});
-export type HotColdInput = z.infer<typeof hotColdInput>;
+export const hotColdInput = z
+  .strictObject({
+    temperatureC: z
+      .number("Give the temperature as a number.")
+      .min(-60, "A temperature below -60 °C can't be right.")
+      .max(250, "A temperature above 250 °C can't be right.")
+      .nullable()
+      .default(null),
+    /** The unit of figures without one. */
+    unit: z.enum(["mm", "in"]).default("mm"),
+    readings: z
+      .array(z.strictObject({ id, valve: z.string().min(1).max(60), goes: figure, noGo: figure }))
+      .max(192)
+      .default([]),
+    /** Valves whose pair is right although it is unlikely. */
+    sure: z.array(z.string().max(60)).max(192).default([]),
+    /** Pairs that count for nothing, and why. */
+    out: z
+      .array(
+        z.strictObject({
+          id,
+          valve: z.string().min(1).max(60),
+          reason: z
+            .string("Say why.")
+            .trim()
+            .min(1, "Say why it is taken out.")
+            .max(300, "Keep it within 300 characters."),
+        }),
+      )
+      .max(192)
+      .default([]),
+  })
+  .refine((i) => i.readings.length + i.out.length > 0, { message: "Read at least one valve.", path: ["readings"] });
+export type HotColdInput = z.input<typeof hotColdInput>;
 
 /** Keeps the readings. Sent twice, they are kept once. @throws Refused, CalcProblem with the path of what is wrong */
 export async function keepHotCold(
   db: Database,
   actor: Actor,
   jobId: string,
-  { temperatureC, unit, readings }: HotColdInput,
+  { temperatureC = null, unit = "mm", readings = [], sure = [], out = [] }: HotColdInput,
   at?: Date,
 ): Promise<void> {
   const found = isId(jobId) ? await findJob(db, actor.shopId, jobId) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
-  const { job } = found;
+  const { job, row: opened } = found;
   if (rulesOf(job).judgedIn !== "either-state") throw new Refused("Only lash is read in both states.", 409);
-  if (jobState(job, await ledgerOf(db, jobId)).closed === null)
+  const state = jobState(job, await ledgerOf(db, jobId));
+  if (state.closed === null)
     throw new Refused("Close the job first: a reading in the other state needs the lash that was left.", 409);
   const rows = readings.map((r, i) => {
     if (!job.valves.some((v) => v.id === r.valve))
@@ -61,6 +83,12 @@ export async function keepHotCold(
       );
     const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
     if (problem !== null) throw new CalcProblem(problem.why, `readings[${i}].${problem.field}`);
+    const pair = pairOf(job.state, state.valves.get(r.valve), { goes, noGo });
+    const doubt =
+      pair === null || sure.includes(r.valve)
+        ? null
+        : pairDoubt(pair, expectedGrowthMm(opened.engineFile, pair.role), roleUnit(opened.engineFile, pair.role));
+    if (doubt !== null) throw new CalcProblem(doubt, `readings[${i}].sure`);
     return {
       id: r.id,
       shopId: actor.shopId,
@@ -76,13 +104,38 @@ export async function keepHotCold(
       ...(at === undefined ? {} : { at }),
     };
   });
-  await db.insert(stateReadings).values(rows).onConflictDoNothing({ target: stateReadings.id });
+  const before = await stateReadingsOf(db, jobId);
+  const taken = out.map(({ id: outId, valve, reason }, i) => {
+    const last = before.find((r) => r.valve === valve);
+    if (last === undefined)
+      throw new CalcProblem(`Nothing was read of ${valve} in the other state.`, `out[${i}].valve`);
+    return {
+      id: outId,
+      shopId: actor.shopId,
+      jobId,
+      valve,
+      state: job.state === "hot" ? ("cold" as const) : ("hot" as const),
+      personId: actor.person.id,
+      goesMm: last.goes.mm,
+      goesText: last.goes.text,
+      noGoMm: last.noGo.mm,
+      noGoText: last.noGo.text,
+      outReason: reason,
+      ...(at === undefined ? {} : { at }),
+    };
+  });
+  await db
+    .insert(stateReadings)
+    .values([...rows, ...taken])
+    .onConflictDoNothing({ target: stateReadings.id });
 }
 
 export interface StateReading {
   readonly valve: string;
   readonly goes: { readonly mm: number; readonly text: string };
   readonly noGo: { readonly mm: number; readonly text: string };
+  /** Its pair was taken out, and why; null where it counts. */
+  readonly outReason: string | null;
 }
 
 /** The last reading in the other state of every valve of a job that has one. */
@@ -95,7 +148,12 @@ export async function stateReadingsOf(db: Database, jobId: string): Promise<Stat
   const last = new Map(
     rows.map((r) => [
       r.valve,
-      { valve: r.valve, goes: { mm: r.goesMm, text: r.goesText }, noGo: { mm: r.noGoMm, text: r.noGoText } },
+      {
+        valve: r.valve,
+        goes: { mm: r.goesMm, text: r.goesText },
+        noGo: { mm: r.noGoMm, text: r.noGoText },
+        outReason: r.outReason,
+      },
     ]),
   );
   return [...last.values()];
@@ -108,21 +166,27 @@ export async function hotColdOfJob(db: Database, shopId: string, jobId: string):
   const { job } = found;
   const [state, readings] = [jobState(job, await ledgerOf(db, jobId)), await stateReadingsOf(db, jobId)];
   return readings.flatMap((r) => {
-    const valve = state.valves.get(r.valve);
-    const left = valve === undefined ? null : asLeft(valve);
-    if (valve === undefined || left === null) return [];
-    const [own, other] = [middleOf(left), middleOf(r)];
-    const unsureMm = (left.noGo.mm - left.goes.mm + r.noGo.mm - r.goes.mm) / 2;
-    return [
-      {
-        valve: r.valve,
-        role: valve.valve.role,
-        hotMm: job.state === "hot" ? own : other,
-        coldMm: job.state === "hot" ? other : own,
-        unsureMm,
-      },
-    ];
+    const pair = r.outReason === null ? pairOf(job.state, state.valves.get(r.valve), r) : null;
+    return pair === null ? [] : [pair];
   });
+}
+
+/** What a valve was left at and what was read of it in the other state; null where it was not left on a reading. */
+function pairOf(
+  jobIs: EngineState,
+  valve: ValveState | undefined,
+  read: Pick<StateReading, "goes" | "noGo">,
+): HotColdReading | null {
+  const left = valve === undefined ? null : asLeft(valve);
+  if (valve === undefined || left === null) return null;
+  const [own, other] = [middleOf(left), middleOf(read)];
+  return {
+    valve: valve.valve.id,
+    role: valve.valve.role,
+    hotMm: jobIs === "hot" ? own : other,
+    coldMm: jobIs === "hot" ? other : own,
+    unsureMm: (left.noGo.mm - left.goes.mm + read.noGo.mm - read.goes.mm) / 2,
+  };
 }
 
 /** They are looked for in so many jobs of an engine or its model, the newest first. */

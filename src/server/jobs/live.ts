@@ -68,7 +68,10 @@ export async function live(
     nowMs: Date.now(),
     entries: fresh.map(entryOf),
     refused,
-    others: seen.filter((h) => h.device !== device).map((h) => ({ person: h.person, valve: h.valve })),
+    // Nobody is told of themselves at another device.
+    others: seen
+      .filter((h) => h.device !== device && h.personId !== person?.id)
+      .map((h) => ({ person: h.person, valve: h.valve })),
   };
 }
 

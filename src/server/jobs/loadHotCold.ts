@@ -1,4 +1,5 @@
 /** Everything the screen of measured pairs needs. */
+import { expectedGrowthMm } from "@/core/heat/growthSources";
 import { asLeft } from "@/core/job/state/state";
 import { jobState, rulesOf } from "@/core/job/run";
 import { middleOf } from "@/core/job/ledger/readings";
@@ -31,6 +32,8 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
             leftMm: middleOf(left),
             leftHalfMm: (left.noGo.mm - left.goes.mm) / 2,
             read: read.get(v.valve.id) ?? null,
+            outReason: read.get(v.valve.id)?.outReason ?? null,
+            expectedMm: expectedGrowthMm(row.engineFile, v.valve.role),
           },
         ];
   });

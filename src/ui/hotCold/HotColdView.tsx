@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useWatch } from "react-hook-form";
 import { ROLES } from "@/core/engine/engineFile";
-import { measuredGrowth, growthOfReadingMm } from "@/core/heat/hotColdReadings";
+import { measuredGrowth, growthOfReadingMm, pairDoubt } from "@/core/heat/hotColdReadings";
 import { growthWords } from "@/core/heat/growthSources";
 import { capital } from "@/core/job/words/names";
 import type { HotColdPageData } from "@/core/job/pages/hotCold";
@@ -18,7 +18,8 @@ import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { figure } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
-import { notSent, send } from "../send";
+import { notSent, send, troubleOf } from "../send";
+import { useCommandIds } from "../useCommandIds";
 import { type TypedReading, isTyped, readingsSoFar, typedProblem } from "./readingsTyped";
 
 interface Form {
@@ -34,6 +35,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   const other = state === "hot" ? "cold" : "hot";
   const typedUnit = unit === "mm" ? "mm" : "in";
   const [kept, setKept] = useState(false);
+  const [sure, setSure] = useState<readonly string[]>([]);
   const { register, submit, control, reset, busy, tried, changed, trouble } = useSentForm<Form>({
     defaultValues: { readings: valves.map(() => ({ goes: "", noGo: "" })), temperature: "" },
     send: async ({ readings: all, temperature }, idFor) => {
@@ -44,19 +46,29 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
       if (read.length === 0) return notSent("Type the leaves of at least one valve.");
       if (read.some((r) => typedProblem(r, typedUnit) !== null))
         return notSent("One of these is a slip: it is said at its valve.");
+      if (doubts.size > 0) return notSent("One of these is asked about: it is said at its valve.");
       const temperatureC = figure(temperature);
       if (temperatureC === undefined) return notSent(`"${temperature}" is not a temperature.`);
       const readings = read.map((r) => ({ id: idFor(r), ...r }));
-      return send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings });
+      return send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings, sure });
     },
     onDone: () => {
       setKept(true);
+      setSure([]);
       reset();
       router.refresh();
     },
   });
   const typed = useWatch({ control, name: "readings" });
   const readings = readingsSoFar(given, typed);
+  const doubts = new Map(
+    valves.flatMap((v, i) => {
+      const [pair, own] = [readings.find((r) => r.valve === v.id), typed[i]];
+      const asked = pair !== undefined && own !== undefined && isTyped(own) && !sure.includes(v.id);
+      const why = asked ? pairDoubt(pair, v.expectedMm, unit) : null;
+      return why === null ? [] : [[v.id, why] as const];
+    }),
+  );
   const growths = ROLES.flatMap((role) => {
     const growth = measuredGrowth(readings, role);
     return growth === null ? [] : [{ role, growth }];
@@ -131,6 +143,19 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                   unit,
                 )}
               </chakra.span>
+              {doubts.has(v.id) && (
+                <chakra.div gridColumn="1 / -1" display="flex" flexWrap="wrap" gap="3" alignItems="center">
+                  <Complaint role="alert">{doubts.get(v.id)}</Complaint>
+                  <Button type="button" onClick={() => setSure([...sure, v.id])}>
+                    It is right
+                  </Button>
+                </chakra.div>
+              )}
+              {v.read !== null && !(own !== undefined && isTyped(own)) && (
+                <chakra.div gridColumn="1 / -1">
+                  <TakeOut jobId={given.jobId} valve={v.id} outReason={v.outReason} />
+                </chakra.div>
+              )}
               {wrong !== null && (
                 <Complaint role="alert" gridColumn="1 / -1">
                   {wrong}
@@ -198,3 +223,53 @@ const grows = (
 ): string => (reading === undefined ? "" : `grows ${showLength(growthOfReadingMm(reading), unit)}`);
 const grownWords = (mm: number, unit: HotColdPageData["unit"]): string =>
   `${showLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
+
+const READY_TO_TAKE_OUT = ["It was not hot through", "It was not cold through", "Misread", "Turned in between"];
+
+/** A pair that can't be right counts for nothing, and says why. */
+function TakeOut({ jobId, valve, outReason }: { jobId: string; valve: string; outReason: string | null }) {
+  const router = useRouter();
+  const commands = useCommandIds();
+  const [asked, setAsked] = useState(false);
+  const [own, setOwn] = useState("");
+  const [trouble, setTrouble] = useState<string | null>(null);
+  async function take(reason: string): Promise<void> {
+    const out = { valve, reason };
+    const sent = await send("POST", `/api/jobs/${jobId}/hot-cold`, { out: [{ id: commands.idFor(out), ...out }] });
+    setTrouble(troubleOf(sent)?.message ?? null);
+    if (sent.kind !== "done") return;
+    commands.done();
+    setAsked(false);
+    router.refresh();
+  }
+  if (outReason !== null)
+    return (
+      <chakra.p fontSize="16px" color="soft">
+        Taken out: {outReason}. Read it again to count it.
+      </chakra.p>
+    );
+  return (
+    <>
+      <Button type="button" kind="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+        Take the pair of {valve} out
+      </Button>
+      {asked && (
+        <chakra.div display="flex" flexWrap="wrap" gap="2" alignItems="end">
+          {READY_TO_TAKE_OUT.map((reason) => (
+            <Button key={reason} type="button" onClick={() => void take(reason)}>
+              {reason}
+            </Button>
+          ))}
+          {/* Within the form of the readings: no form of its own. */}
+          <Field label="Another reason">
+            {(c) => <TextInput {...c} value={own} maxLength={300} onChange={(e) => setOwn(e.target.value)} />}
+          </Field>
+          <Button type="button" disabled={own.trim() === ""} onClick={() => void take(own.trim())}>
+            Take it out
+          </Button>
+        </chakra.div>
+      )}
+      {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
+    </>
+  );
+}

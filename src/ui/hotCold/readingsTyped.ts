@@ -32,7 +32,9 @@ export function readingsSoFar(
     const now =
       own !== undefined && isTyped(own) && typedProblem(own, unit === "mm" ? "mm" : "in") === null
         ? { goes: parseLength(own.goes, unit), noGo: parseLength(own.noGo, unit) }
-        : v.read;
+        : v.outReason === null
+          ? v.read
+          : null;
     if (now?.goes == null || now.noGo === null) return [];
     const otherMm = (now.goes.mm + now.noGo.mm) / 2;
     const unsureMm = v.leftHalfMm + (now.noGo.mm - now.goes.mm) / 2;

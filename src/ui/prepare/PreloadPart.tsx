@@ -1,3 +1,5 @@
+import { showLength } from "@/core/units/length";
+import { unitOf } from "@/core/job/words/specs";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type GrowthSource, type GrowthSourceId, type GrowthSources, covers } from "@/core/heat/growthSources";
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
@@ -109,7 +111,7 @@ export function PreloadPart({
           options={[
             ...usable.map((w) => ({
               value: w.id as GrowthSourceId | "none",
-              label: `${w.name}: ${mostGrowth(w).toFixed(2)} mm`,
+              label: `${w.name}: ${showLength(mostGrowth(w), unitOf(file)).replace("-", "−")}`,
               note: w.evidence,
             })),
             { value: "none", label: "Not counted with", note: "The plunger is judged cold only." },

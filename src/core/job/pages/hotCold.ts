@@ -17,5 +17,9 @@ export interface HotColdPageData {
     readonly leftMm: number;
     readonly leftHalfMm: number;
     readonly read: ReadBetween | null;
+    /** Why its pair was taken out; null where it counts. */
+    readonly outReason: string | null;
+    /** What is usual of this engine here; null where nobody knows. */
+    readonly expectedMm: number | null;
   }[];
 }

@@ -170,7 +170,6 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   function withReason(what: Reasoned["for"], reason: string): void {
     if (what.kind === "leave") return leave(reason);
     if (what.kind === "bled") enter([{ kind: "bled-down", reason }]);
-    else if (what.kind === "unread") enter([{ kind: "skipped", valve: what.valve, reason }]);
     else if (what.kind === "answer") enter([{ kind: "answered", question: what.question, reason }]);
     else enter([{ kind: "checked", item: what.item, reason }]);
   }

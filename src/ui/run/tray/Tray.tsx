@@ -10,6 +10,7 @@ import { PlateHeading } from "../../controls/Stamp";
 import { DeviceTray } from "./DeviceTray";
 import { LearnedTray } from "./LearnedTray";
 import { LookAgain } from "./LookAgain";
+import { LeaveUnread } from "./LeaveUnread";
 import { CallOff } from "./CallOff";
 import { KeysTray } from "./KeysTray";
 import type { BenchDevices } from "../session/device/useBenchDevices";
@@ -51,6 +52,7 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
             }}
           />
           <LookAgain run={run} onDone={onClose} />
+          <LeaveUnread run={run} onDone={onClose} />
           <CallOff run={run} onDone={onClose} />
         </Part>
         {lash && job.state === "hot" && (

@@ -9,30 +9,10 @@ import { bridgeWords } from "./bridgeWords";
 import { answerWords, checkWords, closeWords, closedWords, tightenWords, turnOverWords } from "./closeWords";
 import { doubtWords, notedWords, readWords } from "./readWords";
 import { lockWords, setWords } from "./setWords";
-import { READY_TO_LEAVE_UNREAD } from "./ready";
-import { type Answer, type Instruction, type Reasoned, instruction } from "./shape";
+import { type Answer, type Instruction, instruction } from "./shape";
 
 /** What to say now. `reading` is null when no valve is being read; `at` is what was chosen and said at the valve in hand. */
 export function instruct(context: RunContext, now: RunNow, reading: Reading | null, at: AtValve): Instruction {
-  const told = instructAt(context, now, reading, at);
-  const { next } = now;
-  const valve = next.kind === "read" || next.kind === "task" ? next.valve : null;
-  const untouched = valve !== null && valve.work.length === 0 && (reading === null || isUntapped(reading));
-  return untouched && told.reasoned === null ? { ...told, reasoned: leaveUnread(valve.valve.id) } : told;
-}
-
-const isUntapped = ({ tapped }: Reading): boolean =>
-  tapped.goes === null && tapped.noGo === null && tapped.problem === null;
-
-const leaveUnread = (valve: string): Reasoned => ({
-  open: "Leave it unread",
-  label: "Why it is left unread",
-  submit: "Leave it",
-  ready: READY_TO_LEAVE_UNREAD,
-  for: { kind: "unread", valve },
-});
-
-function instructAt(context: RunContext, now: RunNow, reading: Reading | null, at: AtValve): Instruction {
   const { next } = now;
   const { room } = context;
   switch (next.kind) {

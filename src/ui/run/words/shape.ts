@@ -61,8 +61,7 @@ export interface Reasoned {
     | { readonly kind: "leave" }
     | { readonly kind: "bled" }
     | { readonly kind: "answer"; readonly question: string }
-    | { readonly kind: "skip"; readonly item: CloseItem }
-    | { readonly kind: "unread"; readonly valve: string };
+    | { readonly kind: "skip"; readonly item: CloseItem };
 }
 
 export interface Instruction {
