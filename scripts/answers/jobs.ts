@@ -4,7 +4,8 @@
  */
 import type { EngineFile } from "../../src/core/engine/engineFile";
 import { entryWords } from "../../src/core/job/sheet/entryWords";
-import { specUnit } from "../../src/core/job/words/specs";
+import type { Job } from "../../src/core/job/run";
+import { unitOf } from "../../src/core/job/words/specs";
 import { MM_PER_INCH } from "../../src/core/units/length";
 import type { CatalogueItem } from "../../src/core/parts/order";
 import { type Answered } from "./calculations";
@@ -37,6 +38,10 @@ export type PlayedJob =
       readonly ledger: readonly string[];
       readonly sheet: unknown;
       readonly learned: unknown;
+      /** What stands in its ledger, and by what it was judged. */
+      readonly live: readonly Kept[];
+      readonly job: Job;
+      readonly file: EngineFile;
     };
 
 class Player {
@@ -238,7 +243,7 @@ class Player {
 
   /** A length as it stands on the leaves of whoever works to a spec in that unit. */
   private readonly lengthWords = (mm: number): string =>
-    specUnit(this.file.lash?.intake) === "in" ? `${(mm / MM_PER_INCH).toFixed(4)} in` : `${mm.toFixed(2)} mm`;
+    unitOf(this.file) === "in" ? `${(mm / MM_PER_INCH).toFixed(4)} in` : `${mm.toFixed(2)} mm`;
 
   private reading(valve: string, pass: string, school: string, lashMm: number, reason: string | null): Entry {
     const step = this.job.task === "opener-closer" ? 0.01 : this.r.pick([0.01, 0.02, 0.05]);
@@ -524,5 +529,8 @@ export function playedJob(seed: number, kind: (typeof GEAR_KINDS)[number], i: nu
     ledger: player.entries.map(entryWords),
     sheet: opened.sheet(player.entries, player.refused.slice(0, MOST_REFUSED)),
     learned: opened.learned(player.entries),
+    live: opened.live(player.entries),
+    job: opened.job,
+    file: opened.file,
   };
 }

@@ -15,6 +15,7 @@ import {
   planTask,
   rulesFor,
   specFor,
+  taskAlong,
   toolsFor,
   withJobValves,
 } from "../../src/core/job/prepare";
@@ -28,7 +29,8 @@ import { shimOffers } from "../../src/core/job/tasks/shims/offers";
 import { targetWords } from "../../src/core/job/head/target";
 import { engineWords } from "../../src/core/job/words/names";
 import { shortReading } from "../../src/core/job/words/readings";
-import { specUnit } from "../../src/core/job/words/specs";
+import { specUnit, unitOf } from "../../src/core/job/words/specs";
+import { MM_PER_INCH } from "../../src/core/units/length";
 import type { TaskRules } from "../../src/core/job/tasks/rules";
 import { lockingOf } from "../../src/core/lash/locking";
 import type { FeelerSet } from "../../src/core/shop/feelerSet";
@@ -51,7 +53,7 @@ import type { Random } from "./random";
 export type Entry = CoreEntry;
 export type Kept = KeptEntry;
 
-const SET: FeelerSet = {
+const METRIC: FeelerSet = {
   id: "set",
   name: "Metric 20",
   system: "metric",
@@ -59,6 +61,18 @@ const SET: FeelerSet = {
     mm: Number(((i + 1) * 0.05).toFixed(2)),
     mmMark: ((i + 1) * 0.05).toFixed(2),
     inchMark: null,
+  })),
+};
+
+/** Every second thou, for engines that are told in inches. */
+const INCH: FeelerSet = {
+  id: "set",
+  name: "Inch 20",
+  system: "inch",
+  leaves: Array.from({ length: 20 }, (_, i) => ({
+    mm: ((i + 1) * 2 * MM_PER_INCH) / 1000,
+    mmMark: null,
+    inchMark: `.${String((i + 1) * 2).padStart(3, "0")}`,
   })),
 };
 
@@ -141,12 +155,14 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     fittedBefore: [],
   });
   if ("why" in planned) return { why: planned.why };
-  const task = planned.plan;
   const engine = resolveEngine(file);
+  const set = unitOf(file) === "in" ? INCH : METRIC;
   const method = r.pick(METHOD_IDS.filter((m) => m !== "lobe-in-sight"));
   const plan = planMethod(method, engine, { ...DEFAULT_STOP_SETTINGS, requiredDeg: 10 }, file.marksDeg);
   if (plan.stops.length === 0) return { why: plan.why };
   const order = r.pick(SERVING_ORDERS);
+  const route = routeOf(engine, plan, order);
+  const task = taskAlong(file, planned.plan, route);
   const valves = file.valves.flatMap((v) => {
     const spec = specFor(file, task, v.role, state, offset);
     return spec === null
@@ -159,7 +175,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     offset,
     cycleDeg: cycleOf(file),
     requiredMarginDeg: 10,
-    route: routeOf(engine, plan, order),
+    route,
     order,
     valves,
     state,
@@ -185,7 +201,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     state,
     temperatureC: state === "hot" ? 85 : null,
     method,
-    sets: [SET],
+    sets: [set],
     openedAt: "2026-11-25T09:59:00.000Z",
     nowMs: Date.parse("2026-11-25T10:00:00Z"),
     airC: null,
@@ -195,8 +211,8 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     engine,
     locking: lockingOf(file.adjuster),
     hand: {
-      set: SET,
-      stacks: stacksOfSet(SET),
+      set,
+      stacks: stacksOfSet(set),
       school: r.pick(["go-no-go", "drag", "overshoot"] as const),
       instrument: null,
     },
@@ -263,7 +279,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         state,
         temperatureC: null,
         method,
-        feelerSets: ["Metric 20"],
+        feelerSets: [set.name],
         purpose: "routine",
         note: null,
         licensed: null,
@@ -316,7 +332,10 @@ function offersOf(
 }
 
 function tap(r: Random, context: RunContext, spec: JobOf["valves"][number]["spec"]) {
-  const at = Math.min(18, Math.max(0, Math.round(spec.nominalMm / 0.05) + r.int(-3, 3)));
+  const at = Math.min(
+    18,
+    Math.max(0, Math.round(spec.nominalMm / (context.hand.set.leaves[0]?.mm ?? 0.05)) + r.int(-3, 3)),
+  );
   const drag = context.hand.school !== "go-no-go" && r.chance(0.6);
   const taps: Taps = drag
     ? { [String(at)]: "drag" }
