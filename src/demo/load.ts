@@ -558,6 +558,7 @@ class DemoShop {
         state,
         temperatureC: v.temperatureC,
         temperatureSure: false,
+        depth: "middle",
         feelerSetId: v.set.id,
         method: v.method,
         otherSetIds: (v.others ?? []).map((s) => s.id),

@@ -57,6 +57,10 @@ export function growthSourcesOf(file: EngineFile, measured: Measured): GrowthSou
   return { sources, missing: "id" in computed ? [] : [computed.why] };
 }
 
+/** The largest growth that a source knows, at least 0: it takes most from a preload. */
+export const mostGrowthMm = (way: GrowthSource | null): number =>
+  way === null ? 0 : Math.max(0, way.growth.intake?.growthMm ?? 0, way.growth.exhaust?.growthMm ?? 0);
+
 /** What is usual of this engine in a role: by its material, else computed; null where neither is known. */
 export function expectedGrowthMm(file: EngineFile, role: ValveRole): number | null {
   const { sources } = growthSourcesOf(file, { engine: [], model: [] });

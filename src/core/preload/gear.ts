@@ -8,7 +8,16 @@
 import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
 import { engineUnit } from "../engine/engineUnit";
 import { threadPitch } from "../units/thread";
-import { type Plunger, type PlungerVerdict, judgePlunger, noWindow, plungerForWork, plungerOf } from "./plunger";
+import {
+  type Plunger,
+  type PlungerVerdict,
+  judgePlunger,
+  noWindow,
+  plungerForWork,
+  plungerOf,
+  type DepthSchool,
+  inSchool,
+} from "./plunger";
 
 export interface PreloadGear {
   readonly at: ScrewPlace;
@@ -29,8 +38,11 @@ type Thread = Pick<AdjusterEntry, "at" | "ratio" | "pitch" | "tpi" | "plunger">;
 export const preloadGear = (entry: Thread): PreloadGear | GearProblem => gearWith(entry, plungerOf(entry.plunger));
 
 /** The same for work: a travel that the file does not give is as it was said, or the smallest where that is null. */
-export const gearForWork = (entry: Thread, travelMm: number | null): PreloadGear | GearProblem =>
-  gearWith(entry, plungerForWork(entry.plunger, travelMm));
+export const gearForWork = (
+  entry: Thread,
+  travelMm: number | null,
+  school: DepthSchool = "middle",
+): PreloadGear | GearProblem => gearWith(entry, inSchool(plungerForWork(entry.plunger, travelMm), school));
 
 function gearWith(entry: Thread, plunger: Plunger): PreloadGear | GearProblem {
   if (entry.at === undefined)
@@ -101,6 +113,21 @@ export interface TurnMeaning {
   readonly verdict: PlungerVerdict;
 }
 
+/** The shallow school speaks of less. */
+const SHALLOW_TURNS: readonly number[] = [0.0625, 0.125, 0.1875, 0.25, 0.375, 0.5];
+
+/** The turns people of a school speak of. */
+export const spokenTurns = ({ school }: Pick<Plunger, "school">): readonly number[] =>
+  school === "shallow" ? SHALLOW_TURNS : SPOKEN_TURNS;
+
+/** The turns that a school begins with: the file's, and for the shallow one the spoken turn nearest the middle of its window. */
+export function usualTurns(gear: PreloadGear, growthMm: number, fileTurns: number): number {
+  if (gear.plunger.school !== "shallow") return fileTurns;
+  const { lowMm, highMm } = coldWindow(gear, growthMm);
+  const aim = turnsForMm((lowMm + highMm) / 2, gear);
+  return spokenTurns(gear.plunger).reduce((best, t) => (Math.abs(t - aim) < Math.abs(best - aim) ? t : best));
+}
+
 /** What so many turns mean on this stud, this rocker and this block. */
 export function meaningOf(turns: number, gear: PreloadGear, growthMm: number): TurnMeaning {
   const coldMm = plungerTravelMm(turns, gear);
@@ -120,6 +147,11 @@ export function coldWindow(
   growthMm: number,
 ): { readonly lowMm: number; readonly highMm: number } {
   const comesUp = growthMm === 0 ? 0 : growthMm / (ratio ?? 1);
+  if (plunger.school === "shallow")
+    return {
+      lowMm: Math.max(0, plunger.fromTopMm + comesUp),
+      highMm: Math.min(plunger.travelMm, plunger.travelMm - plunger.fromBottomMm + comesUp),
+    };
   return {
     lowMm: plunger.fromTopMm + Math.max(0, comesUp),
     highMm: plunger.travelMm - plunger.fromBottomMm + Math.min(0, comesUp),

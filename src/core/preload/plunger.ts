@@ -19,7 +19,36 @@ export interface Plunger {
   readonly fromBottomMm: number;
   /** The system in which it is told; mm where it is left out. */
   readonly unit?: TypedUnit;
+  /** Set just below zero lash, as judged hot; well inside its travel where it is left out. */
+  readonly school?: "shallow";
 }
+
+/**
+ * How deep: two schools. Well inside the travel forgives wear, heat and unequal valves; just below zero lash a lifter
+ * that pumps up can't hold its valve open.
+ */
+export const DEPTH_SCHOOLS = ["middle", "shallow"] as const;
+export type DepthSchool = (typeof DEPTH_SCHOOLS)[number];
+
+/** The hot preload of the shallow school (trade rule). */
+export const SHALLOW_HOT_MM = { least: 0.05, most: 0.3 };
+/** Lifters of no more travel are mostly set shallow (assumed). */
+const SHORT_TRAVEL_MM = 1.5;
+
+/** The school that is proposed for a lifter; an assumed travel proposes nothing. */
+export const proposedDepth = ({ travelMm, assumed }: Plunger): DepthSchool =>
+  assumed !== true && travelMm <= SHORT_TRAVEL_MM ? "shallow" : "middle";
+
+/** The same lifter as a school judges it. */
+export const inSchool = (plunger: Plunger, school: DepthSchool): Plunger =>
+  school === "middle"
+    ? plunger
+    : {
+        ...plunger,
+        school,
+        fromTopMm: SHALLOW_HOT_MM.least,
+        fromBottomMm: plunger.travelMm - SHALLOW_HOT_MM.most,
+      };
 
 /** A depth or a travel in the lifter's own system: "1.25 mm", "0.049 in". */
 export const depthWords = (mm: number, { unit = "mm" }: Pick<Plunger, "unit">): string => showLength(mm, unit);
@@ -79,18 +108,34 @@ export const noWindow = (plunger: Plunger): string | null =>
 
 export type PlungerVerdict = "in" | "shallow" | "deep";
 
-/** The verdict on depths (cold and hot): a limit itself is in, and deep wins, since it is the one that bends something. */
+/**
+ * The verdict on depths, cold and hot: a limit itself is in, and deep wins, since it is the one that bends something.
+ * The shallow school judges the last one, hot.
+ */
 export function judgePlunger(
-  depthsMm: readonly number[],
-  { travelMm, fromTopMm, fromBottomMm }: Plunger,
+  allMm: readonly number[],
+  { travelMm, fromTopMm, fromBottomMm, school }: Plunger,
 ): PlungerVerdict {
+  if (allMm.some((d) => d > travelMm + EPS_MM)) return "deep";
+  const depthsMm = school === "shallow" ? allMm.slice(-1) : allMm;
   if (depthsMm.some((d) => d > travelMm - fromBottomMm + EPS_MM)) return "deep";
   return depthsMm.some((d) => d < fromTopMm - EPS_MM) ? "shallow" : "in";
 }
 
-/** What a verdict means at the engine. */
-export const PLUNGER_WORDS: Record<PlungerVerdict, string> = {
-  in: "in its window",
-  shallow: "too shallow: it will tick",
-  deep: "too deep: it may hold the valve open or bend the pushrod",
+/** What a verdict means at the engine, by the school that it is judged by: what one calls wrong may be right for the other. */
+const WORDS: Readonly<Record<DepthSchool, Readonly<Record<PlungerVerdict, string>>>> = {
+  middle: {
+    in: "in its window",
+    shallow: "shallower than the middle school sets it: it may tick",
+    deep: "too deep: it may hold the valve open or bend the pushrod",
+  },
+  shallow: {
+    in: "in the shallow school's window",
+    shallow: "too shallow even for the shallow school: it will tick",
+    deep: "deeper than the shallow school sets it: it may hold the valve open once it pumps up",
+  },
 };
+export const plungerWords = (
+  verdict: PlungerVerdict,
+  { school = "middle" }: { readonly school?: DepthSchool },
+): string => WORDS[school][verdict];

@@ -1,4 +1,5 @@
 /** What is said to open a job. */
+import { DEPTH_SCHOOLS } from "@/core/preload/plunger";
 import { z } from "zod";
 import { GROWTH_SOURCE_IDS } from "@/core/heat/growthSources";
 import { PURPOSES } from "@/core/job/setup/purpose";
@@ -58,6 +59,8 @@ export const openJobInput = z.strictObject({
     .max(6, "A plunger travels 1 to 6 mm.")
     .nullable()
     .default(null),
+  /** How deep lifters are set. */
+  depth: z.enum(DEPTH_SCHOOLS, "Choose how deep they are set.").default("middle"),
   /** The air around a hot engine. */
   airC: z
     .number("Give the temperature as a number.")

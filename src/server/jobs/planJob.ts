@@ -41,6 +41,8 @@ export async function planJob(
       targetTurns: input.targetTurns,
       lifters: input.lifters,
       travelMm: input.travelMm,
+      depth: input.depth,
+      growthKnown: sources.sources.length > 0,
       bleedMinutes: bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC),
       growth: rules.judgedIn === "any-state" ? chosenGrowth(sources, input) : null,
       fittedBefore: rules.remembersParts ? await fittedBefore(db, shopId, input.engineId, openedAt) : [],

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { type PreloadGear, SPOKEN_TURNS, meaningOf } from "@/core/preload/gear";
-import { PLUNGER_WORDS, depthFigure, depthWords } from "@/core/preload/plunger";
+import { type PreloadGear, spokenTurns, meaningOf } from "@/core/preload/gear";
+import { plungerWords, depthFigure, depthWords } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
 import { fractionFigure } from "@/core/units/turns";
 import { Stamp } from "../controls/Stamp";
@@ -12,7 +12,8 @@ interface Props {
   readonly onChange: (turns: number) => void;
 }
 
-const MARK = { in: "✓", shallow: "ticks", deep: "deep" } as const;
+/** Short for a chip; in full it is said of the turn that is taken. */
+const MARK = { in: "✓", shallow: "shallow", deep: "deep" } as const;
 
 /** What each turn that people speak of means on this stud, rocker and block: each can be taken. */
 export function TurnChips({ gear, growthMm, value, onChange }: Props) {
@@ -29,7 +30,7 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
         Turns in: plunger cold{growthMm === 0 ? "" : ", hot"}, {gear.plunger.unit ?? "mm"}
       </Stamp>
       <chakra.div display="grid" gridTemplateColumns="repeat(auto-fill, minmax(60px, 1fr))" gap="1">
-        {SPOKEN_TURNS.map((turns) => {
+        {spokenTurns(gear.plunger).map((turns) => {
           const m = meaningOf(turns, gear, growthMm);
           const on = Math.abs(turns - value) < 1e-6;
           return (
@@ -48,7 +49,7 @@ export function TurnChips({ gear, growthMm, value, onChange }: Props) {
               bg={m.verdict === "in" ? "sheet" : "nowWash"}
               color="ink"
               textAlign="center"
-              aria-label={`${turnsWords(turns)}: nut ${depthWords(m.nutMm, gear.plunger)}, plunger ${depthWords(m.coldMm, gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthWords(m.hotMm, gear.plunger)}`}, ${PLUNGER_WORDS[m.verdict]}`}
+              aria-label={`${turnsWords(turns)}: nut ${depthWords(m.nutMm, gear.plunger)}, plunger ${depthWords(m.coldMm, gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthWords(m.hotMm, gear.plunger)}`}, ${plungerWords(m.verdict, gear.plunger)}`}
             >
               <chakra.span display="block" fontFamily="stamp" fontWeight={600} fontSize="20px" lineHeight={1.1}>
                 {fractionFigure(turns)}

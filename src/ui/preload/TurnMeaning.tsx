@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
 import { type PreloadGear, coldWindow, meaningOf, turnsForMm } from "@/core/preload/gear";
-import { PLUNGER_WORDS, depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
+import { plungerWords, depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
 import { exactLength } from "@/core/units/length";
 import { turnsWords } from "@/core/preload/turning";
 import { capital } from "@/core/job/words/names";
@@ -45,7 +45,7 @@ export function TurnMeaning({ gear, growthMm, growthFrom, turns: given, onTurns 
           {capital(turnsWords(turns))}: the nut goes {depthWords(m.nutMm, gear.plunger)}, the plunger{" "}
           {depthFigure(m.coldMm, gear.plunger)} of its {travelWords(gear.plunger)}
           {growthMm === 0 ? "" : `, and hot it stands ${depthWords(m.hotMm, gear.plunger)} deep`}. It is{" "}
-          {PLUNGER_WORDS[m.verdict]}.
+          {plungerWords(m.verdict, gear.plunger)}.
         </chakra.p>
         <chakra.p fontSize="16px" color="soft">
           {sums(gear)}

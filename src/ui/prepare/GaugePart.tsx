@@ -14,7 +14,7 @@ import type { Preparation } from "./usePreparation";
 
 /** By what it is set: whose figures rule, how lifters are turned in, which sets are on hand and how a leaf is felt. */
 export function GaugePart({ preparation }: { readonly preparation: Preparation }) {
-  const { given, form, chosen, file, rules, specSources, sources, turns, heatWay, wrong } = preparation;
+  const { given, form, chosen, file, rules, specSources, sources, turns, gear, depth, heatWay, wrong } = preparation;
   return (
     <>
       {specSources.length > 1 && (
@@ -39,6 +39,12 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
           onLifters={(l) => form.setValue("lifters", l)}
           travelMm={chosen.travelMm}
           onTravel={(mm) => form.setValue("travelMm", mm)}
+          gear={gear}
+          depth={depth}
+          onDepth={(d) => {
+            form.setValue("depth", d);
+            form.setValue("turns", null);
+          }}
           turns={turns}
           onTurns={(t) => form.setValue("turns", t)}
           wayId={heatWay}

@@ -1,10 +1,10 @@
 import { showLength } from "@/core/units/length";
 import { unitOf } from "@/core/job/words/specs";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { type GrowthSource, type GrowthSourceId, type GrowthSources, covers } from "@/core/heat/growthSources";
+import { type GrowthSourceId, type GrowthSources, covers, mostGrowthMm } from "@/core/heat/growthSources";
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { gearForWork, isGear } from "@/core/preload/gear";
-import { USUAL_TRAVELS } from "@/core/preload/plunger";
+import { type GearProblem, type PreloadGear, isGear } from "@/core/preload/gear";
+import { type DepthSchool, USUAL_TRAVELS } from "@/core/preload/plunger";
 import { type LifterState, ZERO_SCHOOL_NAMES, firstSchool } from "@/core/preload/zeroLash";
 import { jobRoles } from "@/core/job/prepare";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -18,6 +18,10 @@ interface Props {
   readonly onLifters: (lifters: LifterState) => void;
   readonly travelMm: number | null;
   readonly onTravel: (mm: number | null) => void;
+  /** The gear as the chosen school judges it. */
+  readonly gear: PreloadGear | GearProblem;
+  readonly depth: DepthSchool;
+  readonly onDepth: (depth: DepthSchool) => void;
   readonly turns: number;
   readonly onTurns: (turns: number) => void;
   readonly wayId: GrowthSourceId | null;
@@ -36,6 +40,9 @@ export function PreloadPart({
   onLifters,
   travelMm,
   onTravel,
+  gear,
+  depth,
+  onDepth,
   turns,
   onTurns,
   wayId,
@@ -43,7 +50,6 @@ export function PreloadPart({
   bleedMinutes,
   wrong,
 }: Props) {
-  const gear = gearForWork(file.adjuster ?? {}, travelMm);
   const roles = jobRoles(file);
   const usable = !isGear(gear) || gear.ratio === null ? [] : ways.sources.filter((w) => covers(w, roles));
   const way = usable.find((w) => w.id === wayId) ?? null;
@@ -86,6 +92,25 @@ export function PreloadPart({
           ]}
         />
       )}
+      <Choice
+        legend="How deep"
+        name="depth"
+        value={depth}
+        onChange={onDepth}
+        error={wrong("depth")}
+        options={[
+          {
+            value: "middle",
+            label: "Well inside its travel",
+            note: "The middle school: at least half a millimeter (0.020 in) from either end. Forgives wear, heat and unequal valves.",
+          },
+          {
+            value: "shallow",
+            label: "Just below zero lash",
+            note: "The shallow school: 0.05 to 0.30 mm (0.002 to 0.012 in) hot. A lifter that pumps up can't hold its valve open; heat must be counted, and it ticks where it reaches zero.",
+          },
+        ]}
+      />
       <section>
         <PlateHeading pb="2">How far in</PlateHeading>
         {isGear(gear) ? (
@@ -93,7 +118,7 @@ export function PreloadPart({
             gear={gear}
             turns={turns}
             onTurns={onTurns}
-            growthMm={mostGrowth(way)}
+            growthMm={mostGrowthMm(way)}
             growthFrom={way === null ? null : way.name.toLowerCase()}
           />
         ) : (
@@ -111,7 +136,7 @@ export function PreloadPart({
           options={[
             ...usable.map((w) => ({
               value: w.id as GrowthSourceId | "none",
-              label: `${w.name}: ${showLength(mostGrowth(w), unitOf(file)).replace("-", "−")}`,
+              label: `${w.name}: ${showLength(mostGrowthMm(w), unitOf(file)).replace("-", "−")}`,
               note: w.evidence,
             })),
             { value: "none", label: "Not counted with", note: "The plunger is judged cold only." },
@@ -121,7 +146,3 @@ export function PreloadPart({
     </>
   );
 }
-
-/** The larger of the roles' growths: it takes most from the preload. */
-const mostGrowth = (way: GrowthSource | null): number =>
-  way === null ? 0 : Math.max(way.growth.intake?.growthMm ?? 0, way.growth.exhaust?.growthMm ?? 0);

@@ -1,5 +1,6 @@
 "use client";
 
+import type { DepthSchool } from "@/core/preload/plunger";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineState } from "@/core/engine/engineFile";
@@ -32,6 +33,7 @@ export interface Filled {
   readonly school: School;
   readonly keepSchool: boolean;
   readonly survey: boolean;
+  readonly depth: DepthSchool;
   readonly tolerance: string;
   readonly heatWay: GrowthSourceId | null;
   readonly targetTurns: number | null;

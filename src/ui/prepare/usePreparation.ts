@@ -1,5 +1,7 @@
 "use client";
 
+import { gearForWork, isGear, usualTurns } from "@/core/preload/gear";
+import { type DepthSchool, proposedDepth } from "@/core/preload/plunger";
 import { type Waits, leastWaits, waitsOf } from "@/core/preload/goesOn";
 import { useMemo } from "react";
 import { type UseFormReturn, useWatch } from "react-hook-form";
@@ -13,6 +15,7 @@ import {
   growthSourcesOf,
   proposedSource,
   sourceRefusal,
+  mostGrowthMm,
 } from "@/core/heat/growthSources";
 import { cautionsFor, jobRoles, rulesFor, withJobValves } from "@/core/job/prepare";
 import { type Purpose, surveysFirst } from "@/core/job/setup/purpose";
@@ -76,6 +79,8 @@ export interface PrepareForm {
   lifters: LifterState | null;
   /** The plungers' travel where the file does not give it; null where it is not known. */
   travelMm: number | null;
+  /** Null: as it is proposed. */
+  depth: DepthSchool | null;
   turns: number | null;
   heatWay: GrowthSourceId | "none" | null;
   air: string;
@@ -106,6 +111,7 @@ export function usePreparation(given: PrepareGiven) {
       bank: last?.bank ?? null,
       lifters: null,
       travelMm: null,
+      depth: null,
       turns: null,
       heatWay: null,
       air: "",
@@ -148,7 +154,12 @@ export function usePreparation(given: PrepareGiven) {
   const method = chosen.method ?? asLast ?? recommended;
   const cautions = cautionsFor(file, state ?? file.lash?.state ?? "cold", chosen.lifters);
   const again = cautions.filter((c) => confirmed?.cautions.includes(c.id) === true);
-  const turns = chosen.turns ?? fileTurns(file);
+  const known = gearForWork(file.adjuster ?? {}, chosen.travelMm);
+  const depth = chosen.depth ?? (isGear(known) ? proposedDepth(known.plunger) : "middle");
+  const gear = gearForWork(file.adjuster ?? {}, chosen.travelMm, depth);
+  const heat = sources.sources.find((w) => w.id === heatWay) ?? null;
+  const turns =
+    chosen.turns ?? (isGear(gear) ? usualTurns(gear, mostGrowthMm(heat), fileTurns(file)) : fileTurns(file));
   const surveys = chosen.survey ?? surveysFirst(chosen.purpose);
   const { begin, busy, problem } = useBegin(person);
   const submit = form.handleSubmit((typed) =>
@@ -170,6 +181,7 @@ export function usePreparation(given: PrepareGiven) {
       targetTurns: rules.judgesReadings ? null : turns,
       lifters: rules.judgesReadings ? null : typed.lifters,
       travelMm: rules.judgesReadings ? null : typed.travelMm,
+      depth,
       air: typed.air,
       licensed: typed.licensed,
       bank: typed.bank,
@@ -201,6 +213,8 @@ export function usePreparation(given: PrepareGiven) {
     /** Those that one tap confirms again, and those that are ticked by themselves. */
     cautions: { again, anew: cautions.filter((c) => !again.includes(c)), confirmedOn: confirmed?.on ?? null },
     turns,
+    gear,
+    depth,
     surveys,
     submit,
     busy,

@@ -1,4 +1,5 @@
 /** From an engine file and what was chosen to a job: whether one can be opened, on which valves, under which spec. */
+import type { DepthSchool } from "../../preload/plunger";
 import type { RouteStop } from "../../stops/route";
 import type { Engine } from "../../engine/resolve";
 import {
@@ -28,6 +29,10 @@ export interface TaskChoices {
   readonly lifters: LifterState | null;
   /** The travel of the lifters' plungers in mm, where the file does not give it; null where nobody knows it. */
   readonly travelMm: number | null;
+  /** How deep: well inside the travel, or just below zero lash. */
+  readonly depth?: DepthSchool;
+  /** Something is known of what heat does here. */
+  readonly growthKnown?: boolean;
   /** The shop's wait after a squeeze. */
   readonly bleedMinutes: number;
   /** How heat opens the gap; null where it is not counted with. */

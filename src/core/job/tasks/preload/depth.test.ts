@@ -269,7 +269,7 @@ describe("what the ledger takes at a lifter", () => {
     expect(leave([zeroed(), turn(1, false)])).toBe("The lock of 1I is loose: tighten it before it is left.");
     expect(leave([zeroed()], "so")).toBe("Turn 1I in from zero lash before it is left.");
     expect(leave([zeroed(), turn(0.2)])).toBe(
-      "The plunger of 1I is too shallow: it will tick. Set it, or say why it is left so.",
+      "The plunger of 1I is shallower than the middle school sets it: it may tick. Set it, or say why it is left so.",
     );
     expect(leave([zeroed(), turn(0.2)], "so it stays")).toBeNull();
     expect(leave([zeroed(), turn(3.8)])).toMatch(/is too deep: it may hold the valve open/);

@@ -46,7 +46,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   ],
   tools: (adjuster) => ["Wires of known size, if the valley is open", lockTool(adjuster)],
   targetWords: ({ task: { plan } }) =>
-    `${turnsWords(plan.targetTurns)}: plunger ${depthFigure(plungerTravelMm(plan.targetTurns, plan.gear), plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}`,
+    `${turnsWords(plan.targetTurns)}: plunger ${depthFigure(plungerTravelMm(plan.targetTurns, plan.gear), plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}${plan.gear.plunger.school === "shallow" ? ", shallow school" : ""}`,
 
   figure: ({ own }) => (own?.coldMm == null ? null : depthFigure(own.coldMm, own)),
 

@@ -15,6 +15,7 @@ import {
   plungerTravelMm,
   preloadGear,
   turnsForMm,
+  usualTurns,
 } from "../../../preload/gear";
 import { turnsWords } from "../../../preload/turning";
 import type { LifterState } from "../../../preload/zeroLash";
@@ -48,14 +49,13 @@ export function fileTurns(file: EngineFile): number {
 
 /** How preload is set, if so many turns keep the plunger in its window cold and hot. */
 export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fittedBefore">): Planned<PreloadPlan> {
-  const { lifters, travelMm, bleedMinutes, growth } = choices;
-  const turns = choices.targetTurns ?? fileTurns(file);
+  const { lifters, travelMm, depth, bleedMinutes, growth } = choices;
   if (lifters === null)
     return {
       field: "lifters",
       why: "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.",
     };
-  const gear = gearForWork(file.adjuster ?? {}, travelMm);
+  const gear = gearForWork(file.adjuster ?? {}, travelMm, depth);
   // A travel that the file gives is put right there; any other was chosen with the job.
   const chosen = file.adjuster?.plunger?.travel === undefined;
   if (!isGear(gear))
@@ -67,9 +67,15 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
       field: "heatWay",
       why: "Give the rocker ratio on the engine's page: it tells how far heat moves the plunger.",
     };
+  if (depth === "shallow" && growth === null && choices.growthKnown === true)
+    return {
+      field: "heatWay",
+      why: "Say what heat takes: for the shallow school a little growth is the whole preload.",
+    };
+  const mostMm = Math.max(0, ...Object.values(growth === null ? {} : growthOf(growth)));
   const plan: PreloadPlan = {
     gear,
-    targetTurns: turns,
+    targetTurns: choices.targetTurns ?? usualTurns(gear, mostMm, fileTurns(file)),
     lifters,
     bleedMinutes: lifters === "run" ? bleedMinutes : null,
     growthMm: growth === null ? {} : growthOf(growth),

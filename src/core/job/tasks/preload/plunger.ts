@@ -2,7 +2,7 @@
 import type { TypedUnit } from "../../../units/typedLength";
 import { judgeInterval } from "../../../lash/judge";
 import { hotTravelMm, plungerTravelMm } from "../../../preload/gear";
-import { type PlungerVerdict, judgePlunger } from "../../../preload/plunger";
+import { type PlungerVerdict, judgePlunger, type DepthSchool } from "../../../preload/plunger";
 import type { ZeroSchool } from "../../../preload/zeroLash";
 import type { JobValve } from "../../job";
 import type { LedgerValveEntry, ReadingEntry, ZeroedEntry } from "../../ledger/entry";
@@ -28,6 +28,8 @@ export interface ValvePreload {
   readonly verdict: PlungerVerdict | "undecided" | null;
   /** The system in which its lifter is told. */
   readonly unit: TypedUnit;
+  /** The school that it is judged by. */
+  readonly depth: DepthSchool;
 }
 
 /** Further apart than this, count and wires tell of different depths (assumed: finer than wires step). */
@@ -63,6 +65,7 @@ export function preloadAt(
     foundMm: found?.foundTurns == null ? null : plungerTravelMm(found.foundTurns, plan.gear),
     verdict: wire === null ? counted : wireVerdict(wire, valve),
     unit: plan.gear.plunger.unit ?? "mm",
+    depth: plan.gear.plunger.school ?? "middle",
   };
 }
 

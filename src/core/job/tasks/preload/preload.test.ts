@@ -206,7 +206,7 @@ describe("a preload job", () => {
     const shallow = ledger(arrived("A"), zeroed(V1, "A"), turned(V1, "A", 0.125));
     const left = (reading: string, reason: string | null = null) =>
       ({ kind: "left", valve: V1, reading, reason }) as const;
-    expect(refused(job, shallow, left(shallow[2]?.id ?? ""))).toMatch(/too shallow/);
+    expect(refused(job, shallow, left(shallow[2]?.id ?? ""))).toMatch(/shallower than the middle school/);
     expect(refused(job, shallow, left(shallow[2]?.id ?? "", "told so"))).toBeNull();
     expect(refused(job, shallow, left(shallow[1]?.id ?? ""))).toMatch(/zero lash and set/);
     const loose = ledger(arrived("A"), zeroed(V1, "A"), turned(V1, "A", 0.5, { locked: false }));

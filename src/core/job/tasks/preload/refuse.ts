@@ -1,6 +1,6 @@
 /** What the ledger takes at a hydraulic lifter. */
 import { plungerTravelMm } from "../../../preload/gear";
-import { PLUNGER_WORDS, depthWords, travelWords } from "../../../preload/plunger";
+import { plungerWords, depthWords, travelWords } from "../../../preload/plunger";
 import type { JobOf } from "../../job";
 import type { EntryOf, LeftEntry, SetEntry, ZeroedEntry } from "../../ledger/entry";
 import { marginAtStop } from "../../state/marginAtStop";
@@ -50,7 +50,10 @@ export function lifterLeaveRefusal({ valves }: LifterState, entry: LeftEntry): s
     return `Turn ${entry.valve} in from zero lash before it is left.`;
   const { verdict } = valve.own;
   if (entry.reason !== null || verdict === "in") return null;
-  const stands = verdict === null || verdict === "undecided" ? "not surely in its window" : PLUNGER_WORDS[verdict];
+  const stands =
+    verdict === null || verdict === "undecided"
+      ? "not surely in its window"
+      : plungerWords(verdict, { school: valve.own.depth });
   return `The plunger of ${entry.valve} is ${stands}. Set it, or say why it is left so.`;
 }
 

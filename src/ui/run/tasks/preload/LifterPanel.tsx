@@ -1,7 +1,7 @@
 import { depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { meaningOf } from "@/core/preload/gear";
-import { PLUNGER_WORDS } from "@/core/preload/plunger";
+import { plungerWords } from "@/core/preload/plunger";
 import { turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOLS, ZERO_SCHOOL_NAMES, otherSchool } from "@/core/preload/zeroLash";
 import { fractionFigure } from "@/core/units/turns";
@@ -81,7 +81,7 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
                 {valve.own?.school == null
                   ? ""
                   : ` by ${ZERO_SCHOOL_NAMES[valve.own.school].name.toLowerCase()}`}:{" "}
-                {PLUNGER_WORDS[meaningOf(turns, preload.gear, growthMm).verdict]}.
+                {plungerWords(meaningOf(turns, preload.gear, growthMm).verdict, preload.gear.plunger)}.
               </chakra.p>
             )}
             <WireForm key={valve.valve.id} run={run} />

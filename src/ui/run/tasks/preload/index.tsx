@@ -1,6 +1,6 @@
 /** The room of hydraulic lifters. */
 import { unitOf } from "@/core/job/words/specs";
-import { PLUNGER_WORDS, depthFigure, depthWords } from "@/core/preload/plunger";
+import { plungerWords, depthFigure, depthWords } from "@/core/preload/plunger";
 import { firstSchool } from "@/core/preload/zeroLash";
 import type { ValveState } from "@/core/job/state/state";
 import type { PreloadStep } from "@/core/job/tasks/preload/next";
@@ -23,7 +23,7 @@ function inHand({ own, status, valve }: Lifter, name: string, { file }: RunConte
   const verdict = status === "locked" || status === "read" ? (own?.verdict ?? null) : null;
   const { lowMm, highMm } = valve.spec;
   return {
-    title: `${capital(name)}${verdict === null ? (STANDS[status] ?? "") : verdict === "undecided" ? " is not decided yet" : ` is ${PLUNGER_WORDS[verdict].split(":")[0]}`}`,
+    title: `${capital(name)}${verdict === null ? (STANDS[status] ?? "") : verdict === "undecided" ? " is not decided yet" : ` is ${plungerWords(verdict, { school: own?.depth ?? "middle" }).split(":")[0]}`}`,
     figures: `${own?.coldMm == null ? "" : `${depthWords(own.coldMm, own)} deep · `}window ${depthFigure(lowMm, { unit })}–${depthWords(highMm, { unit })}`,
     verdict: verdict ?? "",
   };

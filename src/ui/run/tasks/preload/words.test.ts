@@ -82,7 +82,7 @@ describe("at a lifter", () => {
   });
   it("does not call a turn done that leaves the window", () => {
     const told = say([AT, ZERO], { turns: 0.125 });
-    expect(told.grounds.join(" ")).toMatch(/too shallow: it will tick/);
+    expect(told.grounds.join(" ")).toMatch(/shallower than the middle school sets it: it may tick/);
     expect(told).toMatchObject({ button: { action: { leave: false, stay: true } }, choices: [] });
   });
   it("shows what the other school makes of it", () =>

@@ -3,7 +3,7 @@ import type { RouteStop } from "@/core/stops/route";
 import { bleedRemaining } from "@/core/job/tasks/preload/bleeding";
 import type { Draft } from "@/core/job/ledger/entry";
 import { meaningOf } from "@/core/preload/gear";
-import { PLUNGER_WORDS, depthFigure, depthWords as depthOf, travelWords } from "@/core/preload/plunger";
+import { plungerWords, depthFigure, depthWords as depthOf, travelWords } from "@/core/preload/plunger";
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, firstSchool } from "@/core/preload/zeroLash";
 import type { PreloadPlan } from "@/core/job/tasks/preload/plan";
@@ -148,7 +148,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
     title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
-      `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${outside ? `That is ${PLUNGER_WORDS[meaning.verdict]}.` : "That is in its window, cold and hot."}`,
+      `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${outside ? `That is ${plungerWords(meaning.verdict, plan.gear.plunger)}.` : "That is in its window, cold and hot."}`,
       ...apartGrounds(valve.own, plan),
       ...approvedWords(context),
     ],
@@ -200,7 +200,7 @@ function stepWords(context: LifterContext, now: LifterNow, valve: Lifter): Instr
       ...base,
       title: `${capital(name)} has no step left: set it again from zero lash.`,
       grounds: [
-        `${stands} A quarter turn more is ${PLUNGER_WORDS.deep}. If it still ticks after that, the lifter itself, its pushrod or the lobe is at fault.`,
+        `${stands} A quarter turn more is ${plungerWords("deep", plan.gear.plunger)}. If it still ticks after that, the lifter itself, its pushrod or the lobe is at fault.`,
       ],
       button: FROM_ZERO,
     });
@@ -209,7 +209,7 @@ function stepWords(context: LifterContext, now: LifterNow, valve: Lifter): Instr
     ...base,
     title: `${capital(name)} ticks: ${turnsWords(STEP_TURNS)} more, ${clockWords(STEP_TURNS)}.`,
     grounds: [
-      `${stands} One step takes it to ${depthOf(then.coldMm, plan.gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthOf(then.hotMm, plan.gear.plunger)}`}: ${PLUNGER_WORDS[then.verdict]}. One step only; if it still ticks, look for another cause.`,
+      `${stands} One step takes it to ${depthOf(then.coldMm, plan.gear.plunger)}${growthMm === 0 ? "" : `, hot ${depthOf(then.hotMm, plan.gear.plunger)}`}: ${plungerWords(then.verdict, plan.gear.plunger)}. One step only; if it still ticks, look for another cause.`,
       context.locking.how,
     ],
     button: {
@@ -254,7 +254,7 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
     });
   return instruction({
     eyebrow,
-    title: `${capital(name)} is ${verdict === "undecided" ? "not surely in its window" : PLUNGER_WORDS[verdict]}.`,
+    title: `${capital(name)} is ${verdict === "undecided" ? "not surely in its window" : plungerWords(verdict, plan.gear.plunger)}.`,
     grounds,
     button: FROM_ZERO,
     reasoned: LEAVE_SO,
