@@ -70,7 +70,7 @@ export function camOf(
   problems: Problems,
 ): CamEntry | null {
   const lobes = lobesOf(draft, strokes, problems);
-  const injector = injectorOf(draft, valves, problems);
+  const injector = injectorOf(draft, strokes === 2 ? 360 : 720, valves, problems);
   const releases = releasesOf(draft, problems);
   if (lobes === null && injector === null && releases.length === 0) return null;
   const lift = draft.atLift.trim() === "" ? null : parseLength(draft.atLift);
@@ -156,13 +156,16 @@ function durationsOf(
 
 function injectorOf(
   { injectorOpens, injectorCloses }: CamDraft,
+  cycleDeg: number,
   valves: readonly ValveEntry[],
   problems: Problems,
 ): CamEntry["injector"] | null {
   if (!valves.some((v) => v.role === "injector") || (injectorOpens.trim() === "" && injectorCloses.trim() === ""))
     return null;
   const [opensDeg, closesDeg] = [one(injectorOpens), one(injectorCloses)];
-  if (opensDeg !== null && closesDeg !== null) return { opensDeg, closesDeg };
+  // Past its TDC, as it is counted on from before it: 640 to 760 is 640 to 40.
+  const within = (deg: number): number => (deg > cycleDeg ? deg - cycleDeg : deg);
+  if (opensDeg !== null && closesDeg !== null) return { opensDeg: within(opensDeg), closesDeg: within(closesDeg) };
   problems.cam ??= "Give both ends of the injector's lobe, in degrees after its cylinder's firing TDC.";
   return null;
 }

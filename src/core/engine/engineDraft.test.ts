@@ -205,3 +205,18 @@ describe("numbersIn", () => {
     ["-3", [-3]],
   ])("%j", (text, numbers) => expect(numbersIn(text)).toEqual(numbers));
 });
+
+describe("an injector lobe", () => {
+  it("may be counted on past its firing TDC", () => {
+    const typed = (injectorOpens: string, injectorCloses: string) =>
+      readDraft({
+        ...EMPTY_DRAFT,
+        name: "Six",
+        firingOrder: "1-5-3-6-2-4",
+        valves: "I J E",
+        cam: { ...EMPTY_DRAFT.cam, injectorOpens, injectorCloses },
+      }).file?.cam?.injector;
+    expect(typed("640", "760")).toEqual({ opensDeg: 640, closesDeg: 40 });
+    expect(typed("640", "40")).toEqual({ opensDeg: 640, closesDeg: 40 });
+  });
+});

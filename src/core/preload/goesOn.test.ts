@@ -8,7 +8,8 @@ import { planMethod } from "../stops/planMethod";
 import { planStops } from "../stops/recommend";
 import { routeOf } from "../stops/route";
 import { fold } from "../units/angle/arc";
-import { goesOnAlong, leastWaits, mayGoOn, waitsAlong, waitsOf } from "./goesOn";
+import { goesOnAlong, mayGoOn } from "./goesOn";
+import { leastWaits, waitsAlong, waitsOf } from "./waits";
 
 const FOUR = resolveEngine(engineFile(["1", "3", "4", "2"], { cam: MILD_CAM }));
 const EIGHT = resolveEngine(engineFile(["1", "8", "4", "3", "6", "5", "7", "2"], { cam: MILD_CAM }));

@@ -2,10 +2,9 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { type Ref, useEffect, useRef, useState } from "react";
-import { type Control, type FieldPath, type FieldValues, useController } from "react-hook-form";
-import { type TypedUnit, type UsualLength, apart, taken, unitDoubt, unitProblem } from "@/core/units/typedLength";
+import { type TypedUnit, type UsualLength, apart, isBare, taken, unitDoubt } from "@/core/units/typedLength";
 import { Button } from "./Button";
-import { Field, TextInput } from "./Field";
+import { TextInput } from "./Field";
 import { Complaint } from "./Stamp";
 import { useUnit } from "./unit";
 
@@ -39,10 +38,13 @@ export function LengthInput({ value, onChange, usual, placeholder, ref, ...rest 
   const { figures, unit: own } = apart(value);
   const unit = own ?? chosen ?? around;
   const doubt = unitDoubt(value, unit, usual);
+  // "12 thou" says its unit itself: what stands beside it would contradict it.
+  const saysItself = own === null && value.trim() !== "" && !isBare(value);
 
   function read(text: string, inUnit: TypedUnit): void {
     const typed = apart(text);
-    if (typed.unit !== null) setChosen(typed.unit);
+    // What was emptied and is typed anew is read as it was before.
+    setChosen(typed.unit ?? inUnit);
     onChange(typed.unit === null ? taken(text, inUnit, usual) : text);
   }
   return (
@@ -66,7 +68,10 @@ export function LengthInput({ value, onChange, usual, placeholder, ref, ...rest 
         />
         <chakra.button
           type="button"
-          aria-label={`In ${UNIT_NAMES[unit]}: change to ${UNIT_NAMES[OTHER[unit]]}`}
+          aria-label={saysItself ? "As typed" : `In ${UNIT_NAMES[unit]}: change to ${UNIT_NAMES[OTHER[unit]]}`}
+          disabled={saysItself}
+          // Typing the unit does the same: Tab goes from figure to figure.
+          tabIndex={-1}
           minWidth="44px"
           px="2"
           bg="paper"
@@ -84,7 +89,7 @@ export function LengthInput({ value, onChange, usual, placeholder, ref, ...rest 
             read(figures, OTHER[unit]);
           }}
         >
-          {unit}
+          {saysItself ? "…" : unit}
         </chakra.button>
       </chakra.span>
       {doubt !== null && !typing && (
@@ -109,49 +114,3 @@ export function LengthInput({ value, onChange, usual, placeholder, ref, ...rest 
 }
 
 const UNIT_NAMES: Readonly<Record<TypedUnit, string>> = { mm: "millimeters", in: "inches" };
-
-interface FieldProps<F extends FieldValues> {
-  readonly control: Control<F>;
-  readonly name: FieldPath<F>;
-  readonly label: string;
-  readonly hint?: string;
-  /** How it is called where the label alone does not tell. */
-  readonly spoken?: string;
-  /** What the shop said of it. */
-  readonly error?: string | undefined;
-  readonly usual: UsualLength;
-  readonly placeholder?: string;
-}
-
-/** A length in a form; the form is not sent while it must be asked which unit was meant. */
-export function LengthField<F extends FieldValues>({
-  control,
-  name,
-  error,
-  spoken,
-  usual,
-  placeholder,
-  ...field
-}: FieldProps<F>) {
-  const { field: typed, fieldState } = useController({
-    control,
-    name,
-    rules: { validate: (value: unknown) => (typeof value === "string" ? (unitProblem(value) ?? true) : true) },
-  });
-  return (
-    <Field {...field} error={fieldState.error?.message ?? error}>
-      {(c) => (
-        <LengthInput
-          {...c}
-          aria-label={spoken}
-          usual={usual}
-          placeholder={placeholder}
-          value={typed.value as string}
-          onChange={typed.onChange}
-          onBlur={typed.onBlur}
-          ref={typed.ref}
-        />
-      )}
-    </Field>
-  );
-}

@@ -4,7 +4,7 @@ import { parseThread, threadWords } from "@/core/units/thread";
 import { USUAL, type UsualLength, listedLengths } from "@/core/units/typedLength";
 import { LENGTH_PART_NAMES } from "@/core/preload/lengths";
 import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { type SpecFields, preloadProblem } from "./specPart";
 import { LENGTH_PART_KINDS, type LengthPartKind } from "@/core/engine/engineFile";
 

@@ -7,7 +7,7 @@ import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineF
 import { USUAL } from "@/core/units/typedLength";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";

@@ -106,6 +106,18 @@ describe("a length typed at an engine", () => {
     expect(sent).toMatchObject([{ lash: { intake: { [part]: choices[1] } } }]);
   });
 
+  it("is read as it was before once it was emptied, and says its unit itself where that is another", () => {
+    spec("mm");
+    type("Lash", "0.012 in");
+    type("Lash", "");
+    type("Lash", ".014");
+    expect(screen.getAllByLabelText<HTMLInputElement>("Lash")[0]?.value).toBe(".014");
+    expect(asked()).toEqual([]);
+    expect(screen.getAllByRole("button", { name: "In inches: change to millimeters" })).toHaveLength(1);
+    type("Lash", "12 thou");
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "As typed" }).disabled).toBe(true);
+  });
+
   it("is taken as it is where it says its unit itself, and in the other unit by one tap", async () => {
     spec("mm");
     type("Lash", "0.012 in");

@@ -10,7 +10,7 @@ import { jobRoles } from "@/core/job/prepare";
 import { Button } from "../controls/Button";
 import { USUAL, type UsualLength } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";

@@ -13,7 +13,7 @@ import type { HotColdPageData } from "@/core/job/pages/hotCold";
 import { showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
 import { figure } from "../controls/typed";

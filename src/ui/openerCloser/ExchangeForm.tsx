@@ -5,7 +5,7 @@ import { closerGapMm } from "@/core/job/tasks/openerCloser/openerCloser";
 import { Button } from "../controls/Button";
 import { USUAL } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { GoesIn } from "./GoesIn";

@@ -6,7 +6,7 @@ import { DRAWER_PART_KINDS, DRAWER_PART_NAMES, type DrawerPartKind } from "@/cor
 import { parseLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";

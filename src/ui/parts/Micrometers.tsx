@@ -4,7 +4,7 @@ import { useWatch } from "react-hook-form";
 import { type Micrometer, micrometerWarnings, zeroOffsetMm } from "@/core/parts/micrometer";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";

@@ -1,5 +1,5 @@
 import { waitsWords } from "./lines";
-import type { Waits } from "@/core/preload/goesOn";
+import type { Waits } from "@/core/preload/waits";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { METHODS } from "@/core/stops/methods";
 import { type MethodPlan } from "@/core/stops/planMethod";

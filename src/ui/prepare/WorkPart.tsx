@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { toolsFor } from "@/core/job/prepare";
 import { USUAL } from "@/core/units/typedLength";
-import { LengthField } from "../controls/LengthInput";
+import { LengthField } from "../controls/LengthField";
 import { PlateHeading } from "../controls/Stamp";
 import { Choice } from "./Choice";
 import type { Preparation } from "./usePreparation";

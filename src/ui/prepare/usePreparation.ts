@@ -2,7 +2,7 @@
 
 import { gearForWork, isGear, usualTurns } from "@/core/preload/gear";
 import { type DepthSchool, proposedDepth } from "@/core/preload/plunger";
-import { type Waits, leastWaits, waitsOf } from "@/core/preload/goesOn";
+import { type Waits, leastWaits, waitsOf } from "@/core/preload/waits";
 import { useMemo } from "react";
 import { type UseFormReturn, useWatch } from "react-hook-form";
 import type { EngineFile, EngineState } from "@/core/engine/engineFile";

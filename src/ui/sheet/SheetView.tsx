@@ -296,8 +296,9 @@ function drawn(
           : r.verdict === "tight" || r.verdict === "deep"
             ? ("together" as const)
             : null;
-      const text =
-        r.goesMm === 0 ? "0" : r.goes.includes("+") ? r.goesMm.toFixed(2) : (r.read.split(/[–\s]/)[0] ?? "");
+      // A depth is told in turns first: its figure is what it amounts to.
+      const told = r.instrument === "turns counted" ? r.goes : r.read;
+      const text = r.goesMm === 0 ? "0" : (told.split(/[–\s]/)[0] ?? "");
       return [
         v.valve,
         { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` },

@@ -1,6 +1,6 @@
 /** The wait for squeezed lifters, as a job stands. Times in ms of the shop's clock. */
 import { bleedRemainingMs } from "../../../preload/bleedDown";
-import { leg } from "../../../preload/goesOn";
+import { leg } from "../../../preload/legs";
 import type { JobOf } from "../../job";
 import type { JobState } from "../../state/state";
 import type { PreloadTask } from "./task";

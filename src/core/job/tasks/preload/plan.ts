@@ -1,7 +1,8 @@
 /** How a job sets preload: taken from the engine file and what was chosen when it was opened. Lengths in mm. */
 import type { RouteStop } from "../../../stops/route";
 import type { Engine } from "../../../engine/resolve";
-import { type GoesOn, goesOnAlong } from "../../../preload/goesOn";
+import { goesOnAlong } from "../../../preload/goesOn";
+import type { GoesOn } from "../../../preload/legs";
 import { depthWords } from "../../../preload/plunger";
 import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
 import { covers } from "../../../heat/growthSources";

@@ -145,7 +145,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
   };
   return instruction({
     eyebrow,
-    title: `${capital(name)}: turn the nut in ${turnsWords(turns)}, ${clockWords(turns)}.`,
+    title: `${capital(name)}: turn the nut in ${turnAndClock(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
       `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${outside ? `That is ${plungerWords(meaning.verdict, plan.gear.plunger)}.` : "That is in its window, cold and hot."}`,
@@ -157,6 +157,12 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
       ? [{ label: "Turned in: hold wires to it first", action: { kind: "enter", drafts, stay: true } }]
       : [],
   });
+}
+
+/** "half a turn, from 12 to 6"; whole turns say themselves by the clock. */
+function turnAndClock(turns: number): string {
+  const [size, clock] = [turnsWords(turns), clockWords(turns)];
+  return clock.startsWith(size) ? clock : `${size}, ${clock}`;
 }
 
 const apartGrounds = (preload: ValvePreload | null, plan: PreloadPlan): string[] =>
