@@ -69,6 +69,7 @@ describe("a length typed beside a unit", () => {
     for (const kept of ["12 thou", "0.30 mm", "", "abc", "-", '.5"']) expect(withUnit(kept, "in")).toBe(kept);
     expect(apart(".004 in")).toEqual({ figures: ".004", unit: "in" });
     expect(apart("0. mm")).toEqual({ figures: "0.", unit: "mm" });
+    expect(apart("0.40  mm")).toEqual({ figures: "0.40 ", unit: "mm" });
     for (const whole of ["12 thou", "0.30mm", "mm", ".004"])
       expect(apart(whole)).toEqual({ figures: whole, unit: null });
     expect(unitProblem(" .004 ")).toBe(".004 mm or .004 in? Say which.");

@@ -45,7 +45,7 @@ export const isBare = (text: string): boolean => BARE.test(text.trim());
 
 /** A typed text apart: the figures, and the unit where it is mm or inches and stands behind them. */
 export function apart(text: string): { readonly figures: string; readonly unit: TypedUnit | null } {
-  const found = /^(.*\d[.,]?) (mm|in)$/.exec(text);
+  const found = /^(.*\d[.,]?\s*) (mm|in)$/.exec(text);
   return found === null
     ? { figures: text, unit: null }
     : { figures: found[1] ?? "", unit: found[2] === "in" ? "in" : "mm" };

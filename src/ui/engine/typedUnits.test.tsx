@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 /** What people type on the wrong kind of engine: taken in the unit that the field shows, or asked about; never guessed. */
+import { parseLength } from "@/core/units/length";
 import { ChakraProvider } from "@chakra-ui/react";
 import { act, cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
@@ -104,6 +105,18 @@ describe("a length typed at an engine", () => {
     await press("Keep this spec");
     const part = label === "Lash" ? "nominal" : "low";
     expect(sent).toMatchObject([{ lash: { intake: { [part]: choices[1] } } }]);
+  });
+
+  it.each(["0.40 mm", "0.40mm", ".016 in", "16 thou", "0,40"])("%s is typed key by key", async (text) => {
+    spec("mm");
+    const field = screen.getAllByLabelText<HTMLInputElement>("Lash")[0];
+    if (field === undefined) throw new Error("no field");
+    fireEvent.change(field, { target: { value: "" } });
+    for (const key of text) fireEvent.change(field, { target: { value: `${field.value}${key}` } });
+    act(() => void vi.advanceTimersByTime(700));
+    await press("Keep this spec");
+    const [kept] = sent as { lash: { intake: { nominal: string } } }[];
+    expect(parseLength(kept?.lash.intake.nominal ?? "")?.mm).toBeCloseTo(parseLength(text, "mm")?.mm ?? 0, 9);
   });
 
   it("is read as it was before once it was emptied, and says its unit itself where that is another", () => {
