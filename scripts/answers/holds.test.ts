@@ -3,6 +3,7 @@
  * a turn is told as it is entered; nothing is read off its base circle unless a reason says so; the crank stays while a
  * lifter holds its valve in a piston's way; and no figure is told in another system than the engine's.
  */
+import { advance } from "../../src/core/units/angle/arc";
 import { describe, expect, it } from "vitest";
 import { resolveEngine } from "../../src/core/engine/resolve";
 import { jobAs } from "../../src/core/job/run";
@@ -65,19 +66,24 @@ function unwaited({ live, job, file }: Played): string[] {
   if (minutes === null) return [];
   const engine = resolveEngine(file);
   const degOf = (letter: string): number => job.route.find((s) => s.letter === letter)?.crankDeg ?? 0;
-  let squeezed: { valve: string; stop: string; atMs: number }[] = [];
+  // How far the crank really went since, and not only where its mark is.
+  let squeezed: { valve: string; stop: string; atMs: number; goneDeg: number }[] = [];
   let stop = "";
   return live.flatMap((e) => {
     const atMs = Date.parse(e.at);
-    if (e.kind === "set" && (e.turns ?? 0) > 0) squeezed.push({ valve: e.valve, stop: e.stop, atMs });
+    if (e.kind === "set" && (e.turns ?? 0) > 0) squeezed.push({ valve: e.valve, stop: e.stop, atMs, goneDeg: 0 });
     if (e.kind === "bled-down") squeezed = [];
     if (e.kind !== "arrived" || e.stop === stop) return [];
+    const by = stop === "" ? 0 : advance(degOf(stop), degOf(e.stop), engine.cycleDeg) || engine.cycleDeg;
+    squeezed = squeezed.map((s) => ({ ...s, goneDeg: s.goneDeg + by }));
     stop = e.stop;
     return squeezed
       .filter((s) => atMs - s.atMs < minutes * 60_000)
       .flatMap((s) => {
         const valve = engine.valves.find((v) => v.id === s.valve);
-        return valve !== undefined && mayGoOn(valve, degOf(s.stop), degOf(e.stop), engine.cycleDeg)
+        return valve !== undefined &&
+          s.goneDeg < engine.cycleDeg &&
+          mayGoOn(valve, degOf(s.stop), degOf(s.stop) + s.goneDeg, engine.cycleDeg)
           ? []
           : [`to ${e.stop} with ${s.valve} squeezed at ${s.stop} ${Math.round((atMs - s.atMs) / 1000)} s before`];
       });

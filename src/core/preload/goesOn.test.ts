@@ -9,6 +9,7 @@ import { planStops } from "../stops/recommend";
 import { routeOf } from "../stops/route";
 import { fold } from "../units/angle/arc";
 import { goesOnAlong, mayGoOn } from "./goesOn";
+import { isFree } from "./legs";
 import { leastWaits, waitsAlong, waitsOf } from "./waits";
 
 const FOUR = resolveEngine(engineFile(["1", "3", "4", "2"], { cam: MILD_CAM }));
@@ -61,11 +62,26 @@ describe("where the crank may go on while a lifter is squeezed", () => {
 
   it("is said by stop and valve, and not from stops that are found by eye", () => {
     const marked = routeOf(FOUR, planMethod("firing-order", FOUR));
-    expect(goesOnAlong(FOUR, marked)).toMatchObject({ "1I": ["A>B"], "4I": ["C>D"] });
+    expect(goesOnAlong(FOUR, marked)).toMatchObject({ "1I": { "A>B": 180 }, "4I": { "C>D": 180 } });
     expect(Object.keys(goesOnAlong(FOUR, marked)).some((v) => v.endsWith("E"))).toBe(false);
     const watched = routeOf(FOUR, planMethod("opening-closing", FOUR));
     expect(watched.length).toBeGreaterThan(4);
     expect(goesOnAlong(FOUR, watched)).toEqual({});
+  });
+});
+
+describe("a leg", () => {
+  const goesOn = { "1I": { "A>B": 90, "A>C": 180, "A>E": 90 } };
+  const free = (now: string, to: string): boolean => isFree(goesOn, { valve: "1I", from: "A", now, to });
+  it("goes on only: what was passed is a whole cycle away, though its mark is near", () => {
+    expect([free("A", "B"), free("A", "C"), free("B", "C")]).toEqual([true, true, true]);
+    // Back to B from C is 630 degrees; E has the mark of B, one pass later.
+    expect([free("C", "B"), free("B", "E"), free("C", "E"), free("B", "B")]).toEqual([false, false, false, false]);
+    expect([free("A", "D"), free("D", "C"), isFree({}, { valve: "1I", from: "A", now: "A", to: "B" })]).toEqual([
+      false,
+      false,
+      false,
+    ]);
   });
 });
 

@@ -38,9 +38,11 @@ export function goesOnAlong(engine: Engine, route: readonly RouteStop[]): GoesOn
         .flatMap((from) =>
           marked
             .filter((to) => mayGoOn(valve, from.crankDeg, to.crankDeg, engine.cycleDeg))
-            .map((to) => leg(from.letter, to.letter)),
+            .map(
+              (to) => [leg(from.letter, to.letter), advance(from.crankDeg, to.crankDeg, engine.cycleDeg)] as const,
+            ),
         );
-      return legs.length === 0 ? [] : [[valve.id, legs]];
+      return legs.length === 0 ? [] : [[valve.id, Object.fromEntries(legs)]];
     }),
   );
 }

@@ -6,7 +6,7 @@ import type { MethodPlan } from "../stops/planMethod";
 import { COMFORT, type StopsAnswer } from "../stops/recommend";
 import { type RouteStop, routeOf } from "../stops/route";
 import { goesOnAlong } from "./goesOn";
-import { type GoesOn, leg } from "./legs";
+import { type GoesOn, isFree } from "./legs";
 
 /** How often all stands still until squeezed lifters have bled down, as the stops are walked; the last time before the engine is turned over. */
 export function waitsAlong(route: readonly RouteStop[], goesOn: GoesOn): number {
@@ -15,7 +15,8 @@ export function waitsAlong(route: readonly RouteStop[], goesOn: GoesOn): number 
   for (const [i, stop] of route.entries()) {
     squeezed = [...squeezed, ...stop.valves.map(({ valve }) => ({ valve, at: stop.letter }))];
     const to = route[i + 1]?.letter;
-    const free = to !== undefined && squeezed.every((s) => goesOn[s.valve]?.includes(leg(s.at, to)) === true);
+    const free =
+      to !== undefined && squeezed.every((s) => isFree(goesOn, { valve: s.valve, from: s.at, now: stop.letter, to }));
     if (free || squeezed.length === 0) continue;
     waits += 1;
     squeezed = [];

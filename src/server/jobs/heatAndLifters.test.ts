@@ -2,6 +2,7 @@
  * Hot specs on cold engines, measured pairs, lifters and fixed gear over the server's own doors, and what the
  * database refuses by itself.
  */
+import { sql } from "drizzle-orm";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
@@ -395,6 +396,24 @@ describe("a preload job", () => {
     };
     expect(await at("1I")).toBe("taken");
     expect(await at("1E")).toMatch(/Leave the crank where it is/);
+    // A stop that was passed is a whole cycle away, with that piston past its top: neither core nor database takes it.
+    const eight: EngineFile = {
+      ...four,
+      ...engineFile(["1", "8", "4", "3", "6", "5", "7", "2"], { cam: MILD_CAM }),
+      ...(LIFTERS.adjuster === undefined ? {} : { adjuster: LIFTERS.adjuster }),
+    };
+    const jobId = await open(eight, { lifters: "run", method: "firing-order" });
+    await add(jobId, [{ ...fresh(), kind: "arrived", stop: "A" }], minutes(0));
+    await add(jobId, [zeroed("1I", "A"), turned("1I", "A", 0.5)], minutes(0));
+    await add(jobId, [{ ...fresh(), kind: "arrived", stop: "C" }], minutes(1));
+    const back = (stop: string) => add(jobId, [{ ...fresh(), kind: "arrived", stop }], minutes(2));
+    expect(await sentence(back("B"))).toMatch(/Leave the crank where it is/);
+    const raw = (stop: string, seq: number) =>
+      owner.execute(
+        sql`insert into entries (id, shop_id, job_id, seq, person_id, kind, stop, at) values (gen_random_uuid(), ${actor.shopId}, ${jobId}, ${seq}, ${actor.person.id}, 'arrived', ${stop}, ${minutes(2).toISOString()})`,
+      );
+    expect(await sentence(raw("B", 90))).toMatch(/squeezed lifters have not bled down/);
+    expect(await sentence(raw("D", 91))).toBe("taken");
     await changeSettings(db, actor, settingsInput.parse({ always: true }));
     expect(await at("1I")).toMatch(/Leave the crank where it is/);
   });

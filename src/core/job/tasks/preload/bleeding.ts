@@ -1,6 +1,6 @@
 /** The wait for squeezed lifters, as a job stands. Times in ms of the shop's clock. */
 import { bleedRemainingMs } from "../../../preload/bleedDown";
-import { leg } from "../../../preload/legs";
+import { isFree } from "../../../preload/legs";
 import type { JobOf } from "../../job";
 import type { JobState } from "../../state/state";
 import type { PreloadTask } from "./task";
@@ -11,7 +11,7 @@ import type { PreloadTask } from "./task";
  */
 export function bleedRemaining(
   { task }: Pick<JobOf<PreloadTask>, "task">,
-  { squeezed }: Pick<JobState, "squeezed">,
+  { squeezed, stop }: Pick<JobState, "squeezed" | "stop">,
   nowMs: number,
   to: string | null,
 ): number {
@@ -20,7 +20,10 @@ export function bleedRemaining(
   return Math.max(
     0,
     ...squeezed
-      .filter(({ valve, stop }) => to === null || goesOn[valve]?.includes(leg(stop, to)) !== true)
+      .filter(
+        ({ valve, stop: from }) =>
+          to === null || stop === null || !isFree(goesOn, { valve, from, now: stop.letter, to }),
+      )
       .map(({ at }) =>
         // eslint-disable-next-line no-restricted-globals -- reads a moment that is given; the clock is the caller's
         bleedRemainingMs(at === undefined ? nowMs : Date.parse(at), bleedMinutes, nowMs),

@@ -281,7 +281,7 @@ describe("the wait of a preload job", () => {
   );
   it("holds nothing up on a leg where piston and cam are out of the way, and everything elsewhere", () => {
     const base = lifterJob();
-    const job = { ...base, task: { ...base.task, plan: { ...base.task.plan, goesOn: { [V1]: ["A>B"] } } } };
+    const job = { ...base, task: { ...base.task, plan: { ...base.task.plan, goesOn: { [V1]: { "A>B": 90 } } } } };
     const state = jobState(job, squeezed);
     expect([bleedRemaining(job, state, at(3), "B"), bleedRemaining(job, state, at(3), null)]).toEqual([0, 840_000]);
     expect(refused(job, squeezed, arrived("B"), at(3))).toBeNull();

@@ -269,7 +269,9 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
 
 /** While the crank goes on before all have bled down: how many have not, and how far it may go. */
 export function turnGrounds({ job }: LifterContext, { state, nowMs }: LifterNow, to: RouteStop): readonly string[] {
-  const still = state.squeezed.filter((s) => bleedRemaining(job, { squeezed: [s] }, nowMs, null) > 0);
+  const still = state.squeezed.filter(
+    (s) => bleedRemaining(job, { squeezed: [s], stop: state.stop }, nowMs, null) > 0,
+  );
   const valves = new Set(still.map((s) => s.valve)).size;
   return valves === 0
     ? []
