@@ -5,6 +5,7 @@
  * new length = old + (gap - aim) / g, where g is the change of the gap per unit of length: the rocker
  * ratio for a pushrod when the gap is read at the valve tip, else 1.
  */
+import { USUAL, type UsualLength } from "../units/typedLength";
 import type { AdjusterEntry, LengthPartKind } from "../engine/engineFile";
 import type { LashSpec } from "../lash/spec";
 import { type LengthUnit, parseLength, showLength, toMm } from "../units/length";
@@ -13,6 +14,13 @@ export const LENGTH_PART_NAMES: Record<LengthPartKind, string> = {
   pushrod: "pushrod",
   "rocker-shim": "rocker shim",
   "lash-cap": "lash cap",
+};
+
+/** What is usual of their lengths: what lies outside is asked about when it is typed. */
+export const LENGTH_PART_USUAL: Readonly<Record<LengthPartKind, UsualLength>> = {
+  pushrod: USUAL.pushrod,
+  "rocker-shim": USUAL.rockerShim,
+  "lash-cap": USUAL.thickness,
 };
 
 export interface FixedGear {

@@ -1,24 +1,19 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { type Control, type UseFormRegister, useFormState, useWatch } from "react-hook-form";
 import { parseThread, threadWords } from "@/core/units/thread";
-import { USUAL, type UsualLength, listedLengths } from "@/core/units/typedLength";
-import { LENGTH_PART_NAMES } from "@/core/preload/lengths";
+import { USUAL, listedLengths } from "@/core/units/typedLength";
+import { LENGTH_PART_NAMES, LENGTH_PART_USUAL } from "@/core/preload/lengths";
+import { preloadProblem } from "@/core/preload/typedPreload";
 import { Field, Select, TextInput } from "../controls/Field";
 import { LengthField } from "../controls/LengthField";
-import { type SpecFields, preloadProblem } from "./specPart";
-import { LENGTH_PART_KINDS, type LengthPartKind } from "@/core/engine/engineFile";
+import type { SpecFields } from "./specPart";
+import { LENGTH_PART_KINDS } from "@/core/engine/engineFile";
 
 interface Props {
   readonly control: Control<SpecFields>;
   readonly register: UseFormRegister<SpecFields>;
   readonly wrong: (path: string) => string | undefined;
 }
-
-const PART_USUAL: Readonly<Record<LengthPartKind, UsualLength>> = {
-  pushrod: USUAL.pushrod,
-  "rocker-shim": USUAL.rockerShim,
-  "lash-cap": USUAL.thickness,
-};
 
 const SAY_UNIT = 'Say the unit: "228.6, 229.4 mm", or behind each.';
 
@@ -250,7 +245,7 @@ export function FixedFields({ control, register, wrong }: Props) {
           label="Fitted"
           hint="If all alike"
           error={wrong("adjuster.fitted")}
-          usual={PART_USUAL[part]}
+          usual={LENGTH_PART_USUAL[part]}
         />
       </chakra.div>
     </>

@@ -7,9 +7,8 @@ import type {
   LengthPartKind,
   ValveRole,
 } from "@/core/engine/engineFile";
-import { parseLength } from "@/core/units/length";
 import { parseThread } from "@/core/units/thread";
-import { isBare, listedLengths } from "@/core/units/typedLength";
+import { listedLengths } from "@/core/units/typedLength";
 import { filled, numberOrText, shown } from "../controls/typed";
 
 export interface Figures {
@@ -165,18 +164,6 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): obje
   if (kind !== "hydraulic") return screw;
   const plunger = filled({ travel: form.travel, fromTop: form.fromTop, fromBottom: form.fromBottom });
   return { ...screw, ...(Object.keys(plunger).length === 0 ? {} : { plunger }), ...preloadPart(form.turns) };
-}
-
-/** Fewer turns than anybody sets: a bare figure under it is some length (assumed). */
-const LEAST_TURNS = 0.12;
-
-/** Why a preload is asked about, or null: too few turns, which are a length without its unit. */
-export function preloadProblem(text: string): string | null {
-  const figure = parseLength(text.trim());
-  const said = text.trim();
-  return isBare(said) && figure !== null && figure.mm > 0 && figure.mm < LEAST_TURNS
-    ? `${said} turns, or a travel? Write ${said} turns, ${said} mm or ${said} in.`
-    : null;
 }
 
 /** A length is travel of the plunger; a bare figure is turns, also as a fraction. */

@@ -5,7 +5,7 @@ import { goesOnAlong } from "../../../preload/goesOn";
 import type { GoesOn } from "../../../preload/legs";
 import { depthWords } from "../../../preload/plunger";
 import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
-import { covers } from "../../../heat/growthSources";
+import { covers, mostGrowthMm } from "../../../heat/growthSources";
 import type { LashSpec } from "../../../lash/spec";
 import {
   DEFAULT_TURNS,
@@ -73,10 +73,9 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
       field: "heatWay",
       why: "Say what heat takes: for the shallow school a little growth is the whole preload.",
     };
-  const mostMm = Math.max(0, ...Object.values(growth === null ? {} : growthOf(growth)));
   const plan: PreloadPlan = {
     gear,
-    targetTurns: choices.targetTurns ?? usualTurns(gear, mostMm, fileTurns(file)),
+    targetTurns: choices.targetTurns ?? usualTurns(gear, mostGrowthMm(growth), fileTurns(file)),
     lifters,
     bleedMinutes: lifters === "run" ? bleedMinutes : null,
     growthMm: growth === null ? {} : growthOf(growth),
