@@ -36,7 +36,7 @@ export function StopsPart({ preparation }: { readonly preparation: Preparation }
               options={ordersOf(engine).map((o) => ({
                 value: o,
                 label: ORDER_NAMES[o],
-                note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank${waitsIn === null ? "" : `, ${waitsWords(waitsIn(o).get(plan.id))}`}`,
+                note: `${(serve(engine, plan, o).turnTotalDeg / 360).toFixed(1)} turns of the crank${waitsIn === null ? "" : `, ${waitsWords(waitsIn(o, [plan]).get(plan.id))}`}`,
               }))}
             />
           )}

@@ -1,5 +1,6 @@
 "use client";
 
+import type { MethodPlan } from "@/core/stops/planMethod";
 import { gearForWork, isGear, usualTurns } from "@/core/preload/gear";
 import { type DepthSchool, proposedDepth } from "@/core/preload/plunger";
 import { type Waits, leastWaits, waitsOf } from "@/core/preload/waits";
@@ -138,10 +139,16 @@ export function usePreparation(given: PrepareGiven) {
   const bleeds = !rules.judgesReadings && chosen.lifters === "run";
   const { always } = given.bleed;
   const waitsIn = useMemo(
-    () => (bleeds ? (order: ServingOrder): Waits => waitsOf(engine, answer.methods, order, always) : null),
-    [bleeds, engine, answer, always],
+    () =>
+      bleeds
+        ? (order: ServingOrder, methods: readonly MethodPlan[]): Waits => waitsOf(engine, methods, order, always)
+        : null,
+    [bleeds, engine, always],
   );
-  const waits = useMemo(() => waitsIn?.(chosen.servingOrder) ?? null, [waitsIn, chosen.servingOrder]);
+  const waits = useMemo(
+    () => waitsIn?.(chosen.servingOrder, answer.methods) ?? null,
+    [waitsIn, chosen.servingOrder, answer],
+  );
   const recommended = inOrder
     ? "firing-order"
     : waits === null
