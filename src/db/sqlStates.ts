@@ -22,6 +22,7 @@ export const SQL_STATES = {
   tooFewParts: "FL020",
   orderTold: "FL021",
   tooManyParts: "FL022",
+  notProven: "FL023",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

@@ -559,6 +559,7 @@ class DemoShop {
         temperatureC: v.temperatureC,
         temperatureSure: false,
         depth: "middle",
+        proof: false,
         feelerSetId: v.set.id,
         method: v.method,
         otherSetIds: (v.others ?? []).map((s) => s.id),

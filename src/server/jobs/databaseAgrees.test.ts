@@ -65,8 +65,11 @@ beforeAll(async () => {
 });
 afterAll(() => end());
 
-async function open(kind: TaskKind): Promise<JobRecord> {
-  const [file, engineId] = [FILES[kind], randomUUID()];
+/** Lifters whose turns only wires can prove. */
+const SHORT = fileOf({ kind: "hydraulic", at: "stud-nut", ratio: 1.5, tpi: 24, plunger: { travel: 2 } });
+
+async function open(kind: TaskKind, short: boolean): Promise<JobRecord> {
+  const [file, engineId] = [short ? SHORT : FILES[kind], randomUUID()];
   const lifters = kind === "preload" ? "run" : null;
   await addEngine(db, actor, { id: engineId, text: JSON.stringify(file), serial: "", runningHours: null });
   const input = {
@@ -78,6 +81,7 @@ async function open(kind: TaskKind): Promise<JobRecord> {
     method: "firing-order",
     cautions: cautionsFor(file, "cold", lifters).map((c) => c.id),
     ...(lifters === null ? {} : { lifters }),
+    ...(short ? { targetTurns: 1, proof: true } : {}),
   };
   const found = await findJob(db, actor.shopId, await openJob(db, actor, openJobInput.parse(input)));
   if (found === null) throw new Error("the job was not opened");
@@ -190,7 +194,7 @@ describe("a random ledger", () => {
   it.each(TASK_KINDS)("is the same to core and database: %s", async (kind) => {
     for (let game = 0; game < 4; game++) {
       const r = random(20_261 + game * 97 + TASK_KINDS.indexOf(kind));
-      const found = await open(kind);
+      const found = await open(kind, kind === "preload" && game % 2 === 1);
       const { job } = found;
       const set = await findFeelerSet(db, actor.shopId, setId);
       if (set === null) throw new Error("no set");

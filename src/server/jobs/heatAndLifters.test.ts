@@ -383,6 +383,63 @@ describe("a preload job", () => {
       ),
     ).toMatch(/rocker ratio/);
   });
+  it("begins turns that the levers put outside the window with wires as the proof, and holds all else until then, in the database too", async () => {
+    const short: EngineFile = {
+      ...LIFTERS,
+      adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.5, tpi: 24, plunger: { travel: 2 } },
+    };
+    const asked = { lifters: "dry", targetTurns: 1 } as const;
+    expect(await sentence(open(short, asked))).toMatch(
+      /too much for their window.*wires at the first lifter as the proof/,
+    );
+    const jobId = await open(short, { ...asked, proof: true });
+    const { job } = (await findJob(db, actor.shopId, jobId)) ?? {};
+    const [here, there] = job?.route ?? [];
+    const [a = "", b = ""] = here?.valves.map((v) => v.valve) ?? [];
+    const stop = here?.letter ?? "";
+    await add(jobId, [{ ...fresh(), kind: "arrived", stop }]);
+    const first = turned(a, stop, 1);
+    await add(jobId, [zeroed(a, stop), first, zeroed(b, stop)]);
+    expect(await sentence(add(jobId, [turned(b, stop, 1)]))).toMatch(`Hold wires to ${a} first`);
+    const raw = (kind: "set" | "arrived", at: string, seq: number) =>
+      sentence(
+        owner.execute(
+          kind === "set"
+            ? sql`insert into entries (id, shop_id, job_id, seq, person_id, kind, valve, stop, turns, locked) values (gen_random_uuid(), ${actor.shopId}, ${jobId}, ${seq}, ${actor.person.id}, 'set', ${b}, ${at}, 1, true)`
+            : sql`insert into entries (id, shop_id, job_id, seq, person_id, kind, stop) values (gen_random_uuid(), ${actor.shopId}, ${jobId}, ${seq}, ${actor.person.id}, 'arrived', ${at})`,
+        ),
+      );
+    expect(await raw("set", stop, 80)).toMatch(`wires at valve ${a} come first`);
+    expect(await raw("arrived", there?.letter ?? "", 81)).toMatch(`wires at valve ${a} come first`);
+    expect(await raw("arrived", stop, 82)).toBe("taken");
+    const wires = (goes: number, noGo: number): Entry & { kind: "reading" } => ({
+      ...fresh(),
+      kind: "reading",
+      valve: a,
+      stop,
+      pass: "as-left",
+      goes: { mm: goes, text: `${goes} mm` },
+      noGo: { mm: noGo, text: `${noGo} mm` },
+      school: "wire",
+      value: null,
+      instrument: "wires",
+      reason: null,
+    });
+    await add(jobId, [wires(1.6, 1.7)]);
+    expect(await raw("set", stop, 90)).toMatch("come first");
+    const shown = wires(1, 1.1);
+    await add(jobId, [shown, left(a, shown.id)]);
+    const second = turned(b, stop, 1);
+    await add(jobId, [
+      second,
+      left(b, second.id, `Turned in as ${a}`),
+      { ...fresh(), kind: "arrived", stop: there?.letter ?? "" },
+    ]);
+    expect((await loadSheet(db, actor, jobId)).sheet.valves.find((v) => v.valve === b)).toMatchObject({
+      asLeft: { read: "one full turn, plunger 1.76 mm", verdict: "undecided" },
+      reasons: [`Turned in as ${a}`],
+    });
+  });
   it("goes on where piston and cam are out of the way, in the core and in the database, unless the shop always waits", async () => {
     const four: EngineFile = engineFile(["1", "3", "4", "2"], {
       cam: MILD_CAM,

@@ -29,7 +29,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const { always } = await bleedOf(db, shopId);
   const task = always ? plan.task : taskAlong(file, plan.task, route);
   const guarded = rules.guardedBy?.(task) ?? { mmPerTurn: null, bleedMinutes: null };
-  const { targetTurns: _t, lifters: _l, travelMm: _m, depth: _d, heatWay: _h, ...kept } = input;
+  const { targetTurns: _t, lifters: _l, travelMm: _m, depth: _d, proof: _p, heatWay: _h, ...kept } = input;
   await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
     await tx.insert(jobs).values({
       ...kept,

@@ -59,6 +59,8 @@ export const openJobInput = z.strictObject({
     .max(6, "A plunger travels 1 to 6 mm.")
     .nullable()
     .default(null),
+  /** Turns that the levers put outside the window are begun all the same: wires at the first lifter prove them. */
+  proof: z.boolean().default(false),
   /** How deep lifters are set. */
   depth: z.enum(DEPTH_SCHOOLS, "Choose how deep they are set.").default("middle"),
   /** The air around a hot engine. */

@@ -42,6 +42,7 @@ export async function planJob(
       lifters: input.lifters,
       travelMm: input.travelMm,
       depth: input.depth,
+      proof: input.proof,
       growthKnown: sources.sources.length > 0,
       bleedMinutes: bleedMinutesFor(await bleedOf(db, shopId), input.state, input.temperatureC),
       growth: rules.judgedIn === "any-state" ? chosenGrowth(sources, input) : null,

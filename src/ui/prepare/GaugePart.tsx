@@ -47,6 +47,8 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
           }}
           turns={turns}
           onTurns={(t) => form.setValue("turns", t)}
+          proof={chosen.proofFor === turns}
+          onProof={(on) => form.setValue("proofFor", on ? turns : null)}
           wayId={heatWay}
           onWay={(w) => form.setValue("heatWay", w ?? "none")}
           bleedMinutes={bleedMinutesFor(given.bleed, chosen.state ?? "cold", figure(chosen.temperature) ?? null)}

@@ -3,11 +3,21 @@ import { unitOf } from "@/core/job/words/specs";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type GrowthSourceId, type GrowthSources, covers, mostGrowthMm } from "@/core/heat/growthSources";
 import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { type GearProblem, type PreloadGear, isGear } from "@/core/preload/gear";
-import { type DepthSchool, USUAL_TRAVELS } from "@/core/preload/plunger";
+import {
+  type GearProblem,
+  type PreloadGear,
+  coldWindow,
+  isGear,
+  meaningOf,
+  nutTravelMm,
+  plungerTravelMm,
+} from "@/core/preload/gear";
+import { type DepthSchool, USUAL_TRAVELS, depthWords } from "@/core/preload/plunger";
+import { canBeProven } from "@/core/preload/proof";
 import { type LifterState, ZERO_SCHOOL_NAMES, firstSchool } from "@/core/preload/zeroLash";
 import { jobRoles } from "@/core/job/prepare";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { Tick } from "../controls/Tick";
 import { TurnMeaning } from "../preload/TurnMeaning";
 import { Choice } from "./Choice";
 
@@ -24,11 +34,18 @@ interface Props {
   readonly onDepth: (depth: DepthSchool) => void;
   readonly turns: number;
   readonly onTurns: (turns: number) => void;
+  /** Wires at the first lifter are to prove these turns. */
+  readonly proof: boolean;
+  readonly onProof: (proof: boolean) => void;
   readonly wayId: GrowthSourceId | null;
   readonly onWay: (id: GrowthSourceId | null) => void;
   readonly bleedMinutes: number;
   readonly wrong: (path: string) => string | undefined;
 }
+
+/** Outside the window by the levers, and wires could show it to be right all the same. */
+const provable = (turns: number, gear: PreloadGear, growthMm: number): boolean =>
+  meaningOf(turns, gear, growthMm).verdict !== "in" && canBeProven(turns, gear, coldWindow(gear, growthMm));
 
 const UNKNOWN = "unknown";
 
@@ -45,6 +62,8 @@ export function PreloadPart({
   onDepth,
   turns,
   onTurns,
+  proof,
+  onProof,
   wayId,
   onWay,
   bleedMinutes,
@@ -123,6 +142,15 @@ export function PreloadPart({
           />
         ) : (
           <Complaint>{gear.why}</Complaint>
+        )}
+        {isGear(gear) && provable(turns, gear, mostGrowthMm(way)) && (
+          <Tick
+            on={proof}
+            onChange={onProof}
+            look="framed"
+            label="Begin with these turns: wires at the first lifter prove them"
+            note={`Counted by the nut alone it is ${depthWords(nutTravelMm(turns, gear), gear.plunger)}, through the levers ${depthWords(plungerTravelMm(turns, gear), gear.plunger)}. The valley must be open; nothing else is turned before the wires have said it.`}
+          />
         )}
         {wrong("targetTurns") !== undefined && <Complaint role="alert">{wrong("targetTurns")}</Complaint>}
       </section>

@@ -34,6 +34,7 @@ export interface Filled {
   readonly keepSchool: boolean;
   readonly survey: boolean;
   readonly depth: DepthSchool;
+  readonly proof: boolean;
   readonly tolerance: string;
   readonly heatWay: GrowthSourceId | null;
   readonly targetTurns: number | null;

@@ -83,6 +83,8 @@ export interface PrepareForm {
   /** Null: as it is proposed. */
   depth: DepthSchool | null;
   turns: number | null;
+  /** For which turns wires at the first lifter were chosen as the proof; null where they were not. */
+  proofFor: number | null;
   heatWay: GrowthSourceId | "none" | null;
   air: string;
   licensed: string;
@@ -114,6 +116,7 @@ export function usePreparation(given: PrepareGiven) {
       travelMm: null,
       depth: null,
       turns: null,
+      proofFor: null,
       heatWay: null,
       air: "",
       licensed: last?.licensed ?? "",
@@ -189,6 +192,7 @@ export function usePreparation(given: PrepareGiven) {
       lifters: rules.judgesReadings ? null : typed.lifters,
       travelMm: rules.judgesReadings ? null : typed.travelMm,
       depth,
+      proof: typed.proofFor === turns,
       air: typed.air,
       licensed: typed.licensed,
       bank: typed.bank,

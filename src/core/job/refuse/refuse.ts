@@ -44,6 +44,8 @@ export interface RefuseRules<T extends AnyTask = AnyTask, Own = unknown> extends
   readonly seatsParts?: boolean;
   /** Its own rules, in place of those of every job. */
   readonly refusals?: { readonly [K in EntryKind]?: Refusal<T, Own, K> };
+  /** Why the crank may not be moved at all as the job stands, whatever is waited for; null when it may. */
+  crankStays?(job: JobOf<T>, state: JobState<Own>): string | null;
   /** How long the crank must still stay before it goes to a stop, or anywhere (null), in ms; 0 when it may move. */
   crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number, to: string | null): number;
 }
@@ -139,6 +141,8 @@ function crankRefusal(
   nowMs: number,
   to: string | null,
 ): string | null {
+  const stays = rules.crankStays?.(job, state) ?? null;
+  if (stays !== null) return stays;
   const remainingMs = rules.crankWaitsMs?.(job, state, nowMs, to) ?? 0;
   return remainingMs === 0
     ? null

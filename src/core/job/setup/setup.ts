@@ -31,6 +31,8 @@ export interface TaskChoices {
   readonly travelMm: number | null;
   /** How deep: well inside the travel, or just below zero lash. */
   readonly depth?: DepthSchool;
+  /** Turns that the levers put outside the window are begun all the same: wires at the first lifter prove them. */
+  readonly proof?: boolean;
   /** Something is known of what heat does here. */
   readonly growthKnown?: boolean;
   /** The shop's wait after a squeeze. */

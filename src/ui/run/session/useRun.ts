@@ -148,7 +148,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
         return;
       }
       case "leave":
-        return leave(null);
+        return leave(action.reason ?? null);
       case "set": {
         const { kind, turns, aimMm, locked } = action;
         return afterReading(() => ({ kind, valve: valveId ?? "", stop, turns, aimMm, locked }), false);

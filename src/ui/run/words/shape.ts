@@ -22,7 +22,7 @@ export type Action =
   | { readonly kind: "tap"; readonly key: string; readonly tap: Tap }
   /** The reading stands as it is, and the valve is set in its turn; `stay`: it is still in hand. */
   | { readonly kind: "note"; readonly stay?: boolean }
-  | { readonly kind: "leave" }
+  | { readonly kind: "leave"; readonly reason?: string }
   | {
       readonly kind: "set";
       readonly turns: number | null;

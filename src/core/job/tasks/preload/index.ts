@@ -9,7 +9,7 @@ import { bleedRemaining } from "./bleeding";
 import { type PreloadStep, lifterStands, lifterWants } from "./next";
 import { lifterRoles, planPreload, preloadSpec, alongRoute } from "./plan";
 import { type ValvePreload, preloadAt } from "./plunger";
-import { PRELOAD_REFUSALS } from "./refuse";
+import { PRELOAD_REFUSALS, unprovenRefusal } from "./refuse";
 import { asFoundCounted, asLeftCounted, plungerVerdictName, sheetPreload, spreadWords, zeroNote } from "./sheet";
 import type { PreloadTask } from "./task";
 
@@ -46,7 +46,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   ],
   tools: (adjuster) => ["Wires of known size, if the valley is open", lockTool(adjuster)],
   targetWords: ({ task: { plan } }) =>
-    `${turnsWords(plan.targetTurns)}: plunger ${depthFigure(plungerTravelMm(plan.targetTurns, plan.gear), plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}${plan.gear.plunger.school === "shallow" ? ", shallow school" : ""}`,
+    `${turnsWords(plan.targetTurns)}: plunger ${depthFigure(plungerTravelMm(plan.targetTurns, plan.gear), plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}${plan.gear.plunger.school === "shallow" ? ", shallow school" : ""}${plan.provenByWires === true ? "; wires prove it" : ""}`,
 
   figure: ({ own }) => (own?.coldMm == null ? null : depthFigure(own.coldMm, own)),
 
@@ -60,6 +60,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   checks: USUAL_CHECKS,
   atValve: (_job, valve, at) => lifterWants(valve, at),
   crankWaitsMs: bleedRemaining,
+  crankStays: unprovenRefusal,
   stands: (job, _state, step, valve) => lifterStands(job, step, valve),
 
   takes: ["set", "zeroed"],

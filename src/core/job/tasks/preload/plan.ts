@@ -4,6 +4,7 @@ import type { Engine } from "../../../engine/resolve";
 import { goesOnAlong } from "../../../preload/goesOn";
 import type { GoesOn } from "../../../preload/legs";
 import { depthWords } from "../../../preload/plunger";
+import { canBeProven } from "../../../preload/proof";
 import { type EngineFile, ROLES, type ValveRole } from "../../../engine/engineFile";
 import { covers, mostGrowthMm } from "../../../heat/growthSources";
 import type { LashSpec } from "../../../lash/spec";
@@ -32,6 +33,8 @@ export interface PreloadPlan {
   readonly bleedMinutes: number | null;
   /** Where the crank may go on before a lifter has bled down; nowhere where it is left out. */
   readonly goesOn?: GoesOn;
+  /** By the levers its turns stand outside the window: wires at the first lifter prove them before another is turned. */
+  readonly provenByWires?: true;
   /** How far heat opens the gap at each role's valve tip, in mm. */
   readonly growthMm: Readonly<Partial<Record<ValveRole, number>>>;
 }
@@ -80,11 +83,15 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
     bleedMinutes: lifters === "run" ? bleedMinutes : null,
     growthMm: growth === null ? {} : growthOf(growth),
   };
-  for (const role of lifterRoles(file)) {
-    const why = outOfWindow(plan, role);
-    if (why !== null) return { field: "targetTurns", why };
-  }
-  return { plan };
+  const outside = lifterRoles(file).filter((role) => outOfWindow(plan, role) !== null);
+  const [first] = outside;
+  if (first === undefined) return { plan };
+  const provable = outside.every((role) => canBeProven(plan.targetTurns, gear, preloadSpec(plan, role)));
+  if (provable && choices.proof === true) return { plan: { ...plan, provenByWires: true } };
+  const offer = provable
+    ? " If you trust the turns more than the levers, begin it with wires at the first lifter as the proof."
+    : "";
+  return { field: "targetTurns", why: `${outOfWindow(plan, first) ?? ""}${offer}` };
 }
 
 /** The plan with the legs of a route on which nothing has to wait. */
@@ -106,11 +113,10 @@ function outOfWindow(plan: PreloadPlan, role: ValveRole): string | null {
   return `${turnsWords(turns)} puts the ${role} plungers ${depthWords(nominalMm, gear.plunger)} deep, ${nominalMm < lowMm ? "too little" : "too much"} for their window cold and hot: ${room}.${unknown}`;
 }
 
-/** Where the plungers of a role are set, and may stand cold. */
-export function preloadSpec({ gear, targetTurns, growthMm }: PreloadPlan, role: ValveRole): LashSpec {
-  return {
-    nominalMm: plungerTravelMm(targetTurns, gear),
-    ...coldWindow(gear, growthMm[role] ?? 0),
-    assumedBand: false,
-  };
+/** Where the plungers of a role are set, and may stand cold; what only wires prove is aimed at no further than the window goes. */
+export function preloadSpec({ gear, targetTurns, growthMm, provenByWires }: PreloadPlan, role: ValveRole): LashSpec {
+  const window = coldWindow(gear, growthMm[role] ?? 0);
+  const countedMm = plungerTravelMm(targetTurns, gear);
+  const nominalMm = provenByWires === true ? Math.min(Math.max(countedMm, window.lowMm), window.highMm) : countedMm;
+  return { nominalMm, ...window, assumedBand: false };
 }

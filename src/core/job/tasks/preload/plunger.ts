@@ -6,8 +6,15 @@ import { type PlungerVerdict, judgePlunger, type DepthSchool } from "../../../pr
 import type { ZeroSchool } from "../../../preload/zeroLash";
 import type { JobValve } from "../../job";
 import type { LedgerValveEntry, ReadingEntry, ZeroedEntry } from "../../ledger/entry";
-import type { ValveState } from "../../state/state";
+import type { JobState, ValveState } from "../../state/state";
 import type { PreloadPlan } from "./plan";
+import type { PreloadTask } from "./task";
+
+type PreloadState = JobState<ValvePreload | null>;
+type Lifter = ValveState<ValvePreload | null>;
+
+/** Turns are kept to a millionth. */
+const TURN_EPS = 1e-6;
 
 export interface ValvePreload {
   /** How zero lash was found; null where only wires were held to the plunger. */
@@ -63,7 +70,13 @@ export function preloadAt(
     wire,
     apartTurns: apart?.apartTurns ?? null,
     foundMm: found?.foundTurns == null ? null : plungerTravelMm(found.foundTurns, plan.gear),
-    verdict: wire === null ? counted : wireVerdict(wire, valve),
+    // What only wires can prove is judged by no count.
+    verdict:
+      wire !== null
+        ? wireVerdict(wire, valve)
+        : plan.provenByWires === true && counted !== null && counted !== "in"
+          ? "undecided"
+          : counted,
     unit: plan.gear.plunger.unit ?? "mm",
     depth: plan.gear.plunger.school ?? "middle",
   };
@@ -74,6 +87,21 @@ function wireVerdict({ goes, noGo }: ReadingEntry, { spec }: Pick<JobValve, "spe
   const said = judgeInterval(goes.mm, noGo.mm, spec);
   return said === "loose" ? "deep" : said === "tight" ? "shallow" : said;
 }
+
+/** Turned in as the job asks, and shown by wires to stand in the window. */
+const proves = ({ plan }: PreloadTask, own: ValvePreload | null): boolean =>
+  own?.wire != null && own.verdict === "in" && Math.abs(own.turns - plan.targetTurns) < TURN_EPS;
+
+/** Where the turns of a job that begins outside its window are proven; null before, and where none asks for it. */
+export const provenAt = (task: PreloadTask, { valves }: Pick<PreloadState, "valves">): Lifter | null =>
+  task.plan.provenByWires !== true ? null : ([...valves.values()].find((v) => proves(task, v.own)) ?? null);
+
+/** The lifter that stands outside its window by the count while nothing proves it: wires are held to it before anything else. */
+export const awaitsProof = (task: PreloadTask, state: Pick<PreloadState, "valves">): Lifter | null =>
+  task.plan.provenByWires !== true || provenAt(task, state) !== null
+    ? null
+    : ([...state.valves.values()].find(({ own }) => own?.coldMm != null && own.turns > 0 && own.verdict !== "in") ??
+      null);
 
 /** Whether wires and count tell of the same depth. */
 export const wireAgrees = ({ coldMm, wire }: ValvePreload): boolean =>

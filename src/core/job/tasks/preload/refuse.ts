@@ -5,7 +5,7 @@ import type { JobOf } from "../../job";
 import type { EntryOf, LeftEntry, SetEntry, ZeroedEntry } from "../../ledger/entry";
 import { marginAtStop } from "../../state/marginAtStop";
 import type { JobState } from "../../state/state";
-import type { ValvePreload } from "./plunger";
+import { type ValvePreload, awaitsProof } from "./plunger";
 import type { PreloadTask } from "./task";
 
 type LifterState = JobState<ValvePreload | null>;
@@ -25,14 +25,19 @@ export function zeroRefusal(job: JobOf, { stop, valves }: LifterState, entry: Ze
 const EPS_MM = 1e-6;
 
 /** Turned from zero lash only, and never beyond the plunger's travel nor out past zero. */
-export function turnInRefusal({ task }: JobOf<PreloadTask>, { valves }: LifterState, entry: SetEntry): string | null {
-  const valve = valves.get(entry.valve);
+export function turnInRefusal({ task }: JobOf<PreloadTask>, state: LifterState, entry: SetEntry): string | null {
+  const valve = state.valves.get(entry.valve);
   if (valve?.own?.coldMm == null) return `Bring ${entry.valve} to zero lash before its nut is turned in.`;
   if (valve.status !== "zeroed" && valve.status !== "due")
     return `Bring ${entry.valve} to zero lash again before its nut is turned.`;
   if (entry.turns === null) return "Say how far it was turned.";
   const { gear } = task.plan;
   const depthMm = valve.own.coldMm + plungerTravelMm(entry.turns, gear);
+  const first = awaitsProof(task, state);
+  if (first !== null && first.valve.id !== entry.valve)
+    return `Hold wires to ${first.valve.id} first: nothing else is turned in until they prove how deep these turns go.`;
+  const asAsked = task.plan.provenByWires === true && valve.own.turns + entry.turns <= task.plan.targetTurns + EPS_MM;
+  if (asAsked && depthMm >= 0) return null;
   if (depthMm > gear.plunger.travelMm + EPS_MM)
     return `That would put the plunger of ${entry.valve} ${depthWords(depthMm, gear.plunger)} deep, and it has only ${travelWords(gear.plunger)}: it would hold the valve open or bend the pushrod.`;
   return depthMm < -EPS_MM ? `That would be out past zero lash: bring ${entry.valve} to zero lash again.` : null;
@@ -55,6 +60,14 @@ export function lifterLeaveRefusal({ valves }: LifterState, entry: LeftEntry): s
       ? "not surely in its window"
       : plungerWords(verdict, { school: valve.own.depth });
   return `The plunger of ${entry.valve} is ${stands}. Set it, or say why it is left so.`;
+}
+
+/** Why the crank stays where it is whatever has bled down: a plunger that may stand at its bottom holds its valve open. */
+export function unprovenRefusal({ task }: JobOf<PreloadTask>, state: LifterState): string | null {
+  const first = awaitsProof(task, state);
+  return first === null
+    ? null
+    : `Leave the crank where it is: by the levers the plunger of ${first.valve.id} stands outside its window. Hold wires to it, or set it again from zero lash.`;
 }
 
 export const PRELOAD_REFUSALS = {

@@ -81,7 +81,10 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
                 {valve.own?.school == null
                   ? ""
                   : ` by ${ZERO_SCHOOL_NAMES[valve.own.school].name.toLowerCase()}`}:{" "}
-                {plungerWords(meaningOf(turns, preload.gear, growthMm).verdict, preload.gear.plunger)}.
+                {preload.provenByWires === true && meaningOf(turns, preload.gear, growthMm).verdict !== "in"
+                  ? "outside its window by the levers; wires decide"
+                  : plungerWords(meaningOf(turns, preload.gear, growthMm).verdict, preload.gear.plunger)}
+                .
               </chakra.p>
             )}
             <WireForm key={valve.valve.id} run={run} />

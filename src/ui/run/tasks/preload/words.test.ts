@@ -40,6 +40,26 @@ const lifters = context(
     valves: CORRIEMOOR.valves.map((v) => ({ ...v, spec: preloadSpec(planned.plan, v.role) })),
   }),
 );
+/** The same with a short plunger and one full turn, outside its window by the levers. */
+const SHORT: EngineFile = {
+  ...CORRIEMOOR,
+  adjuster: { kind: "hydraulic", at: "stud-nut", ratio: 1.5, tpi: 24, plunger: { travel: 2 } },
+};
+const outside = planPreload(SHORT, {
+  targetTurns: 1,
+  lifters: "run",
+  travelMm: null,
+  bleedMinutes: 15,
+  growth: null,
+  proof: true,
+});
+if (!("plan" in outside)) throw new Error(outside.why);
+const proven = context(
+  SHORT,
+  jobOn<Task>(SHORT, { kind: "preload", plan: outside.plan }, "firing-order", {
+    valves: SHORT.valves.map((v) => ({ ...v, spec: preloadSpec(outside.plan, v.role) })),
+  }),
+);
 const AT = { kind: "arrived", stop: "A" };
 const VALVE = lifters.job.route[0]?.valves[0]?.valve ?? "";
 const ZERO = {
@@ -84,6 +104,36 @@ describe("at a lifter", () => {
     const told = say([AT, ZERO], { turns: 0.125 });
     expect(told.grounds.join(" ")).toMatch(/shallower than the middle school sets it: it may tick/);
     expect(told).toMatchObject({ button: { action: { leave: false, stay: true } }, choices: [] });
+  });
+  it("asks for wires at the first lifter where the levers put the turns outside, and then leaves the others as those proved", () => {
+    const SECOND = proven.job.route[0]?.valves[1]?.valve ?? "";
+    const tell = (entries: readonly object[], hand: string) =>
+      toldOf(proven, nowOf(proven, entries, T0, hand), null, { choice: { turns: 1 } });
+    const turningIn = tell([AT, ZERO], VALVE);
+    expect(turningIn.grounds.join(" ")).toMatch(
+      /nut itself goes 1\.06 mm, the plunger 1\.76 of its 2 mm.*outside its window: this lifter is the proof/,
+    );
+    expect(turningIn.button).toMatchObject({ action: { leave: false } });
+    const waiting = tell([AT, ZERO, turn(1)], VALVE);
+    expect(waiting.title).toBe("Hold wires to the plunger of 1 exhaust: they prove the turns.");
+    expect(waiting).toMatchObject({ button: null, reasoned: null });
+    const wires = { kind: "reading", valve: VALVE, stop: "A", pass: "as-left", school: "wire", value: null };
+    const held = {
+      ...wires,
+      goes: { mm: 1, text: "1.00 mm" },
+      noGo: { mm: 1.1, text: "1.10 mm" },
+      instrument: "wires",
+      reason: null,
+    };
+    const done = [AT, ZERO, turn(1), held];
+    expect(tell(done, VALVE).button).toMatchObject({ action: { kind: "leave" } });
+    const second = [...done, { ...ZERO, valve: SECOND }];
+    expect(tell(second, SECOND).grounds.join(" ")).toMatch(/the wires at 1E proved it: .*1\.00.*1\.10/);
+    const last = tell([...second, { ...turn(1), valve: SECOND }], SECOND);
+    expect(last.title).toMatch(/is turned in as 1E, where the wires proved it: leave it/);
+    expect(last.button).toMatchObject({
+      action: { kind: "leave", reason: expect.stringMatching(/^Turned in as 1E/) },
+    });
   });
   it("shows what the other school makes of it", () =>
     expect(say([AT, ZERO, { ...ZERO, school: "spin", apartTurns: -0.125 }]).grounds.join(" ")).toMatch(

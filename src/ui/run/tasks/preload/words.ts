@@ -7,7 +7,7 @@ import { plungerWords, depthFigure, depthWords as depthOf, travelWords } from "@
 import { clockWords, pullsWords, turnsWords } from "@/core/preload/turning";
 import { ZERO_SCHOOL_NAMES, type ZeroSchool, apartWords, firstSchool } from "@/core/preload/zeroLash";
 import type { PreloadPlan } from "@/core/job/tasks/preload/plan";
-import { type ValvePreload, wireAgrees } from "@/core/job/tasks/preload/plunger";
+import { type ValvePreload, awaitsProof, provenAt, wireAgrees } from "@/core/job/tasks/preload/plunger";
 import type { PreloadThing } from "@/core/job/tasks/preload/next";
 import type { PreloadTask } from "@/core/job/tasks/preload/task";
 import { preloadWords } from "@/core/job/tasks/preload/sheet";
@@ -138,6 +138,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
   const bites = pullsWords(turns, file.adjuster?.swingDeg);
   const drafts = [turned(context, now, valve, turns)];
   const outside = meaning.verdict !== "in";
+  const byWires = plan.provenByWires === true && outside;
   const leave = locking.inOneGo && !outside;
   const done: Answer = {
     label: `${turnsWords(turns)} in${locking.kind === "self-locking" ? "" : locking.inOneGo ? ", locked" : ""}`,
@@ -148,7 +149,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
     title: `${capital(name)}: turn the nut in ${turnAndClock(turns)}.`,
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
-      `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${outside ? `That is ${plungerWords(meaning.verdict, plan.gear.plunger)}.` : "That is in its window, cold and hot."}`,
+      `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${byWires ? proofGrounds(context, now) : outside ? `That is ${plungerWords(meaning.verdict, plan.gear.plunger)}.` : "That is in its window, cold and hot."}`,
       ...apartGrounds(valve.own, plan),
       ...approvedWords(context),
     ],
@@ -157,6 +158,14 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
       ? [{ label: "Turned in: hold wires to it first", action: { kind: "enter", drafts, stay: true } }]
       : [],
   });
+}
+
+/** What stands behind turns that the levers put outside the window: the wires at the first lifter, held or awaited. */
+function proofGrounds({ job }: LifterContext, { state }: LifterNow): string {
+  const proven = provenAt(job.task, state);
+  return proven?.own?.wire == null
+    ? "By the levers that is outside its window: this lifter is the proof. Hold wires to it before the crank or another lifter is turned."
+    : `By the levers that is outside its window; the wires at ${proven.valve.id} proved it: ${readingWords(proven.own.wire).replace(" by wire", "")}.`;
 }
 
 /** "half a turn, from 12 to 6"; whole turns say themselves by the clock. */
@@ -250,6 +259,29 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
     ...apart,
     ...approvedWords(context),
   ];
+  if (awaitsProof(context.job.task, now.state)?.valve.id === valve.valve.id && preload?.wire == null)
+    return instruction({
+      eyebrow,
+      title: `Hold wires to the plunger of ${name}: they prove the turns.`,
+      grounds: [...grounds, "Nothing else is turned before, neither the crank nor another lifter."],
+      awaits: "Enter the wires below",
+      choices: [FROM_ZERO],
+    });
+  const proven = preload?.wire == null && verdict === "undecided" ? provenAt(context.job.task, now.state) : null;
+  if (proven?.own?.wire != null && Math.abs((preload?.turns ?? 0) - plan.targetTurns) < 1e-6)
+    return instruction({
+      eyebrow,
+      title: `${capital(name)} is turned in as ${proven.valve.id}, where the wires proved it: leave it.`,
+      grounds,
+      button: {
+        label: `${capital(name)} is done`,
+        action: {
+          kind: "leave",
+          reason: `Turned in as ${proven.valve.id}: the wires there said ${readingWords(proven.own.wire).replace(" by wire", "")}`,
+        },
+      },
+      choices: [FROM_ZERO],
+    });
   if (verdict === "in")
     return instruction({
       eyebrow,
