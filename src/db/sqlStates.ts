@@ -23,6 +23,7 @@ export const SQL_STATES = {
   orderTold: "FL021",
   tooManyParts: "FL022",
   notProven: "FL023",
+  notEmpty: "FL024",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

@@ -560,6 +560,8 @@ class DemoShop {
         temperatureSure: false,
         depth: "middle",
         proof: false,
+        again: null,
+        carry: false,
         feelerSetId: v.set.id,
         method: v.method,
         otherSetIds: (v.others ?? []).map((s) => s.id),

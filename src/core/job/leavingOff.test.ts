@@ -1,10 +1,11 @@
 /** What is left off: a valve that stays unread, and a whole job that counts for nothing. */
-import { expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { jobFor, keptAfter, readBy } from "./jobs.testing";
 import type { Entry, KeptEntry } from "./ledger/entry";
 import { jobState, nextThing, refusal, standsWords } from "./run";
 import { entryWords } from "./sheet/entryWords";
+import { carriedOver } from "./state/carriedOver";
 
 const FILE = engineFile(["1", "2"], { cam: MILD_CAM });
 const job = jobFor(FILE, "firing-order");
@@ -58,6 +59,15 @@ it("a job that was called off ends there", () => {
   expect(entryWords(calledOff())).toBe("job called off (Wrong engine)");
 });
 
+it("no lock is left loose by calling off", () => {
+  const read = [arrived, readBy({ id: "r1", valve: "1I", stop: "A" })];
+  const loose = entry("set", { valve: "1I", stop: "A", turns: 0.1, aimMm: 0.2, locked: false });
+  expect(why(kept(...read, loose), calledOff())).toMatch(/^The lock of 1I is loose/);
+  const again = readBy({ id: "r2", valve: "1I", stop: "A", pass: "set" });
+  expect(why(kept(...read, loose, again), calledOff())).toMatch(/^The lock of 1I is loose/);
+  expect(why(kept(...read, loose, entry("locked", { valve: "1I", stop: "A" })), calledOff())).toBeNull();
+});
+
 it("a job in which parts of the stock were fitted is finished, not called off", () => {
   const fitted = (more: object) =>
     entry("fitted", {
@@ -72,4 +82,58 @@ it("a job in which parts of the stock were fitted is finished, not called off", 
     });
   expect(why(kept(arrived, fitted({ partFrom: "part x" })), calledOff())).toMatch(/Parts were fitted/);
   expect(why(kept(arrived, fitted({})), calledOff())).toBeNull();
+});
+
+describe("a job that is begun again", () => {
+  const read = (valve: string, more: object = {}): Entry => readBy({ id: `r${++made}`, valve, stop: "A", ...more });
+  const left = (valve: string, reading: string): Entry => entry("left", { valve, reading, reason: null });
+  const set = (valve: string, locked: boolean): Entry =>
+    entry("set", { valve, stop: "A", turns: 0.1, aimMm: 0.2, locked });
+  const carriedFrom = (...all: Entry[]) => carriedOver(jobState(job, kept(arrived, ...all)), "Thin set", job);
+
+  it("carries the last reading of every valve that nothing was done at since", () => {
+    const [one, two, after] = [read("1I"), read("1E"), read("1E", { pass: "as-left" })];
+    const carried = carriedFrom(one, two, set("1E", true), after, left("1E", after.id));
+    expect(carried.map((c) => [c.reading.valve, c.of.id, c.reading.pass])).toEqual(
+      expect.arrayContaining([
+        ["1I", one.id, "as-found"],
+        ["1E", after.id, "as-found"],
+      ]),
+    );
+    expect(carried).toHaveLength(2);
+    // The set that was in hand is named, a gauge keeps its own name.
+    expect(carried[0]?.reading.instrument).toBe("Thin set");
+    expect(carriedFrom(read("1I", { school: "gauge", instrument: "Dial 2" }))[0]?.reading.instrument).toBe("Dial 2");
+  });
+  it("carries none that no longer stands, and none of wires", () => {
+    const found = read("1I");
+    for (const more of [
+      [set("1I", false)],
+      [set("1I", false), read("1I", { pass: "set" })],
+      [set("1I", true)],
+      [left("1I", found.id), entry("reopened", { valve: "1I", reason: "Ticks" })],
+      [left("1I", found.id), entry("turned-over", { rereads: "all" })],
+    ])
+      expect(carriedFrom(found, ...more)).toEqual([]);
+    expect(carriedFrom(read("1I", { school: "wire" }))).toEqual([]);
+    expect(carriedFrom(skipped("1I"))).toEqual([]);
+  });
+  it("takes them before the crank is anywhere, as found there, and from nobody else", () => {
+    const over = (before: readonly KeptEntry[], next: Entry, carrying: boolean) =>
+      refusal(job, jobState(job, before), next, { personId: "ada", nowMs: 0, carrying });
+    const [first] = carriedFrom(read("1I"));
+    const next: Entry = { id: "c1", supersedes: null, ...first?.reading } as Entry;
+    const head = entry("carried", { from: "the job begun today" });
+    expect(over([], head, true)).toBeNull();
+    expect(over([], head, false)).toMatch(/where a job is begun again/);
+    expect(over(kept(head), next, false)).toMatch(/Turn the crank to the first stop/);
+    expect(over(kept(head), next, true)).toBeNull();
+    expect(over(kept(head, next), read("1I", { pass: "as-left" }), true)).toMatch(/was worked on meanwhile/);
+    const state = jobState(job, kept(head, next));
+    expect(state.valves.get("1I")).toMatchObject({ status: "read", asFound: { id: "c1" } });
+    expect(nextThing(job, state)).toMatchObject({ kind: "turn" });
+    expect(why(kept(head, next), entry("withdrawn", { supersedes: head.id }))).toMatch(/carried over/);
+    expect(why(kept(head, next), entry("withdrawn", { supersedes: "c1" }))).toBeNull();
+    expect(entryWords(head)).toBe("readings carried over from the job begun today");
+  });
 });

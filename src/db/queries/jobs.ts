@@ -16,7 +16,8 @@ export interface JobRecord {
 
 type ValveRow = typeof jobValves.$inferSelect;
 
-function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
+/** A job from its rows. */
+export function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
   const job: Job = {
     // The row's two columns are one task: they were written as one.
     task: { kind: row.task, plan: row.plan } as Task,

@@ -1,9 +1,21 @@
 import { otherSchool } from "../../core/preload/zeroLash";
 import { jobAs } from "../../core/job/run";
 import { preloadOf } from "../../core/job/tasks/preload/plunger";
+import { passAfter } from "../../core/job/state/pass";
 import type { Hand } from "../bench";
 import type { Draft } from "../../core/job/ledger/entry";
 import { SCREW_HAND } from "./screw";
+
+/** Held where only wires can say how deep a plunger stands. */
+const WIRES = {
+  kind: "reading",
+  goes: { mm: 1, text: "1.00 mm" },
+  noGo: { mm: 1.1, text: "1.10 mm" },
+  school: "wire",
+  value: null,
+  instrument: "wires",
+  reason: null,
+} as const;
 
 /** Finds zero lash by the school that was made up, turns in, and leaves. */
 export const PRELOAD_HAND: Hand = {
@@ -17,8 +29,10 @@ export const PRELOAD_HAND: Hand = {
       const school = lifter.schools?.[id] ?? "up-down";
       return [{ ...zeroed, school, foundTurns: lifter.found?.[id] ?? null }];
     }
-    if (step === "depth") return ["leave"];
     const own = preloadOf(valve);
+    if (step === "depth" && own?.verdict === "undecided" && own.wire === null)
+      return [{ ...WIRES, valve: id, stop, pass: passAfter(valve.work) }];
+    if (step === "depth") return ["leave"];
     const apartTurns = lifter.apart?.[id];
     if (step === "turn-in" && apartTurns !== undefined && own?.apartTurns === null)
       return [{ ...zeroed, school: otherSchool(own.school ?? "up-down"), apartTurns }];

@@ -15,6 +15,7 @@ import type { Actor } from "../http/actor";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
 import { addFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";
+import { jobAgain } from "./beginAgain";
 import { live } from "./live";
 import { loadRun } from "./loadRun";
 import { openJob } from "./openJob";
@@ -450,5 +451,72 @@ describe("engine files and feeler sets", () => {
   it("keep both marks of a blade, and compute with the native one", () => {
     expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);
     expect(readMarks(".010/0.25", "inch")[0]?.mm).toBeCloseTo(0.254, 12);
+  });
+});
+
+describe("a job that was begun under wrong figures", () => {
+  it("is called off by beginning it again, and what was read stands in the new one, judged anew, with whoever read it", async () => {
+    const other = await colleague(owner, actor);
+    const old = await openJob(db, actor, opening());
+    const { job } = (await findJob(db, actor.shopId, old)) ?? {};
+    const at = job?.route[0];
+    const [a = "", b = "", c = ""] = at?.valves.map((v) => v.valve) ?? [];
+    const stop = at?.letter ?? "";
+    await record(db, actor, old, { entries: [{ ...fresh(), kind: "arrived", stop }, reading(a, stop, 0.2, 0.25)] });
+    await record(db, other, old, { entries: [reading(b, stop, 0.25, 0.3)] });
+    const found = reading(c, stop, 0.3, 0.35);
+    const loose = { ...fresh(), kind: "set", valve: c, stop, turns: 0.1, aimMm: 0.2, locked: false } as const;
+    await record(db, actor, old, { entries: [found, loose] });
+    const again = opening({ again: old, carry: true });
+    await expect(openJob(db, actor, again)).rejects.toThrow(/The lock of .* is loose/);
+    expect(await findJob(db, actor.shopId, again.id)).toBeNull();
+    expect(await jobAgain(db, actor.shopId, { engineId, jobId: old })).toMatchObject({
+      readings: 2,
+      notYet: expect.stringMatching(/is loose/),
+    });
+    await record(db, actor, old, { entries: [{ ...fresh(), kind: "locked", valve: c, stop }] });
+    // The figures are put right in between.
+    await changeSpec(db, actor, engineId, {
+      lash: { state: "cold", intake: { nominal: 0.35 }, exhaust: { nominal: 0.35 } },
+    });
+    expect(await openJob(db, actor, again)).toBe(again.id);
+    // Sent again it is begun once.
+    expect(await openJob(db, actor, again)).toBe(again.id);
+    expect(await readLedger(db, actor.shopId, again.id)).toMatchObject([
+      { seq: 1, kind: "carried", from: expect.stringMatching(/^the job begun/), personId: actor.person.id },
+      { kind: "reading", valve: a, pass: "as-found", goes: { mm: 0.2 }, personId: actor.person.id, instrument: null },
+      { kind: "reading", valve: b, pass: "as-found", personId: other.person.id, personName: other.person.name },
+    ]);
+    expect((await readLedger(db, actor.shopId, old)).at(-1)).toMatchObject({ kind: "called-off" });
+    const { sheet } = await loadSheet(db, actor, again.id);
+    expect(sheet.valves.find((v) => v.valve === a)).toMatchObject({ nominalMm: 0.35, asFound: { verdict: "tight" } });
+    expect(sheet.notes[0]?.what).toMatch(/Begun again under other figures/);
+    // What has ended is not begun again, nor another engine's job, and none of it is left behind.
+    for (const [of, why] of [
+      [old, /called off/],
+      [randomUUID(), /not one of this engine/],
+    ] as const) {
+      const input = opening({ again: of, carry: true });
+      await expect(openJob(db, actor, input)).rejects.toThrow(why);
+      expect(await findJob(db, actor.shopId, input.id)).toBeNull();
+    }
+  });
+  it("carries nothing where that was not asked, and nothing but into an empty ledger", async () => {
+    const old = await openJob(db, actor, opening());
+    const { job } = (await findJob(db, actor.shopId, old)) ?? {};
+    const [stop, valve] = [job?.route[0]?.letter ?? "", job?.route[0]?.valves[0]?.valve ?? ""];
+    await record(db, actor, old, {
+      entries: [{ ...fresh(), kind: "arrived", stop }, reading(valve, stop, 0.2, 0.25)],
+    });
+    const id = await openJob(db, actor, opening({ again: old }));
+    expect(await readLedger(db, actor.shopId, id)).toEqual([]);
+    await record(db, actor, id, { entries: [{ ...fresh(), kind: "arrived", stop }] });
+    const row = { ...rowOf({ ...fresh(), kind: "carried", from: "elsewhere" }), seq: 2, personId: actor.person.id };
+    await expect(owner.insert(entries).values({ ...row, shopId: actor.shopId, jobId: id })).rejects.toMatchObject({
+      cause: { code: "FL024" },
+    });
+    await expect(record(db, actor, id, { entries: [{ ...fresh(), kind: "carried", from: "x" }] })).rejects.toThrow(
+      /where a job is begun again/,
+    );
   });
 });

@@ -4,6 +4,7 @@ import { rulesFor, taskAlong, withJobValves } from "@/core/job/prepare";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { TASKS, type Task } from "@/core/job/tasks";
 import type { Database } from "@/db/connect";
+import { jobOf } from "@/db/queries/jobs";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import { type EngineRecord, findEngine } from "../engines/engines";
 import type { Actor } from "../http/actor";
@@ -12,6 +13,7 @@ import { Refused } from "../http/refused";
 import { heavy } from "../heavy/heavy";
 import { bleedOf } from "../shop/shopSettings";
 import { findFeelerSet } from "../shop/feelerSets";
+import { beginAgain, openJobOn } from "./beginAgain";
 import { lastFinished } from "./lastFinished";
 import type { OpenJob } from "./openJobInput";
 import { planJob, valveRows } from "./planJob";
@@ -28,29 +30,47 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
   const rules = rulesFor(file);
   const { always } = await bleedOf(db, shopId);
   const task = always ? plan.task : taskAlong(file, plan.task, route);
+  const before = input.again === null ? null : await openJobOn(db, shopId, input.engineId, input.again);
   const guarded = rules.guardedBy?.(task) ?? { mmPerTurn: null, bleedMinutes: null };
-  const { targetTurns: _t, lifters: _l, travelMm: _m, depth: _d, proof: _p, heatWay: _h, ...kept } = input;
+  const {
+    targetTurns: _t,
+    lifters: _l,
+    travelMm: _m,
+    depth: _d,
+    proof: _p,
+    heatWay: _h,
+    again: _a,
+    carry,
+    ...kept
+  } = input;
   await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
-    await tx.insert(jobs).values({
-      ...kept,
-      ...guarded,
-      shopId,
-      openedBy: actor.person.id,
-      runningHours: engine.runningHours,
-      engineFile: file,
-      route,
-      lastTime,
-      task: task.kind,
-      plan: task.plan,
-      heatOffset: plan.offset,
-      survey: input.survey || rules.readsAllFirst,
-      ...(openedAt === undefined ? {} : { openedAt }),
-    });
-    await tx.insert(jobValves).values(valveRows(file, plan, input).map((v) => ({ ...v, shopId, jobId: input.id })));
+    const [row] = await tx
+      .insert(jobs)
+      .values({
+        ...kept,
+        ...guarded,
+        shopId,
+        openedBy: actor.person.id,
+        runningHours: engine.runningHours,
+        engineFile: file,
+        route,
+        lastTime,
+        task: task.kind,
+        plan: task.plan,
+        heatOffset: plan.offset,
+        survey: input.survey || rules.readsAllFirst,
+        ...(openedAt === undefined ? {} : { openedAt }),
+      })
+      .returning();
+    const valves = await tx
+      .insert(jobValves)
+      .values(valveRows(file, plan, input).map((v) => ({ ...v, shopId, jobId: input.id })))
+      .returning();
     if (others.length > 0)
       await tx
         .insert(jobFeelerSets)
         .values(others.map((setId, position) => ({ shopId, jobId: input.id, setId, position })));
+    if (before !== null && row !== undefined) await beginAgain(tx, actor, before, jobOf(row, valves), carry);
   });
   return input.id;
 }

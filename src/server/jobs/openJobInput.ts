@@ -17,6 +17,9 @@ const share = z
 export const openJobInput = z.strictObject({
   id: idInput,
   engineId: idInput,
+  /** The open job that this one begins again, and whether what was read there is carried over. */
+  again: idInput.nullable().default(null),
+  carry: z.boolean().default(false),
   state: z.enum(["cold", "hot"], "Say whether the engine is cold or hot."),
   temperatureC: z
     .number("Give the temperature as a number.")

@@ -6,6 +6,7 @@ import { jobRoles } from "@/core/job/prepare";
 import type { SheetWork } from "@/core/job/sheet/format";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
+import { AgainPart } from "./AgainPart";
 import { CautionsPart } from "./CautionsPart";
 import { EnginePart } from "./EnginePart";
 import { Fold } from "./Fold";
@@ -86,7 +87,8 @@ export function PrepareView(given: PrepareGiven) {
         ) : (
           <SpecLine file={file} />
         )}
-        {given.inHand.length > 0 && (
+        {given.again !== null && <AgainPart preparation={preparation} again={given.again} />}
+        {given.again === null && given.inHand.length > 0 && (
           <chakra.div pt="3">
             <InHand jobs={given.inHand} />
           </chakra.div>

@@ -35,6 +35,8 @@ export interface Filled {
   readonly survey: boolean;
   readonly depth: DepthSchool;
   readonly proof: boolean;
+  readonly again: string | null;
+  readonly carry: boolean;
   readonly tolerance: string;
   readonly heatWay: GrowthSourceId | null;
   readonly targetTurns: number | null;

@@ -33,7 +33,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
-import { type AsLastTime, type ConfirmedBefore, type JobInHand } from "@/core/job/pages/prepare";
+import { type AsLastTime, type ConfirmedBefore, type JobAgain, type JobInHand } from "@/core/job/pages/prepare";
 import { exactLength } from "@/core/units/length";
 import { useTypedForm } from "../controls/useTypedForm";
 import { useBegin } from "./useBegin";
@@ -52,6 +52,8 @@ export interface PrepareGiven {
   /** Readings of this engine and its model, hot and cold. */
   readonly measured: Measured;
   readonly bleed: BleedMinutes;
+  /** The open job that is begun again; null for a new one. */
+  readonly again: JobAgain | null;
   /** What is open on this engine already. */
   readonly inHand: readonly JobInHand[];
 }
@@ -83,6 +85,8 @@ export interface PrepareForm {
   /** Null: as it is proposed. */
   depth: DepthSchool | null;
   turns: number | null;
+  /** What was read in the job that is begun again is carried over; null as is proposed. */
+  carry: boolean | null;
   /** For which turns wires at the first lifter were chosen as the proof; null where they were not. */
   proofFor: number | null;
   heatWay: GrowthSourceId | "none" | null;
@@ -117,6 +121,7 @@ export function usePreparation(given: PrepareGiven) {
       depth: null,
       turns: null,
       proofFor: null,
+      carry: null,
       heatWay: null,
       air: "",
       licensed: last?.licensed ?? "",
@@ -171,6 +176,8 @@ export function usePreparation(given: PrepareGiven) {
   const turns =
     chosen.turns ?? (isGear(gear) ? usualTurns(gear, mostGrowthMm(heat), fileTurns(file)) : fileTurns(file));
   const surveys = chosen.survey ?? surveysFirst(chosen.purpose);
+  // Read cold, and hot now after all: whoever says so knows whether it was hot then.
+  const carries = given.again !== null && (chosen.carry ?? (state === null || state === given.again.state));
   const { begin, busy, problem } = useBegin(person);
   const submit = form.handleSubmit((typed) =>
     begin({
@@ -193,6 +200,8 @@ export function usePreparation(given: PrepareGiven) {
       travelMm: rules.judgesReadings ? null : typed.travelMm,
       depth,
       proof: typed.proofFor === turns,
+      again: given.again?.id ?? null,
+      carry: carries,
       air: typed.air,
       licensed: typed.licensed,
       bank: typed.bank,
@@ -227,6 +236,7 @@ export function usePreparation(given: PrepareGiven) {
     gear,
     depth,
     surveys,
+    carries,
     submit,
     busy,
     problem,

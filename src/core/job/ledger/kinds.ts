@@ -213,6 +213,8 @@ export const ENTRY_KINDS = {
   /** Takes back the entry that it supersedes. */
   withdrawn: { effect: "records", fields: {} },
   closed: { effect: "records", fields: {} },
+  /** The readings behind it were taken in another job, that was begun under wrong figures. */
+  carried: { effect: "records", fields: { from: text("subject", 120) } },
   /** Begun by mistake, or under wrong figures: it is kept, and counts for nothing. */
   "called-off": { effect: "records", fields: { reason: reason() } },
   /** A second person checked the closed job. */

@@ -1,4 +1,5 @@
 /** What the preparation of a job is given of the jobs before it. Plain data. */
+import type { EngineState } from "../../engine/engineFile";
 import type { ServingOrder } from "../../stops/orders";
 import type { MethodId } from "../../stops/methods";
 import type { StopSettings } from "../../stops/settings";
@@ -32,4 +33,17 @@ export interface JobInHand {
   readonly id: string;
   readonly stands: string;
   readonly touchedAt: string;
+}
+
+/** The job that is begun again: called off when the new one begins. */
+export interface JobAgain {
+  readonly id: string;
+  /** "the job begun 27 Nov 2026, 10:02" */
+  readonly named: string;
+  /** As it was said to be; another one now makes its readings doubtful. */
+  readonly state: EngineState;
+  /** How many of its readings still stand. */
+  readonly readings: number;
+  /** Why it can't be called off yet; null when it can. */
+  readonly notYet: string | null;
 }

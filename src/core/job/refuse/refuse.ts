@@ -54,6 +54,8 @@ export interface RefuseRules<T extends AnyTask = AnyTask, Own = unknown> extends
 export interface By {
   readonly personId: string | null;
   readonly nowMs: number;
+  /** It is carried over from a job that is begun again: read there, at a stop of its own. */
+  readonly carrying?: boolean;
 }
 
 /** Null when the entry may be added to a job that stands so, else a sentence that says what to do instead. */
@@ -85,7 +87,9 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
     case "arrived":
       return arrivalRefusal(rules, job, state, entry.stop, by.nowMs);
     case "reading":
-      return readingRefusal(rules, job, state, entry);
+      return readingRefusal(rules, job, state, entry, by.carrying === true);
+    case "carried":
+      return by.carrying === true ? null : "Readings are carried over where a job is begun again.";
     case "slack":
       return slackRefusal(job, state, entry);
     case "set":
@@ -155,7 +159,13 @@ function arrivalRefusal(rules: RefuseRules, job: JobOf, state: JobState, stop: s
   return state.stop?.letter === stop ? null : crankRefusal(rules, job, state, nowMs, stop);
 }
 
-function readingRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: ReadingEntry): string | null {
+function readingRefusal(
+  rules: RefuseRules,
+  job: JobOf,
+  state: JobState,
+  entry: ReadingEntry,
+  carried: boolean,
+): string | null {
   const wires = rules.readsWires === true;
   if (wires !== (entry.school === "wire"))
     return wires
@@ -167,12 +177,12 @@ function readingRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: 
   if (value !== null && (value.mm < goes.mm || value.mm > noGo.mm))
     return "What was held lies outside what went and what did not: take the reading again.";
   const { stop } = state;
-  if (stop === null) return "Turn the crank to the first stop and say so before reading a valve.";
-  if (stop.letter !== entry.stop)
+  if (stop === null && !carried) return "Turn the crank to the first stop and say so before reading a valve.";
+  if (stop !== null && stop.letter !== entry.stop)
     return `The crank stands at stop ${stop.letter}, not ${entry.stop}: take the reading again here.`;
   if (entry.pass !== passAfter(state.valves.get(entry.valve)?.work ?? []))
     return `${entry.valve} was worked on meanwhile, on another device: look at it again before you read on.`;
-  return entry.reason === null ? marginAtStop(job, stop, entry.valve).doubt : null;
+  return stop === null || entry.reason !== null ? null : marginAtStop(job, stop, entry.valve).doubt;
 }
 
 /** Nothing was found at a valve: said before anything is done there, at a stop that serves it. */
@@ -272,8 +282,10 @@ function skipRefusal({ valves }: JobState, { valve }: EntryOf<"skipped">): strin
     : null;
 }
 
-/** Parts out of the stock can't be put back by a word. */
-function callOffRefusal({ live }: JobState): string | null {
+/** No lock stays loose, and parts out of the stock can't be put back by a word. */
+function callOffRefusal({ live, valves }: JobState): string | null {
+  const loose = [...valves.values()].find((v) => v.status === "turned" || v.status === "inBandUnlocked");
+  if (loose !== undefined) return `The lock of ${loose.valve.id} is loose: tighten it before the job is called off.`;
   const fitted = live.find((e) => e.kind === "fitted" && (e.partFrom !== null || e.part !== null));
   return fitted === undefined ? null : "Parts were fitted in this job: finish it, and close it with reasons.";
 }
@@ -310,6 +322,7 @@ function withdrawRefusal(live: readonly LedgerEntry[], entry: EntryOf<"withdrawn
   const target = live[at];
   if (target === undefined) return "That entry was taken back already.";
   const later = live.slice(at + 1);
+  if (target.kind === "carried") return "These readings were carried over: take back the one that is not right.";
   if (target.kind === "arrived" || target.kind === "turned-over" || target.kind === "tightened")
     return later.length === 0 ? null : "Work was done after this: take that back first.";
   if (target.kind === "fitted" && (target.partFrom !== null || target.part !== null))

@@ -41,6 +41,7 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
   withdrawn: () => "the step before taken back",
   closed: () => "job closed",
   "called-off": (e) => `job called off${because(e.reason)}`,
+  carried: (e) => `readings carried over from ${e.from}`,
   signed: () => "job signed",
 };
 

@@ -47,6 +47,7 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   "turned-over": ({ rereads }) =>
     `Turned over two full turns by hand${rereads === null ? "" : rereads === "all" ? ", all to be read once more" : ", what was set to be read once more"}`,
   "called-off": (e) => `Called off: ${e.reason}. What stands here counts for nothing.`,
+  carried: (e) => `Begun again under other figures: what was read in ${e.from} is carried over, and judged anew`,
   reopened: (e) => `${e.valve} looked at again: ${e.reason}`,
   checked: (e) => `${CHECKED}${CLOSE_ITEM_NAMES[e.item]}${e.reason === null ? "" : ` (not done: ${e.reason})`}`,
 };

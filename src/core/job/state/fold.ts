@@ -105,6 +105,7 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
     case "signed":
       return { ...tally, signed: true };
     case "paused":
+    case "carried":
     case "answered":
     case "withdrawn":
       return tally;

@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
 import { useState } from "react";
-import { Button } from "../../controls/Button";
+import { Button, ButtonLink } from "../../controls/Button";
 import type { Run } from "../model";
 import { ReasonForm } from "../panels/ReasonForm";
 import { READY_TO_CALL_OFF } from "../words/ready";
@@ -11,10 +12,15 @@ export function CallOff({ run, onDone }: { readonly run: Run; readonly onDone: (
   if (run.now.state.ended) return null;
   if (!asked)
     return (
-      <chakra.div>
+      <chakra.div display="flex" flexWrap="wrap" gap="2">
         <Button type="button" size="big" onClick={() => setAsked(true)}>
           Call the job off
         </Button>
+        <ButtonLink asChild minHeight="56px">
+          <Link href={`/engines/${run.context.engineId}/job?again=${run.context.id}`}>
+            Begin it again under other figures
+          </Link>
+        </ButtonLink>
       </chakra.div>
     );
   return (

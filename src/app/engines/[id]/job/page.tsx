@@ -8,6 +8,7 @@ import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
 import { listFeelerSets } from "@/server/shop/feelerSets";
 import { asLastTime, confirmedBefore } from "@/server/jobs/jobsBefore";
+import { jobAgain } from "@/server/jobs/beginAgain";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { bleedOf, cautionDaysOf } from "@/server/shop/shopSettings";
 import { PrepareView } from "@/ui/prepare/PrepareView";
@@ -36,6 +37,11 @@ export default async function PreparePage({ params, searchParams }: Props) {
         file={engine.file}
         person={person}
         sets={await listFeelerSets(db, shopId)}
+        again={
+          typeof query["again"] === "string"
+            ? await jobAgain(db, shopId, { engineId: engine.id, jobId: query["again"] })
+            : null
+        }
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
         bleed={await bleedOf(db, shopId)}
