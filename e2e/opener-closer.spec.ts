@@ -55,13 +55,15 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await mainButton(page).click();
   await page.waitForURL(/\/opener-closer\/1I$/);
   // A loaded gap below the opener gap means nothing: said, and what was typed stays.
-  await page.getByLabel("Leaf that goes").fill("0.10");
-  await page.getByLabel("Does not go").fill("0.12");
-  await page.getByRole("button", { name: "Keep the loaded gap" }).click();
+  const leaves = page.getByRole("group", { name: /^Leaves of/ });
+  await leaves.getByRole("button", { name: /^0\.10 mm/ }).click();
+  await leaves.getByRole("button", { name: /^0\.12 mm/ }).dblclick();
+  await page.getByRole("button", { name: "Keep the loaded gap: 0.10 mm goes, 0.12 mm does not" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "can't be below the opener gap" })).toBeVisible();
+  await page.getByText("Type a size instead").click();
   await page.getByLabel("Leaf that goes").fill("0.31");
-  await page.getByLabel("Does not go").fill("0.33");
-  await page.getByRole("button", { name: "Keep the loaded gap" }).click();
+  await page.getByRole("textbox", { name: "Does not go" }).fill("0.33");
+  await page.getByRole("button", { name: "Keep the loaded gap", exact: true }).click();
   const inside = page.getByRole("region", { name: "What goes in" });
   await inside.getByLabel("Measured with").selectOption({ label: "Bench micrometer" });
   await inside.getByLabel("Old opener").fill("2.850");

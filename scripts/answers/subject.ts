@@ -42,7 +42,7 @@ import { DEFAULT_STOP_SETTINGS } from "../../src/core/stops/settings";
 import type { RunContext, RunNow } from "../../src/ui/run/model";
 import { valveMarks } from "../../src/ui/run/panels/valveMarks";
 import { BOTH_ON, learningOf } from "../../src/ui/run/session/learning";
-import { type TappedReading, type Taps, readTaps, stacksOfSet } from "../../src/ui/run/session/taps";
+import { type TappedReading, type Taps, readTaps, stacksOfSet } from "../../src/ui/leaves/taps";
 import { valveOf } from "../../src/ui/run/session/valveOf";
 import { ROOMS } from "../../src/ui/run/rooms.testing";
 import { hotSays } from "../../src/ui/run/words/hotMinutes";

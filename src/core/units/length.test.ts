@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { parseLength, pitchFromTpi, showLength, toMm } from "./length";
+import { limitFigure, parseLength, pitchFromTpi, showLength, toMm } from "./length";
 
 describe("parseLength", () => {
   it.each<[number | string, number]>([
@@ -55,4 +55,21 @@ describe("threads and showing", () => {
     expect(showLength(0.3048, "in")).toBe("0.012 in");
     expect(showLength(0.3048, "thou")).toBe("12.0 thou");
   });
+});
+
+describe("a limit", () => {
+  it.each([
+    // However the sum came out, both ends of 0.20 ± 0.025 stand as they are.
+    [0.2 - 0.025, "mm", "0.175"],
+    [0.175, "mm", "0.175"],
+    [0.2 + 0.025, "mm", "0.225"],
+    [0.1, "mm", "0.10"],
+    [0.15, "mm", "0.15"],
+    [0.1234, "mm", "0.12"],
+    [0, "mm", "0.00"],
+    [0.0065 * 25.4, "in", "0.0065"],
+    [0.006 * 25.4, "in", "0.006"],
+    [0.2, "in", "0.008"],
+    [0.25 * 0.0254, "thou", "0.25"],
+  ] as const)("%f mm in %s is written %s", (mm, unit, figure) => expect(limitFigure(mm, unit)).toBe(figure));
 });

@@ -64,12 +64,13 @@ export function pitchFromTpi(tpi: number): number {
   return MM_PER_INCH / tpi;
 }
 
-/** How a computed length is shown: metric to 0.01 mm, inch to 0.001 in. */
-export function showLength(mm: number, unit: LengthUnit = "mm"): string {
-  if (unit === "mm") return `${mm.toFixed(2)} mm`;
-  if (unit === "in") return `${(mm / MM_PER_INCH).toFixed(3)} in`;
-  return `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
-}
+const PLACES = { mm: 2, in: 3, thou: 1 } as const;
+const inUnit = (mm: number, unit: LengthUnit): number =>
+  unit === "mm" ? mm : (mm / MM_PER_INCH) * (unit === "in" ? 1 : 1000);
+
+/** How a computed length is shown: metric to 0.01 mm, inch to 0.001 in, thou to a tenth. */
+export const showLength = (mm: number, unit: LengthUnit = "mm"): string =>
+  `${inUnit(mm, unit).toFixed(PLACES[unit])} ${unit}`;
 
 /** A length with all its digits, none of which is noise: to a micrometre, or to a tenth of a thou. */
 export const exactLength = (mm: number, unit: "mm" | "in"): string =>
@@ -80,6 +81,21 @@ export const showChange = (mm: number, unit: LengthUnit): string => showLength(m
 
 /** The bare figure of {@link showLength}, for places where the unit stands beside it. */
 export const showFigure = (mm: number, unit: LengthUnit = "mm"): string => showLength(mm, unit).split(" ")[0] ?? "";
+
+/** The last place that a limit may have beyond {@link showLength}: half of what that shows. */
+const HALF_STEPS = { mm: 0.005, in: 0.0005, thou: 0.05 } as const;
+
+/**
+ * The bare figure of a limit: as {@link showLength}, and a place more where it lies just between two of its steps
+ * ("0.175"), so that a band never looks wider or narrower than it is.
+ */
+export function limitFigure(mm: number, unit: LengthUnit): string {
+  const [shown, step] = [inUnit(mm, unit), HALF_STEPS[unit]];
+  const places = PLACES[unit];
+  const halves = shown / step;
+  const between = Math.abs(halves - Math.round(halves)) < 1e-4 && Math.round(halves) % 2 !== 0;
+  return between ? (Math.round(halves) * step).toFixed(places + 1) : shown.toFixed(places);
+}
 
 /** A length that has been validated. @throws RangeError when it is not a length. */
 export function lengthOf(input: number | string): Length {

@@ -10,6 +10,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { isId } from "../http/id";
+import { setOfJob } from "../shop/feelerSets";
 import { stateReadingsOf } from "./hotColdReadings";
 
 /** Null when the shop has no such job, or none that is closed with lash. */
@@ -43,6 +44,7 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
     engineId: row.engineId,
     engine: row.engineFile.name,
     state: job.state,
+    set: await setOfJob(db, shopId, row),
     unit: specUnit(row.engineFile.lash?.[role]) === "mm" ? "mm" : "in",
     valves,
   };

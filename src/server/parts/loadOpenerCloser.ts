@@ -7,6 +7,7 @@ import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import type { Viewer } from "../http/actor";
 import { isId } from "../http/id";
+import { setOfJob } from "../shop/feelerSets";
 import { listMicrometers } from "./micrometers";
 import { ordersOfJob } from "./orders";
 import { listParts } from "./stock";
@@ -22,7 +23,8 @@ export async function loadOpenerCloser(
   const job = found === null ? null : jobAs(found.job, "opener-closer");
   if (found === null || job === null || !job.valves.some((v) => v.id === valve)) return null;
   const { row } = found;
-  const [entries, stock, micrometers, earlier, orders] = await Promise.all([
+  const [set, entries, stock, micrometers, earlier, orders] = await Promise.all([
+    setOfJob(db, shopId, row),
     ledgerOf(db, jobId),
     listParts(db, shopId),
     listMicrometers(db, shopId),
@@ -37,6 +39,7 @@ export async function loadOpenerCloser(
     job,
     entries,
     valve,
+    set,
     micrometers,
     orders,
     stock: stock.filter((p) => p.count > 0 && (p.kind === "opener" || p.kind === "closer")),

@@ -48,6 +48,17 @@ export async function findFeelerSet(db: Database, shopId: string, id: string): P
   return (await withLeaves(db, sets))[0] ?? null;
 }
 
+/** The set in hand in a job. @throws RangeError when the shop has none such: the database keeps what a job names */
+export async function setOfJob(
+  db: Database,
+  shopId: string,
+  { feelerSetId }: { readonly feelerSetId: string },
+): Promise<FeelerSet> {
+  const set = await findFeelerSet(db, shopId, feelerSetId);
+  if (set === null) throw new RangeError("setOfJob: the set of this job is gone");
+  return set;
+}
+
 /** The sets on hand in a job beside its own, in the order in which they were laid out. */
 export async function setsOfJob(db: Database, shopId: string, jobId: string): Promise<FeelerSet[]> {
   const sets = await db

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Assessment } from "@/core/devices/assess";
 import { MM_PER_INCH } from "@/core/units/length";
-import type { Held } from "../run/session/taps";
+import type { Held } from "../leaves/taps";
 import { Button } from "../controls/Button";
 import { KeyFor } from "../run/panels/KeyFor";
 import { Stamp } from "../controls/Stamp";

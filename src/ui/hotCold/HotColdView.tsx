@@ -20,6 +20,7 @@ import { figure } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
 import { notSent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
+import { ByLeaves } from "./ByLeaves";
 import { type TypedReading, isTyped, readingsSoFar, typedProblem } from "./readingsTyped";
 
 interface Form {
@@ -36,7 +37,8 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   const typedUnit = unit === "mm" ? "mm" : "in";
   const [kept, setKept] = useState(false);
   const [sure, setSure] = useState<readonly string[]>([]);
-  const { register, submit, control, reset, busy, tried, changed, trouble } = useSentForm<Form>({
+  const [inHand, setInHand] = useState<string | null>(null);
+  const { register, submit, control, reset, setValue, busy, tried, changed, trouble } = useSentForm<Form>({
     defaultValues: { readings: valves.map(() => ({ goes: "", noGo: "" })), temperature: "" },
     send: async ({ readings: all, temperature }, idFor) => {
       const read = valves.flatMap(({ id: valve }, i) => {
@@ -143,6 +145,26 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                   unit,
                 )}
               </chakra.span>
+              {inHand === v.id ? (
+                <chakra.div gridColumn="1 / -1" minWidth="0">
+                  <ByLeaves
+                    key={v.id}
+                    set={given.set}
+                    onRead={({ goes, noGo }) => {
+                      setValue(`readings.${i}.goes`, goes, { shouldDirty: true });
+                      setValue(`readings.${i}.noGo`, noGo, { shouldDirty: true });
+                    }}
+                    next={valves[i + 1]?.id ?? null}
+                    onNext={setInHand}
+                  />
+                </chakra.div>
+              ) : (
+                <chakra.div gridColumn="1 / -1">
+                  <Button type="button" size="big" onClick={() => setInHand(v.id)}>
+                    Read {v.id} by the leaves
+                  </Button>
+                </chakra.div>
+              )}
               {doubts.has(v.id) && (
                 <chakra.div gridColumn="1 / -1" display="flex" flexWrap="wrap" gap="3" alignItems="center">
                   <Complaint role="alert">{doubts.get(v.id)}</Complaint>

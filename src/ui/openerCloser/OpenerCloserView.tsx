@@ -11,7 +11,7 @@ import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { isOpen } from "@/core/parts/order";
 import { Complaint } from "../controls/Stamp";
 import { USUAL } from "@/core/units/typedLength";
-import { TwoSizes } from "../controls/TwoSizes";
+import { LeafPair } from "../leaves/LeafPair";
 import { OpenerCloserDrawing } from "../drawings/OpenerCloser/OpenerCloserDrawing";
 import { OrderList } from "../shims/OrderList";
 import { ExchangeForm } from "./ExchangeForm";
@@ -76,7 +76,8 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
           )}
         </chakra.p>
         {!zero && (loads || own.loaded !== null) && (
-          <TwoSizes
+          <LeafPair
+            set={given.set}
             key={own.loaded?.id ?? "first"}
             what="leaf"
             usual={USUAL.loadedGap}

@@ -18,7 +18,7 @@ import { PAPER_GRID } from "../theme/paper";
 import { AnswerPanel } from "./panels/AnswerPanel";
 import { encoderWords } from "./words/encoderWords";
 import { Instruction } from "./panels/Instruction";
-import { LeafStrip } from "./panels/LeafStrip";
+import { LeafStrip } from "../leaves/LeafStrip";
 import { Legend } from "./panels/Legend";
 import { useKeysHere } from "./session/device/useKeysHere";
 import { KeyFor } from "./panels/KeyFor";

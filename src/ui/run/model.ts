@@ -14,7 +14,7 @@ import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
 import type { Batch, RefusedHere } from "../device/database";
-import type { Held, InHand, Reading, Tap, TappedReading, Taps } from "./session/taps";
+import type { Held, InHand, Reading, Tap, TappedReading, Taps } from "../leaves/taps";
 import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
 
 /** Everything that stays the same while a job is worked on, but for the set in hand. */

@@ -11,7 +11,7 @@ import type { School } from "@/core/lash/school";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { AtValve, Learning, RunContext, RunNow, RunWork } from "./model";
 import { BOTH_ON, learningOf } from "./session/learning";
-import { type Reading, stacksOfSet } from "./session/taps";
+import { type Reading, stacksOfSet } from "../leaves/taps";
 import { ROOMS } from "./rooms.testing";
 import { instruct } from "./words/instruction";
 import type { Instruction } from "./words/shape";

@@ -1,5 +1,6 @@
 /** All that the page of hot and cold readings is given. */
 import type { EngineState, ValveRole } from "../../engine/engineFile";
+import type { FeelerSet } from "../../shop/feelerSet";
 import type { LengthUnit } from "../../units/length";
 import type { ReadBetween } from "../ledger/readings";
 
@@ -10,6 +11,8 @@ export interface HotColdPageData {
   /** The state in which it was set; the readings here are in the other. */
   readonly state: EngineState;
   readonly unit: LengthUnit;
+  /** The feeler set that the job was done with. */
+  readonly set: FeelerSet;
   readonly valves: readonly {
     readonly id: string;
     readonly role: ValveRole;

@@ -3,6 +3,7 @@ import type { EngineFile } from "../../engine/engineFile";
 import type { Micrometer } from "../../parts/micrometer";
 import type { Order } from "../../parts/order";
 import type { StockPart } from "../../parts/part";
+import type { FeelerSet } from "../../shop/feelerSet";
 import type { JobOf } from "../job";
 import type { KeptEntry } from "../ledger/entry";
 import type { OpenerCloserTask } from "../tasks/openerCloser/plan";
@@ -13,6 +14,8 @@ export interface OpenerCloserPageData {
   readonly job: JobOf<OpenerCloserTask>;
   readonly entries: readonly KeptEntry[];
   readonly valve: string;
+  /** The feeler set in hand. */
+  readonly set: FeelerSet;
   readonly micrometers: readonly Micrometer[];
   /** Openers and closers in stock. */
   readonly stock: readonly StockPart[];

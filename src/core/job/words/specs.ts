@@ -3,7 +3,7 @@ import type { EngineFile, LashFigures, ValveRole } from "../../engine/engineFile
 import { engineUnit } from "../../engine/engineUnit";
 import type { LashSpec } from "../../lash/spec";
 import type { TypedUnit } from "../../units/typedLength";
-import { type LengthUnit, parseLength, showFigure } from "../../units/length";
+import { type LengthUnit, limitFigure, parseLength, showFigure } from "../../units/length";
 
 /** The unit in which a role's spec was written down. */
 export const specUnit = (figures: LashFigures | undefined): LengthUnit =>
@@ -18,8 +18,8 @@ export const roleUnit = (file: EngineFile, role: ValveRole): LengthUnit =>
 
 /** The band of a spec in its own unit: "0.40–0.50 mm". */
 export const bandWords = (spec: LashSpec, unit: LengthUnit): string =>
-  `${showFigure(spec.lowMm, unit)}–${showFigure(spec.highMm, unit)} ${unit}`;
+  `${limitFigure(spec.lowMm, unit)}–${limitFigure(spec.highMm, unit)} ${unit}`;
 
 /** The spec of a role on one line: "0.45 (0.40–0.50) mm". */
 export const specWords = (spec: LashSpec, unit: LengthUnit): string =>
-  `${showFigure(spec.nominalMm, unit)} (${showFigure(spec.lowMm, unit)}–${showFigure(spec.highMm, unit)}) ${unit}`;
+  `${showFigure(spec.nominalMm, unit)} (${limitFigure(spec.lowMm, unit)}–${limitFigure(spec.highMm, unit)}) ${unit}`;

@@ -4,7 +4,7 @@
  */
 import type { Plunger } from "@/core/preload/plunger";
 
-export const WIDTH = 300;
+export const WIDTH = 318;
 export const HEIGHT = 230;
 
 /** The bore in which the plunger runs. */

@@ -6,7 +6,7 @@ import { readingWords, shortReading, verdictWords } from "@/core/job/words/readi
 import type { ValveLook, ValveMark } from "../../drawings/HeadMap/HeadMapDrawing";
 import type { RunContext, RunNow, TaskRoom } from "../model";
 import { valveOf } from "../session/valveOf";
-import type { TappedReading } from "../session/taps";
+import type { TappedReading } from "../../leaves/taps";
 
 /** `tapped` is what is being read now: the valve in hand shows it at once. */
 export function valveMarks(

@@ -6,7 +6,7 @@ import { type Arc, contains } from "@/core/units/angle/arc";
 import type { Run, RunContext, RunNow } from "../model";
 import { aimOf } from "../words/adjustments";
 import { shiftUsed } from "./learning";
-import { type TappedReading, readTaps } from "./taps";
+import { type TappedReading, readTaps } from "../../leaves/taps";
 import type { OnValve } from "./useTaps";
 import { valveOf } from "./valveOf";
 

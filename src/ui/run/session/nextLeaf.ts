@@ -2,7 +2,7 @@
 import { leafInDoubt, triesFor } from "@/core/lash/leaf";
 import { firstLeaf } from "@/core/lash/school";
 import type { LashSpec } from "@/core/lash/spec";
-import { type InHand, NONE_KEY, type Tap, type Taps, bladeOfKey } from "./taps";
+import { type InHand, NONE_KEY, type Tap, type Taps, bladeOfKey } from "../../leaves/taps";
 
 /** The leaf to try while nothing settles it; null when the advice of two leaves holds. */
 export function dragTryKey(

@@ -1,3 +1,4 @@
+import { wireSet } from "../../leaves/wires";
 import type { LashSpec } from "@/core/lash/spec";
 import { dragTryKey, narrowKey } from "./nextLeaf";
 import { NOTHING_ON, isEmpty, touched, withoutLast } from "./useTaps";
@@ -10,13 +11,14 @@ import {
   NONE_KEY,
   type Taps,
   bladeOfKey,
+  pairOf,
   readTaps,
   sayTap,
   singleBlades,
   stacksOfSet,
   tapBlade,
   tapsOf,
-} from "./taps";
+} from "../../leaves/taps";
 
 const leaf = (mm: number) => ({ mm, mmMark: mm.toFixed(2), inchMark: null });
 const SET: FeelerSet = { id: "s", name: "Set", system: "metric", leaves: [0.1, 0.13, 0.2, 0.25, 0.3].map(leaf) };
@@ -272,5 +274,28 @@ describe("the leaves that are tried", () => {
             }
             expect(taps[at]).toBe("drag");
           }
+  });
+});
+
+describe("two leaves where no spec judges them", () => {
+  it("are the thickest that goes and the thinnest that does not, with what contradicts said", () => {
+    expect(pairOf({ "0": "goes", "2": "goes", "4": "no", "3": "no" }, SET)).toEqual({
+      goes: { mm: 0.2, text: "0.20 mm" },
+      noGo: { mm: 0.25, text: "0.25 mm" },
+      problem: null,
+    });
+    expect(pairOf({}, SET)).toEqual({ goes: null, noGo: null, problem: null });
+    expect(pairOf({ "4": "goes", "0": "no" }, SET).problem).toMatch(/./);
+    // That the thinnest does not go is not taken for "none goes": nothing says how tight it may be.
+    expect(pairOf({ "0": "no" }, SET).goes).toBeNull();
+    expect(pairOf({ [NONE_KEY]: "goes" }, SET)).toMatchObject({ goes: { mm: 0 }, noGo: { mm: 0.1 } });
+  });
+  it("wires go up in tenths or in five thou, past the travel", () => {
+    const [metric, inch] = [wireSet("mm", 1.3), wireSet("in", 1.27)];
+    expect([metric.leaves[0]?.mm, metric.leaves.at(-1)?.mm, metric.leaves.length]).toEqual([0.2, 1.8, 17]);
+    expect([inch.leaves[0]?.inchMark, inch.leaves.at(-1)?.inchMark]).toEqual([".010", ".070"]);
+    expect(inch.leaves[0]?.mm).toBeCloseTo(0.254, 9);
+    expect(singleBlades(wireSet("mm", 2.5)).map((b) => b.text)).toContain("2.5 mm");
+    expect(singleBlades(inch)[0]?.text).toBe(".010 in");
   });
 });

@@ -12,7 +12,7 @@ import type { Action, EnterAction, Reasoned } from "../words/shape";
 import { isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
 import { ServerClock } from "./serverClock";
 import { lastAt } from "./steps";
-import { type Tap, sayTap, tapBlade, tapsOf } from "./taps";
+import { type Tap, sayTap, tapBlade, tapsOf } from "../../leaves/taps";
 import { useAdding } from "./useAdding";
 import { useChoice } from "./useChoice";
 import { useLedger } from "./useLedger";

@@ -9,7 +9,7 @@ import type { School } from "@/core/lash/school";
 import { schoolKey } from "../../schoolHere";
 import { useStored } from "../../stored";
 import type { RunContext, RunWork } from "../model";
-import { stacksOfSet } from "./taps";
+import { stacksOfSet } from "../../leaves/taps";
 
 /**
  * What stays while a job is worked on, with the set in hand: the one chosen on this device among those laid out, else

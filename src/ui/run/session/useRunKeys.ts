@@ -2,7 +2,7 @@
 
 import { useLayoutEffect } from "react";
 import { type KeyName, type KeysHere, keyOf, said } from "./device/keys";
-import { NONE_KEY, type Tap } from "./taps";
+import { NONE_KEY, type Tap } from "../../leaves/taps";
 import type { Run } from "../model";
 
 const leafButtons = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>("[data-blade]")];

@@ -2,7 +2,7 @@
 
 import { useCallback } from "react";
 import { readStored, useStored } from "../../stored";
-import type { Held, Taps } from "./taps";
+import type { Held, Taps } from "../../leaves/taps";
 
 /** What was tapped or held at a valve and not entered yet. */
 export interface OnValve {

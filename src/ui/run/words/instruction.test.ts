@@ -11,7 +11,7 @@ import { lashSpec } from "@/core/lash/spec";
 import type { School } from "@/core/lash/school";
 import type { Learning, RunContext } from "../model";
 import { contextOn, nowOf, setOf, told } from "../run.testing";
-import { readTaps, type Taps } from "../session/taps";
+import { readTaps, type Taps } from "../../leaves/taps";
 
 const SET = setOf([0.1, 0.15, 0.2, 0.25, 0.3, 0.35]);
 const LASH = { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" };

@@ -4,7 +4,7 @@ import { barringWords, turnWords } from "@/core/job/words/crankTurns";
 import { type Sight, sightWords } from "@/core/stops/sight";
 import { signAt } from "@/core/stops/sign";
 import type { AtValve, RunContext, RunNow } from "../model";
-import type { Reading } from "../session/taps";
+import type { Reading } from "../../leaves/taps";
 import { bridgeWords } from "./bridgeWords";
 import { answerWords, checkWords, closeWords, closedWords, tightenWords, turnOverWords } from "./closeWords";
 import { doubtWords, notedWords, readWords } from "./readWords";

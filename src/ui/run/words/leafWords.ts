@@ -16,7 +16,7 @@ import {
   bladeOf,
   bladeOfKey,
   singleBlades,
-} from "../session/taps";
+} from "../../leaves/taps";
 import { type Answer, type Instruction, instruction } from "./shape";
 import { whereWords } from "./where";
 

@@ -8,7 +8,7 @@ import { readingWords } from "@/core/job/words/readings";
 import type { AtValve, RunContext, RunNow } from "../model";
 import { asks } from "../session/hand";
 import { dragTryKey } from "../session/nextLeaf";
-import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../session/taps";
+import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../../leaves/taps";
 import { asEntry, couldAsk, narrowWords, otherEndWords, slackAnswers, soFar, tryWords } from "./leafWords";
 import { lockAfterWords, setWords } from "./setWords";
 import { throughWords } from "./through";

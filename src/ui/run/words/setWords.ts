@@ -9,7 +9,7 @@ import { roleUnit, specUnit, unitOf } from "@/core/job/words/specs";
 import { showLength, exactLength } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../model";
 import { shiftUsed } from "../session/learning";
-import type { TappedReading } from "../session/taps";
+import type { TappedReading } from "../../leaves/taps";
 import { aimOf, exchanged } from "./adjustments";
 import { type Answer, type Instruction, LEAVE_SO, instruction } from "./shape";
 import { throughWords } from "./through";

@@ -1,7 +1,7 @@
 /** The shape of what is told: a sentence, its grounds, and what can be answered. */
 import type { Draft } from "@/core/job/ledger/entry";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
-import type { Tap } from "../session/taps";
+import type { Tap } from "../../leaves/taps";
 import { READY_TO_LEAVE } from "./ready";
 
 /** Entries that are made together. */

@@ -18,7 +18,7 @@ import { showLength } from "@/core/units/length";
 import { approvedWords } from "../../words/approved";
 import type { RunContext, RunNow } from "../../model";
 import { bandOf } from "../../words/readWords";
-import type { TappedReading } from "../../session/taps";
+import type { TappedReading } from "../../../leaves/taps";
 import { type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";
 

@@ -8,7 +8,7 @@ import { readingWords } from "@/core/job/words/readings";
 import { FELTS, FELT_NAMES, type Felt } from "@/core/shims/tries";
 import type { RunContext, RunNow } from "../../model";
 import { bandOf } from "../../words/readWords";
-import type { TappedReading } from "../../session/taps";
+import type { TappedReading } from "../../../leaves/taps";
 import { type Action, type Answer, type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";
 

@@ -35,6 +35,8 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
     shown.coldMm === null
       ? "depth not counted"
       : `plunger ${depthWords(shown.coldMm, preload.gear.plunger)} deep${shown.hotMm === null || growthMm === 0 ? "" : `, hot ${depthWords(shown.hotMm, preload.gear.plunger)}`}`;
+  // Wires are what is awaited: on a phone they come before the picture.
+  const wiresFirst = now.next.kind === "task" && now.next.step === "depth" && valve.own?.verdict === "undecided";
   return (
     <chakra.section
       aria-label="Lifter"
@@ -46,7 +48,7 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
       maxHeight={{ lg: "262px" }}
       overflowY={{ lg: "auto" }}
     >
-      <chakra.div maxHeight="236px">
+      <chakra.div maxHeight="236px" order={wiresFirst ? { base: 1, sm: 0 } : undefined}>
         <LifterDrawing
           plunger={preload.gear.plunger}
           coldMm={shown.coldMm}

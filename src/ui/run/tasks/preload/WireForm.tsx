@@ -1,6 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { USUAL } from "@/core/units/typedLength";
-import { TwoSizes } from "../../../controls/TwoSizes";
+import { LeafPair } from "../../../leaves/LeafPair";
+import { wireSet } from "../../../leaves/wires";
 import type { LeafMark } from "@/core/job/ledger/fields";
 import { passAfter } from "@/core/job/state/pass";
 import type { LifterRun } from "./lifterRun";
@@ -9,6 +10,7 @@ import type { LifterRun } from "./lifterRun";
 export function WireForm({ run, folded = false }: { readonly run: LifterRun; readonly folded?: boolean }) {
   const { valve, now } = run;
   if (valve === null) return null;
+  const { plunger } = run.context.job.task.plan.gear;
   const hold = (goes: LeafMark, noGo: LeafMark): boolean =>
     run.enter(
       [
@@ -27,7 +29,15 @@ export function WireForm({ run, folded = false }: { readonly run: LifterRun; rea
       ],
       { stay: true },
     );
-  const form = <TwoSizes what="wire" usual={USUAL.wire} submit="Hold wires to it" onHold={hold} />;
+  const form = (
+    <LeafPair
+      set={wireSet(plunger.unit ?? "mm", plunger.travelMm)}
+      what="wire"
+      usual={USUAL.wire}
+      submit="Hold wires to it"
+      onHold={hold}
+    />
+  );
   if (!folded) return form;
   return (
     <chakra.details>

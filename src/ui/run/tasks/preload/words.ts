@@ -252,7 +252,9 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
         : `${capital(preloadWords(preload))}.`;
   const apart =
     preload !== null && !wireAgrees(preload)
-      ? ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."]
+      ? plan.provenByWires === true && verdict === "in"
+        ? ["The wires count, not the levers: the others may be turned in alike."]
+        : ["They disagree: a miscount, a plunger that is not at rest, or another lifter than the file says."]
       : [];
   const grounds = [
     `${stands} Its window is ${depthFigure(valve.valve.spec.lowMm, plan.gear.plunger)} to ${depthFigure(valve.valve.spec.highMm, plan.gear.plunger)} of ${travelWords(plan.gear.plunger)}, cold.`,
@@ -264,7 +266,7 @@ function depthWords(context: LifterContext, now: LifterNow, valve: Lifter): Inst
       eyebrow,
       title: `Hold wires to the plunger of ${name}: they prove the turns.`,
       grounds: [...grounds, "Nothing else is turned before, neither the crank nor another lifter."],
-      awaits: "Enter the wires below",
+      awaits: "Tap the wires",
       choices: [FROM_ZERO],
     });
   const proven = preload?.wire == null && verdict === "undecided" ? provenAt(context.job.task, now.state) : null;

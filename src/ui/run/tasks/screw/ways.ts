@@ -8,7 +8,7 @@ import { biteWords } from "@/core/lash/locking";
 import { showChange, showLength } from "@/core/units/length";
 import { type Turn, asClock } from "@/core/units/turns";
 import type { AtValve, RunContext, RunNow } from "../../model";
-import { type Blade, type Reading, type TappedReading, bladeOf } from "../../session/taps";
+import { type Blade, type Reading, type TappedReading, bladeOf } from "../../../leaves/taps";
 import { aimOf } from "../../words/adjustments";
 import { narrowWords } from "../../words/leafWords";
 import { bandOf } from "../../words/readWords";

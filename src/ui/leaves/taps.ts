@@ -87,22 +87,34 @@ export interface InHand {
 /** Reads the taps: the leaf that drags, else the thickest that goes and the thinnest that does not. */
 export function readTaps(taps: Taps, held: Held | null, hand: InHand, spec: LashSpec): TappedReading {
   if (held !== null) return fromGauge(held, hand, spec);
-  const tapped = Object.entries(taps).flatMap(([key, tap]) => {
-    const blade = bladeOfKey(key, hand.set);
-    return blade === null ? [] : [{ blade, tap }];
-  });
+  const tapped = tappedOf(taps, hand.set);
   const dragging = tapped.find((t) => t.tap === "drag")?.blade;
   return dragging === undefined ? fromTwoLeaves(taps, tapped, hand, spec) : fromDrag(dragging, hand, spec);
 }
 
+/** What two leaves of a set come to, where no spec judges them. */
+export function pairOf(taps: Taps, set: FeelerSet): Pick<TappedReading, "goes" | "noGo" | "problem"> {
+  return twoLeaves(taps, tappedOf(taps, set), set, -Infinity);
+}
+
+const tappedOf = (taps: Taps, set: FeelerSet): Tapped =>
+  Object.entries(taps).flatMap(([key, tap]) => {
+    const blade = bladeOfKey(key, set);
+    return blade === null ? [] : [{ blade, tap }];
+  });
+
 type Tapped = readonly { readonly blade: Blade; readonly tap: Tap }[];
 
-function fromTwoLeaves(
+/**
+ * The thickest that goes and the thinnest that does not. Where the thinnest does not go, none does: taken for said only
+ * where that is surely tight, up to `shutMm`.
+ */
+function twoLeaves(
   taps: Taps,
   tapped: Tapped,
-  { set, stacks, instrument }: InHand,
-  spec: LashSpec,
-): TappedReading {
+  set: FeelerSet,
+  shutMm: number,
+): Pick<TappedReading, "goes" | "noGo" | "problem"> {
   const going = tapped
     .filter((t) => t.tap === "goes")
     .map((t) => t.blade)
@@ -112,18 +124,27 @@ function fromTwoLeaves(
     .map((t) => t.blade)
     .sort((a, b) => a.mm - b.mm);
   const thinnest = singleBlades(set)[0];
-  // Where the thinnest does not go, none does: said only where that is surely tight.
   const shut = going.length === 0 && thinnest !== undefined && refusing[0]?.key === thinnest.key;
-  const none = taps[NONE_KEY] === "goes" || (shut && thinnest.mm <= spec.lowMm + EPS_MM);
+  const none = taps[NONE_KEY] === "goes" || (shut && thinnest.mm <= shutMm + EPS_MM);
   const goes = none && going.length === 0 ? { mm: 0, text: "no leaf" } : mark(going[0]);
   const noGo = mark(none ? thinnest : refusing[0]);
-  const reading = { goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null };
   const problem =
     none && going.length > 0
       ? `You said that no leaf goes, and that ${going[0]?.text} goes: one of the two is a slip.`
       : goes === null && noGo === null
         ? null
-        : (readingProblem(reading)?.why ?? null);
+        : (readingProblem({ goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null })?.why ?? null);
+  return { goes, noGo, problem };
+}
+
+function fromTwoLeaves(
+  taps: Taps,
+  tapped: Tapped,
+  { set, stacks, instrument }: InHand,
+  spec: LashSpec,
+): TappedReading {
+  const { goes, noGo, problem } = twoLeaves(taps, tapped, set, spec.lowMm);
+  const reading = { goesMm: goes?.mm ?? null, noGoMm: noGo?.mm ?? null };
   const empty = problem !== null || (goes === null && noGo === null);
   const advice = adviseLeaf(
     stacks,

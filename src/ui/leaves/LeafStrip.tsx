@@ -5,9 +5,9 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { MAX_STACK } from "@/core/lash/leaf";
 import type { School } from "@/core/lash/school";
 import type { FeelerSet } from "@/core/shop/feelerSet";
-import { Button } from "../../controls/Button";
-import { Stamp } from "../../controls/Stamp";
-import { type Blade, NONE_KEY, type Tap, type Taps, bladeOfKey, singleBlades } from "../session/taps";
+import { Button } from "../controls/Button";
+import { Stamp } from "../controls/Stamp";
+import { type Blade, NONE_KEY, type Tap, type Taps, bladeOfKey, singleBlades } from "./taps";
 
 interface Props {
   readonly set: FeelerSet;
@@ -17,13 +17,15 @@ interface Props {
   readonly onTap: (key: string) => void;
   readonly onClear: () => void;
   readonly school: School;
+  /** Low, and without stacks: wires, or where little room is. */
+  readonly low?: boolean;
 }
 
 /**
  * The mechanic's own set: tapped once, twice or three times, as this person's school reads a leaf. Several leaves
  * make a stack.
  */
-export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) {
+export function LeafStrip({ set, taps, tryKey, onTap, onClear, school, low = false }: Props) {
   const [picked, setPicked] = useState<readonly number[] | null>(null);
   const row = useRef<HTMLDivElement>(null);
   const latest = useRef(onTap);
@@ -43,7 +45,7 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) 
       ?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [tryKey, taps]);
   return (
-    <chakra.section aria-label="Feeler leaves" minWidth="0" p={{ base: "3", lg: "4" }}>
+    <chakra.section aria-label="Feeler leaves" minWidth="0" p={low ? "0" : { base: "3", lg: "4" }}>
       <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2" minHeight="44px">
         <Stamp>
           {set.name} ·{" "}
@@ -79,9 +81,16 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) 
               It does not
             </Button>
           )}
-          <Button type="button" kind="quiet" aria-pressed={stacking} onClick={() => setPicked(stacking ? null : [])}>
-            {stacking ? "No stack" : "Stack"}
-          </Button>
+          {!low && (
+            <Button
+              type="button"
+              kind="quiet"
+              aria-pressed={stacking}
+              onClick={() => setPicked(stacking ? null : [])}
+            >
+              {stacking ? "No stack" : "Stack"}
+            </Button>
+          )}
           {Object.keys(taps).length > 0 && !stacking && (
             <Button type="button" kind="quiet" onClick={onClear}>
               Clear
@@ -100,7 +109,14 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) 
         px="1"
         pt="1"
       >
-        <LeafButton blade={null} tap={taps[NONE_KEY]} wanted={tryKey === NONE_KEY} set={set} onTap={tapNow} />
+        <LeafButton
+          blade={null}
+          tap={taps[NONE_KEY]}
+          wanted={tryKey === NONE_KEY}
+          set={set}
+          low={low}
+          onTap={tapNow}
+        />
         {blades.map((b) => (
           <LeafButton
             key={b.key}
@@ -108,6 +124,7 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school }: Props) 
             tap={taps[b.key]}
             wanted={tryKey === b.key}
             set={set}
+            low={low}
             picked={stacking && b.indices.every((i) => picked.includes(i))}
             onTap={stacking && b.indices.length === 1 ? pick : tapNow}
           />
@@ -132,6 +149,7 @@ interface LeafProps {
   readonly set: FeelerSet;
   /** Laid aside for a stack. */
   readonly picked?: boolean;
+  readonly low: boolean;
   readonly onTap: (key: string) => void;
 }
 
@@ -147,7 +165,7 @@ const picking = (picked: readonly number[], leaf: number): readonly number[] =>
   picked.includes(leaf) ? picked.filter((i) => i !== leaf) : [...picked, leaf].slice(-MAX_STACK);
 
 /** Drawn anew only when something is said about this very leaf: a set may have sixty. */
-const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, picked = false, onTap }: LeafProps) {
+const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, low, picked = false, onTap }: LeafProps) {
   const key = blade?.key ?? NONE_KEY;
   const stack = blade !== null && blade.indices.length > 1;
   const only = blade !== null && blade.indices.length === 1 ? set.leaves[blade.indices[0] ?? 0] : undefined;
@@ -167,13 +185,13 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, picked = 
       onClick={() => onTap(key)}
       flex="0 0 auto"
       minWidth={stack ? "104px" : "60px"}
-      height="128px"
+      height={low ? "80px" : "128px"}
       transform={picked ? "translateY(-6px)" : undefined}
       display="flex"
       flexDirection="column"
       justifyContent="space-between"
       alignItems="center"
-      py="3"
+      py={low ? "1" : "3"}
       px="1"
       cursor="pointer"
       borderRadius={blade === null ? "4px" : "30px 30px 4px 4px"}
