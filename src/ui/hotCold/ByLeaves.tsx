@@ -23,7 +23,9 @@ export function ByLeaves({ set, onRead, next, onNext }: Props) {
   const [taps, setTaps] = useState<Taps>({});
   const { goes, noGo, problem } = pairOf(taps, set);
   const unit = set.system === "metric" ? "mm" : "in";
-  const written = (mark: LeafMark | null): string => (mark === null ? "" : exactLength(mark.mm, unit));
+  // A leaf as it is marked; a stack, and that none goes, as the figure that it comes to.
+  const written = (mark: LeafMark | null): string =>
+    mark === null ? "" : /^[.\d]+ (mm|in)$/.test(mark.text) ? mark.text : exactLength(mark.mm, unit);
   function tapped(now: Taps): void {
     setTaps(now);
     const pair = pairOf(now, set);

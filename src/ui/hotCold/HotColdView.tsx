@@ -94,7 +94,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
         </chakra.h1>
         <chakra.p fontSize="18px" pt="1">
           They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies
-          between is the growth, and the next job knows it.
+          between is the growth, and the next job knows it. Tap a valve to read it by the leaves.
         </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Readings" minWidth="0">
@@ -117,9 +117,20 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
               alignItems="end"
             >
               <chakra.legend srOnly>{v.id}</chakra.legend>
-              <chakra.span fontFamily="stamp" fontWeight={600} fontSize="24px" pb="2" aria-hidden="true">
+              <Button
+                type="button"
+                size="big"
+                aria-label={`Read ${v.id} by the leaves`}
+                aria-expanded={inHand === v.id}
+                borderWidth={inHand === v.id ? "3px" : "1.5px"}
+                px="3"
+                fontFamily="stamp"
+                fontSize="24px"
+                justifyContent="center"
+                onClick={() => setInHand(inHand === v.id ? null : v.id)}
+              >
                 {v.id}
-              </chakra.span>
+              </Button>
               <chakra.span fontFamily="mono" fontSize="16px" pb="3" gridColumn={{ base: "2 / -1", md: "auto" }}>
                 {state} {v.left}
               </chakra.span>
@@ -145,7 +156,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                   unit,
                 )}
               </chakra.span>
-              {inHand === v.id ? (
+              {inHand === v.id && (
                 <chakra.div gridColumn="1 / -1" minWidth="0">
                   <ByLeaves
                     key={v.id}
@@ -157,12 +168,6 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                     next={valves[i + 1]?.id ?? null}
                     onNext={setInHand}
                   />
-                </chakra.div>
-              ) : (
-                <chakra.div gridColumn="1 / -1">
-                  <Button type="button" size="big" onClick={() => setInHand(v.id)}>
-                    Read {v.id} by the leaves
-                  </Button>
                 </chakra.div>
               )}
               {doubts.has(v.id) && (

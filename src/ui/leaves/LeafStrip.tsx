@@ -34,19 +34,34 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school, low = fal
   });
   const stacking = picked !== null;
   const pick = useCallback((key: string) => setPicked((now) => picking(now ?? [], Number(key))), []);
-  const tapNow = useCallback((key: string) => latest.current(key), []);
+  const tappedMs = useRef(-Infinity);
+  const tapNow = useCallback((key: string) => {
+    tappedMs.current = performance.now();
+    latest.current(key);
+  }, []);
   const stack =
     picked !== null && picked.length > 1 ? bladeOfKey([...picked].sort((a, b) => a - b).join("+"), set) : null;
   const singles = useMemo(() => singleBlades(set), [set]);
   const blades = useMemo(() => bladesShown(singles, set, taps, tryKey), [singles, set, taps, tryKey]);
   useEffect(() => {
-    row.current
-      ?.querySelector(`[data-blade="${tryKey ?? Object.keys(taps)[0] ?? ""}"]`)
-      ?.scrollIntoView({ inline: "center", block: "nearest" });
+    const show = (): void =>
+      row.current
+        ?.querySelector(`[data-blade="${tryKey ?? Object.keys(taps)[0] ?? ""}"]`)
+        ?.scrollIntoView({ inline: "center", block: "nearest" });
+    // No leaf moves away from under a finger that taps twice.
+    const timer = setTimeout(show, tappedMs.current + STILL_MS - performance.now());
+    return () => clearTimeout(timer);
   }, [tryKey, taps]);
   return (
     <chakra.section aria-label="Feeler leaves" minWidth="0" p={low ? "0" : { base: "3", lg: "4" }}>
-      <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2" minHeight="44px">
+      <chakra.div
+        display="flex"
+        justifyContent="space-between"
+        alignItems="center"
+        gap="3"
+        pb="2"
+        minHeight={low ? "0" : "44px"}
+      >
         <Stamp>
           {set.name} ·{" "}
           {stacking
@@ -133,6 +148,9 @@ export function LeafStrip({ set, taps, tryKey, onTap, onClear, school, low = fal
     </chakra.section>
   );
 }
+
+/** How long the strip lies still after a tap. */
+const STILL_MS = 700;
 
 /** All single leaves, and the stacks that are advised or tapped, by thickness. */
 function bladesShown(singles: readonly Blade[], set: FeelerSet, taps: Taps, tryKey: string | null): Blade[] {

@@ -194,7 +194,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   function onLeaves(change: (now: OnValve) => OnValve): void {
     if (!reading || valveId === null) return;
     setComplaint(null);
-    taps.change(valveId, change(own));
+    taps.change(valveId, change);
   }
 
   const say = (key: string, tap: Tap): void => onLeaves((on) => touched(on, key, sayTap(on.taps, key, tap)));

@@ -37,9 +37,11 @@ export function useTaps(jobId: string, setId: string) {
   const key = `fulcrata-taps-${jobId}-${setId}`;
   const [stored, write] = useStored<Stored>(key);
   const change = useCallback(
-    (valve: string, next: OnValve): void => {
-      const { [valve]: _, ...rest } = readStored<Stored>(key) ?? {};
-      write(isEmpty(next) ? rest : { ...rest, [valve]: next });
+    (valve: string, next: OnValve | ((now: OnValve) => OnValve)): void => {
+      // From what is kept now, not from what was drawn last: a second tap may come before the first is seen.
+      const { [valve]: now = NOTHING_ON, ...rest } = readStored<Stored>(key) ?? {};
+      const then = typeof next === "function" ? next(now) : next;
+      write(isEmpty(then) ? rest : { ...rest, [valve]: then });
     },
     [key, write],
   );

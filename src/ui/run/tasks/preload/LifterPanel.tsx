@@ -77,16 +77,13 @@ export function LifterPanel({ run }: { readonly run: LifterRun }) {
         )}
         {!zeroing && (kind === "depth" || kind === "step") && (
           <>
-            {counted !== null && (
+            {counted !== null && !wiresFirst && (
               <chakra.p fontSize="17px">
                 <b>{turnsWords(turns)}</b> past zero lash
                 {valve.own?.school == null
                   ? ""
                   : ` by ${ZERO_SCHOOL_NAMES[valve.own.school].name.toLowerCase()}`}:{" "}
-                {preload.provenByWires === true && meaningOf(turns, preload.gear, growthMm).verdict !== "in"
-                  ? "outside its window by the levers; wires decide"
-                  : plungerWords(meaningOf(turns, preload.gear, growthMm).verdict, preload.gear.plunger)}
-                .
+                {plungerWords(meaningOf(turns, preload.gear, growthMm).verdict, preload.gear.plunger)}.
               </chakra.p>
             )}
             <WireForm key={valve.valve.id} run={run} />
