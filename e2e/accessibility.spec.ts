@@ -14,192 +14,199 @@ import {
   test,
 } from "./fixtures";
 
-async function clean(page: Page): Promise<void> {
+const OTHER = { light: "dark", dark: "light" } as const;
+
+/** All rules in the theme that is shown, and its colors in the other: what else there is does not change with it. */
+async function clean(page: Page, scheme: "light" | "dark"): Promise<void> {
   await settled(page);
-  const { violations } = await new AxeBuilder({ page })
+  const axe = () => new AxeBuilder({ page });
+  const shown = await axe()
     .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
     .analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
+  await page.emulateMedia({ colorScheme: OTHER[scheme] });
+  await expect(page.locator("html")).toHaveClass(new RegExp(`\\b${OTHER[scheme]}\\b`));
+  const other = await axe().withRules(["color-contrast"]).analyze();
+  await page.emulateMedia({ colorScheme: scheme });
+  const told = [...shown.violations, ...other.violations];
+  expect(told.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
 }
 
-for (const scheme of ["light", "dark"] as const) {
-  for (const [width, height] of [
-    [1280, 800],
-    [390, 844],
-  ] as const) {
-    test.describe(`${scheme}, ${width} wide`, () => {
-      test.use({ colorScheme: scheme, viewport: { width, height } });
+for (const [scheme, width, height] of [
+  ["light", 1280, 800],
+  ["dark", 390, 844],
+] as const) {
+  test.describe(`${width} wide`, () => {
+    test.use({ colorScheme: scheme, viewport: { width, height } });
 
-      test("bench, shop and sheet", async ({ page }) => {
-        await atWork(page);
-        await clean(page);
-        for (const path of ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"]) {
-          await page.goto(path);
-          await clean(page);
-        }
-        await page.goto("/");
-        await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
-        await page.waitForURL(/sheet$/);
-        await clean(page);
-      });
-
-      // A vee everywhere; an engine with injectors, and a radial, once each.
-      const shown = [
-        "Dunmore 5.9",
-        ...(scheme === "light" && width === 1280 ? ["Brae 7"] : []),
-        ...(scheme === "dark" && width === 390 ? ["Orrin Tidewater 6"] : []),
-      ];
-      for (const name of shown) {
-        test(`the engine's page: ${name}`, async ({ page }) => {
-          await atWork(page);
-          await page.getByRole("link", { name, exact: true }).first().click();
-          await page.waitForURL(/\/engines\//);
-          await expect(page.getByText(/^May be set here:/)).toBeVisible();
-          await clean(page);
-        });
+    test("bench, shop and sheet", async ({ page }) => {
+      await atWork(page);
+      await clean(page, scheme);
+      for (const path of ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"]) {
+        await page.goto(path);
+        await clean(page, scheme);
       }
-
-      test("lifters, gear without a screw, hot and cold", async ({ page }) => {
-        await atWork(page);
-        const open = async (link: RegExp): Promise<void> => {
-          await page.goto("/");
-          await page.getByRole("link", { name: link }).first().click();
-          await page.waitForURL(/\/(jobs|engines)\//);
-        };
-        await open(/^Corriemoor V6$/);
-        await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
-        await page.getByRole("button", { name: "Say what you know" }).click();
-        await clean(page);
-        await open(/^Start a job on Corriemoor/);
-        await page.getByLabel("Have run").check();
-        await clean(page);
-        await open(/^Start a job on Tamblin/);
-        await page.getByLabel("Cold", { exact: true }).check();
-        await clean(page);
-        await open(/^Go on with Corriemoor/);
-        await confirmCrank(page);
-        await expect(nextTitle(page)).toContainText("5 intake ticks");
-        await clean(page);
-        await page.getByRole("button", { name: "Set it again from zero lash" }).click();
-        await clean(page);
-        await open(/^Go on with Larkfield/);
-        await confirmCrank(page);
-        await expect(nextTitle(page)).toContainText("2 pushrods are wanted");
-        await clean(page);
-        await open(/^Go on with Pellam/);
-        await confirmCrank(page);
-        await page.getByRole("button", { name: "Work out the parts" }).click();
-        await page.waitForURL(/shims$/);
-        await page.getByLabel("1Ia fitted").fill("1.82");
-        await page.getByLabel("1Eb fitted").fill("thick");
-        await clean(page);
-        await open(/^Sheet of Dunmore/);
-        await page.getByRole("link", { name: /Read some cold/ }).click();
-        await page.waitForURL(/hot-cold$/);
-        await clean(page);
-      });
-
-      test("pairs of parts, and what is ground", async ({ page }) => {
-        await atWork(page);
-        await beginJob(page, await addEngine(page, { ...VANTRY, name: "Test twin" }), {
-          set: "Fine metric set",
-          method: "Firing order",
-        });
-        await page.getByRole("button", { name: "4 plugs" }).click();
-        await clean(page);
-        await page.goto("/");
-        await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
-        await page.waitForURL(/\/jobs\//);
-        await confirmCrank(page);
-        await page.getByRole("button", { name: "Work out opener and closer" }).click();
-        await page.waitForURL(/\/opener-closer\//);
-        await page.getByLabel("Old opener").fill("3.10");
-        await clean(page);
-        await page.goto("/");
-        await page.getByRole("link", { name: "Go on with Teasel 20" }).click();
-        await page.waitForURL(/\/jobs\//);
-        await confirmCrank(page);
-        await expect(nextTitle(page)).toContainText("off the stem's end");
-        await clean(page);
-      });
-
-      test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
-        await atWork(page);
-        await page.getByRole("link", { name: "Hob 196", exact: true }).click();
-        await page.waitForURL(/\/engines\//);
-        await page.getByRole("button", { name: "What if one turn out?" }).click();
-        await page.getByRole("button", { name: "Change", exact: true }).click();
-        await clean(page);
-        await page.getByRole("button", { name: "Where is the crank?" }).click();
-        await page.getByRole("button", { name: "Both loose" }).click();
-        await clean(page);
-        const engine = new URL(page.url()).pathname;
-        for (const place of ["edit", "tape"]) {
-          await page.goto(`${engine}/${place}`);
-          await clean(page);
-        }
-        await page.goto("/engines/new");
-        await page.getByLabel("Firing order").fill("1-3-4-4");
-        await page.getByLabel("What is known of the cam").selectOption("profile");
-        await clean(page);
-      });
-
-      test("preparation and the run in all its states", async ({ page }) => {
-        await atWork(page);
-        const engine = await addEngine(page, UNEVEN_TWIN);
-        await page.goto(`${engine}/job`);
-        await clean(page);
-        await beginJob(page, engine, { method: "Firing order" });
-        await clean(page);
-        const main = page.locator("[data-main]");
-        await main.click();
-        await clean(page);
-        await leaf(page, "0.30 mm").click();
-        await leaf(page, "0.35 mm").click();
-        await leaf(page, "0.35 mm").click();
-        await clean(page);
-        await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
-        await clean(page);
-        await page.getByRole("button", { name: "Back to what is asked" }).click();
-        await main.click();
-        await clean(page);
-        await page.locator('[data-valve="2E"]').click();
-        await page.keyboard.press("?");
-        await clean(page);
-        await page.keyboard.press("Escape");
-        await page.keyboard.press("t");
-        await expect(page.getByRole("region", { name: "Tray" })).toBeVisible();
-        await clean(page);
-        await page.getByLabel("Bench gauge").check();
-        await page.keyboard.press("t");
-        await page.keyboard.press("Escape");
-        await page.locator('[data-valve="1E"]').click();
-        await leaf(page, "No leaf goes").click();
-        await main.click();
-        await expect(page.getByRole("region", { name: "Answers" })).toBeVisible();
-        await clean(page);
-      });
-
-      test("nothing of the run is cut off, and its targets are large enough for a thumb", async ({ page }) => {
-        await atWork(page);
-        await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
-        await page.locator("[data-main]").click();
-        const wide = await page.evaluate(
-          () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-        );
-        expect(wide).toBeLessThanOrEqual(0);
-        const small = await page.locator("[data-blade], [data-main]").evaluateAll((all) =>
-          all
-            .filter((e) => {
-              const { width: w, height: h } = e.getBoundingClientRect();
-              return w < 56 || h < 56;
-            })
-            .map((e) => e.textContent),
-        );
-        expect(small).toEqual([]);
-      });
+      await page.goto("/");
+      await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
+      await page.waitForURL(/sheet$/);
+      await clean(page, scheme);
     });
-  }
+
+    // A vee everywhere; an engine with injectors, and a radial, once each.
+    const shown = [
+      "Dunmore 5.9",
+      ...(scheme === "light" && width === 1280 ? ["Brae 7"] : []),
+      ...(scheme === "dark" && width === 390 ? ["Orrin Tidewater 6"] : []),
+    ];
+    for (const name of shown) {
+      test(`the engine's page: ${name}`, async ({ page }) => {
+        await atWork(page);
+        await page.getByRole("link", { name, exact: true }).first().click();
+        await page.waitForURL(/\/engines\//);
+        await expect(page.getByText(/^May be set here:/)).toBeVisible();
+        await clean(page, scheme);
+      });
+    }
+
+    test("lifters, gear without a screw, hot and cold", async ({ page }) => {
+      await atWork(page);
+      const open = async (link: RegExp): Promise<void> => {
+        await page.goto("/");
+        await page.getByRole("link", { name: link }).first().click();
+        await page.waitForURL(/\/(jobs|engines)\//);
+      };
+      await open(/^Corriemoor V6$/);
+      await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
+      await page.getByRole("button", { name: "Say what you know" }).click();
+      await clean(page, scheme);
+      await open(/^Start a job on Corriemoor/);
+      await page.getByLabel("Have run").check();
+      await clean(page, scheme);
+      await open(/^Start a job on Tamblin/);
+      await page.getByLabel("Cold", { exact: true }).check();
+      await clean(page, scheme);
+      await open(/^Go on with Corriemoor/);
+      await confirmCrank(page);
+      await expect(nextTitle(page)).toContainText("5 intake ticks");
+      await clean(page, scheme);
+      await page.getByRole("button", { name: "Set it again from zero lash" }).click();
+      await clean(page, scheme);
+      await open(/^Go on with Larkfield/);
+      await confirmCrank(page);
+      await expect(nextTitle(page)).toContainText("2 pushrods are wanted");
+      await clean(page, scheme);
+      await open(/^Go on with Pellam/);
+      await confirmCrank(page);
+      await page.getByRole("button", { name: "Work out the parts" }).click();
+      await page.waitForURL(/shims$/);
+      await page.getByLabel("1Ia fitted").fill("1.82");
+      await page.getByLabel("1Eb fitted").fill("thick");
+      await clean(page, scheme);
+      await open(/^Sheet of Dunmore/);
+      await page.getByRole("link", { name: /Read some cold/ }).click();
+      await page.waitForURL(/hot-cold$/);
+      await clean(page, scheme);
+    });
+
+    test("pairs of parts, and what is ground", async ({ page }) => {
+      await atWork(page);
+      await beginJob(page, await addEngine(page, { ...VANTRY, name: "Test twin" }), {
+        set: "Fine metric set",
+        method: "Firing order",
+      });
+      await page.getByRole("button", { name: "4 plugs" }).click();
+      await clean(page, scheme);
+      await page.goto("/");
+      await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
+      await page.waitForURL(/\/jobs\//);
+      await confirmCrank(page);
+      await page.getByRole("button", { name: "Work out opener and closer" }).click();
+      await page.waitForURL(/\/opener-closer\//);
+      await page.getByLabel("Old opener").fill("3.10");
+      await clean(page, scheme);
+      await page.goto("/");
+      await page.getByRole("link", { name: "Go on with Teasel 20" }).click();
+      await page.waitForURL(/\/jobs\//);
+      await confirmCrank(page);
+      await expect(nextTitle(page)).toContainText("off the stem's end");
+      await clean(page, scheme);
+    });
+
+    test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
+      await atWork(page);
+      await page.getByRole("link", { name: "Hob 196", exact: true }).click();
+      await page.waitForURL(/\/engines\//);
+      await page.getByRole("button", { name: "What if one turn out?" }).click();
+      await page.getByRole("button", { name: "Change", exact: true }).click();
+      await clean(page, scheme);
+      await page.getByRole("button", { name: "Where is the crank?" }).click();
+      await page.getByRole("button", { name: "Both loose" }).click();
+      await clean(page, scheme);
+      const engine = new URL(page.url()).pathname;
+      for (const place of ["edit", "tape"]) {
+        await page.goto(`${engine}/${place}`);
+        await clean(page, scheme);
+      }
+      await page.goto("/engines/new");
+      await page.getByLabel("Firing order").fill("1-3-4-4");
+      await page.getByLabel("What is known of the cam").selectOption("profile");
+      await clean(page, scheme);
+    });
+
+    test("preparation and the run in all its states", async ({ page }) => {
+      await atWork(page);
+      const engine = await addEngine(page, UNEVEN_TWIN);
+      await page.goto(`${engine}/job`);
+      await clean(page, scheme);
+      await beginJob(page, engine, { method: "Firing order" });
+      await clean(page, scheme);
+      const main = page.locator("[data-main]");
+      await main.click();
+      await clean(page, scheme);
+      await leaf(page, "0.30 mm").click();
+      await leaf(page, "0.35 mm").click();
+      await leaf(page, "0.35 mm").click();
+      await clean(page, scheme);
+      await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
+      await clean(page, scheme);
+      await page.getByRole("button", { name: "Back to what is asked" }).click();
+      await main.click();
+      await clean(page, scheme);
+      await page.locator('[data-valve="2E"]').click();
+      await page.keyboard.press("?");
+      await clean(page, scheme);
+      await page.keyboard.press("Escape");
+      await page.keyboard.press("t");
+      await expect(page.getByRole("region", { name: "Tray" })).toBeVisible();
+      await clean(page, scheme);
+      await page.getByLabel("Bench gauge").check();
+      await page.keyboard.press("t");
+      await page.keyboard.press("Escape");
+      await page.locator('[data-valve="1E"]').click();
+      await leaf(page, "No leaf goes").click();
+      await main.click();
+      await expect(page.getByRole("region", { name: "Answers" })).toBeVisible();
+      await clean(page, scheme);
+    });
+
+    test("nothing of the run is cut off, and its targets are large enough for a thumb", async ({ page }) => {
+      await atWork(page);
+      await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+      await page.locator("[data-main]").click();
+      const wide = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(wide).toBeLessThanOrEqual(0);
+      const small = await page.locator("[data-blade], [data-main]").evaluateAll((all) =>
+        all
+          .filter((e) => {
+            const { width: w, height: h } = e.getBoundingClientRect();
+            return w < 56 || h < 56;
+          })
+          .map((e) => e.textContent),
+      );
+      expect(small).toEqual([]);
+    });
+  });
 }
 
 test("at 200 per cent zoom the run still shows its next thing and its button", async ({ page }) => {
