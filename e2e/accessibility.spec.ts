@@ -14,6 +14,15 @@ import {
   test,
 } from "./fixtures";
 
+const PLACES = ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"];
+/** Each with its answer. */
+const QUICK = [
+  "/quick/stops?order=1-3-4-2",
+  "/quick/turn?change=0.04+mm&thread=3%2F8-24&ratio=1.5",
+  "/quick/shim?fitted=2.35+mm&lash=0.10+mm&target=0.20+mm",
+  "/quick/heat?spec=0.50+mm&material=alloy",
+  "/quick/tape?order=1-3-4-2&pulley=480+mm",
+];
 const OTHER = { light: "dark", dark: "light" } as const;
 
 /** All rules in the theme that is shown, and its colors in the other: what else there is does not change with it. */
@@ -41,7 +50,7 @@ for (const [scheme, width, height] of [
     test("bench, shop and sheet", async ({ page }) => {
       await atWork(page);
       await clean(page, scheme);
-      for (const path of ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"]) {
+      for (const path of [...PLACES, ...QUICK]) {
         await page.goto(path);
         await clean(page, scheme);
       }

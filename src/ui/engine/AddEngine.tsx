@@ -7,9 +7,11 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { Button } from "../controls/Button";
 import { Field, Select, TextArea, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import type { Carried } from "@/core/quick/carry";
 import { figure } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
 import { type Sent, notSent, send } from "../send";
+import { adjusterWords } from "./adjusterWords";
 import { EngineForm } from "./EngineForm";
 import { LiveEngine } from "./LiveEngine";
 import { type EngineFields, useEngineForm, withPlace } from "./useEngineForm";
@@ -17,6 +19,10 @@ import { type EngineFields, useEngineForm, withPlace } from "./useEngineForm";
 interface Props {
   /** Built-in patterns, as engine files. */
   readonly patterns: readonly { readonly id: string; readonly file: EngineFile }[];
+  /** What was typed elsewhere already. */
+  readonly carried?: Carried;
+  /** A job is started with it at once. */
+  readonly thenJob?: boolean;
 }
 
 interface Added {
@@ -26,7 +32,7 @@ const MOST_BYTES = 1_000_000;
 const TOO_LARGE = "This file is over 1 MB: an engine file is far smaller. Choose another.";
 
 /** An engine typed in, begun from a built-in pattern, or taken from its file. */
-export function AddEngine({ patterns }: Props) {
+export function AddEngine({ patterns, carried, thenJob = false }: Props) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [large, setLarge] = useState(false);
@@ -36,8 +42,8 @@ export function AddEngine({ patterns }: Props) {
       ? Promise.resolve(notSent(`"${hours}" is not a number of hours.`, "runningHours"))
       : send("POST", "/api/engines", { id, text, serial, runningHours });
   };
-  const added = (data: Added): void => router.push(`/engines/${data.id}`);
-  const form = useEngineForm(null, (file, fields) => add(JSON.stringify(file), fields), added);
+  const added = (data: Added): void => router.push(`/engines/${data.id}${thenJob ? "/job" : ""}`);
+  const form = useEngineForm(null, (file, fields) => add(JSON.stringify(file), fields), added, carried);
   const fromFile = useSentForm<{ text: string }, Added>({
     defaultValues: { text: "" },
     send: async ({ text }) =>
@@ -70,6 +76,11 @@ export function AddEngine({ patterns }: Props) {
           <chakra.p fontSize="18px" color="soft">
             Type what you know: the firing order alone makes a plan. Or begin from a pattern.
           </chakra.p>
+          {carried?.rest.adjuster !== undefined && (
+            <chakra.p fontSize="17px" pt="1">
+              Its gear comes with it: {adjusterWords(carried.rest.adjuster)}
+            </chakra.p>
+          )}
         </chakra.div>
         <Field
           label="Begin from a pattern"

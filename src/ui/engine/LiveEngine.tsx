@@ -13,6 +13,7 @@ import { useCrankStore } from "../crank/crankStore";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { PhaseWheel } from "../drawings/CrankDrawings";
 import { LiftCurves } from "../drawings/LiftCurves/LiftCurves";
+import { StopLines } from "./PlanLists";
 import { PAPER_GRID } from "../theme/paper";
 
 const STUDY = { requiredDeg: DEFAULT_REQUIRED_MARGIN_DEG, chosen: null, turnOut: false };
@@ -52,6 +53,7 @@ export function LiveEngine({ file }: { readonly file: EngineFile }) {
             {METHODS[plan.id].how}.
           </chakra.p>
         )}
+        {plan !== undefined && <StopLines plan={plan} />}
         {answer.assumptions.map((a) => (
           <chakra.p key={a} fontSize="16px" color="soft" pt="1">
             {a}

@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { useWatch } from "react-hook-form";
 import { type DraftField, type EngineDraft, EMPTY_DRAFT, draftOf, readDraft } from "@/core/engine/engineDraft";
 import type { EngineFile } from "@/core/engine/engineFile";
+import type { Carried } from "@/core/quick/carry";
 import { useSentForm } from "../controls/useSentForm";
 import { type Sent, type Trouble, notSent } from "../send";
 
@@ -25,19 +26,27 @@ export interface EngineFields {
   hours: string;
 }
 
+const NOTHING_CARRIED: Carried = { draft: {}, rest: {} };
+
 /** An engine as it is typed, with its reading: the file while there is one, the last good one meanwhile, and what is wrong. */
 export function useEngineForm<T>(
   before: EngineFile | null,
   send: (file: EngineFile, fields: EngineFields) => Promise<Sent<T>>,
   onDone: (data: T) => void,
+  carried: Carried = NOTHING_CARRIED,
 ) {
+  const rest = before ?? carried.rest;
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [lastGood, setLastGood] = useState<EngineFile | null>(before);
   const speak = (fields: readonly string[]): void => setTouched((known) => new Set([...known, ...fields]));
   const form = useSentForm<EngineFields, T>({
-    defaultValues: { draft: before === null ? EMPTY_DRAFT : draftOf(before), serial: "", hours: "" },
+    defaultValues: {
+      draft: before === null ? { ...EMPTY_DRAFT, ...carried.draft } : draftOf(before),
+      serial: "",
+      hours: "",
+    },
     send: async (fields) => {
-      const { file, problems } = readDraft(fields.draft, before ?? {});
+      const { file, problems } = readDraft(fields.draft, rest);
       // Now everything that is wrong is said.
       speak(Object.keys(problems));
       const wrong = Object.values(problems)[0];
@@ -48,11 +57,11 @@ export function useEngineForm<T>(
     onDone,
   });
   const draft = useWatch({ control: form.control, name: "draft" });
-  const read = useMemo(() => readDraft(draft, before ?? {}), [draft, before]);
+  const read = useMemo(() => readDraft(draft, rest), [draft, rest]);
 
   function show(next: EngineDraft): void {
     form.setValue("draft", next, { shouldDirty: true });
-    const { file } = readDraft(next, before ?? {});
+    const { file } = readDraft(next, rest);
     if (file !== null) setLastGood(file);
   }
   return {

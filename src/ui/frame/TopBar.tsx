@@ -45,6 +45,7 @@ export function TopBar({ shopName, people, person }: Props) {
           Fulcrata
         </Anchor>
         <Anchor href="/">Bench</Anchor>
+        <Anchor href="/quick/stops">Quick</Anchor>
         <Anchor href="/shop">Shop</Anchor>
         <Anchor href="/shop/parts">Parts</Anchor>
         <chakra.span color="soft" fontSize="16px" display={{ base: "none", lg: "inline" }} pl="3">

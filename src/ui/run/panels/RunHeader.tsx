@@ -31,6 +31,24 @@ function keptWords({ loaded, pending, apart, refused }: Ledger): string {
   return refused.length > 0 ? "All else kept" : "All kept";
 }
 
+/** Another place, a tap away. */
+const Place = ({ href, children }: { readonly href: string; readonly children: string }) => (
+  <chakra.a
+    asChild
+    fontFamily="stamp"
+    fontWeight={600}
+    fontSize="16px"
+    textDecoration="underline"
+    minHeight="44px"
+    display="inline-flex"
+    alignItems="center"
+  >
+    <Link href={href} prefetch={false}>
+      {children}
+    </Link>
+  </chakra.a>
+);
+
 /** What this job is, how far it is, and whether all of it is kept. */
 export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Props) {
   const { context, now, ledger } = run;
@@ -53,20 +71,8 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
       bg="paper"
       minHeight="52px"
     >
-      <chakra.a
-        asChild
-        fontFamily="stamp"
-        fontWeight={600}
-        fontSize="16px"
-        textDecoration="underline"
-        minHeight="44px"
-        display="inline-flex"
-        alignItems="center"
-      >
-        <Link href="/" prefetch={false}>
-          Bench
-        </Link>
-      </chakra.a>
+      <Place href="/">Bench</Place>
+      <Place href="/quick/stops">Quick</Place>
       <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>
         {file.name}
       </chakra.h1>

@@ -1,4 +1,5 @@
 import { depthFigure, depthWords, travelWords } from "@/core/preload/plunger";
+import dynamic from "next/dynamic";
 import { chakra } from "@chakra-ui/react/styled-system";
 import { meaningOf } from "@/core/preload/gear";
 import { plungerWords } from "@/core/preload/plunger";
@@ -12,7 +13,9 @@ import { LifterDrawing } from "../../../drawings/Lifter/LifterDrawing";
 import { TurnChips } from "../../../preload/TurnChips";
 import { STEP_TURNS } from "./words";
 import type { LifterRun } from "./lifterRun";
-import { WireForm } from "./WireForm";
+
+// Wires are held seldom: they come when they are wanted.
+const WireForm = dynamic(() => import("./WireForm").then((m) => m.WireForm));
 
 /** The lifter in hand, cut open to scale, and what is chosen at it before it is entered. */
 export function LifterPanel({ run }: { readonly run: LifterRun }) {

@@ -1,0 +1,42 @@
+/** What was typed for a quick answer, brought into the form of a new engine. Whatever is no figure there stays behind. */
+import type { EngineDraft } from "../engine/engineDraft";
+import { type AdjusterEntry, type EngineFile, SCREW_PLACES } from "../engine/engineFile";
+import { parseLength } from "../units/length";
+import { parseThread } from "../units/thread";
+import { asked } from "./turn";
+
+export interface Carried {
+  readonly draft: Partial<EngineDraft>;
+  /** What the form of a new engine does not show: its gear. */
+  readonly rest: Partial<EngineFile>;
+}
+
+export function carriedFrom(typed: Readonly<Record<string, string | undefined>>): Carried {
+  const { order = "", strokes, valves = "" } = typed;
+  const two = strokes === "2";
+  const adjuster = adjusterOf(typed);
+  return {
+    draft: {
+      ...(order === "" ? {} : { firingOrder: order }),
+      ...(two ? { strokes: 2 } : {}),
+      ...(valves !== "" ? { valves } : two ? { valves: "E" } : {}),
+    },
+    rest: adjuster === null ? {} : { adjuster },
+  };
+}
+
+function adjusterOf({
+  thread = "",
+  at,
+  ratio = "",
+  travel,
+}: Readonly<Record<string, string | undefined>>): AdjusterEntry | null {
+  const pitch = parseThread(thread);
+  const place = SCREW_PLACES.find((p) => p === at);
+  if (place === undefined || thread.trim() === "" || "why" in pitch) return null;
+  const figure = Number(ratio.replace(",", "."));
+  const lever = figure > 0 ? { [asked(place) ?? "ratio"]: figure } : {};
+  return travel !== undefined && parseLength(travel) !== null
+    ? { kind: "hydraulic", at: place, ...pitch, ...lever, plunger: { travel } }
+    : { kind: "screw", at: place, ...pitch, ...lever };
+}
