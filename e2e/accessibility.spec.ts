@@ -85,7 +85,7 @@ for (const [scheme, width, height] of [
       };
       await open(/^Corriemoor V6$/);
       await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
-      await page.getByRole("button", { name: "Say what you know" }).click();
+      await page.getByRole("button", { name: "Enter figures" }).click();
       await clean(page, scheme);
       await open(/^Start a job on Corriemoor/);
       await page.getByLabel("Have run").check();
@@ -144,7 +144,7 @@ for (const [scheme, width, height] of [
       await atWork(page);
       await page.getByRole("link", { name: "Hob 196", exact: true }).click();
       await page.waitForURL(/\/engines\//);
-      await page.getByRole("button", { name: "What if one turn out?" }).click();
+      await page.getByRole("button", { name: "What if I'm one full turn off?" }).click();
       await page.getByRole("button", { name: "Change", exact: true }).click();
       await clean(page, scheme);
       await page.getByRole("button", { name: "Where is the crank?" }).click();
@@ -218,7 +218,7 @@ for (const [scheme, width, height] of [
   });
 }
 
-test("at 200 per cent zoom the run still shows its next thing and its button", async ({ page }) => {
+test("at 200 percent zoom the run still shows its next thing and its button", async ({ page }) => {
   // Zooming to 200 per cent halves the room that the page is laid out in.
   await page.setViewportSize({ width: 640, height: 400 });
   await atWork(page);

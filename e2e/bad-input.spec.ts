@@ -44,7 +44,7 @@ test.describe("a broken engine file", () => {
   test("and a job without its givens is not begun", async ({ page }) => {
     await atWork(page);
     await page.goto(`${await addEngine(page, UNEVEN_TWIN)}/job`);
-    const begin = page.getByRole("button", { name: "Cautions read: begin" });
+    const begin = page.getByRole("button", { name: "I've read the cautions: start" });
     await begin.click();
     await expect(page.getByText("Say whether the engine is cold or hot")).toBeVisible();
     await page.getByLabel("Hot", { exact: true }).check();
@@ -105,12 +105,12 @@ test.describe("nobody at work", () => {
     await page.waitForURL(/\/job$/);
     await acceptCautions(page);
     await page.getByLabel("Cold", { exact: true }).check();
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await expect(page.getByText("Say who is at work first")).toBeVisible();
     const answered = page.waitForResponse((r) => r.url().endsWith("/api/people"));
     await page.getByLabel("At work").selectOption({ label: "Maud Fenwick" });
     await answered;
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await page.waitForURL(/\/jobs\//);
   });
 });

@@ -51,7 +51,7 @@ test("the gauge's value is held as a reading, and what is wrong with it is said"
   await tell(page, "gauge", "unit mm");
   await expect(gauge).toContainText(/0\.2\d\d mm/);
   await page.keyboard.press("h");
-  await expect(nextTitle(page)).toHaveText("1 intake is in its band: leave it.");
+  await expect(nextTitle(page)).toHaveText("1 intake is in spec: leave it.");
   await page.keyboard.press("Enter");
   await allKept(page);
   const { entries } = (await (await page.request.get(`/api${new URL(page.url()).pathname}/entries`)).json()) as {

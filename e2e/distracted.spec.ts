@@ -125,7 +125,7 @@ test("back clears the leaf tapped last, then takes back a step, which can be bro
   await expect(nextTitle(page)).toContainText("Read 1 exhaust");
   await page.keyboard.press("u");
   await expect(page.getByText(/^Taken back: 1I read as found, 0\.20–0\.25 mm; 1I left\./)).toBeVisible();
-  await expect(nextTitle(page)).toHaveText("1 intake is in its band: leave it.");
+  await expect(nextTitle(page)).toHaveText("1 intake is in spec: leave it.");
   await page.getByRole("button", { name: "Bring it back" }).click();
   await expect(nextTitle(page)).toContainText("Read 1 exhaust");
   await expect(page.getByText(/^Taken back/)).toHaveCount(0);
@@ -142,10 +142,10 @@ test.describe("before the job", () => {
     await page.getByLabel("Cold", { exact: true }).check();
     await page.getByLabel("Temperature, °C").fill("68");
     await page.getByRole("radio", { name: /^Firing order/ }).check();
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await expect(page.getByText("68 °C is not cold")).toBeVisible();
     await page.getByRole("checkbox", { name: /The figure is right/ }).check();
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await page.waitForURL(/\/jobs\//);
     const wide = Object.fromEntries(CALDER.valves.map((v) => [v.id, (v.role === "intake" ? 0.2 : 0.4) + 0.08]));
     await workByKeys(page, wide, { until: ({ title }) => title.startsWith("All 4 valves") });

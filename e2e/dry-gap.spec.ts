@@ -16,12 +16,12 @@ test("dry gaps from the bench to the signed sheet, with the manual and the licen
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("radio", { name: /^Gap gauges/ }).check();
   await acceptCautions(page);
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await expect(
     page.getByText("Name the licensed person who releases this work: without one it is not begun."),
   ).toBeVisible();
   await page.getByLabel("Licensed person who releases this work").fill("Ada Lark, licence 12");
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   const truth = truthOf(LARKFIELD, { "2E": -0.9, "3I": 0.85 });
   const next = page.getByRole("region", { name: "Next" });

@@ -57,7 +57,7 @@ test("the plan follows the required margin, and names what a method can't serve"
 test("an engine goes out as it came in", async ({ page }) => {
   await atWork(page);
   await page.goto(await addEngine(page, { ...UNEVEN_TWIN, shelf: { row: 3 } }));
-  await expect(page.getByText('The field "shelf" of the file is kept, but not used.')).toBeVisible();
+  await expect(page.getByText('The field "shelf" of the file is saved, but not used.')).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("link", { name: "Take the engine file" }).click(),
@@ -90,7 +90,7 @@ test("the methods stand side by side; the chosen one is shown on the strip, the 
   if (box === null) throw new Error("the strip is not drawn");
   await page.mouse.click(box.x + 64 + (box.width - 78) / 2, box.y + 60);
   await expect(wheel).toHaveAttribute("aria-valuenow", "360");
-  await page.getByLabel("With so many stops").fill("1");
+  await page.getByLabel("Number of stops").fill("1");
   await expect(page.getByText("With 1 stop, wherever they are, some valve always stands on its lobe.")).toBeVisible();
   await expect(page.locator(".recharts-line").first()).toBeVisible();
 });
@@ -103,12 +103,12 @@ test("one turn out: what looks free is named, and its margin is drawn on the whe
   await page.waitForURL(/\/engines\//);
   const valve = page.locator('[data-valve="1I"]');
   await expect(valve).toHaveAttribute("data-look", "here");
-  await page.getByRole("button", { name: "What if one turn out?" }).click();
+  await page.getByRole("button", { name: "What if I'm one full turn off?" }).click();
   await expect(valve).toHaveAttribute("data-look", "open");
   await expect(
     page.getByText(/With the same mark up the other time round, 1I stands on its lobe, 1E stands on its lobe/),
   ).toBeVisible();
-  await page.getByRole("button", { name: "What if one turn out?" }).click();
+  await page.getByRole("button", { name: "What if I'm one full turn off?" }).click();
   await valve.click();
   await expect(valve).toHaveAttribute("data-look", "hand");
   await page.getByLabel(/^Seen from above/).selectOption({ label: "front toward you" });

@@ -61,7 +61,7 @@ export async function addEngine(page: Page, file: object): Promise<string> {
 
 /** Opens what is proposed on one line, and ticks every caution of the preparation page that is not confirmed again as a whole. */
 export async function acceptCautions(page: Page): Promise<void> {
-  await expect(page.getByRole("button", { name: "Cautions read: begin" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "I've read the cautions: start" })).toBeVisible();
   const folded = page.getByRole("button", { name: /^Change: / });
   while ((await folded.count()) > 0) await folded.first().click();
   const cautions = page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox");
@@ -80,7 +80,7 @@ export async function beginJob(
   await page.getByRole("radio", { name: new RegExp(`^${set}`) }).check();
   if (survey) await page.getByRole("radio", { name: /^All as found first/ }).check();
   if (method !== "") await page.getByRole("radio", { name: new RegExp(`^${method}`) }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   return new URL(page.url()).pathname;
 }
@@ -134,7 +134,7 @@ export async function confirmCrank(page: Page): Promise<void> {
 
 /** All that was entered is kept by the shop. */
 export const allKept = (page: Page, timeout = 15_000) =>
-  expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All kept", { timeout });
+  expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All saved", { timeout });
 /** A leaf on the strip, by the mark on it. */
 export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);
 /** Drawings take their width once they are laid out: a few frames later all stands still. */

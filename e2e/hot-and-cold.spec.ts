@@ -19,7 +19,7 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await acceptCautions(page);
   await page.getByRole("radio", { name: /^Inch set/ }).check();
   await page.getByRole("radio", { name: /^Firing order/ }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   // Two temperatures tell how long it stays hot.
   await page.getByRole("button", { name: "Hot for how long?" }).click();
@@ -42,7 +42,7 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await page.getByRole("link", { name: /Read some cold/ }).click();
   await page.waitForURL(/hot-cold$/);
   await page.getByLabel("1I goes cold").fill(".013");
-  await page.getByRole("button", { name: "Keep these readings" }).click();
+  await page.getByRole("button", { name: "Save these readings" }).click();
   await expect(page.getByText("Type both leaves: the largest that goes, the smallest that does not.")).toBeVisible();
   await page.getByLabel("1I does not go cold").fill(".014");
   for (const [valve, goes] of [
@@ -55,8 +55,8 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
     await page.getByLabel(`${valve} does not go cold`).fill(`.0${goes + 1}`);
   }
   await expect(page.locator("[data-growth=intake]")).toContainText(/in wider hot.*the middle of 3/);
-  await page.getByRole("button", { name: "Keep these readings" }).click();
-  await expect(page.getByText(/^Kept: the next job on this engine/)).toBeVisible();
+  await page.getByRole("button", { name: "Save these readings" }).click();
+  await expect(page.getByText(/^Saved: the next job on this engine/)).toBeVisible();
 
   // The next job: cold, one bank, through what was measured.
   await page.goto(`${engine}/job`);
@@ -66,7 +66,7 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
   await acceptCautions(page);
   await page.getByLabel("Bank 2 4 6 8").check();
   await page.getByRole("radio", { name: /^Inch set/ }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   await workByKeys(page, {}, { until: ({ title }) => title.startsWith("Read ") });
   await expect(page.getByRole("region", { name: "Next" })).toContainText(
@@ -98,13 +98,13 @@ test.describe("refused", () => {
     await expect(ways.getByText(/The intake valves would be held open/).first()).toBeVisible();
     for (const radio of await ways.getByRole("radio").all()) await expect(radio).toBeDisabled();
     await acceptCautions(page);
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await expect(page.getByRole("alert").filter({ hasText: "would be held open" }).first()).toBeVisible();
     expect(page.url()).toContain("/job");
 
     const calc = await page.request.post("/api/calc/heat", {
       data: {
-        spec: "0.010 in",
+        spec: ".010 in",
         layout: "pushrod",
         ratio: 1.6,
         sizes: { deck: 180, pivot: 120, pushrod: 290, valve: 118 },
@@ -122,14 +122,14 @@ test.describe("refused", () => {
       lash: {
         state: "cold",
         source: "Worked out at home",
-        intake: { nominal: "0.001 in" },
-        exhaust: { nominal: "0.012 in" },
+        intake: { nominal: ".001 in" },
+        exhaust: { nominal: ".012 in" },
       },
     });
     await page.goto(`${typed}/job`);
     await page.getByLabel("Cold", { exact: true }).check();
     await acceptCautions(page);
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await expect(
       page.getByRole("alert").filter({ hasText: "The intake valves would be held open" }).first(),
     ).toBeVisible();

@@ -35,13 +35,13 @@ test("what one left waiting is not sent under the name of the next, and goes fro
   await mainButton(page).click();
   await read(page);
   const status = page.getByRole("status").filter({ hasText: /kept|wait/ });
-  await expect(status).toHaveText(/^\d+ not kept yet$/);
+  await expect(status).toHaveText(/^\d+ not saved yet$/);
   const [count] = /\d+/.exec((await status.textContent()) ?? "") ?? [];
   await page.getByRole("combobox", { name: "At work" }).selectOption({ label: "Tamsin Oake" });
   await expect(status).toHaveText(`${count} of Jory Penhale wait`);
   await mend(page);
   await page.goto("/");
-  const notice = page.getByRole("region", { name: /Not kept yet/ });
+  const notice = page.getByRole("region", { name: /Not saved yet/ });
   await expect(notice).toContainText(
     `${count} entries of Jory Penhale wait on this device for Test apart: choose Jory Penhale to send them.`,
   );
@@ -65,7 +65,7 @@ test("what came too late stays in sight, on every page and device, until somebod
   await allKept(page);
   await cut(page);
   await read(page);
-  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("2 not kept yet");
+  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("2 not saved yet");
   const context = await browser.newContext({ baseURL: new URL("/", page.url()).toString() });
   const other = await context.newPage();
   await restFor(other, 0);
@@ -77,12 +77,12 @@ test("what came too late stays in sight, on every page and device, until somebod
   await mend(page);
   const chip = page.getByRole("button", { name: "1 not taken" });
   await expect(chip).toBeVisible({ timeout: 15_000 });
-  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All else kept");
+  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All else saved");
   await page.reload();
   await expect(chip).toBeVisible({ timeout: 15_000 });
   // The others see it too, on the bench.
   await other.goto("/");
-  const notice = other.getByRole("region", { name: /Not kept yet/ });
+  const notice = other.getByRole("region", { name: /Not saved yet/ });
   await expect(notice).toContainText("Test too late was not taken");
   // Dropping it needs a reason; as a note it stands on the sheet.
   await chip.click();
@@ -103,6 +103,6 @@ test("what came too late stays in sight, on every page and device, until somebod
   await other.goto("/");
   await expect(notice).toHaveCount(0);
   await other.goto(`${path}/sheet`);
-  await expect(other.getByText(/Not taken: .*Kept as a note by Jory Penhale: felt the same/)).toBeVisible();
+  await expect(other.getByText(/Not taken: .*Saved as a note by Jory Penhale: felt the same/)).toBeVisible();
   await context.close();
 });

@@ -33,7 +33,7 @@ test("a valve stays unread and a job is called off, by taps alone", async ({ pag
   await page.getByRole("button", { name: /^Tray/ }).click();
   await page.getByRole("button", { name: "Call the job off" }).click();
   await page.getByRole("button", { name: "Begun by mistake" }).click();
-  await expect(nextTitle(page)).toHaveText("This job was called off. It is kept, and counts for nothing.");
+  await expect(nextTitle(page)).toHaveText("This job was called off. It is saved, and counts for nothing.");
   await page.goto(engine);
   await expect(page.getByText("A job is open on it:")).toBeHidden();
 });
@@ -56,11 +56,11 @@ test("a job is begun again under other figures, and goes on from what was read",
   await expect(page.getByText(/^Begins the job begun .* again\./)).toBeVisible();
   await expect(page.getByLabel("Carry over what was read at 1 valve, judged anew")).toBeChecked();
   await page.getByLabel("Cold", { exact: true }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await expect(page).not.toHaveURL(/again=/);
   await mainButton(page).click();
   await expect(page.locator("[data-in-hand]")).toHaveAttribute("data-in-hand", valve);
   await expect(page.getByText(/0\.60–0\.65 mm/).first()).toBeVisible();
   await page.goto(job);
-  await expect(nextTitle(page)).toHaveText("This job was called off. It is kept, and counts for nothing.");
+  await expect(nextTitle(page)).toHaveText("This job was called off. It is saved, and counts for nothing.");
 });

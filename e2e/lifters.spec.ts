@@ -18,7 +18,7 @@ async function beginLifters(
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByLabel(lifters).check();
   await acceptCautions(page);
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
 }
 

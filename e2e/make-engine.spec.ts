@@ -60,7 +60,7 @@ test("a vee with valves typed out along its banks, a cam card, marks and another
     ["Exhaust duration, crank °", "270"],
     ["Intake centerline, °", "106"],
     ["Lobe separation, °", "110"],
-    ["Checked at a lift of", "0.050 in"],
+    ["Checked at a lift of", ".050 in"],
   ] as const)
     await page.getByLabel(label).fill(value);
   await page.getByLabel("Marks on the pulley").selectOption("firing");
@@ -74,7 +74,7 @@ test("a vee with valves typed out along its banks, a cam card, marks and another
   ).json()) as { valves: { id: string }[]; cam: object; barring: object; marksDeg: number[] };
   expect(file.valves.map((v) => v.id).join(" ")).toBe("1E 1I 3I 3E 2I 2E 4E 4I");
   expect(file).toMatchObject({
-    cam: { atLift: "0.050 in", exhaust: { durationDeg: 270, centerlineDeg: 114 } },
+    cam: { atLift: ".050 in", exhaust: { durationDeg: 270, centerlineDeg: 114 } },
     barring: { at: "cam", ratio: 0.5 },
     marksDeg: [0, 180],
   });
@@ -132,10 +132,10 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
   const engine = new URL(page.url()).pathname;
   await page.goto(`${engine}/job?method=opening-closing`);
   await acceptCautions(page);
-  await page.getByText(/^Order, margin and eyed moments/).click();
+  await page.getByText(/^Order, margin and stops judged by eye/).click();
   await page.getByRole("radio", { name: /^Cylinder by cylinder/ }).check();
   await page.getByLabel("Cold", { exact: true }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   await expect(
     page.getByRole("heading", { name: "Turn the crank until the exhaust rocker of cylinder 1 just starts to open." }),

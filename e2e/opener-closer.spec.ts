@@ -58,12 +58,12 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   const leaves = page.getByRole("group", { name: /^Leaves of/ });
   await leaves.getByRole("button", { name: /^0\.10 mm/ }).click();
   await leaves.getByRole("button", { name: /^0\.12 mm/ }).dblclick();
-  await page.getByRole("button", { name: "Keep the loaded gap: 0.10 mm goes, 0.12 mm does not" }).click();
+  await page.getByRole("button", { name: "Save the loaded gap: 0.10 mm goes, 0.12 mm does not" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "can't be below the opener gap" })).toBeVisible();
   await page.getByText("Type a size instead").click();
   await page.getByLabel("Leaf that goes").fill("0.31");
   await page.getByRole("textbox", { name: "Does not go" }).fill("0.33");
-  await page.getByRole("button", { name: "Keep the loaded gap", exact: true }).click();
+  await page.getByRole("button", { name: "Save the loaded gap", exact: true }).click();
   const inside = page.getByRole("region", { name: "What goes in" });
   await inside.getByLabel("Measured with").selectOption({ label: "Bench micrometer" });
   await inside.getByLabel("Old opener").fill("2.850");
@@ -92,7 +92,7 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await expect(next(page)).toContainText("Tried: 6.51 drag all round.");
   await mainButton(page).click();
   await readGap(page, "0.10", "0.11");
-  await expect(nextTitle(page)).toHaveText(/^1 intake is (locked )?in its band: leave it\.$/);
+  await expect(nextTitle(page)).toHaveText(/^1 intake is (locked )?in spec: leave it\.$/);
   await mainButton(page).click();
   // Two turns by hand, read once more, the plugs counted out, and closed.
   await expect(nextTitle(page)).toHaveText(/^Turn the engine over two full turns by hand/);

@@ -20,7 +20,7 @@ test("parts are laid in with the micrometer's zero taken off, taken out by one o
   await expect(page.getByText(/Bench micrometer and Test micrometer show 0\.016 mm differently/)).toBeVisible();
   await page.getByLabel("Kind").selectOption({ label: "rocker shim" });
   await page.getByLabel("Measured with").selectOption({ label: "Test micrometer" });
-  await page.getByLabel("What it shows").fill("6.416");
+  await page.getByLabel("Micrometer reading").fill("6.416");
   await expect(page.getByText("6.416 − 0.016 (its zero) = 6.400 mm")).toBeVisible();
   await page.getByRole("button", { name: "Add to stock" }).click();
   const drawer = page.getByRole("region", { name: "rocker shim" });

@@ -16,7 +16,7 @@ test("as last time: cold, and begin; what was confirmed is confirmed again by th
   await expect(page.getByRole("group", { name: "Read and tick each caution" })).toHaveCount(0);
   // Two taps, and nothing typed.
   await page.getByLabel("Cold", { exact: true }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   await expect(nextTitle(page)).toHaveText("Turn the crank until mark A is at the pointer.");
 });
@@ -37,7 +37,7 @@ test.describe("where something is new", () => {
     await page.getByLabel("Hot", { exact: true }).check();
     const anew = page.getByRole("group", { name: "Read and tick each caution" }).getByRole("checkbox");
     await expect(anew).toHaveCount(1);
-    await page.getByRole("button", { name: "Cautions read: begin" }).click();
+    await page.getByRole("button", { name: "I've read the cautions: start" }).click();
     await expect(page.getByRole("alert").first()).toBeVisible();
     expect(page.url()).toContain("/job");
     await page.getByRole("button", { name: "Change: By what" }).click();

@@ -37,13 +37,13 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   await acceptCautions(page);
   await page.getByLabel("Cold", { exact: true }).check();
   await page.getByRole("radio", { name: /^Firing order/ }).check();
-  await page.getByRole("button", { name: "Cautions read: begin" }).click();
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   const main = page.locator("[data-main]");
   const status = page.getByRole("status").filter({ hasText: "kept" });
   const title = page.getByRole("region", { name: "Next" }).getByRole("heading");
   await main.click();
-  await expect(status).toHaveText("All kept");
+  await expect(status).toHaveText("All saved");
 
   const leave = async (goes: string, noGo: string): Promise<void> => {
     await leaf(page, `${goes} mm`).click();
@@ -59,7 +59,7 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   ).entries()) {
     const before = await title.textContent();
     await leave(goes, noGo);
-    await expect(status).toHaveText("All kept");
+    await expect(status).toHaveText("All saved");
     await expect(title).not.toHaveText(before ?? "");
     const keptBefore = await page.locator("[data-look=done]").count();
     expect(keptBefore).toBe(round + 1);
@@ -71,12 +71,12 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
     );
     // Work goes on in the browser meanwhile, and is not called kept.
     await page.getByRole("button", { name: "Undo" }).click();
-    await expect(status).toContainText("not kept yet");
+    await expect(status).toContainText("not saved yet");
     running = await boot(port);
-    await expect(status).toHaveText("All kept", { timeout: 30_000 });
+    await expect(status).toHaveText("All saved", { timeout: 30_000 });
     await expect(page.locator("[data-look=done]")).toHaveCount(keptBefore - 1);
     await main.click();
-    await expect(status).toHaveText("All kept");
+    await expect(status).toHaveText("All saved");
     await page.reload();
     await expect(page.locator("[data-look=done]")).toHaveCount(keptBefore);
   }

@@ -3,7 +3,7 @@ import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, restFor, test, 
 
 const title = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 const main = (page: Page) => page.locator("[data-main]");
-const kept = (page: Page) => expect(page.getByRole("status")).toHaveText("All kept");
+const kept = (page: Page) => expect(page.getByRole("status")).toHaveText("All saved");
 /** Taps a leaf once for goes, twice for does not go. */
 async function read(page: Page, goes: string, noGo: string): Promise<void> {
   await leaf(page, goes).click();
@@ -16,7 +16,7 @@ test.beforeEach(async ({ page }) => {
   await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
 });
 
-test("says stop, verdict, turn and lock, and goes on only when the valve is in its band", async ({ page }) => {
+test("says stop, verdict, turn and lock, and goes on only when the valve is in spec", async ({ page }) => {
   await expect(title(page)).toHaveText("Turn the crank until mark A is at the pointer.");
   await expect(page.getByText("Cylinder 1 has both rockers loose")).toBeVisible();
   await main(page).click();
@@ -38,7 +38,7 @@ test("says stop, verdict, turn and lock, and goes on only when the valve is in i
   await main(page).click();
   await expect(title(page)).toContainText("Locked? Then read 1 intake again");
   await read(page, "0.20 mm", "0.25 mm");
-  await expect(title(page)).toHaveText("1 intake is locked in its band: leave it.");
+  await expect(title(page)).toHaveText("1 intake is locked, in spec: leave it.");
   await main(page).click();
   await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "done");
   await expect(title(page)).toContainText("Read 1 exhaust");
@@ -137,12 +137,12 @@ test.describe("while the shop does not answer", () => {
     await context.setOffline(true);
     await read(page, "0.20 mm", "0.25 mm");
     await main(page).click();
-    await expect(page.getByRole("status")).toHaveText("2 not kept yet");
+    await expect(page.getByRole("status")).toHaveText("2 not saved yet");
     await expect(page.getByText("stored on this device")).toBeVisible();
     await expect(page.locator('[data-valve="1I"]')).toHaveAttribute("data-look", "sending");
     await read(page, "0.30 mm", "0.35 mm");
     await main(page).click();
-    await expect(page.getByRole("status")).toHaveText("4 not kept yet");
+    await expect(page.getByRole("status")).toHaveText("4 not saved yet");
     await context.setOffline(false);
     await kept(page);
     await page.reload();
@@ -189,7 +189,7 @@ test.describe("two devices on one valve", () => {
     await main(page).click();
     await expect(page.getByText("was worked on meanwhile, on another device")).toBeVisible();
     await expect(leaf(page, "0.30 mm")).toHaveAttribute("data-tap", "goes");
-    await expect(page.getByRole("status")).toHaveText("All else kept");
+    await expect(page.getByRole("status")).toHaveText("All else saved");
     await expect(page.getByRole("button", { name: "1 not taken" })).toBeVisible();
   });
 });

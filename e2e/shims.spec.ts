@@ -60,7 +60,7 @@ test("all read, measured, moved round and taken from the drawer, seated, and rea
   for (const [valve, mm] of Object.entries(FITTED)) await page.getByLabel(`${valve} fitted`).fill(String(mm));
   const plan = page.getByRole("region", { name: "What goes where" });
   await expect(plan.getByRole("heading").first()).toHaveText("1 can't be served with what is here");
-  await expect(plan.getByRole("radio", { name: /^Only what is out of its band/ })).toBeVisible();
+  await expect(plan.getByRole("radio", { name: /^Only what is out of spec/ })).toBeVisible();
   await expect(plan.getByText(/^4Ea: needs 2\.8\d\d to 2\.[89]\d\d mm, and none is here$/)).toBeVisible();
   // The sum, as on paper.
   await page.getByRole("button", { name: "wants 2.600" }).click();

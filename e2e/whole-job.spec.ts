@@ -66,7 +66,7 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
     await expect(title).not.toHaveText(said);
   }
   expect(turned).toBe(1);
-  await expect(title).toHaveText("This job is closed. Its sheet stands.");
+  await expect(title).toHaveText("This job is closed. The sheet is final.");
   await page.getByRole("link", { name: "See the sheet" }).focus();
   await page.keyboard.press("Enter");
 

@@ -124,7 +124,9 @@ async function main() {
   writeLock({ url: app.url, app: app.child.pid ?? 0 });
   app.child.once("close", () => {
     if (ending) return;
-    say("The app's server ended unexpectedly. Everything it showed as kept is kept: start again with npm run demo.");
+    say(
+      "The app's server ended unexpectedly. Everything it showed as saved is saved: start again with npm run demo.",
+    );
     void end(1);
   });
   say(

@@ -64,7 +64,7 @@ async function main() {
   mkdirSync(path.dirname(REPORT), { recursive: true });
   for (const folder of asked.length > 0 ? asked : FOLDERS) {
     const { killed, all, survivors } = await mutate(folder);
-    const score = all === 0 ? "nothing to change" : `${((100 * killed) / all).toFixed(1)} per cent`;
+    const score = all === 0 ? "nothing to change" : `${((100 * killed) / all).toFixed(1)} percent`;
     say(`${folder}: ${score}, ${killed} of ${all} changes noticed`);
     for (const s of survivors.slice(0, SHOWN)) say(`  not noticed: ${s.replaceAll("\n", " ")}`);
   }

@@ -230,7 +230,7 @@ async function torture(url, chromium) {
     rmSync(FOLDER, { recursive: true, force: true, maxRetries: 30, retryDelay: 100 });
   }
   say(
-    `${rounds} rounds on ${devices} devices: ${entries} entries kept, ${refused} in sight as not taken, ${lost} lost, ${wrong} wrong (seed ${seed})`,
+    `${rounds} rounds on ${devices} devices: ${entries} entries saved, ${refused} in sight as not taken, ${lost} lost, ${wrong} wrong (seed ${seed})`,
   );
   return lost + wrong === 0 ? 0 : 1;
 }

@@ -278,7 +278,7 @@ async function main() {
   const wrong = {
     ...checked,
     "what lies there against what was answered": Math.abs(lies - expected),
-    "orders that were answered and are not kept once": Math.abs(told.ordered - kept),
+    "orders that were answered and are not saved once": Math.abs(told.ordered - kept),
   };
   await app.stop();
   await db.end();

@@ -144,14 +144,14 @@ async function main() {
     await working;
     lost += await check(lead, logs);
     say(
-      `${round} of ${rounds}: killed ${what}, ${logs.reduce((n, l) => n + l.kept.length, 0)} entries kept, ${lost} lost`,
+      `${round} of ${rounds}: killed ${what}, ${logs.reduce((n, l) => n + l.kept.length, 0)} entries saved, ${lost} lost`,
     );
   }
   lost = await check(lead, all);
   for (const app of running.apps) await app.stop();
   await running.cluster.stop();
   say(
-    `${rounds} kills, ${all.reduce((n, l) => n + l.kept.length, 0)} entries shown as kept, ${lost} lost (seed ${seed})`,
+    `${rounds} kills, ${all.reduce((n, l) => n + l.kept.length, 0)} entries shown as saved, ${lost} lost (seed ${seed})`,
   );
   return lost === 0 ? 0 : 1;
 }

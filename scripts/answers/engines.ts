@@ -28,7 +28,7 @@ function camOf(r: Random, strokes: 2 | 4): EngineFile["cam"] {
       exhaust: { opensDegBbdc: r.int(60, 95), closesDegAbdc: r.int(40, 70) },
     });
   return defined({
-    atLift: r.maybe(0.8, () => r.pick(["0.1 mm", "0.15 mm", "1 mm", "0.050 in"])),
+    atLift: r.maybe(0.8, () => r.pick(["0.1 mm", "0.15 mm", "1 mm", ".050 in"])),
     rampDeg: r.maybe(0.2, () => r.int(0, 45)),
     intake: lobe(r, "intake"),
     exhaust: lobe(r, "exhaust"),

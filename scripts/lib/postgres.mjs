@@ -202,7 +202,7 @@ async function clusterHome(folder) {
   const { code } = await asOwner("test", ["-x", path.dirname(folder)]);
   const name = createHash("sha256").update(folder).digest("hex").slice(0, 12);
   const home = code === 0 ? folder : path.join("/var/lib", `fulcrata-${name}`);
-  if (home !== folder) say(`PostgreSQL's user can't enter ${path.dirname(folder)}: its data is kept in ${home}.`);
+  if (home !== folder) say(`PostgreSQL's user can't enter ${path.dirname(folder)}: its data is saved in ${home}.`);
   await must(
     "install",
     ["-d", "-m", "700", "-o", "postgres", "-g", "postgres", home],
@@ -231,7 +231,7 @@ async function makeCluster(bin, home) {
   const password = randomBytes(18).toString("hex");
   const passwordFile = path.join(home, "password");
   writeFileSync(passwordFile, `${password}\n`, { mode: 0o600 });
-  if (asRoot) await must("chown", ["postgres:postgres", passwordFile], "The database password could not be kept.");
+  if (asRoot) await must("chown", ["postgres:postgres", passwordFile], "The database password could not be saved.");
   const { code, output } = await asOwner(path.join(bin, "initdb"), [
     "-D",
     fresh,

@@ -16,7 +16,7 @@ export function say(line) {
 export function sentence(error) {
   if (error instanceof Trouble) return error.message;
   const { code, message } = /** @type {{ code?: string, message?: string }} */ (error ?? {});
-  if (code === "ENOSPC") return "The disk is full. Free some space and start again: what was kept is not lost.";
+  if (code === "ENOSPC") return "The disk is full. Free some space and start again: what was saved is not lost.";
   if (code === "EACCES" || code === "EPERM")
     return `Permission is missing: ${message}. Give this user access to the project's folder, and start again.`;
   return `Something unexpected happened: ${message ?? String(error)}`;

@@ -10,7 +10,7 @@ export default function ErrorPage({ error, reset }: Props) {
     <main style={{ maxWidth: "40rem", margin: "0 auto", padding: "4rem 1.5rem" }}>
       <h1 style={{ fontSize: "1.75rem", fontWeight: 600 }}>The shop&apos;s server could not show this page.</h1>
       <p style={{ padding: "1rem 0", fontSize: "1.125rem" }}>
-        Everything that was shown as kept is kept. Wait a moment, then try again.
+        Everything that was shown as saved is saved. Wait a moment, then try again.
         {error.digest === undefined ? "" : ` (Error ${error.digest})`}
       </p>
       <button

@@ -96,7 +96,7 @@ export const DUNMORE: EngineFile = {
   firingOrder: ["1", "5", "4", "2", "6", "3", "7", "8"],
   valves: [...valvesOf(["1", "3", "5", "7"], "EI"), ...valvesOf(["2", "4", "6", "8"], "IE")],
   cam: {
-    atLift: "0.050 in",
+    atLift: ".050 in",
     intake: { durationDeg: 266, centerlineDeg: 106 },
     exhaust: { durationDeg: 274, centerlineDeg: 114 },
   },
@@ -104,15 +104,15 @@ export const DUNMORE: EngineFile = {
   lash: {
     state: "hot",
     source: "Cam card of the builder, 21 August",
-    intake: { nominal: "0.022 in", low: "0.020 in", high: "0.024 in" },
-    exhaust: { nominal: "0.024 in", low: "0.022 in", high: "0.026 in" },
+    intake: { nominal: ".022 in", low: ".020 in", high: ".024 in" },
+    exhaust: { nominal: ".024 in", low: ".022 in", high: ".026 in" },
   },
   otherLash: [
     {
       state: "cold",
       source: "Maker's figure for the first cam",
-      intake: { nominal: "0.012 in", low: "0.010 in", high: "0.014 in" },
-      exhaust: { nominal: "0.014 in", low: "0.012 in", high: "0.016 in" },
+      intake: { nominal: ".012 in", low: ".010 in", high: ".014 in" },
+      exhaust: { nominal: ".014 in", low: ".012 in", high: ".016 in" },
     },
   ],
   adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 20, lock: "poly-lock", lockTorqueNm: 28 },
@@ -174,8 +174,8 @@ export const BRAE: EngineFile = {
   lash: {
     state: "cold",
     source: "Brae overhaul manual, section 7",
-    intake: { nominal: "0.010 in", low: "0.008 in", high: "0.012 in" },
-    exhaust: { nominal: "0.010 in", low: "0.008 in", high: "0.012 in" },
+    intake: { nominal: ".010 in", low: ".008 in", high: ".012 in" },
+    exhaust: { nominal: ".010 in", low: ".008 in", high: ".012 in" },
   },
   adjuster: { kind: "screw", at: "valve-end", pitch: "1.0 mm" },
   layout: { kind: "radial" },

@@ -96,7 +96,7 @@ export const TAMBLIN: EngineFile = {
   firingOrder: ["1", "8", "4", "3", "6", "5", "7", "2"],
   valves: [...pairs(["1", "3", "5", "7"], "EI"), ...pairs(["2", "4", "6", "8"], "IE")],
   cam: {
-    atLift: "0.020 in",
+    atLift: ".020 in",
     intake: { durationDeg: 252, centerlineDeg: 108 },
     exhaust: { durationDeg: 256, centerlineDeg: 112 },
   },
@@ -104,8 +104,8 @@ export const TAMBLIN: EngineFile = {
   lash: {
     state: "hot",
     source: "Card of the tight-lash cam",
-    intake: { nominal: "0.010 in", low: "0.008 in", high: "0.012 in" },
-    exhaust: { nominal: "0.012 in", low: "0.010 in", high: "0.014 in" },
+    intake: { nominal: ".010 in", low: ".008 in", high: ".012 in" },
+    exhaust: { nominal: ".012 in", low: ".010 in", high: ".014 in" },
     hotFromC: 70,
   },
   adjuster: { kind: "screw", at: "stud-nut", ratio: 1.6, tpi: 24, lock: "poly-lock" },

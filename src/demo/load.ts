@@ -515,7 +515,7 @@ class DemoShop {
     const id = randomUUID();
     await addFeelerSet(this.db, this.as(0), { id, ...input });
     const set = await findFeelerSet(this.db, this.as(0).shopId, id);
-    if (set === null) throw new RangeError(`DemoShop: the set ${input.name} was not kept`);
+    if (set === null) throw new RangeError(`DemoShop: the set ${input.name} was not saved`);
     return set;
   }
 

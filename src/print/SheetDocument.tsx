@@ -180,7 +180,7 @@ function factsOf({ sheet, date, unit }: Pick<SheetPaper, "sheet" | "date" | "uni
     ["Stops", sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")],
     [
       "Passes",
-      `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${exactLength(sheet.allToAimMm, unit)} of the aim`}`,
+      `${sheet.survey ? "all read as found first" : "valve by valve"}${sheet.allToAimMm === null ? "" : `, all within ${exactLength(sheet.allToAimMm, unit)} of the target`}`,
     ],
     ...(sheet.lockShiftMm === null
       ? []

@@ -88,9 +88,9 @@ function Heading({ sheet, text }: { readonly sheet: TapeSheet; readonly text: st
         {sheet.method} · pulley {sheet.circumferenceMm.toFixed(1)} mm round
       </Text>
       <Text>
-        Print at 100 per cent, not fitted to the page, and measure the check rule. Glue the pieces at the dashed
-        lines. Lay the first edge on the pulley&apos;s TDC mark and the strip {against} round from there: then its
-        letters come up in their order.
+        Print at 100 percent, not fitted to the page, and measure the check rule. Glue the pieces at the dashed lines.
+        Lay the first edge on the pulley&apos;s TDC mark and the strip {against} round from there: then its letters
+        come up in their order.
       </Text>
     </View>
   );

@@ -50,7 +50,7 @@ describe("stops, further", () => {
       "fewest",
     ]);
   });
-  it("takes eyed moments, marks only and a number of stops", () => {
+  it("takes stops judged by eye, marks only and a number of stops", () => {
     const answer = run("stops", {
       engine: { ...engine, marksDeg: [0] },
       openingShare: 0,

@@ -77,7 +77,7 @@ export function camOf(
   const unsaid = unitProblem(draft.atLift);
   if (unsaid !== null) problems.cam ??= `The checking lift: ${unsaid}`;
   if (draft.atLift.trim() !== "" && lift === null)
-    problems.cam ??= `"${draft.atLift}" is no lift: write 0.15 mm or 0.050 in.`;
+    problems.cam ??= `"${draft.atLift}" is no lift: write 0.15 mm or .050 in.`;
   const rampDeg = draft.ramp.trim() === "" ? null : one(draft.ramp);
   if (draft.ramp.trim() !== "" && (rampDeg === null || rampDeg < 0 || rampDeg > 120))
     problems.ramp = "A ramp is 0 to 120 crank degrees.";
@@ -98,7 +98,7 @@ function liftOf(text: string, problems: Problems): { lift?: string } {
   const unsaid = unitProblem(text);
   if (unsaid !== null) problems.cam ??= `The full lift: ${unsaid}`;
   if (text.trim() !== "" && (lift === null || lift.mm < 0.5 || lift.mm > 50))
-    problems.cam ??= `"${text}" is no full lift: write 9.5 mm or 0.375 in.`;
+    problems.cam ??= `"${text}" is no full lift: write 9.5 mm or .375 in.`;
   return lift === null || lift.mm < 0.5 || lift.mm > 50 ? {} : { lift: lift.text };
 }
 

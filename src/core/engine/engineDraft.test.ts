@@ -95,7 +95,7 @@ describe("a draft", () => {
       cam: {
         ...EMPTY_CAM,
         known: "lobes",
-        atLift: "0.050 in",
+        atLift: ".050 in",
         intakeDuration: "264",
         exhaustDuration: "270",
         intakeCenterline: "106",
@@ -103,7 +103,7 @@ describe("a draft", () => {
       },
     });
     expect(file?.cam).toMatchObject({
-      atLift: "0.050 in",
+      atLift: ".050 in",
       intake: { durationDeg: 264, centerlineDeg: 106 },
       exhaust: { centerlineDeg: 114 },
     });

@@ -24,7 +24,7 @@ describe("engineFileSchema", () => {
     );
   });
   it("changes nothing in a file that it accepts", () => {
-    const file = { ...FOUR, lash: { state: "cold", intake: { nominal: "0.012 in" } }, workshopNote: { a: 1 } };
+    const file = { ...FOUR, lash: { state: "cold", intake: { nominal: ".012 in" } }, workshopNote: { a: 1 } };
     expect(engineFileSchema.parse(file)).toEqual(file);
     expect(unknownFields(file)).toEqual(["workshopNote"]);
   });

@@ -8,13 +8,13 @@ const unitOf = (part: Partial<EngineFile>): "mm" | "in" | null => engineUnit({ .
 
 describe("the system of an engine", () => {
   it.each([
-    [{ lash: { state: "cold", intake: { nominal: "0.012 in" } } }, "in"],
+    [{ lash: { state: "cold", intake: { nominal: ".012 in" } } }, "in"],
     [{ lash: { state: "cold", exhaust: { nominal: "12 thou" } } }, "in"],
     [{ lash: { state: "cold", intake: { nominal: 0.3 } }, adjuster: { kind: "screw", tpi: 24 } }, "mm"],
     [{ adjuster: { kind: "screw", tpi: 24 } }, "in"],
     [{ adjuster: { kind: "screw", pitch: 1 } }, "mm"],
-    [{ adjuster: { kind: "hydraulic", plunger: { travel: "0.160 in" } } }, "in"],
-    [{ cam: { atLift: "0.050 in", intake: { durationDeg: 230, centerlineDeg: 108 } } }, "in"],
+    [{ adjuster: { kind: "hydraulic", plunger: { travel: ".160 in" } } }, "in"],
+    [{ cam: { atLift: ".050 in", intake: { durationDeg: 230, centerlineDeg: 108 } } }, "in"],
     [{ heat: { sizes: { deck: "180 mm" } } }, "mm"],
     [{}, null],
   ] as const)("%j: %s", (part, unit) => {

@@ -10,12 +10,12 @@ describe("rampOf", () => {
     [0, 15],
     ["0.1 mm", 15],
     ["0.11 mm", 20],
-    ["0.006 in", 20],
+    [".006 in", 20],
     [0.3, 20],
     [0.31, 35],
     ["1 mm", 35],
     [1.1, 35],
-    ["0.050 in", 45],
+    [".050 in", 45],
   ])("checking lift %s gives %d, and says that it is assumed", (atLift, rampDeg) => {
     const ramp = rampOf({ atLift }, 4);
     expect(ramp.rampDeg).toBe(rampDeg);

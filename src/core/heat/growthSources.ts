@@ -129,14 +129,14 @@ function ruleWays(file: EngineFile): GrowthSource[] {
           {
             id: "rule",
             name: "Rule of thumb, all iron",
-            evidence: "All iron grows little: 0 to 0.05 mm (0.002 in).",
+            evidence: "All iron grows little: 0 to 0.05 mm (.002 in).",
             growth: bothAlike({ growthMm: 0.025, rangeMm: [0, 0.05] }),
           },
         ];
   const most =
     block === "alloy"
-      ? { mm: 0.5, what: "alloy head and alloy block, about 0.50 mm (0.020 in)" }
-      : { mm: 0.25, what: "alloy head on an iron block, about 0.25 mm (0.010 in)" };
+      ? { mm: 0.5, what: "alloy head and alloy block, about 0.50 mm (.020 in)" }
+      : { mm: 0.25, what: "alloy head on an iron block, about 0.25 mm (.010 in)" };
   return [
     {
       id: "rule",
@@ -147,7 +147,7 @@ function ruleWays(file: EngineFile): GrowthSource[] {
     {
       id: "rule-small",
       name: "Rule of thumb, second school",
-      evidence: "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
+      evidence: "Alloy heads, 0.05 to 0.08 mm (.002 to .003 in): measured later, when much of the heat has gone.",
       growth: bothAlike({ growthMm: 0.065, rangeMm: [0.05, 0.08] }),
     },
   ];

@@ -73,7 +73,7 @@ const pair = (valve: string, hotMm: number, coldMm: number): HotColdReading => (
   coldMm,
   unsureMm: 0.025,
 });
-const LASH: LashEntry = { state: "hot", intake: { nominal: "0.022 in" }, exhaust: { nominal: "0.024 in" } };
+const LASH: LashEntry = { state: "hot", intake: { nominal: ".022 in" }, exhaust: { nominal: ".024 in" } };
 const file = (heat: EngineFile["heat"], more: Partial<EngineFile> = {}): EngineFile =>
   engineFile(["1", "2"], {
     lash: LASH,
@@ -153,7 +153,7 @@ describe("the ways side by side", () => {
 });
 
 describe("the refusal", () => {
-  const tight: LashEntry = { state: "hot", intake: { nominal: "0.010 in" }, exhaust: { nominal: "0.012 in" } };
+  const tight: LashEntry = { state: "hot", intake: { nominal: ".010 in" }, exhaust: { nominal: ".012 in" } };
   const alloy = file({ block: "alloy", head: "alloy" }, { lash: tight });
   it("holds for every way that is no better known than one that refuses", () => {
     const ways = growthSourcesOf(alloy, NONE);
@@ -202,7 +202,7 @@ describe("what the file says about its gear", () => {
   it("prints minus as minus, and nothing as nothing", () => {
     expect(growthWords({ growthMm: -0.03, rangeMm: [-0.1, 0.04] }, "mm")).toBe("−0.03 (−0.10 to 0.04) mm");
     expect(growthWords({ growthMm: -0.001, rangeMm: [-0.001, -0.001] }, "mm")).toBe("0.00 mm");
-    expect(growthWords({ growthMm: 0.254, rangeMm: [0.254, 0.254] }, "in")).toBe("0.010 in");
+    expect(growthWords({ growthMm: 0.254, rangeMm: [0.254, 0.254] }, "in")).toBe(".010 in");
   });
 });
 

@@ -74,19 +74,19 @@ describe("a source and its grounds", () => {
   it.each<[EngineFile["heat"], [string, string, readonly number[]][]]>([
     [
       { block: "iron", head: "iron" },
-      [["Rule of thumb, all iron", "All iron grows little: 0 to 0.05 mm (0.002 in).", [0.025, 0, 0.05]]],
+      [["Rule of thumb, all iron", "All iron grows little: 0 to 0.05 mm (.002 in).", [0.025, 0, 0.05]]],
     ],
     [
       { block: "iron", head: "alloy" },
       [
         [
           "Rule of thumb",
-          "By material: alloy head on an iron block, about 0.25 mm (0.010 in). Measured hot through and at once.",
+          "By material: alloy head on an iron block, about 0.25 mm (.010 in). Measured hot through and at once.",
           [0.25, 0.25, 0.25],
         ],
         [
           "Rule of thumb, second school",
-          "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
+          "Alloy heads, 0.05 to 0.08 mm (.002 to .003 in): measured later, when much of the heat has gone.",
           [0.065, 0.05, 0.08],
         ],
       ],
@@ -96,12 +96,12 @@ describe("a source and its grounds", () => {
       [
         [
           "Rule of thumb",
-          "By material: alloy head and alloy block, about 0.50 mm (0.020 in). Measured hot through and at once.",
+          "By material: alloy head and alloy block, about 0.50 mm (.020 in). Measured hot through and at once.",
           [0.5, 0.5, 0.5],
         ],
         [
           "Rule of thumb, second school",
-          "Alloy heads, 0.05 to 0.08 mm (0.002 to 0.003 in): measured later, when much of the heat has gone.",
+          "Alloy heads, 0.05 to 0.08 mm (.002 to .003 in): measured later, when much of the heat has gone.",
           [0.065, 0.05, 0.08],
         ],
       ],
@@ -208,7 +208,7 @@ describe("an offset", () => {
       "cold spec read hot, through +0.00 mm intake (measured on this engine)",
     );
     expect(offsetWords(offset, "cold", "in")).toBe(
-      "hot spec read cold, through −0.009 in intake, +0.002 in exhaust (measured on this engine)",
+      "hot spec read cold, through −.009 in intake, +.002 in exhaust (measured on this engine)",
     );
   });
 });

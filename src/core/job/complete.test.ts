@@ -152,7 +152,7 @@ describe("passes", () => {
     set("1I", true);
     expect(jobState(job, ledger).untightened).toHaveLength(1);
   });
-  it("all to aim sets what is in its band but off the aim", () => {
+  it("all to aim sets what is in spec but off the aim", () => {
     job = { ...FOUR, allToAimMm: 0.01 };
     arrive("A");
     const r = add({
@@ -171,7 +171,7 @@ describe("passes", () => {
       kind: "set",
       valve: { verdict: "in", offAim: true },
     });
-    expect(why({ kind: "left", valve: "1I", reading: r.id, reason: null })).toMatch(/wants all nearer to the aim/);
+    expect(why({ kind: "left", valve: "1I", reading: r.id, reason: null })).toMatch(/wants all nearer to the target/);
     expect(why({ kind: "left", valve: "1I", reason: "seized", reading: r.id })).toBeNull();
   });
 });
@@ -187,12 +187,12 @@ describe("questions, before the evidence is adjusted away", () => {
     expect(turn("1I")).toBeNull();
     expect(why({ kind: "answered", question: `zero:${r.id}`, reason: "again" })).toMatch(/answered already/);
   });
-  it("a valve far out of its band is asked about, one a little out is not", () => {
+  it("a valve far out of spec is asked about, one a little out is not", () => {
     arrive("A");
     read("1I", 0.3);
     expect(turn("1I")).toBeNull();
     read("1E", 0.4);
-    expect(turn("1E")).toMatch(/1 exhaust reads 0.40–0.45 mm: .* wider than its band/);
+    expect(turn("1E")).toMatch(/1 exhaust reads 0.40–0.45 mm: .* wider than spec/);
   });
   it("a valve unlike its siblings is asked about, also inside the band of doubt", () => {
     job = jobFor(FILE, "firing-order");

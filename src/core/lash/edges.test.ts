@@ -153,13 +153,13 @@ describe("the leaf to try", () => {
   it("says why it can't tell, in the unit of the set", () => {
     expect(
       adviseLeaf(stacksOf([0.127, 0.1778], 1), { goesMm: 0.127, noGoMm: 0.1778 }, spec, 0.2, "in"),
-    ).toMatchObject({ why: "This set has nothing between 0.005 and 0.007 in, not even stacked." });
+    ).toMatchObject({ why: "This set has nothing between .005 and .007 in, not even stacked." });
     expect(advise([0.14, 0.16], 0.14, 0.16)).toMatchObject({
       why: "This set has nothing between 0.140 and 0.160 mm, not even stacked.",
     });
     expect(advise([0.16], 0, 0.16)).toMatchObject({ why: "This set has nothing below 0.160 mm, not even stacked." });
     expect(advise([0.1, 0.2, 0.3], 0.1, 0.3)).toMatchObject({
-      why: "What this set has between 0.100 and 0.300 mm can't tell whether the lash is in its band.",
+      why: "What this set has between 0.100 and 0.300 mm can't tell whether the lash is in spec.",
     });
     expect(advise([0.2], 0.2, Infinity)).toMatchObject({
       why: "This set has no leaf or stack over 0.200 mm: take a thicker set.",

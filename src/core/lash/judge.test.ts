@@ -88,8 +88,8 @@ describe("specs", () => {
       assumedBand: true,
     });
   });
-  it("assumes a thou where the figures are in inches: this leaf goes, the next does not, is in its band", () => {
-    for (const nominal of ["4 thou", "0.004 in"]) {
+  it("assumes a thou where the figures are in inches: this leaf goes, the next does not, is in spec", () => {
+    for (const nominal of ["4 thou", ".004 in"]) {
       const spec = lashSpec({ nominal });
       expect(spec).toMatchObject({
         lowMm: expect.closeTo(0.0762, 9),

@@ -6,7 +6,7 @@
  * offered is the one that needs the fewest further tries at worst, and of those the one nearest
  * to where the lash is expected.
  */
-import { MM_PER_INCH } from "../units/length";
+import { MM_PER_INCH, asStamped } from "../units/length";
 import { judgeInterval, type Verdict } from "./judge";
 import { type School, firstLeaf } from "./school";
 import type { LashSpec } from "./spec";
@@ -101,14 +101,14 @@ function bestCut(cuts: readonly Stack[], expectedMm: number): Stack {
 }
 
 function cannotWhy(known: { goesMm: number; noGoMm: number }, left: number, unit: "mm" | "in"): string {
-  const size = (mm: number): string => (unit === "mm" ? mm : mm / MM_PER_INCH).toFixed(3);
+  const size = (mm: number): string => asStamped((unit === "mm" ? mm : mm / MM_PER_INCH).toFixed(3), unit);
   const goes = size(known.goesMm);
   if (!Number.isFinite(known.noGoMm))
     return `This set has no leaf or stack over ${goes} ${unit}: take a thicker set.`;
   const there = `${known.goesMm === 0 ? "below" : `between ${goes} and`} ${size(known.noGoMm)} ${unit}`;
   return left === 0
     ? `This set has nothing ${there}, not even stacked.`
-    : `What this set has ${there} can't tell whether the lash is in its band.`;
+    : `What this set has ${there} can't tell whether the lash is in spec.`;
 }
 
 /** A leaf this near stands for the aim; past it a stack is looked for, and past the second nothing stands for it (assumed). */

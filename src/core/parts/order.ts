@@ -64,7 +64,7 @@ export function orderWords(
 ): string {
   switch (state) {
     case "unsent":
-      return "Not sent yet: the supplier does not answer. It is kept, and sent by itself when the supplier is back.";
+      return "Not sent yet: the supplier does not answer. It is saved, and sent by itself when the supplier is back.";
     case "accepted":
       return dueAt === null ? "Ordered." : `Ordered, due ${when(dueAt)}.`;
     case "refused":

@@ -66,10 +66,10 @@ export const DEFAULT_TRAVEL_MM = 4;
 
 /** What lifters usually have, smallest first. */
 export const USUAL_TRAVELS = [
-  { mm: 1.3, inch: "0.050 in" },
-  { mm: 1.5, inch: "0.060 in" },
-  { mm: 2.5, inch: "0.100 in" },
-  { mm: 4, inch: "0.160 in" },
+  { mm: 1.3, inch: ".050 in" },
+  { mm: 1.5, inch: ".060 in" },
+  { mm: 2.5, inch: ".100 in" },
+  { mm: 4, inch: ".160 in" },
 ] as const;
 export const SMALLEST_TRAVEL_MM = USUAL_TRAVELS[0].mm;
 

@@ -65,7 +65,7 @@ describe("zero lash", () => {
   };
   it("names the difference of the schools as plunger travel, in the lifter's own system", () => {
     expect(apartWords("spin", -0.25, { ...GEAR, plunger: { ...GEAR.plunger, unit: "in" } })).toMatch(
-      /are 0\.017 in of plunger apart/,
+      /are \.017 in of plunger apart/,
     );
     expect(apartWords("up-down", 0.125, GEAR)).toBe(
       "Lift and drop and spin are 0.21 mm of plunger apart: spin comes later, so it would set deeper.",

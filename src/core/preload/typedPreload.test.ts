@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { preloadProblem } from "./typedPreload";
 
-it.each(["1/2", "0.5", "1 1/4", "0.125", "", "0", "0.040 in", "1.0 mm", "0.040 turns", "half"])("takes %j", (text) =>
+it.each(["1/2", "0.5", "1 1/4", "0.125", "", "0", ".040 in", "1.0 mm", "0.040 turns", "half"])("takes %j", (text) =>
   expect(preloadProblem(text)).toBeNull(),
 );
 

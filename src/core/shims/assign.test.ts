@@ -157,7 +157,7 @@ describe("which part goes where", () => {
       { numRuns: 400 },
     );
   });
-  it("gives no part twice, none from nowhere, and leaves nothing out of its band", () => {
+  it("gives no part twice, none from nowhere, and leaves nothing out of spec", () => {
     fc.assert(
       fc.property(anyCase, ({ positions, parts, reuse }) => {
         const plan = assignShims({ positions, parts, reuse });

@@ -5,7 +5,7 @@
  * known, its uncertainty widens what is predicted.
  */
 import { type Interval, interval } from "../units/interval";
-import { type LengthUnit, MM_PER_INCH } from "../units/length";
+import { type LengthUnit, MM_PER_INCH, asStamped } from "../units/length";
 
 /** How far a part may be from its mark: a mark says what it was when new (trade: 0.02 mm). */
 export const MARK_WITHIN_MM = 0.02;
@@ -67,7 +67,9 @@ export function sumLines(fitted: SumFigure, lash: SumFigure, aim: SumFigure): Su
   const over = (what: string, { mm, unit }: SumFigure): SumLine[] => {
     if (unit === "mm") return [{ what, figure: `${shown(mm)} mm` }];
     const typed =
-      unit === "in" ? `${exact(mm / MM_PER_INCH)} in × 25.4` : `${exact((mm / MM_PER_INCH) * 1000)} thou × 0.0254`;
+      unit === "in"
+        ? `${asStamped(exact(mm / MM_PER_INCH), "in")} in × 25.4`
+        : `${exact((mm / MM_PER_INCH) * 1000)} thou × 0.0254`;
     return [{ what, figure: `${typed} = ${exact(mm)} mm` }];
   };
   const wanted = newThicknessMm(fitted.mm, lash.mm, aim.mm);

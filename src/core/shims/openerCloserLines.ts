@@ -33,7 +33,7 @@ export function openerCloserLines(
           },
         ]),
     ...(closerGapMm > FIRST_STEP_OVER_MM + 1e-9
-      ? [{ what: "a first step of 80 per cent of the way", figure: `${fig(firstStepMm)} mm` }]
+      ? [{ what: "a first step of 80 percent of the way", figure: `${fig(firstStepMm)} mm` }]
       : []),
   ];
 }

@@ -18,7 +18,7 @@ describe("one valve", () => {
   it("is written line by line, an inch figure brought over exactly on its own line", () => {
     expect(sumLines({ mm: 2.65, unit: "mm" }, { mm: 0.1016, unit: "in" }, { mm: 0.1524, unit: "thou" })).toEqual([
       { what: "fitted", figure: "2.65 mm" },
-      { what: "and the lash that was read", figure: "0.004 in × 25.4 = 0.1016 mm" },
+      { what: "and the lash that was read", figure: ".004 in × 25.4 = 0.1016 mm" },
       { what: "less the lash that is wanted", figure: "6 thou × 0.0254 = 0.1524 mm" },
       { what: "makes the part", figure: "2.65 + 0.102 − 0.152 = 2.599 mm" },
     ]);
@@ -74,7 +74,7 @@ describe("a positively closed pair", () => {
       closerNewMm: expect.closeTo(6.49, 9),
       firstStepMm: expect.closeTo(6.49, 9),
     }));
-  it("goes 80 per cent of the way where much is wanted", () =>
+  it("goes 80 percent of the way where much is wanted", () =>
     expect(solve(0.1, 0.35)).toMatchObject({
       closerNewMm: expect.closeTo(6.65, 9),
       firstStepMm: expect.closeTo(6.6, 9),
@@ -93,7 +93,7 @@ describe("a positively closed pair", () => {
       closerNewMm: expect.closeTo(6.46, 9),
       firstStepMm: expect.closeTo(6.46, 9),
     }));
-  it("goes 80 per cent of the way to an aim, what the hand overstates taken off first", () =>
+  it("goes 80 percent of the way to an aim, what the hand overstates taken off first", () =>
     expect(
       solve(0.1, 0.35, { closer: { fittedMm: 6.4, loadedGapMm: 0.35, aimMm: 0.05 }, biasMm: 0.02 }),
     ).toMatchObject({
@@ -140,7 +140,7 @@ describe("a positively closed pair", () => {
     expect(lines()).toEqual(usual);
     expect(lines(0.015)).toEqual([...usual, ["less what your loaded gap overstates", "6.47 − 0.015 = 6.455 mm"]]);
     expect(lines(0, 0.28)).toHaveLength(3);
-    expect(lines(0, 0.281)[3]).toEqual(["a first step of 80 per cent of the way", "6.465 mm"]);
+    expect(lines(0, 0.281)[3]).toEqual(["a first step of 80 percent of the way", "6.465 mm"]);
   });
 });
 

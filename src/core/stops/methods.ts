@@ -34,7 +34,7 @@ const ALL: readonly Method[] = [
     id: "two-stop",
     name: "Two stops",
     watched: false,
-    how: "Half the valves at firing TDC of the first cylinder, the other half at half a cycle on",
+    how: "Half the valves at firing TDC of the first cylinder, the other half one full turn on, on a two-stroke half a turn",
     needs: "the one TDC mark, and to know which time round it is",
   },
   {
@@ -67,9 +67,9 @@ const ALL: readonly Method[] = [
   },
   {
     id: "own-lobe",
-    name: "Own lobe, half a cycle on",
+    name: "Own lobe, one turn on",
     watched: true,
-    how: "Watch a valve to full lift, go on half a cycle, set that valve",
+    how: "Watch a valve to full lift, go on one full turn, on a two-stroke half a turn, and set that valve",
     needs: "one rocker in sight at a time",
   },
   {

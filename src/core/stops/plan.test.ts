@@ -179,7 +179,10 @@ describe("what is watched", () => {
     expect(say("closing")).toBe("the intake rocker of cylinder 3 has gone down and just starts to come back up");
     expect(say("full")).toBe("the intake rocker of cylinder 3 is all the way down: fully open");
     expect(say("full-then-on")).toBe(
-      "the intake rocker of cylinder 3 was all the way down, and the crank went half a cycle on from there",
+      "the intake rocker of cylinder 3 is all the way down, and then one full turn on",
+    );
+    expect(say("full-then-half-on")).toBe(
+      "the intake rocker of cylinder 3 is all the way down, and then half a turn on",
     );
     expect(say("rocking", null)).toBe("cylinder 3 rocks: its exhaust is closing, its intake opening");
   });

@@ -81,7 +81,7 @@ const PLANNERS: Readonly<Record<MethodId, Planner>> = {
         : [
             {
               deg: full.deg + engine.cycleDeg / 2,
-              sight: { ...full.sight, moment: "full-then-on" },
+              sight: { ...full.sight, moment: engine.cycleDeg === 720 ? "full-then-on" : "full-then-half-on" },
               rangeDeg: null,
             },
           ];

@@ -6,7 +6,7 @@ import { type StopSettings, EYED_RANGE } from "./settings";
 /** What is watched to find a stop. */
 export interface Sight {
   readonly cylinder: string;
-  readonly moment: "opening" | "closing" | "full" | "full-then-on" | "rocking";
+  readonly moment: "opening" | "closing" | "full" | "full-then-on" | "full-then-half-on" | "rocking";
   /** Whose rocker is watched; null for a whole cylinder. */
   readonly role: ValveRole | null;
 }
@@ -86,7 +86,9 @@ export function sightWords({ cylinder, moment, role }: Sight): string {
     case "full":
       return `${rocker} is all the way down: fully open`;
     case "full-then-on":
-      return `${rocker} was all the way down, and the crank went half a cycle on from there`;
+      return `${rocker} is all the way down, and then one full turn on`;
+    case "full-then-half-on":
+      return `${rocker} is all the way down, and then half a turn on`;
     case "rocking":
       return `cylinder ${cylinder} rocks: its exhaust is closing, its intake opening`;
   }

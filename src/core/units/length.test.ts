@@ -52,7 +52,7 @@ describe("threads and showing", () => {
   it("refuses a thread of nothing", () => expect(() => pitchFromTpi(0)).toThrow(RangeError));
   it("shows in the unit asked for", () => {
     expect(showLength(0.3048)).toBe("0.30 mm");
-    expect(showLength(0.3048, "in")).toBe("0.012 in");
+    expect(showLength(0.3048, "in")).toBe(".012 in");
     expect(showLength(0.3048, "thou")).toBe("12.0 thou");
   });
 });
@@ -67,9 +67,9 @@ describe("a limit", () => {
     [0.15, "mm", "0.15"],
     [0.1234, "mm", "0.12"],
     [0, "mm", "0.00"],
-    [0.0065 * 25.4, "in", "0.0065"],
-    [0.006 * 25.4, "in", "0.006"],
-    [0.2, "in", "0.008"],
+    [0.0065 * 25.4, "in", ".0065"],
+    [0.006 * 25.4, "in", ".006"],
+    [0.2, "in", ".008"],
     [0.25 * 0.0254, "thou", "0.25"],
   ] as const)("%f mm in %s is written %s", (mm, unit, figure) => expect(limitFigure(mm, unit)).toBe(figure));
 });

@@ -68,13 +68,19 @@ const PLACES = { mm: 2, in: 3, thou: 1 } as const;
 const inUnit = (mm: number, unit: LengthUnit): number =>
   unit === "mm" ? mm : (mm / MM_PER_INCH) * (unit === "in" ? 1 : 1000);
 
+/** Inches are written as they are stamped: ".012", never "0.012". */
+export const asStamped = (figure: string, unit: LengthUnit): string =>
+  unit === "in" ? figure.replace(/^(-?)0\./, "$1.") : figure;
+
 /** How a computed length is shown: metric to 0.01 mm, inch to 0.001 in, thou to a tenth. */
 export const showLength = (mm: number, unit: LengthUnit = "mm"): string =>
-  `${inUnit(mm, unit).toFixed(PLACES[unit])} ${unit}`;
+  `${asStamped(inUnit(mm, unit).toFixed(PLACES[unit]), unit)} ${unit}`;
 
 /** A length with all its digits, none of which is noise: to a micrometre, or to a tenth of a thou. */
 export const exactLength = (mm: number, unit: "mm" | "in"): string =>
-  unit === "mm" ? `${Number(mm.toFixed(3))} mm` : `${Number((mm / MM_PER_INCH).toFixed(4))} in`;
+  unit === "mm"
+    ? `${Number(mm.toFixed(3))} mm`
+    : `${asStamped(String(Number((mm / MM_PER_INCH).toFixed(4))), "in")} in`;
 
 /** How a change of a length is shown: in inches by tenths of a thou, since a thou is coarse for what is turned or ground. */
 export const showChange = (mm: number, unit: LengthUnit): string => showLength(mm, unit === "mm" ? "mm" : "thou");
@@ -94,7 +100,7 @@ export function limitFigure(mm: number, unit: LengthUnit): string {
   const places = PLACES[unit];
   const halves = shown / step;
   const between = Math.abs(halves - Math.round(halves)) < 1e-4 && Math.round(halves) % 2 !== 0;
-  return between ? (Math.round(halves) * step).toFixed(places + 1) : shown.toFixed(places);
+  return asStamped(between ? (Math.round(halves) * step).toFixed(places + 1) : shown.toFixed(places), unit);
 }
 
 /** A length that has been validated. @throws RangeError when it is not a length. */

@@ -7,14 +7,14 @@ export function lengthSchema({ minMm, maxMm }: { minMm: number; maxMm: number })
   return z
     .union(
       [z.number(), z.string().max(40, "That is too long for a length: write it like 0.30 mm.")],
-      'Give a length: a number of mm, or a text such as "0.30 mm" or "0.012 in".',
+      'Give a length: a number of mm, or a text such as "0.30 mm" or ".012 in".',
     )
     .superRefine((value, ctx) => {
       const length = parseLength(value);
       if (length === null)
         ctx.addIssue({
           code: "custom",
-          message: `"${value}" is not a length: write it like 0.30, "0.30 mm", "0.012 in" or "12 thou".`,
+          message: `"${value}" is not a length: write it like 0.30, "0.30 mm", ".012 in" or "12 thou".`,
         });
       else if (length.mm < minMm)
         ctx.addIssue({ code: "custom", message: minMm === 0 ? "It can't be negative." : `It is below ${minMm} mm.` });

@@ -26,7 +26,7 @@ export function jsonProblem(value: unknown, path: readonly (string | number)[] =
 }
 
 function textProblem(text: string, path: readonly (string | number)[]): JsonProblem | null {
-  if (NO_TEXT.test(text)) return { path, message: "Leave out control characters: they can't be kept." };
+  if (NO_TEXT.test(text)) return { path, message: "Leave out control characters: they can't be saved." };
   return HALF.test(text) ? { path, message: "Half of a character stands here: type it again." } : null;
 }
 

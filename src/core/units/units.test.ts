@@ -76,7 +76,7 @@ describe("a length as typed", () => {
     expect(parseLength("  0.30 ")).toEqual({ mm: 0.3, unit: "mm", text: "0.30 mm" });
     expect(parseLength(" 12 thou ")?.text).toBe("12 thou");
     expect([showLength(0.3048, "in"), showLength(0.3048, "thou"), showFigure(0.3048, "in"), showFigure(0.3)]).toEqual(
-      ["0.012 in", "12.0 thou", "0.012", "0.30"],
+      [".012 in", "12.0 thou", ".012", "0.30"],
     );
     expect([showChange(0.0254, "in"), showChange(0.0203, "thou"), showChange(0.02, "mm")]).toEqual([
       "1.0 thou",

@@ -15,7 +15,7 @@ const BY_STATE: readonly (readonly [RegExp, 409 | 422, string])[] = [
   [
     /^22|^23514$|^23502$/,
     422,
-    "Something of this can't be kept as it is: a figure out of its range, or a text that is none.",
+    "Something of this can't be saved as it is: a figure out of its range, or a text that is none.",
   ],
   [/^23505$/, 409, "This id is used for something else already. Make it again."],
   [/^23503$/, 409, "What this belongs to is not there, or not in this shop. Look at the list again."],

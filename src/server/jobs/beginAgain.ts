@@ -80,7 +80,7 @@ export async function beginAgain(
       .insert(entries)
       .values({ ...rowOf(entry), shopId: actor.shopId, jobId: row.id, seq: i + 1, personId })
       .returning();
-    if (made === undefined) throw new RangeError("beginAgain: the entry was not kept");
+    if (made === undefined) throw new RangeError("beginAgain: the entry was not saved");
     now = evolve(job, now, entryOf(made));
   }
 }

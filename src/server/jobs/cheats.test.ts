@@ -204,7 +204,7 @@ const CHEATS: Readonly<Record<string, Cheat>> = {
     at.open,
     { ...fresh(), kind: "left", valve: at.other, reading: last(openLedger, "reading"), reason: null },
   ],
-  "left out of its band without a reason": () => {
+  "left out of spec without a reason": () => {
     const r = reading({ goes: mark(0.3), noGo: mark(0.35) });
     return [ada, at.open, r, { ...fresh(), kind: "left", valve: at.other, reading: r.id, reason: null }];
   },

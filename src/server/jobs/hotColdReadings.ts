@@ -20,7 +20,7 @@ import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 
 const id = idInput;
-const figure = z.string("Type a length.").trim().min(1, "Type the leaf, like 0.35 or 0.014 in.").max(40);
+const figure = z.string("Type a length.").trim().min(1, "Type the leaf, like 0.35 or .014 in.").max(40);
 
 export const hotColdInput = z
   .strictObject({
@@ -78,7 +78,7 @@ export async function keepHotCold(
     const [goes, noGo] = [parseLength(r.goes, unit), parseLength(r.noGo, unit)];
     if (goes === null || noGo === null)
       throw new CalcProblem(
-        `"${goes === null ? r.goes : r.noGo}" is not a length: write it like 0.35 or 0.014 in.`,
+        `"${goes === null ? r.goes : r.noGo}" is not a length: write it like 0.35 or .014 in.`,
         `readings[${i}].${goes === null ? "goes" : "noGo"}`,
       );
     const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });

@@ -444,9 +444,9 @@ describe("engine files and feeler sets", () => {
     ["0.05 x", "metric", /not the mark of a leaf/],
     ["40", "metric", /up to 3 mm/],
     ["", "metric", /Type the marks/],
-    ["0.5", "inch", /up to 0.12 in/],
+    ["0.5", "inch", /up to \.12 in/],
     [".002 .010 .030", "metric", /thickest leaf is 0.03 mm\? That looks like inches/],
-    ["0.05 0.10 0.11", "inch", /thickest leaf is 0.11 in\? That looks like mm/],
+    ["0.05 0.10 0.11", "inch", /thickest leaf is \.11 in\? That looks like mm/],
   ])("leaves %j are refused", (marks, system, why) => expect(() => readMarks(marks, system)).toThrow(why));
   it("keep both marks of a blade, and compute with the native one", () => {
     expect(readMarks("0.25/.010", "metric")).toEqual([{ mm: 0.25, mmMark: "0.25", inchMark: ".010" }]);

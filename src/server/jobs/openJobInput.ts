@@ -11,8 +11,8 @@ import { idInput } from "../http/id";
 
 const share = z
   .number("Give the share as a number.")
-  .min(0, "A share lies between 0 and 100 per cent.")
-  .max(1, "A share lies between 0 and 100 per cent.");
+  .min(0, "A share lies between 0 and 100 percent.")
+  .max(1, "A share lies between 0 and 100 percent.");
 
 export const openJobInput = z.strictObject({
   id: idInput,

@@ -43,7 +43,7 @@ export async function record(
 ): Promise<KeptEntry[]> {
   if (input.by !== undefined && input.by !== actor.person.id)
     throw new Refused(
-      "Somebody else made these entries: they are kept on this device until that person is chosen.",
+      "Somebody else made these entries: they are saved on this device until that person is chosen.",
       403,
     );
   if (!isId(jobId)) throw noSuchJob();

@@ -56,7 +56,7 @@ describe("a part", () => {
       { id: randomUUID(), micrometerId, piece: "2.500", read: "2.51" },
       new Date(Date.now() - 1000),
     );
-    const input = laying({ thickness: "0.10472 in", micrometerId, place: "drawer 2", diameter: "29 mm" });
+    const input = laying({ thickness: ".10472 in", micrometerId, place: "drawer 2", diameter: "29 mm" });
     await addPart(db, actor, input);
     await addPart(db, actor, input);
     expect(await listParts(db, actor.shopId)).toEqual([

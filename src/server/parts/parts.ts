@@ -32,7 +32,7 @@ export const addPartInput = z.strictObject({
   diameter: optional(40),
   mark: optional(30),
   /** What the micrometer showed, or the mark's thickness where it was not measured. */
-  thickness: z.string().trim().min(1, "Give its thickness, like 2.65 or 0.1045 in.").max(40),
+  thickness: z.string().trim().min(1, "Give its thickness, like 2.65 or .1045 in.").max(40),
   micrometerId: id.nullable().default(null),
   worn: z.boolean().default(false),
   place: optional(60),
@@ -52,7 +52,7 @@ export type AddPart = z.infer<typeof addPartInput>;
 
 function lengthAt(text: string, path: string, mostMm: number): number {
   const length = parseLength(text);
-  if (length === null) throw new CalcProblem(`"${text}" is not a length: write it like 2.65 or 0.1045 in.`, path);
+  if (length === null) throw new CalcProblem(`"${text}" is not a length: write it like 2.65 or .1045 in.`, path);
   if (length.mm <= 0 || length.mm > mostMm)
     throw new CalcProblem(`${length.text} can't be right here: it lies above nothing and up to ${mostMm} mm.`, path);
   return length.mm;

@@ -97,7 +97,7 @@ export function readMarks(text: string, system: "metric" | "inch"): Leaf[] {
     .filter((m) => m !== "")
     .map((mark) => readLeaf(mark, system));
   if (leaves.length === 0)
-    throw new CalcProblem("Type the marks of the leaves, parted by blanks: 0.05 0.10 0.15.", "marks");
+    throw new CalcProblem("Type the marks of the leaves, separated by spaces: 0.05 0.10 0.15.", "marks");
   if (leaves.length > MAX_LEAVES) throw new CalcProblem(`A set has at most ${MAX_LEAVES} leaves.`, "marks");
   const sorted = leaves.sort((a, b) => a.mm - b.mm);
   const twice = sorted.find((l, i) => Math.abs(l.mm - (sorted[i - 1]?.mm ?? -1)) < 1e-6);
@@ -116,7 +116,7 @@ function readLeaf(mark: string, system: "metric" | "inch"): Leaf {
   const [native = "", other] = mark.split("/");
   const unit = system === "metric" ? "mm" : "in";
   const mm = parseLength(native, unit)?.mm ?? NaN;
-  const most = system === "metric" ? "3 mm" : "0.12 in";
+  const most = system === "metric" ? "3 mm" : ".12 in";
   if (!(mm > 0 && mm <= 3.1))
     throw new CalcProblem(`"${native}" is not the mark of a leaf: write it in ${unit}, up to ${most}.`, "marks");
   if (other !== undefined) {

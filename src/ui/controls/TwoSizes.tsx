@@ -25,9 +25,9 @@ export function TwoSizes({ what, usual, submit, now = false, onHold }: Props) {
     const [low, high] = [parseLength(goes), parseLength(noGo)];
     const unsaid = { goes: unitProblem(goes), noGo: unitProblem(noGo) };
     const wrong = {
-      ...(low === null || unsaid.goes !== null ? { goes: unsaid.goes ?? "Type a size, like 0.80 or 0.032 in." } : {}),
+      ...(low === null || unsaid.goes !== null ? { goes: unsaid.goes ?? "Type a size, like 0.80 or .032 in." } : {}),
       ...(high === null || unsaid.noGo !== null
-        ? { noGo: unsaid.noGo ?? "Type a size, like 1.00 or 0.040 in." }
+        ? { noGo: unsaid.noGo ?? "Type a size, like 1.00 or .040 in." }
         : low !== null && high.mm <= low.mm
           ? { noGo: `The ${what} that does not go is the thicker one.` }
           : {}),

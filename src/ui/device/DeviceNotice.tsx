@@ -46,7 +46,7 @@ export function DeviceNotice({ person, inShop = [], ownRun }: Props) {
   if (refused.length === 0 && waits.length === 0) return null;
   return (
     <chakra.section
-      aria-label="Not kept yet, and not taken"
+      aria-label="Not saved yet, and not taken"
       bg="sheet"
       borderBottom="2px solid"
       borderColor="now"

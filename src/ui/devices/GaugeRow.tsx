@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Assessment } from "@/core/devices/assess";
-import { MM_PER_INCH } from "@/core/units/length";
+import { MM_PER_INCH, asStamped } from "@/core/units/length";
 import type { Held } from "../leaves/taps";
 import { Button } from "../controls/Button";
 import { KeyFor } from "../run/panels/KeyFor";
@@ -20,7 +20,7 @@ export function heldFrom(said: Assessment | null): Held | null {
 
 /** With the digits that a gauge has, in its own unit. */
 const figureOf = (mm: number, unit: Assessment["unit"]): string =>
-  unit === "in" ? `${(mm / MM_PER_INCH).toFixed(4).replace(/^(-?)0/, "$1")} in` : `${mm.toFixed(3)} mm`;
+  unit === "in" ? `${asStamped((mm / MM_PER_INCH).toFixed(4), "in")} in` : `${mm.toFixed(3)} mm`;
 
 /** The gauge as it stands, and the hold that takes its value. */
 export function GaugeRow({

@@ -86,7 +86,7 @@ export function CamForm({ cam, strokes, hasInjectors, problems, onChange }: Prop
       {problems.cam !== undefined && <Complaint role="alert">{problems.cam}</Complaint>}
       {(cam.known === "events" || cam.known === "lobes") && (
         <Two>
-          {length("atLift", "Checked at a lift of", "0.15 mm, 1 mm, 0.050 in; empty: not said")}
+          {length("atLift", "Checked at a lift of", "0.15 mm, 1 mm, .050 in; empty: not said")}
           {field("ramp", "Ramp each side, crank °", "Empty: by the checking lift", problems.ramp)}
         </Two>
       )}

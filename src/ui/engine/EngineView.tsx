@@ -185,7 +185,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
           {plan !== null && <StopList plan={plan} engine={engine} requiredDeg={settings.requiredDeg} crank={crank} />}
           {plan !== null && <OrderCosts engine={engine} plan={plan} />}
           {answer.assumptions
-            .concat(unknownFields.map((f) => `The field "${f}" of the file is kept, but not used.`))
+            .concat(unknownFields.map((f) => `The field "${f}" of the file is saved, but not used.`))
             .map((a) => (
               <chakra.p key={a} color="soft" fontSize="16px" pt="2">
                 {a}

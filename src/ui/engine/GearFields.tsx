@@ -228,7 +228,7 @@ export function FixedFields({ control, register, wrong }: Props) {
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr", sm: "2.4fr 1fr" }} gap="3">
         <Field
           label="Lengths that can be had"
-          hint="Parted by commas, with their unit"
+          hint="Separated by commas, with their unit"
           error={errors.lengths?.message ?? wrong("adjuster.lengths")}
         >
           {(c) => (

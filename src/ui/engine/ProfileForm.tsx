@@ -164,7 +164,7 @@ export function ProfileForm({ strokes, profiles, onProfiles }: Props) {
       ))}
       {columns.length === 0 && read === null && (profiles.intake !== undefined || profiles.exhaust !== undefined) && (
         <chakra.p fontSize="16px" color="soft">
-          Kept from before:{" "}
+          Saved from before:{" "}
           {(["intake", "exhaust"] as const)
             .filter((r) => profiles[r] !== undefined)
             .map((r) => `${r} with ${profiles[r]?.profile.length} points`)

@@ -45,13 +45,13 @@ export function StopSettingsForm({ settings, onChange }: Props) {
         onValue={(requiredDeg) => onChange({ ...settings, requiredDeg })}
       />
       <Figure
-        label="Just opening, per cent open"
+        label="Just opening, percent open"
         value={Math.round(settings.openingShare * 100)}
         max={100}
         onValue={(n) => onChange({ ...settings, openingShare: n / 100 })}
       />
       <Figure
-        label="Started to close, per cent"
+        label="Started to close, percent"
         value={Math.round(settings.closingShare * 100)}
         max={100}
         onValue={(n) => onChange({ ...settings, closingShare: n / 100 })}

@@ -144,7 +144,7 @@ export function TapeView({ id, file, wanted }: Props) {
             </chakra.p>
           )}
           <chakra.p fontSize="17px">
-            Print at 100 per cent, not fitted to the page, and measure the check rule on it. Lay the first edge on the
+            Print at 100 percent, not fitted to the page, and measure the check rule on it. Lay the first edge on the
             pulley&apos;s TDC mark and the strip against the running direction round from there.
           </chakra.p>
         </chakra.section>

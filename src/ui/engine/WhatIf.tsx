@@ -69,7 +69,7 @@ function StopCount({ engine, requiredDeg }: { readonly engine: Engine; readonly 
       alignItems="center"
       pt="4"
     >
-      <Field label="With so many stops">
+      <Field label="Number of stops">
         {(c) => (
           <TextInput {...c} type="number" min={1} max={48} value={text} onChange={(e) => setText(e.target.value)} />
         )}

@@ -67,7 +67,7 @@ describe("the heat form", () => {
     head: "alloy",
     sizes: { deck: "180 mm" },
     rise: { block: 60, head: 70, pushrod: 65, valve: 90 },
-    experience: { intake: "0.009 in", source: "Builder" },
+    experience: { intake: ".009 in", source: "Builder" },
   };
   it("comes back as it went in, with fields that it does not know", () => {
     const known = { ...HEAT, bolts: "long" } as EngineFile["heat"];

@@ -207,7 +207,7 @@ describe("a length typed at an engine", () => {
         measured={{ engine: [], model: [] }}
       />,
     );
-    await press("Say what you know");
+    await press("Enter figures");
     type("Intake grows", "0.35");
     type("Pushrod", "230");
     expect(asked()).toEqual(["230 in", "230 mm", "0.35 in", "0.35 mm"]);

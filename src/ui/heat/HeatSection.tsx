@@ -37,7 +37,7 @@ export function HeatSection({ id, file, measured }: Props) {
         <PlateHeading id="heat">Hot and cold</PlateHeading>
         {!editing && (
           <Button type="button" onClick={() => setEditing(true)}>
-            Say what you know
+            Enter figures
           </Button>
         )}
       </chakra.div>

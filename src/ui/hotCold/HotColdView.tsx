@@ -228,11 +228,11 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
         {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
         {kept && !changed && (
           <chakra.p role="status" color="set" fontWeight={600} fontSize="18px">
-            Kept: the next job on this engine, and on others of its model, offers this growth.
+            Saved: the next job on this engine, and on others of its model, offers this growth.
           </chakra.p>
         )}
         <Button type="submit" kind="now" justifyContent="center" disabled={busy}>
-          Keep these readings
+          Save these readings
         </Button>
         <chakra.p fontSize="16px">
           <Link href={`/jobs/${given.jobId}/sheet`} style={{ textDecoration: "underline" }}>

@@ -81,7 +81,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
             key={own.loaded?.id ?? "first"}
             what="leaf"
             usual={USUAL.loadedGap}
-            submit={loads ? "Keep the loaded gap" : "Read it again"}
+            submit={loads ? "Save the loaded gap" : "Read it again"}
             now={loads}
             onHold={(goes, noGo) => void load(goes, noGo)}
           />

@@ -98,7 +98,7 @@ export function AddPart({ micrometers }: { readonly micrometers: readonly Microm
       <LengthField
         control={control}
         name="thickness"
-        label={micrometer === null ? "Thickness by its mark" : "What it shows"}
+        label={micrometer === null ? "Thickness by its mark" : "Micrometer reading"}
         error={wrong("thickness")}
         usual={USUAL.thickness}
         {...(micrometer !== null && read !== null ? { hint: sumOf(read.mm, micrometer) } : {})}

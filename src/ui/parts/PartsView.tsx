@@ -70,7 +70,7 @@ export function PartsView({ stock, gone, micrometers, orders, simulated }: Props
         <chakra.div display="flex" gap="2" flexWrap="wrap">
           <ButtonLink asChild>
             <Link href={gone ? "/shop/parts" : "/shop/parts?gone=yes"}>
-              {gone ? "Hide what is gone" : "Show what is gone"}
+              {gone ? "Hide used-up parts" : "Show used-up parts"}
             </Link>
           </ButtonLink>
           <ButtonLink asChild>

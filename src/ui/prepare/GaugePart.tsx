@@ -19,7 +19,7 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
     <>
       {specSources.length > 1 && (
         <Choice
-          legend="Whose figures rule"
+          legend="Which spec to use"
           name="source"
           value={String(chosen.source)}
           onChange={(v) => form.setValue("source", Number(v))}
@@ -72,7 +72,7 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
       {given.sets.length > 1 && rules.judgesReadings && (
         <chakra.fieldset border="0" p="0" m="0" minWidth="0">
           <chakra.legend p="0">
-            <PlateHeading as="span">On hand as well</PlateHeading>
+            <PlateHeading as="span">Also on the bench</PlateHeading>
           </chakra.legend>
           {given.sets
             .filter((s) => s.id !== chosen.setId)
@@ -89,7 +89,7 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
       )}
       {rules.judgesReadings && (
         <Choice
-          legend="How you feel a leaf"
+          legend="How you use the feeler gauge"
           name="school"
           value={chosen.school}
           onChange={(school) => form.setValue("school", school)}

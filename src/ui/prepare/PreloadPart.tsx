@@ -121,12 +121,12 @@ export function PreloadPart({
           {
             value: "middle",
             label: "Well inside its travel",
-            note: "The middle school: at least half a millimeter (0.020 in) from either end. Forgives wear, heat and unequal valves.",
+            note: "The middle school: at least half a millimeter (.020 in) from either end. Forgives wear, heat and unequal valves.",
           },
           {
             value: "shallow",
             label: "Just below zero lash",
-            note: "The shallow school: 0.05 to 0.30 mm (0.002 to 0.012 in) hot. A lifter that pumps up can't hold its valve open; heat must be counted, and it ticks where it reaches zero.",
+            note: "The shallow school: 0.05 to 0.30 mm (.002 to .012 in) hot. A lifter that pumps up can't hold its valve open; heat must be counted, and it ticks where it reaches zero.",
           },
         ]}
       />
@@ -167,7 +167,7 @@ export function PreloadPart({
               label: `${w.name}: ${showLength(mostGrowthMm(w), unitOf(file)).replace("-", "−")}`,
               note: w.evidence,
             })),
-            { value: "none", label: "Not counted with", note: "The plunger is judged cold only." },
+            { value: "none", label: "Left out", note: "The plunger is judged cold only." },
           ]}
         />
       )}

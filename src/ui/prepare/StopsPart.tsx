@@ -23,7 +23,7 @@ export function StopsPart({ preparation }: { readonly preparation: Preparation }
       />
       <chakra.details border="1.5px solid" borderColor="edge" borderRadius="plate" bg="sheet" px="3" py="2">
         <chakra.summary fontSize="18px" fontWeight={600} minHeight="40px" display="list-item" cursor="pointer">
-          Order, margin and eyed moments: {ORDER_NAMES[chosen.servingOrder].toLowerCase()},{" "}
+          Order, margin and stops judged by eye: {ORDER_NAMES[chosen.servingOrder].toLowerCase()},{" "}
           {chosen.settings.requiredDeg}° required
         </chakra.summary>
         <chakra.div display="flex" flexDirection="column" gap="4" pt="3" pb="2">

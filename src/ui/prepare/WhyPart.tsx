@@ -9,7 +9,7 @@ export function WhyPart({ preparation }: { readonly preparation: Preparation }) 
   const { form, chosen, wrong } = preparation;
   return (
     <>
-      <Field label="Why is it looked at?" hint={PURPOSE_NAMES[chosen.purpose].note}>
+      <Field label="Reason for the job" hint={PURPOSE_NAMES[chosen.purpose].note}>
         {(c) => (
           <Select {...c} minHeight="56px" fontSize="18px" {...form.register("purpose")}>
             {PURPOSES.map((p) => (

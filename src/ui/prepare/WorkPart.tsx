@@ -30,7 +30,7 @@ export function WorkPart({ preparation }: { readonly preparation: Preparation })
       )}
 
       <section>
-        <PlateHeading>Lay ready</PlateHeading>
+        <PlateHeading>Tools you need</PlateHeading>
         <chakra.ul m="0" pl="5" pt="1" fontSize="17px" listStyleType="square">
           {toolsFor(file, method).map((t) => (
             <li key={t}>{t}</li>
@@ -59,8 +59,8 @@ export function WorkPart({ preparation }: { readonly preparation: Preparation })
           <LengthField
             control={form.control}
             name="tolerance"
-            label="Bring all within so much of the aim"
-            hint="Left empty: what is in its band stays"
+            label="Set every valve within so much of the target"
+            hint="Left empty: what is in spec stays"
             error={wrong("allToAimMm")}
             usual={USUAL.tolerance}
           />

@@ -25,7 +25,7 @@ export const workLine = ({ chosen, file, lash, surveys }: Preparation): string =
   joined(
     chosen.bank === null ? "All valves" : `Bank ${(file.layout?.banks?.[chosen.bank] ?? []).join(" ")}`,
     !lash ? null : surveys ? "all as found first" : "valve by valve",
-    chosen.tolerance.trim() === "" ? null : `all within ${chosen.tolerance} of the aim`,
+    chosen.tolerance.trim() === "" ? null : `all within ${chosen.tolerance} of the target`,
   );
 
 /** How often squeezed lifters are waited for; the last time before the engine is turned over. */

@@ -81,7 +81,7 @@ export function useBegin(person: Person | null) {
     if (unitProblem(tolerance) !== null || (tolerance.trim() !== "" && within === null))
       return setProblem({
         path: "allToAimMm",
-        message: unitProblem(tolerance) ?? `"${tolerance}" is no length: write it like 0.02 mm or 0.001 in.`,
+        message: unitProblem(tolerance) ?? `"${tolerance}" is no length: write it like 0.02 mm or .001 in.`,
       });
     if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);

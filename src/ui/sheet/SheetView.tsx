@@ -109,7 +109,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           {PURPOSE_NAMES[sheet.purpose].name}
           {sheet.note === null ? "" : `. ${sheet.note}`}
         </Fact>
-        {sheet.otherSources.length > 0 && <Fact name="Not ruling">{sheet.otherSources.join("; ")}</Fact>}
+        {sheet.otherSources.length > 0 && <Fact name="Other specs on file">{sheet.otherSources.join("; ")}</Fact>}
         <Fact name="Method">
           {sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°:{" "}
           {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}
@@ -117,7 +117,9 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
         <Fact name="Read with">
           {sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")};{" "}
           {sheet.survey ? "all as found first" : "valve by valve"}
-          {sheet.allToAimMm === null ? "" : `, all within ${exactLength(sheet.allToAimMm, unitOf(file))} of the aim`}
+          {sheet.allToAimMm === null
+            ? ""
+            : `, all within ${exactLength(sheet.allToAimMm, unitOf(file))} of the target`}
         </Fact>
         {sheet.lockShiftMm !== null && (
           <Fact name="Locking">
@@ -137,7 +139,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
             <Link href={`/jobs/${sheet.job}/hot-cold`}>
               {sheet.state === "hot"
                 ? "Cooled down? Read some cold, and know how it grows"
-                : "Warmed up? Read some hot, and know how it grows"}
+                : "Take hot readings to learn the growth"}
             </Link>
           </ButtonLink>
         </chakra.p>

@@ -51,7 +51,7 @@ export function PartsOutList(props: Props) {
         on={fresh}
         onChange={onFresh}
         label="Fresh build: one test part everywhere"
-        note="The thinnest you have, moved from valve to valve. Its thickness stands for all, and it stays nowhere."
+        note="The thinnest you have, moved from valve to valve. Its thickness stands for all, and it is not left in any valve."
       />
       {valves.map((v) => (
         <OutLine key={v.valve.id} {...props} valve={v} />

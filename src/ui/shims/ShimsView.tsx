@@ -96,7 +96,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
           </Link>
         </chakra.h1>
         <chakra.p fontSize="17px" pt="1">
-          Measure each part that you take out. Leave empty what stays shut: its part is not counted with.{" "}
+          Measure each part that you take out. Leave empty what stays shut: its part is left out of the plan.{" "}
           {stock.reduce((n, p) => n + p.count, 0)} in stock.
         </chakra.p>
       </chakra.header>

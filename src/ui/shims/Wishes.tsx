@@ -52,7 +52,7 @@ export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
         value={wish.scope}
         onChange={(scope) => onChoose({ ...choice, scope })}
         options={[
-          { value: "out", label: "Only what is out of its band", note: `${costWords(scopes.out, items)}.` },
+          { value: "out", label: "Only what is out of spec", note: `${costWords(scopes.out, items)}.` },
           { value: "all", label: "All that came out", note: `${costWords(scopes.all, items)}.` },
         ]}
       />

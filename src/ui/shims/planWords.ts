@@ -51,7 +51,7 @@ export function pickWords(p: Pick, { stock, positions, valves, typed }: PlanCont
     position !== undefined &&
     spec !== undefined &&
     !surelyIn(position, spec, p.thicknessMm, byMark(p.position), partByMark);
-  return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm${unsure ? ", not surely in its band" : ""}`;
+  return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm${unsure ? ", not surely in spec" : ""}`;
 }
 
 /** What a plan costs in work and money, and how near it comes. */
@@ -62,7 +62,7 @@ export function costWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): 
     `${changes} ${changes === 1 ? "part changes" : "parts change"}`,
     ...(plan.unserved.length === 0 ? [] : [`${plan.unserved.length} without a part`]),
     ...(plan.bought === 0 ? [] : [`${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`]),
-    `${off.toFixed(3)} mm from the aim on the whole`,
+    `${off.toFixed(3)} mm from the target on the whole`,
   ].join(", ");
 }
 

@@ -62,7 +62,7 @@ export function SettingForm({ heading, submit: label, figures, note, children }:
         </Button>
         {kept && (
           <chakra.span role="status" color="set" fontWeight={600}>
-            Kept
+            Saved
           </chakra.span>
         )}
       </chakra.div>

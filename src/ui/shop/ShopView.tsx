@@ -95,7 +95,7 @@ function AddFeelerSet() {
       </Field>
       <Field
         label="Marks of the leaves"
-        hint="Parted by blanks: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010"
+        hint="Separated by spaces: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010"
         error={wrong("marks")}
       >
         {(c) => <TextArea {...c} {...register("marks")} rows={4} />}

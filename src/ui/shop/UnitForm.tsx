@@ -55,7 +55,7 @@ export function UnitForm({ shop, mine }: Props) {
       {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
       {kept && (
         <span role="status" style={{ fontWeight: 600 }}>
-          Kept
+          Saved
         </span>
       )}
     </section>

@@ -89,7 +89,12 @@ export const ENTRY_KINDS = {
       turns: orNull(turns("turns", -50, 50)),
       /** What was aimed at before locking; null when not known. */
       aimMm: optional(
-        number("aimMm", { least: -10, most: 10, says: "Give the aim in mm.", range: "An aim lies within 10 mm." }),
+        number("aimMm", {
+          least: -10,
+          most: 10,
+          says: "Give the target in mm.",
+          range: "A target lies within 10 mm.",
+        }),
       ),
       /** True when it was locked in the same go; false while its lock is loose. */
       locked: unsaid(flag("locked"), true),

@@ -152,15 +152,15 @@ describe("what is asked, in words", () => {
   it("of one that moved unlike its siblings since last time, in the unit in which it was read", () => {
     const lastTime = Object.fromEntries(["1I", "2I", "3I", "4I"].map((v) => [v, { lo: 0.175, hi: 0.225 }]));
     const inch = { ...reading("4I", 0.275, 0.325) } as Extract<LedgerEntry, { kind: "reading" }>;
-    const noGo = { mm: 0.325, text: "0.0128 in" };
+    const noGo = { mm: 0.325, text: ".0128 in" };
     const asked4 = only([...three, { ...inch, noGo }], { ...JOB, lastTime });
-    expect(asked4?.text).toMatch(/: \.004 in wider since last time, unlike its siblings\. Is it/);
+    expect(asked4?.text).toMatch(/: \.004 in wider since last time, unlike the other intake valves\. Is it/);
     const part = { "1I": { lo: 0.175, hi: 0.225 } };
     // Where it is not known of all, they are compared among themselves.
     expect(only([...three, reading("4I", 0.275, 0.325)], { ...JOB, lastTime: part })?.text).toMatch(
       /than the other intake/,
     );
-    expect(only([reading("1I", 0.6, 0.65)])?.text).toMatch(/ than its band allows\. /);
+    expect(only([reading("1I", 0.6, 0.65)])?.text).toMatch(/ than spec allows\. /);
     expect(only([reading("1I", 0.6, 0.65)], { ...JOB, lastTime: part })?.text).toMatch(
       / than it was left last time\. /,
     );

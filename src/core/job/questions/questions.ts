@@ -121,13 +121,15 @@ function outlier(asks: TaskQuestions, job: JobOf, group: readonly Sibling[], { v
       ? Math.abs(own) > width
       : found.noGo.mm < valve.spec.lowMm - width || found.goes.mm > valve.spec.highMm + width;
     return far
-      ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than its band allows")]
+      ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than spec allows")]
       : [];
   }
   const all = group.map((g) => offBy(job, g.valve, g.found, usePast));
   const away = own - median(all);
   if (Math.abs(away) <= FLAGGED * Math.max(robustSpread(all), asks.spreadFloorMm(width))) return [];
-  const from = usePast ? "since last time, unlike its siblings" : `than the other ${valve.role} valves`;
+  const from = usePast
+    ? `since last time, unlike the other ${valve.role} valves`
+    : `than the other ${valve.role} valves`;
   return [oddOne(asks, job, valve, found, away, from)];
 }
 

@@ -106,7 +106,7 @@ describe("a turn", () => {
 
 describe("a valve", () => {
   const good = reading("1I");
-  it("is left on its last reading, locked, in its band or with a reason", () => {
+  it("is left on its last reading, locked, in spec or with a reason", () => {
     expect(refused([arrived(), good], left("1I", good))).toBeNull();
     const first = "Read 1I after locking before it is left.";
     expect(refused([arrived()], left("1I", good))).toBe(first);
@@ -120,11 +120,11 @@ describe("a valve", () => {
     };
     expect(off(0.3, 0.35)).toBe("1I is loose: set it, or say why it is left so.");
     expect(off(0.1, 0.12)).toBe("1I is tight: set it, or say why it is left so.");
-    expect(off(0.22, 0.28)).toBe("1I is not surely in its band: set it, or say why it is left so.");
+    expect(off(0.22, 0.28)).toBe("1I is not surely in spec: set it, or say why it is left so.");
     expect(off(0.3, 0.35, "so it stays")).toBeNull();
     const strict = { ...JOB, allToAimMm: 0.02 };
     expect(off(0.23, 0.25, null, strict)).toBe(
-      "1I is in its band, but this job wants all nearer to the aim: set it, or say why it is left so.",
+      "1I is in spec, but this job wants all nearer to the target: set it, or say why it is left so.",
     );
     expect(off(0.21, 0.25, null, strict)).toBeNull();
     const none = reading("1I", { goes: { mm: 0, text: "no leaf" }, noGo: mark(0.05) });

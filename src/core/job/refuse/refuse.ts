@@ -63,7 +63,7 @@ export function refuse(rules: RefuseRules, job: JobOf, state: JobState, entry: E
   if (entry.kind !== "withdrawn" && entry.supersedes !== null) return "Only taking back names another entry.";
   if (entry.kind === "signed") return signRefusal(state, by.personId);
   if (state.calledOff !== null) return "This job was called off: nothing is entered in it any more.";
-  if (state.closed !== null) return "This job is closed: its sheet stands. Start a new job for more work.";
+  if (state.closed !== null) return "This job is closed: its sheet is final. Start a new job for more work.";
   if (isValveEntry(entry) && !job.valves.some((v) => v.id === entry.valve))
     return `Valve ${entry.valve} is not part of this job.`;
   const words = wordsRefusal(entry);
@@ -269,9 +269,9 @@ export function leaveRefusal(
   if (own !== null) return own;
   const verdict = verdictOf(last, valve.valve.spec);
   if (verdict !== "in")
-    return `${entry.valve} is ${verdict === "undecided" ? "not surely in its band" : verdict}: set it, or say why it is left so.`;
+    return `${entry.valve} is ${verdict === "undecided" ? "not surely in spec" : verdict}: set it, or say why it is left so.`;
   return isOffAim(job.allToAimMm, last, valve.valve.spec)
-    ? `${entry.valve} is in its band, but this job wants all nearer to the aim: set it, or say why it is left so.`
+    ? `${entry.valve} is in spec, but this job wants all nearer to the target: set it, or say why it is left so.`
     : null;
 }
 

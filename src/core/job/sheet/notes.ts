@@ -74,7 +74,7 @@ export const refusedNote = ({ person, madeAt, why, entries }: RefusedBatch, deal
 };
 
 const DEALT_WORDS: Readonly<Record<DealtWith, string>> = {
-  note: "Kept as a note",
+  note: "Saved as a note",
   again: "Looked at again",
   dropped: "Dropped",
 };

@@ -47,7 +47,7 @@ export const shortReading = ({
         : (goes.text.split(" ")[0] ?? "");
 
 export const verdictWords: Record<Verdict, string> = {
-  in: "is in its band",
+  in: "is in spec",
   tight: "is tight",
   loose: "is loose",
   undecided: "is not decided yet",

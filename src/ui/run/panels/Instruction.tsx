@@ -79,7 +79,7 @@ export function Instruction({ run, encoder }: { readonly run: Run; readonly enco
 
 /** What is told while entries wait: why, and whether this device stores them until then. */
 function waitWords({ waiting, unstored, pending }: Ledger): string[] {
-  const kept = unstored ? "This device stores nothing: keep this page open until all is kept." : null;
+  const kept = unstored ? "This device stores nothing: keep this page open until all is saved." : null;
   if (waiting === "nobody")
     return [
       "Say who is at work, at the top: until then your entries wait on this device.",

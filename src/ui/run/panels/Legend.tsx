@@ -7,7 +7,7 @@ const SIGNS = [
   { text: "exhaust, here", fill: color.sheet, stroke: color.brass, width: 3 },
   { text: "not here", fill: "none", stroke: color.edge, width: 1.5, dash: "3 3" },
   { text: "locked", fill: color.set, stroke: color.set, width: 2 },
-  { text: "in hand, or out", fill: color.nowWash, stroke: color.now, width: 3 },
+  { text: "in hand, or out of spec", fill: color.nowWash, stroke: color.now, width: 3 },
 ] as const;
 
 /** What the valve heads mean. */

@@ -25,10 +25,10 @@ const allKept = ({ loaded, pending, apart }: Ledger): boolean => loaded && pendi
 /** Whether all that was made here is kept; said only once this device was asked what it holds. */
 function keptWords({ loaded, pending, apart, refused }: Ledger): string {
   if (!loaded) return "Looking";
-  if (pending.size > 0) return `${pending.size} not kept yet`;
+  if (pending.size > 0) return `${pending.size} not saved yet`;
   const [first] = apart;
   if (first !== undefined) return `${apart.flatMap((b) => b.entries).length} of ${first.by?.name ?? "somebody"} wait`;
-  return refused.length > 0 ? "All else kept" : "All kept";
+  return refused.length > 0 ? "All else saved" : "All saved";
 }
 
 /** Another place, a tap away. */
@@ -98,7 +98,7 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
         textOverflow="ellipsis"
         whiteSpace="nowrap"
       >
-        {company.length > 0 ? `At it too: ${company.join(", ")}` : targetWords(rules, job, file)}
+        {company.length > 0 ? `Also working: ${company.join(", ")}` : targetWords(rules, job, file)}
       </chakra.span>
       {waitMs > 0 && (
         <chakra.span fontFamily="mono" fontSize="16px" fontWeight={600} color="now" title="Until the crank may move">

@@ -176,7 +176,7 @@ function ValveInHand({ run }: { readonly run: Run }) {
       {!own && !done && before !== undefined && (
         <Figures>
           left {readingWords(before.reading)} last time
-          {before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} h of running ago`}
+          {before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} engine hours ago`}
         </Figures>
       )}
     </div>

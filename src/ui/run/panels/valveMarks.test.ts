@@ -44,7 +44,7 @@ describe("how a valve looks", () => {
     expect(shown["1I"]).toMatchObject({ look: "here", text: "I", label: "1 intake: may be set here" });
     expect(shown["4E"]).toMatchObject({ look: "elsewhere", label: "4 exhaust: not at this stop" });
   });
-  it("out of its band shows which way, by arrows and words", () => {
+  it("out of spec shows which way, by arrows and words", () => {
     expect(marks([ARRIVED, reading("r", "1I", 0.3)])["1I"]).toMatchObject({
       look: "open",
       text: "0.30",
@@ -77,7 +77,7 @@ describe("how a valve looks", () => {
     });
     expect(marks(done, ["l"])["1I"]).toMatchObject({
       look: "sending",
-      label: expect.stringContaining("not kept by the shop yet"),
+      label: expect.stringContaining("not saved by the shop yet"),
     });
     expect(marks([ARRIVED, reading("r", "1I", 0.3), left("l", "1I", "r", "seized")])["1I"]).toMatchObject({
       look: "excused",

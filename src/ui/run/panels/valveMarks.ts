@@ -63,7 +63,7 @@ function lookOf(v: ValveState, inHand: boolean, free: boolean, pending: Readonly
 function words(room: TaskRoom, v: ValveState, look: ValveLook, free: boolean): string {
   const read = v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
   const reading = room.markWords?.(v) ?? read;
-  if (look === "sending") return `left, not kept by the shop yet, ${reading}`;
+  if (look === "sending") return `left, not saved by the shop yet, ${reading}`;
   if (v.skipped !== null) return `left unread, ${v.skipped.reason}`;
   if (v.status === "done" && v.left !== null)
     return v.left.reason === null ? `locked, ${reading}` : `left with a reason, ${reading}`;

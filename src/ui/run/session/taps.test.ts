@@ -238,7 +238,7 @@ describe("the leaves that are tried", () => {
     tight: Math.min(count, ...Object.entries(taps).flatMap(([k, t]) => (t === "no" ? [Number(k)] : []))),
   });
 
-  it("by two leaves: two where it is in its band, one more where it is just out, and never more than halving needs", () => {
+  it("by two leaves: two where it is in spec, one more where it is just out, and never more than halving needs", () => {
     for (const [mm, step] of [
       [METRIC, 0.05],
       [INCH, 0.0254],

@@ -59,7 +59,7 @@ export function KeysTray() {
   return (
     <>
       <chakra.p fontSize="16px" color="soft">
-        Three keys do the whole run. Touch an answer, then step on the pedal, or press the key, that shall give it.
+        Three keys do the whole run. Touch an answer, then press the pedal or key you want for it.
       </chakra.p>
       <chakra.div display="flex" flexWrap="wrap" gap="2">
         {PEDAL_NAMES.map(teach)}

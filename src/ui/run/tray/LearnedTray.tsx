@@ -27,7 +27,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
           <Tick
             on={run.switches.shift}
             onChange={(shift) => run.setSwitches({ ...run.switches, shift })}
-            label="Aim off by what the lock moves"
+            label="Target off by what the lock moves"
             note={
               shiftMm === null
                 ? `Not known yet: ${shifts.length + earlierMm.length} of 2 readings before and after locking.`
@@ -54,7 +54,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
           <chakra.p fontFamily="mono" fontSize="16px" color={k?.disagrees === true ? "now" : "soft"}>
             {k === null
               ? `by its figures ${screw.k.toFixed(2)} of lash for one of thread; too few turns to say more`
-              : `by its figures ${screw.k.toFixed(2)}, by ${k.from} turns ${k.k.toFixed(2)}: ${k.disagrees ? `${Math.abs(k.off * 100).toFixed(0)} per cent off. Check ratio and thread.` : "they agree."}`}
+              : `by its figures ${screw.k.toFixed(2)}, by ${k.from} turns ${k.k.toFixed(2)}: ${k.disagrees ? `${Math.abs(k.off * 100).toFixed(0)} percent off. Check ratio and thread.` : "they agree."}`}
           </chakra.p>
         </>
       )}

@@ -45,7 +45,7 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
         </Button>
       </chakra.div>
       <chakra.div css={{ columnGap: "16px", columnCount: { base: 1, lg: 2 } }}>
-        <Part title="Break off">
+        <Part title="Pause">
           <PauseForm
             onPause={(reason) => {
               if (run.enter([{ kind: "paused", reason }])) onClose();
@@ -98,7 +98,7 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
           />
           <chakra.p fontSize="16px" color="soft">
             {awake
-              ? "The screen is kept awake."
+              ? "The screen stays awake."
               : "This browser lets the screen go dark: set that in the device's own settings."}
           </chakra.p>
         </Part>

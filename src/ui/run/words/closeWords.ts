@@ -142,7 +142,7 @@ function notRereadWords(context: RunContext, base: TurnOver, only: string, check
       ...approvedWords(context),
     ],
     reasoned: {
-      open: "Leave the turns out",
+      open: "Skip the two turns",
       label: "Why it is not turned over",
       submit: "Leave them out",
       ready: READY_TO_SKIP.recheck,
@@ -203,7 +203,7 @@ const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => CheckWords
 /** A wrench to every lock; `more` is said before it. */
 export const wrenchCheck = ({ locking }: RunContext, more: readonly string[] = []): CheckWords => ({
   title: "Put a wrench to every lock once more.",
-  done: "Every lock touched",
+  done: "Every locknut checked",
   grounds: [
     ...more,
     locking.kind === "self-locking"
@@ -230,7 +230,7 @@ function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): Check
         ? `Cylinder ${first} is at overlap, not firing: as it stands, a drive goes in half a turn out.`
         : `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out.`,
     ],
-    done: "Minded",
+    done: "Done",
   };
 }
 
@@ -242,13 +242,13 @@ export function closeWords({ job }: RunContext, { state }: RunNow): Instruction 
     eyebrow: `${state.doneCount} of ${job.valves.length} valves`,
     title:
       unread.length === 0
-        ? "Every valve has its as-left. Close the job."
-        : "All but what stays unread has its as-left. Close the job.",
+        ? "Every valve has a final reading. Close the job."
+        : "All but what stays unread has a final reading. Close the job.",
     grounds: [
       ...(unread.length > 0 ? [`Left unread: ${unread.join(", ")}.`] : []),
       ...(excused.length > 0 ? [`Left outside the band, with a reason: ${excused.join(", ")}.`] : []),
       ...(skipped.length > 0 ? [`Not done: ${skipped.join("; ")}.`] : []),
-      "After this the sheet stands, and a second person can sign it.",
+      "After this the sheet is final, and a second person can sign it.",
     ],
     button: entering("Close the job", { kind: "closed" }),
   });
@@ -258,13 +258,13 @@ export const closedWords = ({ state }: RunNow): Instruction =>
   state.calledOff !== null
     ? instruction({
         eyebrow: "Called off",
-        title: "This job was called off. It is kept, and counts for nothing.",
+        title: "This job was called off. It is saved, and counts for nothing.",
         grounds: [`${state.calledOff.reason}.`],
       })
     : instruction({
         eyebrow: "Finished",
         title: state.signed
-          ? "This job is closed and signed. Its sheet stands."
-          : "This job is closed. Its sheet stands.",
+          ? "This job is closed and signed. The sheet is final."
+          : "This job is closed. The sheet is final.",
         grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
       });

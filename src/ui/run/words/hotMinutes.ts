@@ -42,5 +42,5 @@ export function hotSays(
 export function hotWords(says: HotSays): string {
   if (says.kind === "asks") return "Hot for how long?";
   const minutes = Math.floor(says.minutes);
-  return minutes > 0 ? `Hot for ${minutes} more min` : "Cooled out of its band";
+  return minutes > 0 ? `Hot for ${minutes} more min` : "Cooled too far to read hot";
 }

@@ -63,7 +63,7 @@ function toldOf(
 const LOOSE: Taps = { 4: "goes", 5: "no" };
 const TIGHT: Taps = { 0: "goes", 1: "no" };
 
-describe("instruct, for a reading out of its band", () => {
+describe("instruct, for a reading out of spec", () => {
   it.each<[string, AdjusterEntry | undefined, Taps, string, string]>([
     [
       "a screw",
@@ -115,7 +115,7 @@ describe("instruct, for a reading out of its band", () => {
   });
   it("tells a change in the unit of the spec: in thou where that is in inches", () => {
     const inches = {
-      lash: { state: "cold" as const, intake: { nominal: "0.012 in" }, exhaust: { nominal: "12 thou" } },
+      lash: { state: "cold" as const, intake: { nominal: ".012 in" }, exhaust: { nominal: "12 thou" } },
     };
     const said = (adjuster: AdjusterEntry | undefined, taps: Taps): string => {
       const context = contextFor(adjuster);
@@ -207,7 +207,7 @@ describe("instruct, while a valve is read", () => {
   });
   it("lets a valve in band be left", () => {
     expect(toldOf(undefined, { 2: "goes", 3: "no" })).toMatchObject({
-      title: "1 intake is in its band: leave it.",
+      title: "1 intake is in spec: leave it.",
       button: { action: { kind: "leave" } },
     });
   });
@@ -245,7 +245,7 @@ describe("instruct, while a valve is read", () => {
       title: "Turn the crank until mark A is at the pointer.",
       button: { action: { kind: "arrive", stop: "A" } },
     });
-    expect(first.grounds.join(" ")).toMatch(/Cylinder 1 has both rockers loose.*one turn out.*Go back at least 30°/);
+    expect(first.grounds.join(" ")).toMatch(/Cylinder 1 has both rockers loose.*one turn out.*Back up at least 30° past the mark/);
   });
 });
 
@@ -317,7 +317,7 @@ describe("instruct, where a screw is set by the leaf", () => {
     const shifted = byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.02 });
     expect(shifted).toMatchObject({ button: { action: { aimMm: 0.2 } } });
     expect(shifted.grounds.join(" ")).toMatch(
-      /Before locking the aim is 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the aim, and.*a touch looser is right/,
+      /Before locking the target is 0\.22 mm: locking makes it 0\.02 mm tighter here.*0\.20 mm is 0\.02 mm under the target, and.*a touch looser is right/,
     );
     // A stack that is nearer is taken; where nothing is near, the turn is told.
     expect(byLeaf(SCREW, LOOSE, { wanted: false, shiftMm: -0.26 }).title).toMatch(

@@ -56,7 +56,9 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
   }
 }
 
-const OVERSHOT = "Past it? Go back at least 30° beyond and come up again.";
+/** Coming up on it in the running direction takes up the slack; a mark is named only where there is one. */
+const overshot = (watched: boolean): string =>
+  `Overshot? Back up at least 30° past ${watched ? "it" : "the mark"} and come up again.`;
 const LOOKS_WRONG: Answer = { label: "Looks wrong: where is the crank?", action: { kind: "locate" } };
 
 function turnInstruction(
@@ -67,7 +69,6 @@ function turnInstruction(
   own: readonly string[],
 ): Instruction {
   const direction = file.rotation ?? "clockwise";
-  const turn = `Turn ${direction} only, as seen from the end you bar from. ${OVERSHOT}`;
   const tool = first ? null : barringWords(turnDeg, file.barring);
   const base = {
     eyebrow: `Stop ${to.letter}, ${job.route.indexOf(to) + 1} of ${job.route.length}`,
@@ -75,6 +76,7 @@ function turnInstruction(
     choices: [LOOKS_WRONG],
   };
   const sights = to.sights ?? [];
+  const turn = `Turn ${direction} only, as seen from the end you bar from. ${overshot(sights.length > 0)}`;
   if (sights.length > 0) {
     const about = first
       ? ""
@@ -98,7 +100,7 @@ function turnInstruction(
 }
 
 const arrivedLabel = (stop: RouteStop): string =>
-  (stop.sights ?? []).length > 0 ? "It does: the crank is there" : `Crank is at mark ${stop.letter}, checked`;
+  (stop.sights ?? []).length > 0 ? "Crank is there" : `Crank is at mark ${stop.letter}, checked`;
 
 /** What fools the eye at this sort of stop. */
 function watchWords(sights: readonly Sight[]): string {

@@ -48,7 +48,7 @@ export function readWords(
     return lockAfterWords(context, now, valve, readingWords(whole));
   if (whole !== null && tapped.verdict === "in" && !isOffAim(context.job.allToAimMm, whole, valve.valve.spec)) {
     const locked =
-      valve.status === "locked" && context.room.doneWord === "locked" ? "is locked in its band" : "is in its band";
+      valve.status === "locked" && context.room.doneWord === "locked" ? "is locked, in spec" : "is in spec";
     return instruction({
       ...base,
       title: `${capital(name)} ${locked}: leave it.`,
@@ -108,7 +108,7 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
   if (valve.status === "read" && valve.last !== null) {
     return instruction({
       eyebrow,
-      title: `${capital(name)} is in its band: leave it.`,
+      title: `${capital(name)} is in spec: leave it.`,
       grounds: [`It was read as ${readingWords(valve.last)}.`],
       button: leaveButton(name),
     });

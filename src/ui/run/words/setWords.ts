@@ -30,7 +30,7 @@ export function setWords(
   const adjustment = context.room.adjustment?.(context, now, valve, fromMm) ?? exchanged(now, valve, fromMm);
   const off =
     verdict === "in"
-      ? `in its band, but off the aim by more than ${exactLength(context.job.allToAimMm ?? 0, unitOf(context.file))}`
+      ? `in spec, but off the target by more than ${exactLength(context.job.allToAimMm ?? 0, unitOf(context.file))}`
       : verdictWords[verdict].replace(/^is /, "");
   const through = fromMm === null ? "" : throughWords(context, valve, fromMm);
   return instruction({
@@ -61,7 +61,7 @@ function aimWords({ file }: RunContext, now: RunNow, valve: ValveState): string 
 export function shiftWords({ file }: RunContext, now: RunNow, valve: ValveState): string {
   const shift = lockMoves(file, now, valve);
   if (shift === null) return "";
-  return `Before locking the aim is ${showLength(aimOf(now, valve), roleUnit(file, valve.valve.role))}: ${shift}.`;
+  return `Before locking the target is ${showLength(aimOf(now, valve), roleUnit(file, valve.valve.role))}: ${shift}.`;
 }
 
 function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveState): string | null {

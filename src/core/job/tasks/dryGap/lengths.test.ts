@@ -52,7 +52,7 @@ describe("lengths", () => {
     expect(fittedNow(planOf({ ...FIXED, fitted: undefined }), valve("1I", 1))).toBeNull();
   });
 
-  it("are wanted of what was read and is out of its band", () => {
+  it("are wanted of what was read and is out of spec", () => {
     expect(lengthDemand(planOf(), valve("1I", 2.4))).toMatchObject({
       fromMm: 229,
       advice: { kind: "fit", lengthMm: 230 },

@@ -275,7 +275,7 @@ describe("the wait of a preload job", () => {
     ],
     ["not for a turn out", [...squeezed, ...ledger(turned(V1, "A", -0.1, { atMin: 16 }))], 18, 0],
     ["said to be over", [...squeezed, ...ledger({ kind: "bled-down", reason: "collapsed by hand" })], 3, 0],
-    ["not kept yet: the whole of it", squeezed.map(({ at: _, ...e }) => e as Entry), 99, 15],
+    ["not saved yet: the whole of it", squeezed.map(({ at: _, ...e }) => e as Entry), 99, 15],
   ])("%s", (_name, entries, minute, left) =>
     expect(bleedRemaining(lifterJob(), jobState(lifterJob(), entries), at(minute), null)).toBe(left * 60_000),
   );

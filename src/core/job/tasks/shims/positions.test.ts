@@ -197,7 +197,7 @@ describe("what is offered", () => {
     leadDays: 2,
   });
 
-  it("leaves what is in its band alone, and buys nothing, unless that serves more", () => {
+  it("leaves what is in spec alone, and buys nothing, unless that serves more", () => {
     const here = shimOffers(job, state, out, { stock: [shim("a", 2.5)], catalogue: [price(2.5)] }, NOTHING_CHOSEN);
     expect(here.wish).toMatchObject({ scope: "out", buying: false });
     expect(here.plan.picks.map((p) => [p.position, p.source])).toEqual([["1I", "stock"]]);

@@ -74,7 +74,7 @@ export function fitWords(context: DryGapContext, now: RunNow, valve: ValveState,
   if (plan === null) {
     return instruction({
       ...base,
-      title: `${capital(name)} is out of its band, and no lengths are known.`,
+      title: `${capital(name)} is out of spec, and no lengths are known.`,
       grounds: [
         `${gap}List the lengths that can be had on the engine's page, and a new job proposes one.`,
         ...consequence,
@@ -131,7 +131,7 @@ export function gapWords(context: RunContext, now: RunNow, valve: ValveState, ta
   const { verdict, whole } = tapped;
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
-    title: `The dry gap of ${name} is ${verdict === "tight" ? "too small" : verdict === "loose" ? "too large" : "not surely in its band"}.`,
+    title: `The dry gap of ${name} is ${verdict === "tight" ? "too small" : verdict === "loose" ? "too large" : "not surely in spec"}.`,
     grounds: [
       `${whole === null ? "" : `${readingWords(whole)}; `}band ${bandOf(context, valve)}.`,
       ...(verdict === "tight" || verdict === "loose" ? [DRY_GAP_CONSEQUENCE[verdict]] : []),

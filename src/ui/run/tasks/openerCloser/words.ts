@@ -106,12 +106,12 @@ export function openerWords(
 ): Instruction {
   const stands =
     verdict === "in"
-      ? "is in its band"
+      ? "is in spec"
       : verdict === "tight"
         ? "is too small"
         : verdict === "loose"
           ? "is too large"
-          : "is not surely in its band";
+          : "is not surely in spec";
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
     title: `The opener gap of ${valveName(valve.valve, context.job.valves)} ${stands}.`,

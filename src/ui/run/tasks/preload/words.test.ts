@@ -277,7 +277,7 @@ describe("heat on the job", () => {
       minutes: expect.closeTo((10 * Math.log(60 / 45)) / Math.log(70 / 60) - 2, 6),
     });
     expect(says === null ? "" : hotWords(says)).toBe("Hot for 16 more min");
-    expect(hotWords({ kind: "minutes", minutes: -3, leastC: 65 })).toBe("Cooled out of its band");
+    expect(hotWords({ kind: "minutes", minutes: -3, leastC: 65 })).toBe("Cooled too far to read hot");
   });
   it("is silent where nothing is hot, and begins anew when it was warmed again", () => {
     expect(hotSays(lifters, nowOf(lifters, []))).toBeNull();
@@ -300,7 +300,7 @@ describe("heat on the job", () => {
     const c = context(DUNMORE, job);
     const valve = nowOf(c, []).state.valves.get("1I");
     expect(valve === undefined ? "" : throughWords(c, valve, 0.3048)).toBe(
-      " Through the offset that is about 0.022 in hot.",
+      " Through the offset that is about .022 in hot.",
     );
   });
 });

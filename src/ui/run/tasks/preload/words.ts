@@ -322,7 +322,7 @@ export function waitWords({ job }: LifterContext, { next }: LifterNow): Instruct
     title: "Leave the crank where it is: the lifters bleed down.",
     grounds: [
       "A lifter that was squeezed full of oil holds its valve open until it has bled down: turned now, a valve can meet a piston.",
-      `This shop waits ${job.task.plan.bleedMinutes ?? 0} minutes after the last squeeze. The wait is kept by the shop: a reload or another device changes nothing about it.`,
+      `This shop waits ${job.task.plan.bleedMinutes ?? 0} minutes after the last squeeze. The shop keeps count: a reload or another device changes nothing about it.`,
     ],
     reasoned: {
       open: "They have bled down already",

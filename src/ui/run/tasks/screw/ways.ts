@@ -107,7 +107,7 @@ function settingWords(
       ...(Math.abs(off) <= 0.004 || context.hand.school === "overshoot"
         ? []
         : [
-            `${blade.text} is ${showChange(Math.abs(off), unit)} ${off > 0 ? "over" : "under"} the aim${shift === "" ? ` of ${showLength(aim, unit)}` : ""}, and the nearest this set has: a touch ${off > 0 ? "firmer" : "looser"} is right.`,
+            `${blade.text} is ${showChange(Math.abs(off), unit)} ${off > 0 ? "over" : "under"} the target${shift === "" ? ` of ${showLength(aim, unit)}` : ""}, and the nearest this set has: a touch ${off > 0 ? "firmer" : "looser"} is right.`,
           ]),
     ],
     button: { label: locking.inOneGo ? "It drags" : "It drags, locked", action: { ...set, locked: true } },
