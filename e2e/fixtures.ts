@@ -134,7 +134,7 @@ export async function confirmCrank(page: Page): Promise<void> {
 
 /** All that was entered is kept by the shop. */
 export const allKept = (page: Page, timeout = 15_000) =>
-  expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All saved", { timeout });
+  expect(page.getByRole("status").filter({ hasText: "saved" })).toHaveText("All saved", { timeout });
 /** A leaf on the strip, by the mark on it. */
 export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);
 /** Drawings take their width once they are laid out: a few frames later all stands still. */

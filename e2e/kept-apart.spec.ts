@@ -65,7 +65,7 @@ test("what came too late stays in sight, on every page and device, until somebod
   await allKept(page);
   await cut(page);
   await read(page);
-  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("2 not saved yet");
+  await expect(page.getByRole("status").filter({ hasText: "saved" })).toHaveText("2 not saved yet");
   const context = await browser.newContext({ baseURL: new URL("/", page.url()).toString() });
   const other = await context.newPage();
   await restFor(other, 0);
@@ -77,7 +77,7 @@ test("what came too late stays in sight, on every page and device, until somebod
   await mend(page);
   const chip = page.getByRole("button", { name: "1 not taken" });
   await expect(chip).toBeVisible({ timeout: 15_000 });
-  await expect(page.getByRole("status").filter({ hasText: "kept" })).toHaveText("All else saved");
+  await expect(page.getByRole("status").filter({ hasText: "saved" })).toHaveText("All else saved");
   await page.reload();
   await expect(chip).toBeVisible({ timeout: 15_000 });
   // The others see it too, on the bench.

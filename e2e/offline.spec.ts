@@ -26,7 +26,7 @@ test("the network is cut in the middle, the page is loaded again without it, and
   );
   await context.setOffline(true);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark D") });
-  const status = page.getByRole("status").filter({ hasText: "kept" });
+  const status = page.getByRole("status").filter({ hasText: "saved" });
   await expect(status).toHaveText(/^\d+ not saved yet$/);
   const waiting = await status.textContent();
   const title = await nextTitle(page).textContent();

@@ -40,7 +40,7 @@ test("the plug is pulled twice, and no kept entry is lost", async ({ page }) => 
   await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   const main = page.locator("[data-main]");
-  const status = page.getByRole("status").filter({ hasText: "kept" });
+  const status = page.getByRole("status").filter({ hasText: "saved" });
   const title = page.getByRole("region", { name: "Next" }).getByRole("heading");
   await main.click();
   await expect(status).toHaveText("All saved");

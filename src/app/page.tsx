@@ -1,3 +1,4 @@
+import type { Metadata } from "next";
 import { formatDistanceToNow } from "date-fns";
 import { engineWords } from "@/core/job/words/names";
 import { asViewer } from "@/server/http/inShop";
@@ -6,6 +7,7 @@ import { BenchView } from "@/ui/bench/BenchView";
 import { Shell } from "./Shell";
 
 export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "Bench" };
 
 export default async function BenchPage() {
   const [db, { shopId }] = await asViewer();

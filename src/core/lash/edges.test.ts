@@ -96,7 +96,17 @@ describe("a lock", () => {
       "tappet",
       "One wrench on the tappet's body, one on its screw: tighten the lock nut to 30 Nm without turning the body.",
     ],
-    [{ at: "stud-nut" as const }, "self-locking", "It holds itself. If it turns by hand, it is worn: fit a new one."],
+    // Nobody said: what most are is told as that.
+    [
+      { at: "stud-nut" as const },
+      "self-locking",
+      "How it locks is not on file. Most such nuts hold themselves; one with a set screw in it does not: run the screw home and turn both to the mark.",
+    ],
+    [
+      { at: "stud-nut" as const, lock: "self-locking" as const },
+      "self-locking",
+      "It holds itself. If it turns by hand, it is worn: fit a new one.",
+    ],
     [
       { at: "stud-nut" as const, lock: "poly-lock" as const },
       "poly-lock",

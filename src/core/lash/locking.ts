@@ -21,9 +21,19 @@ export function lockingOf(adjuster: AdjusterEntry | undefined): Locking {
   const kind =
     adjuster?.lock ??
     (adjuster?.at === "stud-nut" ? "self-locking" : adjuster?.at === "tappet" ? "tappet" : "lock-nut");
+  const assumed = adjuster?.lock === undefined && kind === "self-locking";
   const torque = adjuster?.lockTorqueNm === undefined ? "" : ` to ${adjuster.lockTorqueNm} Nm`;
-  return { kind, part, inOneGo: kind === "poly-lock" || kind === "self-locking", how: HOW[kind](torque, part) };
+  return {
+    kind,
+    part,
+    inOneGo: kind === "poly-lock" || kind === "self-locking",
+    how: assumed ? NOT_ON_FILE : HOW[kind](torque, part),
+  };
 }
+
+/** A nut on a stud whose lock nobody named: what most are, and how the others are told. */
+const NOT_ON_FILE =
+  "How it locks is not on file. Most such nuts hold themselves; one with a set screw in it does not: run the screw home and turn both to the mark.";
 
 const HOW: Record<LockKind, (torque: string, part: string) => string> = {
   "lock-nut": (torque, part) => `Hold the ${part} still, tighten its lock nut${torque}.`,

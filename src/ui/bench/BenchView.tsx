@@ -156,7 +156,7 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
                 ? `/jobs/${job.id}`
                 : `/jobs/${job.id}/shims`
             }
-            aria-label={`Go on with ${job.engine}`}
+            aria-label={`Go on with ${job.engine}${job.serial === null ? "" : `, ${job.serial}`}`}
           >
             {job.order?.state === "delivered" ? "Fit them" : "Go on"}
           </Link>

@@ -7,7 +7,7 @@ import { preloadProblem } from "@/core/preload/typedPreload";
 import { Field, Select, TextInput } from "../controls/Field";
 import { LengthField } from "../controls/LengthField";
 import type { SpecFields } from "./specPart";
-import { LENGTH_PART_KINDS } from "@/core/engine/engineFile";
+import { LENGTH_PART_KINDS, type LockKind } from "@/core/engine/engineFile";
 
 interface Props {
   readonly control: Control<SpecFields>;
@@ -51,32 +51,66 @@ const Ratio = ({ register, wrong }: Pick<Props, "register" | "wrong">) => (
   </Field>
 );
 
+const LOCKS: readonly (readonly [LockKind, string])[] = [
+  ["lock-nut", "a lock nut"],
+  ["poly-lock", "a poly lock: set screw in the nut"],
+  ["self-locking", "holds itself"],
+  ["tappet", "the tappet's own lock nut"],
+];
+
+/** How it is locked, to what torque, and the room to swing a tool. */
+const Lock = ({ register, wrong }: Pick<Props, "register" | "wrong">) => (
+  <chakra.div {...ROW}>
+    <Field label="Locked by" error={wrong("adjuster.lock")}>
+      {(c) => (
+        <Select {...c} {...register("lock")}>
+          <option value="">not known</option>
+          {LOCKS.map(([lock, name]) => (
+            <option key={lock} value={lock}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Field>
+    <Field label="Lock torque, Nm" error={wrong("adjuster.lockTorqueNm")}>
+      {(c) => <TextInput {...c} {...register("lockTorque")} inputMode="decimal" />}
+    </Field>
+    <Field label="Room to swing, °" hint="Empty: enough" error={wrong("adjuster.swingDeg")}>
+      {(c) => <TextInput {...c} {...register("swing")} inputMode="decimal" />}
+    </Field>
+  </chakra.div>
+);
+
 /** A screw or nut that sets lash. */
 export function ScrewFields({ at, ...props }: Props & { readonly at: string }) {
   const { register, wrong } = props;
   return (
-    <chakra.div {...ROW}>
-      <Field label="Adjuster" error={wrong("adjuster.at")}>
-        {(c) => (
-          <Select {...c} {...register("at")}>
-            <option value="">not known</option>
-            <option value="valve-end">screw at the valve end</option>
-            <option value="pushrod-end">screw at the pushrod end</option>
-            <option value="stud-nut">nut on the stud</option>
-            <option value="tappet">tappet screw</option>
-            <option value="cam">screw at the valve, read at the cam</option>
-          </Select>
-        )}
-      </Field>
-      {at === "cam" ? (
-        <Field label="Follower ratio" error={wrong("adjuster.followerRatio")}>
-          {(c) => <TextInput {...c} {...register("followerRatio")} inputMode="decimal" />}
+    <>
+      <chakra.div {...ROW}>
+        <Field label="Adjuster" error={wrong("adjuster.at")}>
+          {(c) => (
+            <Select {...c} {...register("at")}>
+              <option value="">not known</option>
+              <option value="valve-end">screw at the valve end</option>
+              <option value="pushrod-end">screw at the pushrod end</option>
+              <option value="stud-nut">nut on the stud</option>
+              <option value="tappet">tappet screw</option>
+              <option value="cam">screw at the valve, read at the cam</option>
+            </Select>
+          )}
         </Field>
-      ) : (
-        <Ratio register={register} wrong={wrong} />
-      )}
-      <Thread {...props} />
-    </chakra.div>
+        {at === "cam" ? (
+          <Field label="Follower ratio" error={wrong("adjuster.followerRatio")}>
+            {(c) => <TextInput {...c} {...register("followerRatio")} inputMode="decimal" />}
+          </Field>
+        ) : (
+          <Ratio register={register} wrong={wrong} />
+        )}
+        <Thread {...props} />
+      </chakra.div>
+      <Lock register={register} wrong={wrong} />
+    </>
   );
 }
 
@@ -100,6 +134,7 @@ export function LifterFields(props: Props) {
         <Ratio register={register} wrong={wrong} />
         <Thread {...props} />
       </chakra.div>
+      <Lock register={register} wrong={wrong} />
       <chakra.div display="grid" gridTemplateColumns={{ base: "1fr 1fr", sm: "1fr 1fr 1fr 1fr" }} gap="3">
         <Field
           label="Preload"

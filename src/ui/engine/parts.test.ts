@@ -41,6 +41,14 @@ describe("the spec form", () => {
       adjuster: { kind: "fixed", part: "pushrod", gapAt: "valve", ratio: 1.6, lengths: ["9 in", "9.1 in"] },
     });
   });
+  it("says how it is locked, to what torque and with what room, and forgets what is emptied", () => {
+    expect(part(DUNMORE, { lock: "self-locking", lockTorque: "", swing: "90" })).toMatchObject({
+      adjuster: { kind: "screw", lock: "self-locking", swingDeg: 90 },
+    });
+    const emptied = part(DUNMORE, { lock: "", lockTorque: "", swing: "" }) as { adjuster: AdjusterEntry };
+    expect(Object.keys(emptied.adjuster).sort()).toEqual(["at", "kind", "ratio", "tpi"]);
+    expect(part(CORRIEMOOR, { lockTorque: "x" })).toMatchObject({ adjuster: { lockTorqueNm: "x" } });
+  });
   it("goes to shims, caps, buckets, pairs and grinding", () => {
     const shim = engineFile(["1"], {
       adjuster: { kind: "bucket-shim" },

@@ -28,6 +28,9 @@ export interface SpecFields {
   ratio: string;
   followerRatio: string;
   thread: string;
+  lock: string;
+  lockTorque: string;
+  swing: string;
   travel: string;
   fromTop: string;
   fromBottom: string;
@@ -72,6 +75,9 @@ export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjust
     ratio: number(adjuster?.ratio),
     followerRatio: number(adjuster?.followerRatio),
     thread: adjuster?.tpi !== undefined ? `${adjuster.tpi} tpi` : shown(adjuster?.pitch),
+    lock: adjuster?.lock ?? "",
+    lockTorque: number(adjuster?.lockTorqueNm),
+    swing: number(adjuster?.swingDeg),
     travel: shown(adjuster?.plunger?.travel),
     fromTop: shown(adjuster?.plunger?.fromTop),
     fromBottom: shown(adjuster?.plunger?.fromBottom),
@@ -113,6 +119,9 @@ const TYPED = [
   "followerRatio",
   "pitch",
   "tpi",
+  "lock",
+  "lockTorqueNm",
+  "swingDeg",
   "plunger",
   "preload",
   "part",
@@ -160,6 +169,7 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): obje
     ...filled({ at: form.at }),
     ...(form.at === "cam" ? followerPart(form) : ratio),
     ...threadPart(form.thread),
+    ...lockPart(form),
   };
   if (kind !== "hydraulic") return screw;
   const plunger = filled({ travel: form.travel, fromTop: form.fromTop, fromBottom: form.fromBottom });
@@ -182,6 +192,15 @@ function preloadPart(typed: string): object {
 
 const followerPart = ({ followerRatio }: SpecFields): object =>
   followerRatio.trim() === "" ? {} : { followerRatio: numberOrText(followerRatio) };
+
+/** How it is locked, with what torque, and the room there is to swing the tool. */
+function lockPart({ lock, lockTorque, swing }: SpecFields): object {
+  return {
+    ...filled({ lock }),
+    ...(lockTorque.trim() === "" ? {} : { lockTorqueNm: numberOrText(lockTorque) }),
+    ...(swing.trim() === "" ? {} : { swingDeg: numberOrText(swing) }),
+  };
+}
 
 /** What is no thread goes to the shop as it was typed, which says what is wrong with it. */
 function threadPart(typed: string): object {

@@ -7,8 +7,11 @@ import { findEngine } from "@/server/engines/engines";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { EngineView } from "@/ui/engine/EngineView";
 import { Shell } from "../../Shell";
+import { engineTitle } from "@/server/titles";
+import { titled } from "../../titled";
 
 export const dynamic = "force-dynamic";
+export const generateMetadata = titled(engineTitle, (name) => name);
 
 export default async function EnginePage({ params }: { params: Promise<{ id: string }> }) {
   const [db, { shopId }] = await asViewer();
@@ -16,7 +19,6 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>
-      <title>{`${engine.file.name} · Fulcrata`}</title>
       <EngineView
         id={engine.id}
         file={engine.file}

@@ -4,15 +4,17 @@ import { notFound } from "next/navigation";
 import { findEngine } from "@/server/engines/engines";
 import { ChangeEngine } from "@/ui/engine/ChangeEngine";
 import { Shell } from "../../../Shell";
+import { engineTitle } from "@/server/titles";
+import { titled } from "../../../titled";
 
 export const dynamic = "force-dynamic";
+export const generateMetadata = titled(engineTitle, (name) => `Change ${name}`);
 
 export default async function EditPage({ params }: { params: Promise<{ id: string }> }) {
   const engine = await findEngine(...(await inShop()), (await params).id);
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>
-      <title>{`Change ${engine.file.name} · Fulcrata`}</title>
       <ChangeEngine id={engine.id} file={engine.file} />
     </Shell>
   );

@@ -1,6 +1,5 @@
 import { jobsInHandOn } from "@/server/jobs/inHand";
 import { engineUnit } from "@/core/engine/engineUnit";
-import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { planFromQuery } from "@/core/stops/planQuery";
 import { hasSpec } from "@/core/job/prepare";
@@ -13,9 +12,11 @@ import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { bleedOf, cautionDaysOf } from "@/server/shop/shopSettings";
 import { PrepareView } from "@/ui/prepare/PrepareView";
 import { Shell } from "../../../Shell";
+import { engineTitle } from "@/server/titles";
+import { titled } from "../../../titled";
 
 export const dynamic = "force-dynamic";
-export const metadata: Metadata = { title: "Start a job" };
+export const generateMetadata = titled(engineTitle, (name) => `Start a job on ${name}`);
 
 interface Props {
   readonly params: Promise<{ id: string }>;

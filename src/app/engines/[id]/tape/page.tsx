@@ -5,8 +5,11 @@ import { planFromQuery } from "@/core/stops/planQuery";
 import { findEngine } from "@/server/engines/engines";
 import { TapeView } from "@/ui/engine/TapeView";
 import { Shell } from "../../../Shell";
+import { engineTitle } from "@/server/titles";
+import { titled } from "../../../titled";
 
 export const dynamic = "force-dynamic";
+export const generateMetadata = titled(engineTitle, (name) => `Tape and card for ${name}`);
 
 interface Props {
   readonly params: Promise<{ id: string }>;
@@ -18,7 +21,6 @@ export default async function TapePage({ params, searchParams }: Props) {
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>
-      <title>{`Tape for ${engine.file.name} · Fulcrata`}</title>
       <TapeView id={engine.id} file={engine.file} wanted={planFromQuery(await searchParams)} />
     </Shell>
   );

@@ -6,8 +6,11 @@ import { Refused } from "@/server/http/refused";
 import { loadSheet } from "@/server/jobs/sheet";
 import { SheetView } from "@/ui/sheet/SheetView";
 import { Shell } from "../../../Shell";
+import { jobTitle } from "@/server/titles";
+import { titled } from "../../../titled";
 
 export const dynamic = "force-dynamic";
+export const generateMetadata = titled(jobTitle, (name) => `Sheet of ${name}`);
 
 const DATE = "MMMM d yyyy, HH:mm";
 const SHORT = "MMM d, HH:mm";
@@ -24,7 +27,6 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
   const { sheet, file } = loaded;
   return (
     <Shell>
-      <title>{`Sheet of ${sheet.engine.name} · Fulcrata`}</title>
       <SheetView
         sheet={sheet}
         file={file}

@@ -4,8 +4,11 @@ import { notFound } from "next/navigation";
 import { loadOpenerCloser } from "@/server/parts/loadOpenerCloser";
 import { OpenerCloserView } from "@/ui/openerCloser/OpenerCloserView";
 import { Shell } from "../../../../Shell";
+import { jobTitle } from "@/server/titles";
+import { titled } from "../../../../titled";
 
 export const dynamic = "force-dynamic";
+export const generateMetadata = titled(jobTitle, (name) => `Opener and closer, ${name}`);
 
 export default async function OpenerCloserPage({ params }: { params: Promise<{ id: string; valve: string }> }) {
   const { id, valve } = await params;
@@ -13,7 +16,6 @@ export default async function OpenerCloserPage({ params }: { params: Promise<{ i
   if (given === null) notFound();
   return (
     <Shell unit={engineUnit(given.file)}>
-      <title>{`Opener and closer of ${given.valve}, ${given.file.name} · Fulcrata`}</title>
       <OpenerCloserView given={given} />
     </Shell>
   );
