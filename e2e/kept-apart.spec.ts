@@ -34,7 +34,7 @@ test("what one left waiting is not sent under the name of the next, and goes fro
   await cut(page);
   await mainButton(page).click();
   await read(page);
-  const status = page.getByRole("status").filter({ hasText: /kept|wait/ });
+  const status = page.getByRole("status").filter({ hasText: /saved|wait/ });
   await expect(status).toHaveText(/^\d+ not saved yet$/);
   const [count] = /\d+/.exec((await status.textContent()) ?? "") ?? [];
   await page.getByRole("combobox", { name: "At work" }).selectOption({ label: "Tamsin Oake" });

@@ -167,7 +167,7 @@ test.describe("the wait", () => {
       await page.goto(`${base}/shop`);
       await page.getByLabel("Minutes, usually").fill("1");
       await page.getByRole("button", { name: "Keep these" }).click();
-      await expect(page.getByText("Kept", { exact: true })).toBeVisible();
+      await expect(page.getByText("Saved", { exact: true })).toBeVisible();
       const id = crypto.randomUUID();
       await page.request.post(`${base}/api/engines`, {
         data: { id, text: JSON.stringify(CORRIEMOOR), serial: "", runningHours: null },

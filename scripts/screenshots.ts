@@ -27,6 +27,9 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.getByLabel("At work").selectOption({ label: "Jory Penhale" });
   await page.waitForTimeout(500);
   await take(page, "bench");
+  await page.goto(`${url}/quick/stops?order=1-5-3-6-2-4`);
+  await take(page, "quick");
+  await page.goto(url);
   await page
     .getByRole("link", { name: /^Go on with/ })
     .first()
@@ -106,8 +109,6 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await at(/^Dunmore 5.9$/, /engines/);
   await page.locator('[data-valve="3I"]').click();
   await take(page, "engine");
-  await page.getByRole("heading", { name: "Where to stop" }).evaluate((h) => h.scrollIntoView());
-  await take(page, "methods");
   await page.getByRole("button", { name: "Where is the crank?" }).click();
   await page.getByRole("button", { name: "Yes" }).click();
   await page.getByRole("region", { name: "Where is the crank?" }).evaluate((r) => r.scrollIntoView());

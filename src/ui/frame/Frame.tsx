@@ -25,9 +25,32 @@ interface Props {
 export function Frame({ children, refused, unit, ...bar }: Props) {
   return (
     <>
+      <chakra.a
+        href="#main"
+        position="absolute"
+        left="-999rem"
+        zIndex="1"
+        bg="sheet"
+        color="ink"
+        border="2px solid"
+        borderColor="ink"
+        px="4"
+        py="2"
+        _focus={{ left: "2", top: "2" }}
+      >
+        Skip to the page
+      </chakra.a>
       <TopBar {...bar} />
       <DeviceNotice person={bar.person} inShop={refused} />
-      <chakra.main id="main" maxWidth="page" mx="auto" px={{ base: "3", md: "6" }} py={{ base: "4", md: "6" }}>
+      <chakra.main
+        id="main"
+        tabIndex={-1}
+        outline="0"
+        maxWidth="page"
+        mx="auto"
+        px={{ base: "3", md: "6" }}
+        py={{ base: "4", md: "6" }}
+      >
         <UnitProvider unit={unit}>{children}</UnitProvider>
       </chakra.main>
       <PageKeys />
