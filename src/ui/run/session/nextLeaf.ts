@@ -36,8 +36,8 @@ export function narrowKey(taps: Taps, { set }: Pick<InHand, "set">, { lowMm, hig
   const over = Math.min(Infinity, ...of("goes").filter((mm) => mm > highMm));
   const under = Math.max(-Infinity, ...of("no").filter((mm) => mm <= lowMm));
   const beyond = (mm: number): boolean => (Number.isFinite(over) ? mm > over + SAME_MM : mm < under - SAME_MM);
-  // The nearest first, since most lash is only just out; where that was not it, by halves.
-  const step = tried.some(({ mm }) => beyond(mm)) ? Math.floor(doubt.length / 2) : 0;
+  const left = triesFor(leaves.filter(beyond).length) - tried.filter(({ mm }) => beyond(mm)).length;
+  const step = leafInDoubt(doubt.length, left);
   return String(doubt[goesMm > 0 ? step : doubt.length - 1 - step] ?? "");
 }
 

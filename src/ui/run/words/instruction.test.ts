@@ -358,7 +358,7 @@ describe("instruct, where a screw is set by the leaf", () => {
         taps: far,
         tapped: readTaps(far, null, context.hand, lashSpec(LASH)),
       }).title,
-    ).toBe("Loose. How far out is it? Try 0.40 mm.");
+    ).toBe("Loose. How far out is it? Try 0.35 mm.");
     const leaf = saidOf("leaf");
     // How far it is out is not known: no turn is told, not even as a hint.
     expect(leaf.grounds.join(" ")).not.toContain("°");
