@@ -67,9 +67,7 @@ export function TurnAnswer({ given }: Given) {
             problems={problems}
             onChange={change}
           />
-          {answer !== null && (
-            <CarryOn query={{ thread: typed.thread, at: typed.at, ratio: typed.ratio, lash: typed.target }} />
-          )}
+          {answer !== null && <CarryOn query={{ thread: typed.thread, at: typed.at, ratio: typed.ratio }} />}
         </>
       }
     >
