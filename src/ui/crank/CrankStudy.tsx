@@ -125,7 +125,7 @@ export function CrankStudy({ file, engine, crank, requiredDeg, stopsDeg, marks, 
               borderWidth={turnOut ? "3px" : "1.5px"}
               onClick={() => setTurnOut(!turnOut)}
             >
-              What if I'm one full turn off?
+              What if I&apos;m one full turn off?
             </Button>
           )}
           <chakra.span color="soft" fontSize="16px">

@@ -59,7 +59,7 @@ export function PrepareView(given: PrepareGiven) {
     <>
       {elsewhere !== null && <Complaint role="alert">{elsewhere}</Complaint>}
       <Button type="submit" kind="now" disabled={busy}>
-        I've read the cautions: start
+        I&apos;ve read the cautions: start
       </Button>
     </>
   );
