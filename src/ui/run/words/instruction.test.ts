@@ -245,7 +245,9 @@ describe("instruct, while a valve is read", () => {
       title: "Turn the crank until mark A is at the pointer.",
       button: { action: { kind: "arrive", stop: "A" } },
     });
-    expect(first.grounds.join(" ")).toMatch(/Cylinder 1 has both rockers loose.*one turn out.*Back up at least 30° past the mark/);
+    expect(first.grounds.join(" ")).toMatch(
+      /Cylinder 1 has both rockers loose.*one turn out.*Back up at least 30° past the mark/,
+    );
   });
 });
 
