@@ -21,7 +21,7 @@ import { PlanShown } from "./PlanShown";
 import { SumOnPaper } from "./SumOnPaper";
 import { Wishes } from "./Wishes";
 import { changesOf, headWords, marksOf, moneyOf, swapsOf } from "./planWords";
-import { type Typed, type TypedPart, buyingList, leftOpen, outOfTyped } from "./typedParts";
+import { type Typed, type TypedPart, buyingList, leftOpen, outOfTyped, savedText } from "./typedParts";
 import { useCatalogue } from "./useCatalogue";
 import { usePartCommands } from "./usePartCommands";
 import { useShimWorker } from "./useShimWorker";
@@ -185,9 +185,11 @@ function typedBefore({ job, entries, out }: ShimsPageData): Typed {
       const came = measured.get(v.valve.id);
       // What this job fitted since is in there now.
       if (came !== undefined && v.fittedMm === null)
-        return [[v.valve.id, { text: came.text, kind: came.kind, micrometerId: came.micrometerId }]];
+        return [[v.valve.id, { text: savedText(came.text), kind: came.kind, micrometerId: came.micrometerId }]];
       const known = knownFitted(job.task.plan, v);
-      return known === null ? [] : [[v.valve.id, { text: String(known), kind: "part", micrometerId: null }]];
+      return known === null
+        ? []
+        : [[v.valve.id, { text: savedText(String(known)), kind: "part", micrometerId: null }]];
     }),
   );
 }

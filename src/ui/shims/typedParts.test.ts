@@ -10,6 +10,7 @@ import {
   thicknessProblem,
   wantedMm,
   whatEachLeaves,
+  savedText,
 } from "./typedParts";
 
 const plan = (...moves: [string, string][]): ShimPlan => ({
@@ -118,4 +119,10 @@ describe("parts as they come out", () => {
       [2.6, 2, 4],
     ]);
   });
+});
+
+it("a thickness that was saved without its unit comes back in mm, and is not asked about", () => {
+  expect(savedText("2.000")).toBe("2.000 mm");
+  expect(savedText(".093 in")).toBe(".093 in");
+  expect([thicknessProblem(savedText("1.975")), thicknessProblem("1.975") === null]).toEqual([null, false]);
 });

@@ -7,7 +7,7 @@ import { type ShimPlan, type Position, middle } from "@/core/shims/assign";
 import { MARK_WITHIN_MM, lashWithMm, lashWithin, newThicknessMm } from "@/core/shims/oneValve";
 import { type Interval, interval } from "@/core/units/interval";
 import { parseLength } from "@/core/units/length";
-import { unitProblem } from "@/core/units/typedLength";
+import { unitProblem, withUnit } from "@/core/units/typedLength";
 
 /** What was typed at one valve: the part's thickness, or the open gap; and with what it was measured. */
 export interface TypedPart {
@@ -28,6 +28,9 @@ export function thicknessProblem(text: string): string | null {
     ? `"${text}" is not a thickness: write it like 2.65.`
     : null;
 }
+
+/** A thickness as it stands in its field again: what was saved without a unit was read in mm. */
+export const savedText = (text: string): string => withUnit(text.trim(), "mm");
 
 /** What came out by valve, put right for the zero of what measured it; slips are left out. */
 export function outOfTyped(typed: Typed, micrometers: readonly Micrometer[]): Out {
