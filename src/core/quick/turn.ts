@@ -50,7 +50,9 @@ export function quickTurn(typed: TypedTurn): {
   };
   const [lash, target, change] = [length("lash"), length("target"), length("change")];
   for (const [field, mm] of Object.entries({ lash, target, change }))
-    if (mm !== null && mm < 0) problems[field as "lash" | "target" | "change"] = "A gap is never below zero.";
+    if (mm !== null && mm < 0)
+      problems[field as "lash" | "target" | "change"] =
+        field === "change" ? "Type how much, without a sign: both ways are told." : "A gap is never below zero.";
   const adjuster = typedAdjuster(typed, problems);
   const eitherWay = lash === null || target === null;
   const tighterMm = eitherWay ? change : lash - target;

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { coldAimRefusal, shiftInto } from "@/core/heat/coldAim";
 import { MATERIALS, growthRules } from "@/core/quick/heat";
 import type { EngineState } from "@/core/engine/engineFile";
-import { parseLength, showLength } from "@/core/units/length";
+import { limitFigure, parseLength } from "@/core/units/length";
 import { type TypedUnit, USUAL, unitProblem } from "@/core/units/typedLength";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
@@ -92,6 +92,9 @@ export function HeatAnswer({ given }: Given) {
   );
 }
 
+/** With the half steps that rules and specs have, so that the sum on the page adds up. */
+const said = (mm: number, unit: TypedUnit): string => `${limitFigure(mm, unit)} ${unit}`;
+
 interface WayProps {
   readonly way: {
     readonly growthMm: number;
@@ -111,9 +114,9 @@ function Way({ way: { growthMm, rangeMm, evidence }, specMm, unit, into }: WayPr
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
       <Figure
-        note={`${evidence} Heat opens the gap by ${showLength(growthMm, unit)}${least === most ? "" : `: from ${showLength(least, unit)} to ${showLength(most, unit)} ${into}`}.`}
+        note={`${evidence} Heat opens the gap by ${said(growthMm, unit)}${least === most ? "" : `: from ${said(least, unit)} to ${said(most, unit)} ${into}`}.`}
       >
-        {refused === null ? `${showLength(at(growthMm), unit)} ${into}` : "Not cold: set it hot"}
+        {refused === null ? `${said(at(growthMm), unit)} ${into}` : "Not cold: set it hot"}
       </Figure>
       {refused !== null && <Complaint role="alert">{refused.replace("The  valves", "The valves")}</Complaint>}
     </chakra.div>

@@ -26,7 +26,8 @@ export function PreloadAnswer({ given }: Given) {
   const [typed, change] = useTyped(DEFAULTS, given);
   const thread = parseThread(typed.thread);
   const ratio = Number(typed.ratio.replace(",", "."));
-  const lever = typed.at !== "pushrod-end";
+  // At the pushrod the ratio counts only for what heat takes.
+  const lever = typed.at !== "pushrod-end" || typed.growth.trim() !== "";
   const growth = parseLength(typed.growth);
   const ratioWrong = typed.ratio.trim() !== "" && !(ratio >= 0.5 && ratio <= 3);
   const threadWrong = typed.thread.trim() !== "" && "why" in thread ? thread.why : undefined;

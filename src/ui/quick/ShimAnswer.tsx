@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { newThicknessMm, sumLines } from "@/core/shims/oneValve";
 import { sizesAround } from "@/core/quick/sizes";
-import { exactLength, parseLength, showFigure } from "@/core/units/length";
+import { exactLength, limitFigure, parseLength } from "@/core/units/length";
 import { USUAL, unitProblem } from "@/core/units/typedLength";
 import { Field } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
@@ -97,7 +97,7 @@ export function ShimAnswer({ given }: Given) {
                     {s.nearest ? " · nearest" : ""}
                   </chakra.td>
                   <chakra.td py="1" borderTop="1px solid" borderColor="line">
-                    {s.lashMm < 0 ? "none: held open" : showFigure(s.lashMm, lash.unit)}
+                    {s.lashMm < 0 ? "none: held open" : limitFigure(s.lashMm, lash.unit)}
                   </chakra.td>
                 </chakra.tr>
               ))}

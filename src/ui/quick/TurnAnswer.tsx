@@ -38,7 +38,15 @@ export function TurnAnswer({ given }: Given) {
       kind="turn"
       asks={
         <>
-          <Field label="Change of lash" hint="Or type both lashes below" error={problems.change}>
+          <Field
+            label="Change of lash"
+            hint={
+              typed.lash.trim() !== "" && typed.target.trim() !== ""
+                ? "Left out: both lashes are typed"
+                : "Or type both lashes below"
+            }
+            error={problems.change}
+          >
             {(c) => (
               <LengthInput
                 {...c}
