@@ -4,13 +4,15 @@ import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
 import type { JobAgain } from "@/core/job/pages/prepare";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import { rulesFor } from "@/core/job/prepare";
 import { evolve, jobState, refusal, rulesOf } from "@/core/job/run";
-import { carriedOver } from "@/core/job/state/carriedOver";
+import { carriedOver, sameGap } from "@/core/job/state/carriedOver";
 import type { Database } from "@/db/connect";
 import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { type JobRecord, type JobRow, findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { entries, feelerSets } from "@/db/schema";
+import type { EngineRecord } from "../engines/engines";
 import type { Actor } from "../http/actor";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
@@ -33,10 +35,11 @@ const calledOff = (): Entry => ({ id: randomUUID(), supersedes: null, kind: "cal
 export async function jobAgain(
   db: Database,
   shopId: string,
-  { engineId, jobId }: { readonly engineId: string; readonly jobId: string },
+  engine: EngineRecord,
+  jobId: string,
 ): Promise<JobAgain | null> {
   const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
-  if (found === null || found.row.engineId !== engineId) return null;
+  if (found === null || found.row.engineId !== engine.id) return null;
   const ledger = await ledgerOf(db, jobId);
   const state = jobState(found.job, ledger);
   if (state.ended) return null;
@@ -44,7 +47,8 @@ export async function jobAgain(
     id: jobId,
     named: named(found.row),
     state: found.row.state,
-    readings: carriedOver(state, null, found.job).length,
+    // On other gear than then they say nothing.
+    readings: sameGap(rulesOf(found.job), rulesFor(engine.file)) ? carriedOver(state, null, found.job).length : 0,
     notYet: notYet(found, ledger, found.row.openedBy),
   };
 }
@@ -61,8 +65,10 @@ export async function beginAgain(
   const ledger = await ledgerOf(tx, old.row.id);
   const state = jobState(old.job, ledger);
   await append(tx, actor, { id: old.row.id, job: old.job, kept: ledger }, [calledOff()]);
-  const sameWork = rulesOf(old.job).sheetWork === rulesOf(job).sheetWork && rulesOf(job).judgesReadings;
-  const carried = carry && sameWork ? carriedOver(state, await setBefore(tx, old.row, row), job) : [];
+  const carried =
+    carry && sameGap(rulesOf(old.job), rulesOf(job))
+      ? carriedOver(state, await setBefore(tx, old.row, row), job)
+      : [];
   if (carried.length === 0) return;
   const from: Entry = { id: randomUUID(), supersedes: null, kind: "carried", from: named(old.row) };
   const all = [

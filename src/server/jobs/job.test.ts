@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
+import type { EngineFile } from "@/core/engine/engineFile";
 import { cautionsFor } from "@/core/job/prepare";
 import { USUAL_CHECKS } from "@/core/job/closeOut/items";
 import type { Entry } from "@/core/job/ledger/entry";
@@ -470,7 +471,12 @@ describe("a job that was begun under wrong figures", () => {
     const again = opening({ again: old, carry: true });
     await expect(openJob(db, actor, again)).rejects.toThrow(/The lock of .* is loose/);
     expect(await findJob(db, actor.shopId, again.id)).toBeNull();
-    expect(await jobAgain(db, actor.shopId, { engineId, jobId: old })).toMatchObject({
+    const engine = await findEngine(db, actor.shopId, engineId);
+    if (engine === null) throw new Error("no engine");
+    // On other gear nothing of it would be carried, and so it is not offered.
+    const lifters: EngineFile = { ...engine.file, adjuster: { kind: "hydraulic", at: "pushrod-end", pitch: 1 } };
+    expect(await jobAgain(db, actor.shopId, { ...engine, file: lifters }, old)).toMatchObject({ readings: 0 });
+    expect(await jobAgain(db, actor.shopId, engine, old)).toMatchObject({
       readings: 2,
       notYet: expect.stringMatching(/is loose/),
     });

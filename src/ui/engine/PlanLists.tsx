@@ -9,8 +9,8 @@ import { PlateHeading } from "../controls/Stamp";
 
 interface Props {
   readonly answer: StopsAnswer;
-  /** The method that stands on top where it serves every valve; left out, the recommended one. */
-  readonly first?: MethodId;
+  /** The method that stands on top where it serves every valve; else the recommended one does. */
+  readonly first: MethodId;
 }
 
 /** Every method that serves all valves, as lists of valves: to look at, and to print. */

@@ -33,7 +33,7 @@ export function LeafPair({ set, what, usual, submit, now = false, onHold }: Prop
         tryKey={null}
         school="go-no-go"
         low
-        onTap={(key) => setTaps((now) => tapBlade(now, key, "go-no-go"))}
+        onTap={(key) => setTaps((before) => tapBlade(before, key, "go-no-go"))}
         onClear={() => setTaps({})}
       />
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}

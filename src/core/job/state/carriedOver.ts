@@ -12,6 +12,14 @@ export interface Carried {
   readonly of: LedgerEntry;
 }
 
+interface Gap {
+  readonly judgesReadings: boolean;
+  readonly sheetWork: string;
+}
+
+/** Whether what was read in one kind of work says anything in another: both judge readings, of the same gap. */
+export const sameGap = (old: Gap, now: Gap): boolean => now.judgesReadings && old.sheetWork === now.sheetWork;
+
 /** The last reading of a valve that nothing was done at since; null where it no longer stands. */
 function stands({ status, left, last }: ValveState): EntryOf<"reading"> | null {
   const asItIs = status === "read" || (status === "done" && left !== null);
@@ -19,9 +27,8 @@ function stands({ status, left, last }: ValveState): EntryOf<"reading"> | null {
 }
 
 /**
- * The readings that a new job begins with, in its own order of stops: as found there. `set`
- * names the set that was in hand, where the new job has another. Of
- * valves that the new job does not have, or serves nowhere, none.
+ * The readings that a new job begins with, in its own order of stops: as found there. `set` names the set that was in
+ * hand, where the new job has another. Of valves that the new job does not have, or serves nowhere, none.
  */
 export function carriedOver(old: JobState, set: string | null, job: Pick<JobOf, "route">): Carried[] {
   return job.route.flatMap((stop) =>

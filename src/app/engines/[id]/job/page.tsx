@@ -38,11 +38,7 @@ export default async function PreparePage({ params, searchParams }: Props) {
         file={engine.file}
         person={person}
         sets={await listFeelerSets(db, shopId)}
-        again={
-          typeof query["again"] === "string"
-            ? await jobAgain(db, shopId, { engineId: engine.id, jobId: query["again"] })
-            : null
-        }
+        again={typeof query["again"] === "string" ? await jobAgain(db, shopId, engine, query["again"]) : null}
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
         bleed={await bleedOf(db, shopId)}
