@@ -27,10 +27,10 @@ export function specIn(state: EngineState, spec: LashSpec, growthMm: number): La
   };
 }
 
-/** The refusal of a cold aim that would hold a valve open; null when it may be set. */
-export function coldAimRefusal(role: string, coldAimMm: number, unit: LengthUnit = "mm"): string | null {
+/** The refusal of a cold aim that would hold a valve open, of a role or of all (null); null when it may be set. */
+export function coldAimRefusal(role: string | null, coldAimMm: number, unit: LengthUnit = "mm"): string | null {
   if (judgeColdAim(coldAimMm) === "possible") return null;
   const size =
     coldAimMm <= 0 ? `${showLength(coldAimMm, unit)}: no gap at all` : `only ${showLength(coldAimMm, unit)}`;
-  return `The ${role} valves would be held open: cold, their lash would be ${size}, and under ${showLength(LEAST_COLD_MM, unit)} nothing may be set. This cam needs a wider lash, or the lash is set hot.`;
+  return `The ${role === null ? "" : `${role} `}valves would be held open: cold, their lash would be ${size}, and under ${showLength(LEAST_COLD_MM, unit)} nothing may be set. This cam needs a wider lash, or the lash is set hot.`;
 }

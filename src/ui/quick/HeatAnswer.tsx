@@ -110,7 +110,7 @@ interface WayProps {
 function Way({ way: { growthMm, rangeMm, evidence }, specMm, unit, into }: WayProps) {
   const at = (mm: number): number => specMm + shiftInto(into, mm);
   const [least = 0, most = 0] = rangeMm.map(at).sort((a, b) => a - b);
-  const refused = into === "cold" ? coldAimRefusal("", least, unit) : null;
+  const refused = into === "cold" ? coldAimRefusal(null, least, unit) : null;
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
       <Figure
@@ -118,7 +118,7 @@ function Way({ way: { growthMm, rangeMm, evidence }, specMm, unit, into }: WayPr
       >
         {refused === null ? `${said(at(growthMm), unit)} ${into}` : "Not cold: set it hot"}
       </Figure>
-      {refused !== null && <Complaint role="alert">{refused.replace("The  valves", "The valves")}</Complaint>}
+      {refused !== null && <Complaint role="alert">{refused}</Complaint>}
     </chakra.div>
   );
 }
