@@ -12,6 +12,7 @@ import {
   nextTitle,
   settled,
   test,
+  find,
 } from "./fixtures";
 
 const PLACES = ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"];
@@ -55,6 +56,7 @@ for (const [scheme, width, height] of [
         await clean(page, scheme);
       }
       await page.goto("/");
+      await find(page, "Dunmore");
       await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
       await page.waitForURL(/sheet$/);
       await clean(page, scheme);
@@ -69,6 +71,7 @@ for (const [scheme, width, height] of [
     for (const name of shown) {
       test(`the engine's page: ${name}`, async ({ page }) => {
         await atWork(page);
+        await find(page, name);
         await page.getByRole("link", { name, exact: true }).first().click();
         await page.waitForURL(/\/engines\//);
         await expect(page.getByText(/^May be set here:/)).toBeVisible();
@@ -79,7 +82,7 @@ for (const [scheme, width, height] of [
     test("lifters, gear without a screw, hot and cold", async ({ page }) => {
       await atWork(page);
       const open = async (link: RegExp): Promise<void> => {
-        await page.goto("/");
+        await find(page, /[A-Z][a-z]+(?= \w+\$)|[A-Z][a-z]+$/.exec(link.source)?.[0] ?? "");
         await page.getByRole("link", { name: link }).first().click();
         await page.waitForURL(/\/(jobs|engines)\//);
       };
@@ -142,6 +145,7 @@ for (const [scheme, width, height] of [
 
     test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
       await atWork(page);
+      await find(page, "Hob 196");
       await page.getByRole("link", { name: "Hob 196", exact: true }).click();
       await page.waitForURL(/\/engines\//);
       await page.getByRole("button", { name: "What if I'm one full turn off?" }).click();

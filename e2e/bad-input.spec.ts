@@ -1,4 +1,4 @@
-import { acceptCautions, addEngine, atWork, expect, test, UNEVEN_TWIN } from "./fixtures";
+import { acceptCautions, addEngine, atWork, expect, test, UNEVEN_TWIN, find } from "./fixtures";
 
 test.describe("a broken engine file", () => {
   test.use({ allow: [/422/] });
@@ -101,6 +101,7 @@ test.describe("nobody at work", () => {
   test.use({ allow: [/401/] });
   test("is asked in place, and what was done goes through once a name is chosen", async ({ page }) => {
     await page.goto("/");
+    await find(page, "Hob 196");
     await page.getByRole("link", { name: /^Start a job on Hob 196/ }).click();
     await page.waitForURL(/\/job$/);
     await acceptCautions(page);

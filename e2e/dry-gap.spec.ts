@@ -32,7 +32,7 @@ test("dry gaps from the bench to the signed sheet, with the manual and the licen
   await workByKeys(page, truth, { until: ({ title }) => title.includes("pushrods are wanted") });
   await expect(next).toContainText("1 of 228.60 mm for 2E.");
   await expect(next).toContainText("1 of 230.20 mm for 3I.");
-  await page.getByRole("button", { name: "Ordered: the job waits" }).click();
+  await page.getByRole("button", { name: "Ordered: job on hold" }).click();
   await expect(nextTitle(page)).toContainText("Is the crank still at");
   await allKept(page);
   await page.goto("/");

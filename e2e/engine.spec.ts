@@ -1,8 +1,9 @@
 import { readFileSync } from "node:fs";
-import { UNEVEN_TWIN, addEngine, atWork, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, expect, test, find } from "./fixtures";
 
 test("wheel, dial and head map follow the crank, by keys, by buttons and by dragging", async ({ page }) => {
   await atWork(page);
+  await find(page, "Orrin Tidewater 6");
   await page.getByRole("link", { name: "Orrin Tidewater 6", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   const wheel = page.getByRole("slider", { name: "Phase wheel: turn the crank" });
@@ -69,6 +70,7 @@ test("the methods stand side by side; the chosen one is shown on the strip, the 
   page,
 }) => {
   await atWork(page);
+  await find(page, "Dunmore 5.9");
   await page.getByRole("link", { name: "Dunmore 5.9", exact: true }).first().click();
   await page.waitForURL(/\/engines\//);
   const table = page.getByRole("table");
@@ -99,6 +101,7 @@ test("one turn out: what looks free is named, and its margin is drawn on the whe
   page,
 }) => {
   await atWork(page);
+  await find(page, "Calder D5");
   await page.getByRole("link", { name: "Calder D5", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   const valve = page.locator('[data-valve="1I"]');

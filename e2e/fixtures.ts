@@ -142,3 +142,6 @@ export const settled = (page: Page) =>
   page.evaluate(async () => {
     for (let i = 0; i < 5; i++) await new Promise((done) => requestAnimationFrame(done));
   });
+
+/** Looks for something on the bench, as one does where much lies on it. */
+export const find = (page: Page, text: string) => page.goto(`/?q=${encodeURIComponent(text)}`);

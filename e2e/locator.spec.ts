@@ -1,7 +1,8 @@
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test, find } from "./fixtures";
 
 test("the locator narrows two places to one, names what does not fit, and ends at a stop", async ({ page }) => {
   await atWork(page);
+  await find(page, "Orrin Tidewater 6");
   await page.getByRole("link", { name: "Orrin Tidewater 6", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   await page.getByRole("button", { name: "Where is the crank?" }).click();

@@ -1,4 +1,4 @@
-import { acceptCautions, atWork, beginJob, expect, test } from "./fixtures";
+import { acceptCautions, atWork, beginJob, expect, test, find } from "./fixtures";
 
 test("whoever only knows inline five, 1-2-4-5-3, hot cam, no marks has a safe plan before the engine is even kept", async ({
   page,
@@ -52,7 +52,7 @@ test("a vee with valves typed out along its banks, a cam card, marks and another
   await page.getByLabel("Firing order").fill("1 2 3 4");
   await page.getByLabel("Layout").selectOption("vee");
   await page.getByLabel("Banks, front first").fill("1 3 / 2 4");
-  await page.getByLabel("Valves, front first").fill("E I I E / I E E I");
+  await page.getByLabel("Or typed").fill("E I I E / I E E I");
   await page.getByLabel("Typed out for").selectOption("bank");
   await page.getByLabel("What is known of the cam").selectOption("lobes");
   for (const [label, value] of [
@@ -81,7 +81,7 @@ test("a vee with valves typed out along its banks, a cam card, marks and another
 
   // And what was typed comes back to be changed.
   await page.getByRole("link", { name: "Change engine" }).click();
-  await expect(page.getByLabel("Valves, front first")).toHaveValue("E I I E / I E E I");
+  await expect(page.getByLabel("Or typed")).toHaveValue("E I I E / I E E I");
   await page.getByLabel("Lobe separation, °").fill("112");
   await page.getByRole("button", { name: "Keep the change" }).click();
   await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
@@ -127,6 +127,7 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
   page,
 }) => {
   await atWork(page);
+  await find(page, "Calder D5");
   await page.getByRole("link", { name: "Calder D5", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   const engine = new URL(page.url()).pathname;
@@ -138,7 +139,9 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
   await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\//);
   await expect(
-    page.getByRole("heading", { name: "Turn the crank until the exhaust rocker of cylinder 1 just starts to open." }),
+    page.getByRole("heading", {
+      name: "Turn the crank until the exhaust follower of cylinder 1 just starts to open.",
+    }),
   ).toBeVisible();
   await expect(page.getByText("The route, cylinder by cylinder")).toBeVisible();
   await page.locator("[data-main]").click();
@@ -147,6 +150,7 @@ test("a run by opening and closing, cylinder by cylinder, says what to watch for
 
 test("a job begun the usual way keeps working after the engine was changed", async ({ page }) => {
   await atWork(page);
+  await find(page, "Hob 196");
   await page.getByRole("link", { name: "Hob 196", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   const engine = new URL(page.url()).pathname;
@@ -162,4 +166,103 @@ test("a job begun the usual way keeps working after the engine was changed", asy
   await page.getByLabel("Name of the engine").fill("Hob 196");
   await page.getByRole("button", { name: "Keep the change" }).click();
   await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
+});
+
+test.describe("with all that a file can say", () => {
+  test.use({ allow: [/422/] });
+  test("an engine with all that a file can say is made in the form alone, and comes back from its file unchanged", async ({
+    page,
+  }) => {
+    await atWork(page);
+    await page.goto("/engines/new");
+    await page.getByLabel("Firing order").fill("1-8-4-3-6-5-7-2");
+    await page.getByLabel("Layout").selectOption("vee");
+    await page.getByRole("group", { name: "Bank 1, front first" }).getByRole("button", { name: "E I I E" }).click();
+    await page
+      .getByRole("group", { name: "Bank 2, front first" })
+      .getByRole("button", { name: "I E", exact: true })
+      .click();
+    await page.getByLabel("Marks on the pulley").selectOption("firing");
+    await page.getByLabel("Stamped at the marks").fill("TDC 90 180 270");
+    await page.getByRole("button", { name: "Add a girdle or shaft" }).click();
+    const girdle = page.getByRole("group", { name: "Girdles, shafts: tightened after setting, 1" });
+    await girdle.getByLabel("Name").fill("girdle");
+    await girdle.getByLabel("Valves under it").fill("9");
+    await expect(girdle.locator("..").getByText("girdle: there is no valve 9.")).toBeVisible();
+    await girdle.getByLabel("Valves under it").fill("1 3");
+    await girdle.getByLabel("Torque, Nm").fill("34");
+    await page.getByRole("button", { name: "Add a cover" }).click();
+    const cover = page.getByRole("group", { name: "Covers and what seals them, 1" });
+    await cover.getByLabel("Cover").fill("valve cover");
+    await cover.getByLabel("Sealed by").selectOption("gasket");
+    await cover.getByLabel("Torque, Nm").fill("9");
+    await page.getByLabel("Driven in time with the crank").selectOption("distributor");
+    await page.getByLabel("Name of the engine").fill("Ardmore 8");
+    await page.getByLabel("Serial or mark").fill("A-1");
+    await page.getByRole("button", { name: "Add the engine" }).click();
+    await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
+
+    await page.getByRole("button", { name: "Keep this spec" }).click();
+    // An empty one is refused where it lacks something.
+    await expect(page.getByRole("alert").filter({ hasText: /\w/ }).first()).toBeVisible();
+    await page.getByLabel("Engine is").selectOption("hot");
+    await page.getByLabel("Source", { exact: true }).fill("Manual");
+    const own = (name: string) => page.getByRole("group", { name, exact: true });
+    await own("intake").getByLabel("Lash").fill("0.022 in");
+    await own("exhaust").getByLabel("Lash").fill("0.024 in");
+    await page.getByRole("button", { name: "One valve has a spec of its own" }).click();
+    await own("Own spec, 1").getByLabel("Valve").selectOption("3E");
+    await own("Own spec, 1").getByLabel("Lash").fill("0.026 in");
+    for (const [i, source] of ["Cam card", "Builder"].entries()) {
+      await page.getByRole("button", { name: "Add what another source says" }).click();
+      const other = own(`Other source ${i + 1}`);
+      await other.getByLabel("Engine is").selectOption("cold");
+      await other.getByLabel("Other source").fill(source);
+      await other.getByRole("group", { name: "intake" }).getByLabel("Lash").fill("0.018 in");
+      await other.getByRole("group", { name: "exhaust" }).getByLabel("Lash").fill("0.020 in");
+    }
+    await page.getByLabel("Adjuster").selectOption("stud-nut");
+    await page.getByLabel("Rocker ratio").fill("1.5");
+    await page.getByLabel("Thread").fill("3/8-24");
+    await page.getByLabel("Locked by").selectOption("poly-lock");
+    await page.getByLabel("Lock torque, Nm").fill("28");
+    await page.getByRole("button", { name: "Keep this spec" }).click();
+    await expect(page.getByText(".026 (.025–.027) in")).toBeVisible();
+
+    const fileOf = async (): Promise<unknown> =>
+      (await page.request.get(`${page.url().replace("/engines/", "/api/engines/")}/file`)).json();
+    const file = await fileOf();
+    expect(file).toMatchObject({
+      layout: {
+        kind: "vee",
+        banks: [
+          ["1", "3", "5", "7"],
+          ["2", "4", "6", "8"],
+        ],
+      },
+      markLabels: ["TDC", "90", "180", "270"],
+      tightenedLater: [{ name: "girdle", valves: ["1E", "1I", "3I", "3E"], torqueNm: 34 }],
+      covers: [{ name: "valve cover", seal: "gasket", torqueNm: 9 }],
+      timedDrive: "distributor",
+      lash: { state: "hot", valves: { "3E": { nominal: "0.026 in" } } },
+      otherLash: [{ source: "Cam card" }, { source: "Builder" }],
+      adjuster: { lock: "poly-lock", lockTorqueNm: 28, tpi: 24 },
+    });
+    // The form gives it back as it was, with the hours put right.
+    const engine = page.url();
+    await page.getByRole("link", { name: "Change engine" }).click();
+    await expect(page.getByLabel("Serial or mark")).toHaveValue("A-1");
+    await page.getByLabel("Running hours").fill("1250");
+    await page.getByRole("button", { name: "Keep the change" }).click();
+    await page.waitForURL(engine);
+    await expect(page.getByText(/1250 h|1,250 h/).first()).toBeVisible();
+    expect(await fileOf()).toEqual(file);
+    // And from its file it is the same engine again.
+    await page.goto("/engines/new");
+    await page.getByLabel("Or its text").fill(JSON.stringify(file));
+    await page.getByRole("button", { name: "Add from the file" }).click();
+    await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
+    expect(page.url()).not.toBe(engine);
+    expect(await fileOf()).toEqual(file);
+  });
 });

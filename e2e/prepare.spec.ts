@@ -44,3 +44,40 @@ test.describe("where something is new", () => {
     await expect(page.getByRole("radio", { name: /^Inch set/ })).toBeVisible();
   });
 });
+
+test("a begin that fails shows all that is missing at once and goes to the first of it", async ({ page }) => {
+  await atWork(page);
+  const engine = await addEngine(page, { ...UNEVEN_TWIN, name: "Test missing" });
+  await page.goto(`${engine}/job`);
+  await page.getByLabel("Temperature, °C").fill("warm");
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
+  await expect(page.getByText("Say whether the engine is cold or hot: a job can't start without it.")).toBeVisible();
+  await expect(page.getByText('"warm" is not a temperature.')).toBeVisible();
+  await expect(page.getByText(/^Read and tick every caution first: \d+ not ticked\.$/)).toBeVisible();
+  await expect(page.getByRole("checkbox").first()).toBeFocused();
+  await expect(page.getByRole("group", { name: "Read and tick each caution" })).toHaveAccessibleDescription(
+    /not ticked/,
+  );
+});
+
+test("by the keyboard alone: nobody becomes another by an arrow key, and the focus follows to a new page and back", async ({
+  page,
+}) => {
+  await atWork(page);
+  const picker = page.getByLabel("At work");
+  const before = await picker.inputValue();
+  await picker.focus();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Escape");
+  await expect(picker).toHaveValue(before);
+  await page.getByRole("link", { name: "Add an engine" }).focus();
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/\/engines\/new/);
+  await expect(page.getByRole("heading", { level: 1 })).toBeFocused();
+  await page.getByRole("button", { name: "Add a cover" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Take it out" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Take it out" })).toHaveCount(0);
+  expect(await page.evaluate(() => document.activeElement?.tagName)).not.toBe("BODY");
+});

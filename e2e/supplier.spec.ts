@@ -56,7 +56,7 @@ test("down in the middle: the order is kept and sent once, the job waits, comes 
   const { job, truth } = await waitingForParts(page, name, fitted);
   const plan = page.getByRole("region", { name: "What goes where" });
   // What must be bought, for how much, and what would be without.
-  const order = plan.getByRole("button", { name: /^Order 2 for \d+\.\d\d: the job waits$/ });
+  const order = plan.getByRole("button", { name: /^Order 2 for \d+\.\d\d: job on hold$/ });
   await expect(order).toBeVisible();
   await expect(plan.getByText(/Without buying: 2 can't be served with what is here/)).toBeVisible();
   await expect(plan.getByText(`1Ib: ${thicker}0 to buy, leaves 0.155 mm`)).toBeVisible();

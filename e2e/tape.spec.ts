@@ -1,10 +1,11 @@
 import { readFileSync } from "node:fs";
-import { atWork, expect, test } from "./fixtures";
+import { atWork, expect, test, find } from "./fixtures";
 
 test.use({ allow: [/422/] });
 
 test("the tape is told as a table, drawn, and taken away as SVG and PDF; the card as PDF", async ({ page }) => {
   await atWork(page);
+  await find(page, "Orrin Tidewater 6");
   await page.getByRole("link", { name: "Orrin Tidewater 6", exact: true }).click();
   await page.waitForURL(/\/engines\//);
   await page.getByRole("button", { name: "Firing order" }).click();

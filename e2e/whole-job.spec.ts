@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test } from "./fixtures";
+import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test, find } from "./fixtures";
 
 test("a stranger brings an engine and does the whole job by keyboard only", async ({ page }) => {
   await atWork(page);
@@ -115,6 +115,7 @@ test("? lists the keys, and Escape hides them, on the bench and in the run", asy
 
 test("the sheet of a sixteen-valve engine prints on one page, nothing cut off", async ({ page }) => {
   await atWork(page);
+  await find(page, "Dunmore");
   await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
   await page.waitForURL(/sheet$/);
   await page.waitForLoadState("networkidle");

@@ -1,4 +1,6 @@
 /** The job as the random player sees it: the one place that knows where the rules of a job live. */
+import { moverOf } from "@/core/engine/mover";
+import { closedUp } from "@/core/job/closeOut/items";
 import { cycleOf, type EngineFile } from "../../src/core/engine/engineFile";
 import { resolveEngine } from "../../src/core/engine/resolve";
 import { growthSourcesOf } from "../../src/core/heat/growthSources";
@@ -164,7 +166,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
   const route = routeOf(engine, plan, order);
   const task = taskAlong(file, planned.plan, route);
   const valves = file.valves.flatMap((v) => {
-    const spec = specFor(file, task, v.role, state, offset);
+    const spec = specFor(file, task, v, state, offset);
     return spec === null
       ? []
       : [{ id: v.id, cylinder: v.cylinder, role: v.role, spec: { ...spec, assumedBand: false } }];
@@ -182,6 +184,8 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     survey: rules.readsAllFirst || r.chance(0.2),
     allToAimMm: either && r.chance(0.2) ? 0.03 : null,
     tightenedLater: file.tightenedLater ?? [],
+    ...closedUp(file),
+    mover: moverOf(file).name,
     lastTime: r.chance(0.3)
       ? Object.fromEntries(valves.map((v) => [v.id, { lo: v.spec.nominalMm - 0.02, hi: v.spec.nominalMm + 0.02 }]))
       : {},

@@ -39,3 +39,31 @@ export function tellingOf(job: PlayedJob): string {
     lines.push(part, ...changes(new Map(), leavesOf(plain(job[part]))));
   return `${lines.join("\n").replaceAll("00000000-0000-4000-9000-0000000000", "entry ")}\n`;
 }
+
+/** Where what is said to a person stands; the rest is the state of a job. */
+const SAID = /^(opened\.(cautions\.\d+\.text|tools)|stands|told\.|refused)/;
+const NAMES_ONLY = /\.(id|kind|key|value|tone|figure|at|action|panel)$/;
+
+/** Valves, cylinders, stops and figures, by which alike sentences differ. */
+const LEFT_OUT: readonly [RegExp, string][] = [
+  [/\b(\d+[IEJ][a-d]?|\d+ (intake|exhaust|injector)( \(\w+\))?)(?![a-z])/g, "VALVE"],
+  [/\b(mark|stop|Mark|Stop) [A-Z]{1,2}\b/g, "$1 #"],
+  [/[−-]?\d*\.?\d+(?:[–/]\d*\.?\d+)?/g, "#"],
+  [/# (mm|in|thou)\b/g, "SIZE"],
+  [/(VALVE|#|SIZE)((?:,| ·| and| to)? \1)+/g, "$1"],
+];
+
+/** The sentences of a job, each once and without its figures. */
+export function sentencesOf(job: PlayedJob): string[] {
+  if ("notOpened" in job) return [];
+  const texts = job.told.flatMap((said) => [...leavesOf(plain(said))]);
+  return texts
+    .filter(([path]) => SAID.test(path) && !NAMES_ONLY.test(path))
+    .flatMap(([, text]) => text.split(/(?<=[.?!]) | · /))
+    .map((text) =>
+      LEFT_OUT.reduce((t, [what, by]) => t.replace(what, by), text)
+        .replace(/^· /, "")
+        .trim(),
+    )
+    .filter((text) => /[a-z]{3}/.test(text));
+}

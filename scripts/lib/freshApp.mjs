@@ -7,10 +7,10 @@ import { atEnd } from "./processes.mjs";
 import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
 
 /**
- * Runs `work` with the app's address, and clears everything away afterwards.
+ * Runs `work` with the app at hand, and clears everything away afterwards.
  * @template T
  * @param {{ root: string, durable?: boolean, env?: Record<string, string> }} options
- * @param {(url: string) => Promise<T>} work
+ * @param {(url: string, databaseUrl: string) => Promise<T>} work gets the addresses of the app, and of the database as its owner
  * @returns {Promise<T>}
  */
 export async function withFreshApp({ root, durable = true, env = {} }, work) {
@@ -28,7 +28,7 @@ export async function withFreshApp({ root, durable = true, env = {} }, work) {
       env: { ...devices.env, ...env },
     });
     try {
-      return await work(app.url);
+      return await work(app.url, cluster.url);
     } finally {
       await app.stop();
       await devices.stop();

@@ -25,6 +25,9 @@ export const SHIM_TWIN = {
 };
 const CAUTIONS = ["data-first", "no-start", "plugs-out", "bar"];
 
+/** How long an answer is waited for, ms: on a machine that other work keeps busy a quick one takes seconds too. */
+const PATIENCE_MS = 60_000;
+
 export class ShopClient {
   /** @param {string} base @param {string} cookie */
   constructor(base, cookie = "") {
@@ -36,7 +39,7 @@ export class ShopClient {
   async ask(method, path, body) {
     const response = await fetch(this.base + path, {
       method,
-      signal: AbortSignal.timeout(10_000),
+      signal: AbortSignal.timeout(PATIENCE_MS),
       headers: { cookie: this.cookie, ...(body === undefined ? {} : { "content-type": "application/json" }) },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
@@ -51,7 +54,7 @@ export class ShopClient {
   /** @param {string} path @returns {Promise<string>} */
   async text(path) {
     return (
-      await fetch(this.base + path, { headers: { cookie: this.cookie }, signal: AbortSignal.timeout(10_000) })
+      await fetch(this.base + path, { headers: { cookie: this.cookie }, signal: AbortSignal.timeout(PATIENCE_MS) })
     ).text();
   }
 
@@ -59,7 +62,7 @@ export class ShopClient {
   async bytes(path) {
     const response = await fetch(this.base + path, {
       headers: { cookie: this.cookie },
-      signal: AbortSignal.timeout(60_000),
+      signal: AbortSignal.timeout(PATIENCE_MS),
     });
     if (!response.ok) throw new Error(`${response.status}: ${path}`);
     return response.arrayBuffer();

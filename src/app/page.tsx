@@ -1,28 +1,36 @@
 import type { Metadata } from "next";
 import { formatDistanceToNow } from "date-fns";
-import { engineWords } from "@/core/job/words/names";
 import { asViewer } from "@/server/http/inShop";
-import { loadBench } from "@/server/jobs/bench";
+import { loadBench, searchBench } from "@/server/jobs/bench";
+import { engineLinesShown, jobLineShown } from "@/server/jobs/benchLines";
 import { BenchView } from "@/ui/bench/BenchView";
 import { Shell } from "./Shell";
 
 export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Bench" };
 
-export default async function BenchPage() {
+interface Params {
+  readonly searchParams: Promise<{ readonly q?: string | string[] }>;
+}
+
+export default async function BenchPage({ searchParams }: Params) {
+  const { q = "" } = await searchParams;
+  const text = typeof q === "string" ? q : "";
   const [db, { shopId }] = await asViewer();
-  const { jobs, engines } = await loadBench(db, shopId);
+  const [bench, found] = await Promise.all([loadBench(db, shopId), searchBench(db, shopId, text)]);
   return (
     <Shell>
       <BenchView
-        jobs={jobs.map((j) => ({ ...j, touched: formatDistanceToNow(j.touchedAt, { addSuffix: true }) }))}
-        engines={engines.map((e) => ({
-          id: e.id,
-          name: e.file.name,
-          serial: e.serial,
-          hours: e.runningHours,
-          about: engineWords(e.file),
+        jobs={bench.jobs.map(({ touchedAt, file, valves, ...job }, i) => ({
+          ...job,
+          touched: formatDistanceToNow(touchedAt, { addSuffix: true }),
+          inPairs: file.adjuster?.kind === "positive-closing",
+          drawn: i === 0 ? { file, valves } : null,
         }))}
+        further={bench.further.map(jobLineShown)}
+        ended={bench.ended.map(jobLineShown)}
+        engines={engineLinesShown(bench.engines)}
+        sought={{ text, found: { engines: engineLinesShown(found.engines), ended: found.jobs.map(jobLineShown) } }}
       />
     </Shell>
   );

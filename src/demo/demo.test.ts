@@ -4,7 +4,8 @@ import { nextKind } from "@/core/job/jobs.testing";
 import { nextThing, jobState } from "@/core/job/run";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
-import { listClosedJobs, listOpenJobs } from "@/db/queries/jobs";
+import { listEnded } from "@/db/queries/bench";
+import { findJob, listOpenJobs } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { shops } from "@/db/schema";
 import { loadDemo } from "./load";
@@ -21,7 +22,9 @@ describe("the demo", () => {
     expect(await loadDemo(db, new Date())).toBe(true);
     expect(await loadDemo(db, new Date())).toBe(false);
     const [shop] = await db.select().from(shops);
-    const jobs = [...(await listOpenJobs(db, shop?.id ?? "")), ...(await listClosedJobs(db, shop?.id ?? "", 60))];
+    const shopId = shop?.id ?? "";
+    const ended = await Promise.all((await listEnded(db, shopId, 60)).map(({ id }) => findJob(db, shopId, id)));
+    const jobs = [...(await listOpenJobs(db, shopId)), ...ended.filter((j) => j !== null)];
     const stages = await Promise.all(
       jobs.map(async ({ row, job }) => {
         const state = jobState(job, await ledgerOf(db, row.id));

@@ -48,6 +48,8 @@ function refuseCrossedLash(file: EngineFile): void {
     const figures = file.lash?.[role];
     if (figures !== undefined) refuseCrossed(lashSpec(figures), `engine.lash.${role}`);
   }
+  for (const [id, figures] of Object.entries(file.lash?.valves ?? {}))
+    refuseCrossed(lashSpec(figures), `engine.lash.valves.${id}`);
 }
 
 /** The best that so many stops can do. */

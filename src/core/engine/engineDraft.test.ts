@@ -19,6 +19,9 @@ const FIVE: EngineDraft = { ...EMPTY_DRAFT, name: "Bench five", firingOrder: "1-
 const problemOf = (change: Partial<EngineDraft>, field: DraftField): string | undefined =>
   readDraft({ ...FIVE, ...change }).problems[field];
 
+const NONE = EMPTY_DRAFT.parts;
+const GIRDLE = { name: "girdle", valves: "all", torque: "" };
+
 describe("a draft", () => {
   it("is an engine from a name and a firing order alone", () => {
     const { file, problems } = readDraft(FIVE);
@@ -88,6 +91,19 @@ describe("a draft", () => {
     ],
     ["release", { cam: { ...EMPTY_CAM, releaseFrom: "60", releaseTo: "120" } }, "begins and ends"],
     ["name", { name: " " }, "Give the engine a name"],
+    ["markLabels", { marks: "firing", markLabels: "A B" }, "2 names for 5 marks"],
+    ["later", { parts: { ...NONE, later: [{ name: "", valves: "all", torque: "" }] } }, "Give it a name"],
+    ["later", { parts: { ...NONE, later: [{ name: "girdle", valves: "7E", torque: "" }] } }, "no valve 7e"],
+    ["later", { parts: { ...NONE, later: [{ name: "girdle", valves: " ", torque: "" }] } }, "which valves"],
+    ["later", { parts: { ...NONE, later: [{ name: "girdle", valves: "all", torque: "900" }] } }, "torque in Nm"],
+    ["later", { parts: { ...NONE, later: [GIRDLE, GIRDLE] } }, "named twice"],
+    [
+      "camshafts",
+      { parts: { ...NONE, camshafts: [{ name: "c", valves: "bank 3", torque: "", caps: "" }] } },
+      "of bank 3",
+    ],
+    ["covers", { parts: { ...NONE, covers: [{ name: "", seal: "gasket", torque: "" }] } }, "Give the cover a name"],
+    ["notes", { parts: { ...NONE, notes: "x".repeat(2001) } }, "2000 characters"],
   ])("says at %s what is wrong with %o", (field, change, words) => expect(problemOf(change, field)).toContain(words));
   it("counts the exhaust centerline from separation and intake centerline", () => {
     const { file } = readDraft({
@@ -152,10 +168,22 @@ describe("a draft", () => {
       cam,
       marks: fc.constantFrom("none", "tdc", "firing", "list"),
       markList: text,
+      markLabels: text,
       rotation: fc.constantFrom("", "clockwise"),
       follower: fc.constantFrom("", "flat"),
       barringAt: fc.constantFrom("crank", "wheel"),
       barringRatio: text,
+      parts: fc.record({
+        later: fc.array(fc.record({ name: text, valves: text, torque: text }), { maxLength: 3 }),
+        camshafts: fc.array(fc.record({ name: text, valves: text, torque: text, caps: text }), { maxLength: 3 }),
+        covers: fc.array(
+          fc.record({ name: text, seal: fc.constantFrom("" as const, "gasket" as const), torque: text }),
+          { maxLength: 3 },
+        ),
+        bridges: fc.constantFrom("", "intake", "exhaust", "both", "file"),
+        timedDrive: fc.constantFrom("", "none", "magneto"),
+        notes: text,
+      }),
     });
     fc.assert(
       fc.property(anyDraft, (draft) => {
@@ -178,6 +206,57 @@ describe("a draft", () => {
     const { layout: before, ...expected } = asEngineFile(engineFileSchema.parse(file));
     expect(rest).toEqual(expected);
     expect(layout?.kind).toBe(before?.kind);
+  });
+  it("says what comes off and goes back on, with valves named as people name them", () => {
+    const eight: EngineDraft = {
+      ...EMPTY_DRAFT,
+      name: "Eight",
+      firingOrder: "1-8-4-3-6-5-7-2",
+      layout: "vee",
+      valves: "I E I E I E I E / E I I E E I I E",
+      valvesFor: "bank",
+      marks: "firing",
+      markLabels: "TDC, 1/4, half, 3/4",
+      parts: {
+        later: [
+          { name: "girdle", valves: "1 3I", torque: "34" },
+          { name: "left shaft", valves: "bank 2", torque: "25,5 Nm" },
+          { name: "", valves: "", torque: "" },
+        ],
+        camshafts: [{ name: "intake cam", valves: "intakes", torque: "10", caps: "from the middle out" }],
+        covers: [{ name: "valve cover", seal: "o-ring", torque: "9" }],
+        bridges: "exhaust",
+        timedDrive: "distributor",
+        notes: "Mind the oil line.",
+      },
+    };
+    const { file, problems } = readDraft(eight);
+    expect(problems).toEqual({});
+    expect(file?.tightenedLater).toEqual([
+      { name: "girdle", valves: ["1I", "1E", "3I"], torqueNm: 34 },
+      { name: "left shaft", valves: ["2E", "2I", "4I", "4E", "6E", "6I", "8I", "8E"], torqueNm: 25.5 },
+    ]);
+    expect(file).toMatchObject({
+      markLabels: ["TDC", "1/4", "half", "3/4"],
+      camshafts: [{ name: "intake cam", torqueNm: 10, caps: "from the middle out" }],
+      covers: [{ name: "valve cover", seal: "o-ring", torqueNm: 9 }],
+      timedDrive: "distributor",
+      notes: "Mind the oil line.",
+    });
+    expect(file?.bridges).toHaveLength(8);
+    if (file === null) return;
+    const again = readDraft(draftOf(file), file);
+    expect(again.problems).toEqual({});
+    expect(again.file).toEqual(file);
+    const kept = { ...file, covers: [{ name: "valve cover", shelf: 3 }] } as unknown as typeof file;
+    expect(readDraft(draftOf(kept), kept).file?.covers).toEqual([{ name: "valve cover", shelf: 3 }]);
+  });
+  it("keeps bridges that no choice describes", () => {
+    const { file } = readDraft(FIVE);
+    if (file === null) return;
+    const odd = { ...file, bridges: [{ cylinder: "3", role: "exhaust" as const }] };
+    expect(draftOf(odd).parts.bridges).toBe("file");
+    expect(readDraft(draftOf(odd), odd).file?.bridges).toEqual(odd.bridges);
   });
   it("keeps what the form does not show", () => {
     const before = {

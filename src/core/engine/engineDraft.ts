@@ -17,6 +17,7 @@ import {
 import { type CamDraft, EMPTY_CAM, camDraftOf, camOf } from "./camDraft";
 import { checkCam } from "./checkCam";
 import { numbersIn } from "./numbersIn";
+import { EMPTY_PARTS, PARTS_SHOWN, type PartsDraft, type PartsField, partsDraftOf, partsOf } from "./partsDraft";
 
 export interface EngineDraft {
   readonly name: string;
@@ -35,10 +36,13 @@ export interface EngineDraft {
   readonly marks: "none" | "tdc" | "firing" | "list";
   /** Degrees after the TDC mark, when the marks are listed. */
   readonly markList: string;
+  /** What is stamped at the marks, in their order; empty where they have no names. */
+  readonly markLabels: string;
   readonly rotation: "" | "clockwise" | "counterclockwise";
   readonly follower: "" | "flat" | "roller";
   readonly barringAt: BarringPlace;
   readonly barringRatio: string;
+  readonly parts: PartsDraft;
 }
 
 export type DraftField =
@@ -51,6 +55,8 @@ export type DraftField =
   | "ramp"
   | "release"
   | "markList"
+  | "markLabels"
+  | PartsField
   | "barringRatio";
 export type DraftProblems = Partial<Record<DraftField, string>>;
 
@@ -67,10 +73,12 @@ export const EMPTY_DRAFT: EngineDraft = {
   cam: EMPTY_CAM,
   marks: "tdc",
   markList: "",
+  markLabels: "",
   rotation: "",
   follower: "",
   barringAt: "crank",
   barringRatio: "",
+  parts: EMPTY_PARTS,
 };
 
 export interface DraftRead {
@@ -96,6 +104,7 @@ export function readDraft(draft: EngineDraft, rest: Partial<EngineFile> = {}): D
   const firingAnglesDeg = anglesOf(draft, order.length, problems);
   const cam = withUnshownCam(camOf(draft.cam, draft.strokes, valves, problems), rest.cam);
   const marksDeg = marksOf(draft, order.length, firingAnglesDeg, problems);
+  const markLabels = markLabelsOf(draft, marksDeg, problems);
   const barring = barringOf(draft, problems);
   if (draft.name.trim() === "") problems.name = "Give the engine a name.";
   const file: EngineFile = {
@@ -112,9 +121,8 @@ export function readDraft(draft: EngineDraft, rest: Partial<EngineFile> = {}): D
     valves,
     ...(cam === null ? {} : { cam }),
     marksDeg,
-    ...(rest.markLabels !== undefined && rest.markLabels.length === marksDeg.length
-      ? { markLabels: rest.markLabels }
-      : {}),
+    ...(markLabels === null ? {} : { markLabels }),
+    ...partsOf(draft.parts, { valves, banks, cylinders }, rest, problems),
     ...(barring === null ? {} : { barring }),
     layout: { ...rest.layout, kind: draft.layout, ...(banks === null ? { banks: undefined } : { banks }) },
   };
@@ -133,6 +141,7 @@ const SHOWN = [
   "markLabels",
   "barring",
   "follower",
+  ...PARTS_SHOWN,
 ] as const;
 
 const withoutShown = (rest: Partial<EngineFile>): Partial<EngineFile> =>
@@ -292,6 +301,24 @@ function marksOf(
   return [...new Set(listed)].sort((a, b) => a - b);
 }
 
+/** One name for each mark, in their order; parted by commas where a name has blanks in it. */
+function markLabelsOf(
+  { markLabels: text }: EngineDraft,
+  marksDeg: readonly number[],
+  problems: DraftProblems,
+): string[] | null {
+  if (text.trim() === "" || marksDeg.length === 0) return null;
+  const labels = text
+    .split(text.includes(",") ? "," : /\s+/)
+    .map((l) => l.trim())
+    .filter((l) => l !== "");
+  if (labels.length !== marksDeg.length)
+    problems.markLabels = `${labels.length} names for ${marksDeg.length} marks: give one each, in their order.`;
+  else if (labels.some((l) => l.length > 12)) problems.markLabels = "Keep what is stamped within 12 characters.";
+  else return labels;
+  return null;
+}
+
 function barringOf({ barringAt, barringRatio }: EngineDraft, problems: DraftProblems): EngineFile["barring"] | null {
   if (barringAt === "crank") return null;
   const ratio = numbersIn(barringRatio);
@@ -318,10 +345,12 @@ export function draftOf(file: EngineFile): EngineDraft {
     marks:
       marks === undefined || (marks.length === 1 && marks[0] === 0) ? "tdc" : marks.length === 0 ? "none" : "list",
     markList: (marks ?? []).join(" "),
+    markLabels: (file.markLabels ?? []).join((file.markLabels ?? []).some((l) => /\s/.test(l)) ? ", " : " "),
     rotation: file.rotation ?? "",
     follower: file.follower ?? "",
     barringAt: file.barring?.at ?? "crank",
     barringRatio: file.barring === undefined ? "" : String(file.barring.ratio),
+    parts: partsDraftOf(file),
   };
 }
 

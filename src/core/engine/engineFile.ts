@@ -83,6 +83,8 @@ export interface LashEntry {
   readonly intake?: LashFigures;
   readonly exhaust?: LashFigures;
   readonly injector?: LashFigures;
+  /** Figures of single valves by their id: they beat their role's. */
+  readonly valves?: Readonly<Record<string, LashFigures>>;
   /** Of a hot spec: the least temperature in degrees Celsius at which the engine counts as hot. */
   readonly hotFromC?: number;
 }
@@ -178,6 +180,20 @@ export interface CamshaftEntry {
   readonly caps?: string;
 }
 
+export const SEALS = ["gasket", "o-ring", "sealant"] as const;
+export type Seal = (typeof SEALS)[number];
+
+/** A cover that goes back on when the work is done: what seals it, and to what torque its bolts go. */
+export interface CoverEntry {
+  readonly name: string;
+  readonly seal?: Seal;
+  readonly torqueNm?: number;
+}
+
+/** What the engine drives that must be in time when it goes back; `none` where there is nothing of the kind. */
+export const TIMED_DRIVES = ["none", "distributor", "injection-pump", "magneto"] as const;
+export type TimedDrive = (typeof TIMED_DRIVES)[number];
+
 /** How the cylinders lie, for the drawings; banks hold cylinder numbers, front first. */
 export interface LayoutEntry {
   readonly kind: "inline" | "vee" | "flat" | "radial";
@@ -223,6 +239,8 @@ export interface EngineFile {
   readonly tightenedLater?: readonly TightenedPart[];
   readonly adjuster?: AdjusterEntry;
   readonly camshafts?: readonly CamshaftEntry[];
+  readonly covers?: readonly CoverEntry[];
+  readonly timedDrive?: TimedDrive;
   readonly heat?: HeatEntry;
   readonly layout?: LayoutEntry;
   readonly bridges?: readonly BridgeEntry[];

@@ -75,6 +75,16 @@ describe("engineFileSchema", () => {
       { lash: { state: "cold", intake: { nominal: "40 mm" } } },
       "lash.intake.nominal: 40 mm can't be right here",
     ],
+    [
+      "own lash of no valve",
+      { lash: { state: "cold", valves: { "9E": { nominal: 0.3 } } } },
+      "lash.valves.9E: Valve 9E is not among the valves",
+    ],
+    [
+      "the same in another source",
+      { otherLash: [{ state: "cold" }, { state: "cold", valves: { "9E": { nominal: 0.3 } } }] },
+      "otherLash[1].valves.9E: Valve 9E is not among the valves",
+    ],
     ["no state", { lash: { intake: { nominal: 0.3 } } }, 'lash.state: "state" is missing.'],
     [
       "pitch twice",

@@ -11,7 +11,9 @@ import {
   MAX_VALVES,
   ROLES,
   SCREW_PLACES,
+  SEALS,
   SECTORS,
+  TIMED_DRIVES,
   cycleOf,
   type EngineFile,
   METALS,
@@ -39,6 +41,10 @@ const lash = z.looseObject({
   intake: lashFigures.optional(),
   exhaust: lashFigures.optional(),
   injector: lashFigures.optional(),
+  valves: z
+    .record(label, lashFigures, "Give figures of single valves by their names.")
+    .refine((v) => Object.keys(v).length <= MAX_VALVES, `At most ${MAX_VALVES} valves.`)
+    .optional(),
   hotFromC: z
     .number("Give the temperature in degrees Celsius.")
     .min(30, "A hot engine is between 30 and 200 °C.")
@@ -275,6 +281,18 @@ const shape = z.looseObject({
     )
     .max(16, "At most 16 camshafts.")
     .optional(),
+  covers: z
+    .array(
+      z.looseObject({
+        name: label,
+        seal: z.enum(SEALS, `What seals it is one of: ${SEALS.join(", ")}.`).optional(),
+        torqueNm: torque.optional(),
+      }),
+      "List the covers.",
+    )
+    .max(16, "At most 16 covers.")
+    .optional(),
+  timedDrive: z.enum(TIMED_DRIVES, `What is driven in time is one of: ${TIMED_DRIVES.join(", ")}.`).optional(),
   layout: z
     .looseObject({
       kind: z.enum(["inline", "vee", "flat", "radial"], "The layout is inline, vee, flat or radial."),
@@ -368,6 +386,18 @@ function checkParts(file: z.infer<typeof shape>, ctx: Issues): void {
       if (!ids.has(id)) complain(ctx, ["camshafts", i, "valves", k], `Valve ${id} is not among the valves.`);
     }),
   );
+  const sources = [
+    { path: ["lash"], lash: file.lash },
+    ...(file.otherLash ?? []).map((lash, i) => ({ path: ["otherLash", i], lash })),
+  ];
+  for (const { path, lash } of sources)
+    for (const id of Object.keys(lash?.valves ?? {}))
+      if (!ids.has(id))
+        complain(
+          ctx,
+          [...path, "valves", id],
+          `Valve ${id} is not among the valves: take its figure out, or name another.`,
+        );
   file.tightenedLater?.forEach((part, i) => {
     part.valves.forEach((id, k) => {
       if (!ids.has(id)) complain(ctx, ["tightenedLater", i, "valves", k], `Valve ${id} is not among the valves.`);

@@ -13,8 +13,10 @@ export function engineUnit({ lash, otherLash = [], adjuster, cam, heat }: Figure
   const lifts = [cam?.intake, cam?.exhaust].map((lobe) =>
     lobe !== undefined && "lift" in lobe ? lobe.lift : undefined,
   );
+  const single = specs.flatMap((s) => Object.values(s.valves ?? {}).map((f) => f.nominal));
   const figures: (LengthText | undefined)[] = [
     ...specs.flatMap((s) => [s.intake?.nominal, s.exhaust?.nominal, s.injector?.nominal]),
+    ...single,
     adjuster?.plunger?.travel,
     adjuster?.preload?.travel,
     adjuster?.pitch,

@@ -5,6 +5,7 @@
  */
 import { type Arc, type CrankDeg, arcBetween, complement, fold, separation, union } from "../units/angle/arc";
 import { cycleOf, type EngineFile, type Lobe, type ValveRole } from "./engineFile";
+import { type Mover, moverOf } from "./mover";
 import { type LobeShape, UNKNOWN_CAM, lobeShape, rampOf } from "./lobes";
 
 export interface Cylinder {
@@ -42,6 +43,8 @@ export interface Engine {
   /** Where a plug hole pushes air while the crank is turned: from the last valve shutting to firing TDC. */
   readonly pressure: Arc;
   readonly follower: EngineFile["follower"] | null;
+  /** What is seen moving at its valves. */
+  readonly mover: Mover;
   readonly assumptions: readonly string[];
 }
 
@@ -93,6 +96,7 @@ export function resolveEngine(file: EngineFile): Engine {
     releases,
     pressure: pressureArc(file, cycleDeg),
     follower: file.follower ?? null,
+    mover: moverOf(file),
     assumptions,
   };
 }

@@ -1,29 +1,31 @@
 /** What is odd about a spec, asked before anything is set by it. */
-import { type LashEntry, ROLES, type ValveRole } from "../engine/engineFile";
-import { crossedLimit, defaultBand, lashSpec } from "../lash/spec";
+import type { EngineFile, LashEntry } from "../engine/engineFile";
+import { crossedLimit, defaultBand, lashSpec, namedFigures } from "../lash/spec";
 import { toMm, lengthOf } from "../units/length";
 import { coldAimRefusal } from "./coldAim";
 
 /** What is odd about a spec, as questions: none of them stops a job. */
-export function specQuestions(lash: LashEntry): string[] {
+export function specQuestions(lash: LashEntry, file: Pick<EngineFile, "valves">): string[] {
   const questions: string[] = [];
-  for (const role of ROLES) {
-    const figures = lash[role];
-    if (figures === undefined) continue;
+  /** What has no limits, by the band that stands in: said once. */
+  const assumed = new Map<string, string[]>();
+  for (const { name, role, figures } of namedFigures(lash, file)) {
     const spec = lashSpec(figures);
     const crossed = crossedLimit(spec);
     const heldOpen =
       lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm, lengthOf(figures.nominal).unit) : null;
-    if (heldOpen !== null) questions.push(`${title(role)}: ${heldOpen}`);
-    if (crossed !== null) questions.push(`${title(role)}: ${crossed.why}`);
+    if (heldOpen !== null) questions.push(`${title(name)}: ${heldOpen}`);
+    if (crossed !== null) questions.push(`${title(name)}: ${crossed.why}`);
     else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {
-      questions.push(`${title(role)}: a limit equals the nominal lash. Is there really no room on that side?`);
+      questions.push(`${title(name)}: a limit equals the nominal lash. Is there really no room on that side?`);
     }
-    if (spec.assumedBand)
-      questions.push(
-        `${title(role)}: no limits are given, so plus and minus ${defaultBand(figures.nominal).words} is assumed.`,
-      );
+    if (spec.assumedBand) {
+      const { words } = defaultBand(figures.nominal);
+      assumed.set(words, [...(assumed.get(words) ?? []), name]);
+    }
   }
+  for (const [words, names] of assumed)
+    questions.push(`${title(names.join(", "))}: no limits are given, so plus and minus ${words} is assumed.`);
   const { intake, exhaust } = lash;
   if (intake !== undefined && exhaust !== undefined && toMm(exhaust.nominal) < toMm(intake.nominal)) {
     questions.push("Exhaust lash is usually the wider one, and here it is not. Are the two exchanged?");
@@ -31,4 +33,4 @@ export function specQuestions(lash: LashEntry): string[] {
   return questions;
 }
 
-const title = (role: ValveRole): string => role.charAt(0).toUpperCase() + role.slice(1);
+const title = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);

@@ -325,9 +325,17 @@ describe("cooling, told only where it is known", () => {
 });
 
 describe("what is odd about a spec", () => {
+  const asked = (lash: LashEntry): string[] =>
+    specQuestions(lash, {
+      valves: [
+        { id: "1I", cylinder: "1", role: "intake" },
+        { id: "1E", cylinder: "1", role: "exhaust" },
+      ],
+    });
+
   it("is asked, role by role, and blocks nothing", () => {
     expect(
-      specQuestions({
+      asked({
         state: "cold",
         intake: { nominal: 0.3, low: 0.3, high: 0.35 },
         exhaust: { nominal: 0.2 },
@@ -337,28 +345,40 @@ describe("what is odd about a spec", () => {
       "Exhaust: no limits are given, so plus and minus 0.025 mm is assumed.",
       "Exhaust lash is usually the wider one, and here it is not. Are the two exchanged?",
     ]);
-    expect(specQuestions({ state: "hot", exhaust: { nominal: "12 thou", high: "14 thou" } })).toEqual([
+    expect(asked({ state: "hot", exhaust: { nominal: "12 thou", high: "14 thou" } })).toEqual([
       "Exhaust: no limits are given, so plus and minus one thou is assumed.",
     ]);
-    expect(specQuestions({ state: "hot", exhaust: { nominal: 0.3, low: 0.25, high: 0.3 } })).toEqual([
+    expect(asked({ state: "hot", exhaust: { nominal: 0.3, low: 0.25, high: 0.3 } })).toEqual([
       "Exhaust: a limit equals the nominal lash. Is there really no room on that side?",
     ]);
-    expect(specQuestions({ state: "hot", exhaust: { nominal: 0.3, low: 0.35, high: 0.4 } })).toEqual([
+    expect(asked({ state: "hot", exhaust: { nominal: 0.3, low: 0.35, high: 0.4 } })).toEqual([
       "Exhaust: The low limit is above the nominal lash: put one of them right.",
     ]);
   });
+  it("says a band that is assumed once for all that it is assumed of", () =>
+    expect(
+      asked({
+        state: "hot",
+        intake: { nominal: "12 thou" },
+        exhaust: { nominal: 0.4 },
+        valves: { "1I": { nominal: "13 thou" } },
+      }),
+    ).toEqual([
+      "Intake, 1I: no limits are given, so plus and minus one thou is assumed.",
+      "Exhaust: no limits are given, so plus and minus 0.025 mm is assumed.",
+    ]));
+  it("names the valve whose own figure is odd", () =>
+    expect(asked({ state: "hot", valves: { "1E": { nominal: 0.3 } } })).toEqual([
+      "1E: no limits are given, so plus and minus 0.025 mm is assumed.",
+    ]));
   it("names a cold lash that would hold valves open; hot it may be as small", () => {
     const none = { nominal: 0.02, low: 0.01, high: 0.04 };
-    expect(specQuestions({ state: "cold", intake: none })).toEqual([
-      `Intake: ${coldAimRefusal("intake", 0.02) ?? ""}`,
-    ]);
-    expect(specQuestions({ state: "hot", intake: none })).toEqual([]);
+    expect(asked({ state: "cold", intake: none })).toEqual([`Intake: ${coldAimRefusal("intake", 0.02) ?? ""}`]);
+    expect(asked({ state: "hot", intake: none })).toEqual([]);
   });
   it("finds nothing odd in a usual one, nor in two alike", () => {
     const figures = { nominal: 0.3, low: 0.25, high: 0.35 };
-    expect(specQuestions({ state: "cold", intake: figures, exhaust: figures })).toEqual([]);
-    expect(
-      specQuestions({ state: "cold", intake: { nominal: 0.2, low: 0.15, high: 0.25 }, exhaust: figures }),
-    ).toEqual([]);
+    expect(asked({ state: "cold", intake: figures, exhaust: figures })).toEqual([]);
+    expect(asked({ state: "cold", intake: { nominal: 0.2, low: 0.15, high: 0.25 }, exhaust: figures })).toEqual([]);
   });
 });

@@ -1,13 +1,13 @@
 /** The rules of a whole job beyond reading and setting: passes, questions, what comes before closing. */
 import { beforeEach, describe, expect, it } from "vitest";
+import type { EngineFile } from "../engine/engineFile";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { missingToClose, type Job, nextThing, jobState } from "./run";
-import { USUAL_CHECKS } from "./closeOut/items";
 import { type Entry, liveEntries } from "./ledger/entry";
 import type { Pass } from "./ledger/kinds";
 import { knownTurns, lockShifts } from "./ledger/learned";
 
-import { jobFor, passNow, refusalAfter } from "./jobs.testing";
+import { PLAIN_CHECKS, jobFor, passNow, refusalAfter } from "./jobs.testing";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
 const FOUR = jobFor(FILE);
@@ -252,15 +252,34 @@ describe("closing", () => {
       expect.stringMatching(/^No as-left for: 1E, /),
       "Not turned over by hand and read again.",
       expect.stringMatching(/^Not answered: No leaf goes at 1 exhaust/),
-      "Not said: every lock touched once more; tools off, leaves counted; distributor or pump drive minded; started and listened to.",
+      "Not said: every lock and seat checked once more; tools off, leaves counted; timing of the distributor or pump checked; started and listened to.",
     ]);
     expect(why({ kind: "closed" })).toMatch(/^It can't be closed yet. No as-left for: 1E/);
+  });
+  it("asks for the covers that the engine has, and for no drive where it has none", () => {
+    const asked = (more: Partial<EngineFile>): string | undefined => {
+      const of = { ...FILE, ...more };
+      job = jobFor(of);
+      return missingToClose(job, jobState(job, [])).find((line) => line.startsWith("Not said"));
+    };
+    expect(asked({ covers: [{ name: "cover", seal: "gasket", torqueNm: 9 }] })).toMatch(
+      /leaves counted; covers on and torqued; timing of the distributor/,
+    );
+    expect(asked({ timedDrive: "none" })).not.toMatch(/timing/);
+    expect(asked({ timedDrive: "none" })).not.toMatch(/covers/);
+    expect(asked({ sector: "motorcycle" })).not.toMatch(/timing/);
+    expect(asked({ sector: "motorcycle", timedDrive: "magneto" })).toMatch(/timing/);
+    job = jobFor({ ...FILE, timedDrive: "none" });
+    leaveAll();
+    add({ kind: "checked", item: "recheck", reason: "head comes off again" });
+    expect(why({ kind: "checked", item: "covers", reason: null })).toMatch(/names no covers/);
+    expect(why({ kind: "checked", item: "drive", reason: null })).toMatch(/drives nothing in time/);
   });
   it("leaves the re-check out with a reason only, and forgets the checks when a valve is touched again", () => {
     leaveAll();
     expect(why({ kind: "checked", item: "recheck", reason: null })).toMatch(/Say why/);
     add({ kind: "checked", item: "recheck", reason: "head comes off again" });
-    for (const item of USUAL_CHECKS) add({ kind: "checked", item, reason: null });
+    for (const item of PLAIN_CHECKS) add({ kind: "checked", item, reason: null });
     expect(next()).toMatchObject({ kind: "close" });
     add({ kind: "reopened", valve: "1I", reason: "forgot its lock" });
     expect(why({ kind: "closed" })).toMatch(/To be read once more: 1I.*Not said/);
@@ -269,7 +288,7 @@ describe("closing", () => {
     expect(why({ kind: "signed" }, "bo")).toMatch(/Close the job/);
     leaveAll();
     add({ kind: "checked", item: "recheck", reason: "x" });
-    for (const item of USUAL_CHECKS) add({ kind: "checked", item, reason: null });
+    for (const item of PLAIN_CHECKS) add({ kind: "checked", item, reason: null });
     ledger.push({ ...make({ kind: "closed" }), personId: "ada", seq: 99, at: "" } as unknown as Entry);
     expect(why({ kind: "signed" }, "ada")).toMatch(/second person/);
     expect(why({ kind: "signed" }, "bo")).toBeNull();

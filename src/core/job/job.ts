@@ -1,5 +1,6 @@
 /** What a job is asked to do, and how its readings are judged. Lengths in mm, crank angles in degrees. */
-import type { EngineState, TightenedPart } from "../engine/engineFile";
+import type { CoverEntry, EngineState, TightenedPart, TimedDrive } from "../engine/engineFile";
+import type { Mover } from "../engine/mover";
 import type { Offset } from "../heat/offset";
 import type { LashSpec } from "../lash/spec";
 import type { ServingOrder } from "../stops/orders";
@@ -38,6 +39,11 @@ export interface JobOf<T extends AnyTask = AnyTask> {
   readonly allToAimMm: number | null;
   /** What is tightened after setting, with the valves under it. */
   readonly tightenedLater: readonly TightenedPart[];
+  /** What is seen moving at its valves. */
+  readonly mover: Mover["name"];
+  /** The covers that go back on before it is closed, and what is driven in time (null: not known). */
+  readonly covers: readonly CoverEntry[];
+  readonly drive: TimedDrive | null;
   /** As-left of each valve at the last finished job on this engine. */
   readonly lastTime: Readonly<Record<string, Interval>>;
 }

@@ -1,10 +1,12 @@
 /** A plain lash job for tests: nothing asked beyond the spec. */
 import type { EngineFile } from "../engine/engineFile";
 import { cycleOf } from "../engine/engineFile";
+import { moverOf } from "../engine/mover";
 import { resolveEngine } from "../engine/resolve";
 import type { LashSpec } from "../lash/spec";
 import { planMethod } from "../stops/planMethod";
 import { routeOf } from "../stops/route";
+import { USUAL_CHECKS, checksOf, closedUp } from "./closeOut/items";
 import type { AnyTask, JobOf } from "./job";
 import type { Entry, KeptEntry, LedgerEntry } from "./ledger/entry";
 import type { LeafMark } from "./ledger/fields";
@@ -15,6 +17,9 @@ import { passAfter } from "./state/pass";
 import type { Task } from "./tasks";
 
 export const SPEC: LashSpec = { nominalMm: 0.2, lowMm: 0.15, highMm: 0.25, assumedBand: false };
+
+/** What is checked before closing on an engine of which no covers are known. */
+export const PLAIN_CHECKS = checksOf({ checks: USUAL_CHECKS }, closedUp({}));
 
 type Method = "two-stop" | "firing-order";
 
@@ -39,6 +44,8 @@ export function jobOn<T extends AnyTask>(
     survey: false,
     allToAimMm: null,
     tightenedLater: file.tightenedLater ?? [],
+    ...closedUp(file),
+    mover: moverOf(file).name,
     lastTime: {},
     ...more,
   };

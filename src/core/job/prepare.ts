@@ -4,7 +4,7 @@
  */
 import type { RouteStop } from "../stops/route";
 import { resolveEngine } from "../engine/resolve";
-import type { EngineFile, EngineState, ValveRole } from "../engine/engineFile";
+import type { EngineFile, EngineState, ValveEntry, ValveRole } from "../engine/engineFile";
 import type { GrowthSources } from "../heat/growthSources";
 import type { Offset } from "../heat/offset";
 import type { LashSpec } from "../lash/spec";
@@ -12,8 +12,15 @@ import type { LifterState } from "../preload/zeroLash";
 import type { MethodId } from "../stops/methods";
 import type { Caution } from "./setup/caution";
 import { cautionsFor as cautions } from "./setup/cautions";
-import { noWayOver as noWay, planOffset as offset } from "./setup/growth";
-import { type Planned, type TaskChoices, notReady as unready, withJobValves as withValves } from "./setup/setup";
+import { type Givens, type Lack, lackingGivens as lacking } from "./setup/givens";
+import { chosenOffset as chosen, noWayOver as noWay, planOffset as offset } from "./setup/growth";
+import {
+  type Planned,
+  type TaskChoices,
+  coveredRoles,
+  notReady as unready,
+  withJobValves as withValves,
+} from "./setup/setup";
 import { toolsFor as tools } from "./setup/tools";
 import { TASKS, type Task, type TaskKind, taskKindOf as kindOfGear } from "./tasks";
 import type { TaskRules } from "./tasks/rules";
@@ -24,7 +31,7 @@ export const taskKindOf = ({ adjuster }: Pick<EngineFile, "adjuster">): TaskKind
 export const rulesFor = (file: Pick<EngineFile, "adjuster">): TaskRules => TASKS[taskKindOf(file)];
 
 /** The roles that a job on this engine covers. */
-export const jobRoles = (file: EngineFile): ValveRole[] => rulesFor(file).roles(file);
+export const jobRoles = (file: EngineFile): ValveRole[] => coveredRoles(rulesFor(file), file);
 
 /** What the engine file itself lacks before any job can be opened on it; null when nothing. */
 export const lacks = (file: EngineFile): string | null => rulesFor(file).lacks(file);
@@ -48,6 +55,16 @@ export const planOffset = (file: EngineFile, sources: GrowthSources, id: string)
 export const noWayOver = (file: EngineFile, sources: GrowthSources, state: EngineState): string | null =>
   noWay(rulesFor(file), file, sources, state);
 
+export const chosenOffset = (
+  file: EngineFile,
+  sources: GrowthSources,
+  id: string | null,
+  state: EngineState,
+): Planned<Offset | null> => chosen(rulesFor(file), file, sources, id, state);
+
+export const lackingGivens = (file: EngineFile, givens: Givens, through: Planned<Offset | null>): Lack[] =>
+  lacking(rulesFor(file), file, givens, through);
+
 /** The task of a job, from the file and what was chosen. */
 export const planTask = (file: EngineFile, choices: TaskChoices): Planned<Task> =>
   // A registry keyed by kind can't say that what it plans is of its own kind.
@@ -57,14 +74,14 @@ export const planTask = (file: EngineFile, choices: TaskChoices): Planned<Task> 
 export const taskAlong = (file: EngineFile, task: Task, route: readonly RouteStop[]): Task =>
   (rulesFor(file).alongRoute?.(task, resolveEngine(file), route) as Task | undefined) ?? task;
 
-/** The spec of a role as the job judges by it; null when there is none. */
+/** The spec of a valve as the job judges by it; null when there is none. */
 export const specFor = (
   file: EngineFile,
   task: Task,
-  role: ValveRole,
+  valve: ValveEntry,
   state: EngineState,
   through: Pick<Offset, "growthMm"> | null,
-): LashSpec | null => TASKS[task.kind].specFor(file, task as never, role, state, through);
+): LashSpec | null => TASKS[task.kind].specFor(file, task as never, valve, state, through);
 
 export const cautionsFor = (file: EngineFile, state: EngineState, lifters?: LifterState | null): Caution[] =>
   cautions(rulesFor(file), file, state, lifters);

@@ -6,11 +6,10 @@ import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { planMethod } from "../stops/planMethod";
 import { nextThing, type Job, jobState } from "./run";
 import { cautionsFor } from "./prepare";
-import { USUAL_CHECKS } from "./closeOut/items";
 import { type Entry, type ReadingEntry, liveEntries } from "./ledger/entry";
 import { openValves } from "./closeOut/missing";
 import { markLetters, routeOf } from "../stops/route";
-import { jobFor, passNow, refusalAfter } from "./jobs.testing";
+import { PLAIN_CHECKS, jobFor, passNow, refusalAfter } from "./jobs.testing";
 import { asLeft } from "./state/state";
 import { runs } from "../units/runs.testing";
 
@@ -170,7 +169,7 @@ describe("what the ledger refuses", () => {
       for (const v of stop.valves) finish(v.valve, stop.letter);
     }
     add({ kind: "checked", item: "recheck", reason: "head comes off again" });
-    for (const item of USUAL_CHECKS) add({ kind: "checked", item, reason: null });
+    for (const item of PLAIN_CHECKS) add({ kind: "checked", item, reason: null });
     add({ kind: "closed" });
     expect(refusalAfter(FOUR, ledger, make({ kind: "arrived", stop: "A" }))).toMatch(/closed/);
   });

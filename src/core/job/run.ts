@@ -41,7 +41,7 @@ export const nextThing = (job: Job, state: JobState, asked?: Asked): NextThing =
 export const refusal = (job: Job, state: JobState, entry: Entry, by: Partial<By> = {}): string | null =>
   refuse(rulesOf(job), job, state, entry, { personId: null, nowMs: Infinity, ...by });
 
-export const missingToClose = (job: Job, state: JobState): string[] => missing(rulesOf(job), state);
+export const missingToClose = (job: Job, state: JobState): string[] => missing(rulesOf(job), job, state);
 
 export const standsWords = (job: Job, state: JobState, at: NextThing): string => stands(rulesOf(job), job, state, at);
 

@@ -36,5 +36,5 @@ export function judgeInterval(
 /** What wrong lash does, said where the judgement is shown. */
 export const CONSEQUENCE: Record<"tight" | "loose", string> = {
   tight: "Tight lash holds the valve off its seat when hot: lost compression, then a burnt valve.",
-  loose: "Loose lash is noisy, batters tips and rockers, and closes the valve harshly.",
+  loose: "Loose lash is noisy, batters tips and lobes, and closes the valve harshly.",
 };

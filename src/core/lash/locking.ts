@@ -1,8 +1,10 @@
 /** How an adjuster is locked, and what is said about it. */
-import type { AdjusterEntry, LockKind } from "../engine/engineFile";
+import type { AdjusterEntry, AdjusterKind, LockKind } from "../engine/engineFile";
 import type { Turn } from "../units/turns";
 
 export interface Locking {
+  /** False where parts are exchanged or ground: nothing is locked, all is put together. */
+  readonly locks: boolean;
   readonly kind: LockKind;
   /** True when turning and locking are one movement, or nothing is locked: no reading comes between. */
   readonly inOneGo: boolean;
@@ -17,6 +19,7 @@ export interface Locking {
  * a lock nut.
  */
 export function lockingOf(adjuster: AdjusterEntry | undefined): Locking {
+  if (WITHOUT_LOCK.includes(adjuster?.kind)) return PUT_TOGETHER;
   const part = adjuster?.at === "stud-nut" ? "nut" : "screw";
   const kind =
     adjuster?.lock ??
@@ -24,12 +27,30 @@ export function lockingOf(adjuster: AdjusterEntry | undefined): Locking {
   const assumed = adjuster?.lock === undefined && kind === "self-locking";
   const torque = adjuster?.lockTorqueNm === undefined ? "" : ` to ${adjuster.lockTorqueNm} Nm`;
   return {
+    locks: true,
     kind,
     part,
     inOneGo: kind === "poly-lock" || kind === "self-locking",
     how: assumed ? NOT_ON_FILE : HOW[kind](torque, part),
   };
 }
+
+const PUT_TOGETHER: Locking = {
+  locks: false,
+  kind: "self-locking",
+  part: "screw",
+  inOneGo: true,
+  how: "Put it together, every part seated.",
+};
+
+/** Gear on which nothing is screwed. */
+const WITHOUT_LOCK: readonly (AdjusterKind | undefined)[] = [
+  "grind",
+  "bucket",
+  "bucket-shim",
+  "positive-closing",
+  "fixed",
+];
 
 /** A nut on a stud whose lock nobody named: what most are, and how the others are told. */
 const NOT_ON_FILE =

@@ -1,7 +1,7 @@
 /**
  * A lash spec in mm: what is aimed at and the band that is accepted, both ends included.
  */
-import type { EngineFile, LashFigures, LengthText, ValveRole } from "../engine/engineFile";
+import type { EngineFile, LashEntry, LashFigures, LengthText, ValveEntry, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
 import { MM_PER_INCH, lengthOf, toMm } from "../units/length";
 
@@ -47,6 +47,33 @@ export function crossedLimit(spec: LashSpec): { field: "low" | "high"; why: stri
   return null;
 }
 
-/** Roles of an engine that a lash job covers: those with a spec. */
-export const specRoles = (file: EngineFile): ValveRole[] =>
-  ROLES.filter((role) => file.lash?.[role] !== undefined && file.valves.some((v) => v.role === role));
+/** The figures that a source gives for a valve: its own, else its role's; undefined where it gives none. */
+export const figuresFor = (
+  lash: LashEntry | undefined,
+  { id, role }: Pick<ValveEntry, "id" | "role">,
+): LashFigures | undefined => lash?.valves?.[id] ?? lash?.[role];
+
+/** Figures of a source as they are named: of a role, or of a single valve. */
+export interface NamedFigures {
+  /** "exhaust", or "3E". */
+  readonly name: string;
+  readonly role: ValveRole;
+  readonly figures: LashFigures;
+}
+
+/** All figures of a source that count on this engine: by role, then those of single valves in the engine's order. */
+export function namedFigures(lash: LashEntry | undefined, { valves }: Pick<EngineFile, "valves">): NamedFigures[] {
+  const byRole = ROLES.flatMap((role) => {
+    const figures = lash?.[role];
+    return figures !== undefined && valves.some((v) => v.role === role) ? [{ name: role, role, figures }] : [];
+  });
+  const single = valves.flatMap(({ id, role }) => {
+    const figures = lash?.valves?.[id];
+    return figures === undefined ? [] : [{ name: id, role, figures }];
+  });
+  return [...byRole, ...single];
+}
+
+/** Roles of an engine that a lash job covers: those with a spec at one valve or at all. */
+export const specRoles = (file: Pick<EngineFile, "lash" | "valves">): ValveRole[] =>
+  ROLES.filter((role) => file.valves.some((v) => v.role === role && figuresFor(file.lash, v) !== undefined));

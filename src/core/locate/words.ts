@@ -5,7 +5,7 @@ import type { Arc } from "../units/angle/arc";
 import { fold } from "../units/angle/arc";
 import type { Observation } from "./observation";
 
-const rockerOf = (engine: Engine, id: string): string => {
+const moverAt = (engine: Engine, id: string): string => {
   const valve = engine.valves.find((v) => v.id === id);
   return valve === undefined ? id : `${valve.cylinder} ${valve.role}`;
 };
@@ -26,13 +26,13 @@ export function seenWords(engine: Engine, seen: Observation): string {
     case "rocking":
       return `cylinder ${seen.cylinder} is${not} rocking`;
     case "pressed":
-      return `${rockerOf(engine, seen.valve)} is${not} pressed`;
+      return `${moverAt(engine, seen.valve)} is${not} pressed`;
     case "loose":
-      return `${rockerOf(engine, seen.valve)} is${not} loose`;
+      return `${moverAt(engine, seen.valve)} is${not} loose`;
     case "opening":
-      return `${rockerOf(engine, seen.valve)} is${not} just starting to open`;
+      return `${moverAt(engine, seen.valve)} is${not} just starting to open`;
     case "closing":
-      return `${rockerOf(engine, seen.valve)} is${not} just starting to close`;
+      return `${moverAt(engine, seen.valve)} is${not} just starting to close`;
   }
 }
 
@@ -40,17 +40,17 @@ export function seenWords(engine: Engine, seen: Observation): string {
 export function askWords(engine: Engine, next: Observation): string {
   switch (next.kind) {
     case "loose":
-      return `Wiggle the ${rockerOf(engine, next.valve)} rocker: is it loose?`;
+      return `${engine.mover.name === "rocker" ? "Wiggle" : "Feel"} the ${moverAt(engine, next.valve)} ${engine.mover.name}: is it loose?`;
     case "pressed":
-      return `Look at the ${rockerOf(engine, next.valve)} rocker: is its valve pressed open?`;
+      return `Look at the ${moverAt(engine, next.valve)} ${engine.mover.name}: is its valve pressed open?`;
     case "pressure":
       return `Hold a thumb over the plug hole of cylinder ${next.cylinder} and turn on a little: does it push air?`;
     case "rocking":
       return `Turn a little to and fro: is cylinder ${next.cylinder} rocking, exhaust closing as intake opens?`;
     case "opening":
-      return `Turn on a little: does the ${rockerOf(engine, next.valve)} rocker just start to open?`;
+      return `Turn on a little: does the ${moverAt(engine, next.valve)} ${engine.mover.name} just start to open?`;
     case "closing":
-      return `Turn on a little: does the ${rockerOf(engine, next.valve)} rocker just start to come back?`;
+      return `Turn on a little: does the ${moverAt(engine, next.valve)} ${engine.mover.name} just start to come back?`;
     case "mark":
       return `Is the ${next.markDeg === 0 ? "TDC mark" : `mark at ${next.markDeg}°`} at the pointer?`;
     case "rotor":

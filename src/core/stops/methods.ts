@@ -17,8 +17,9 @@ export interface Method {
   readonly name: string;
   /** What is done, in a sentence without its stop. */
   readonly how: string;
-  readonly needs: string;
-  /** Found by watching rockers or lobes: no mark is needed. */
+  /** What must be there for it; `seen` is what moves at the valves: "rocker". */
+  readonly needs: (seen: string) => string;
+  /** Found by watching what moves at the valves, or the lobes: no mark is needed. */
   readonly watched: boolean;
 }
 
@@ -28,63 +29,63 @@ const ALL: readonly Method[] = [
     name: "Firing order",
     watched: false,
     how: "Each cylinder at its own firing TDC, in firing order: all its valves there",
-    needs: "a mark for every cylinder's TDC: balancer marks, rotor towers or a tape",
+    needs: () => "a mark for every cylinder's TDC: balancer marks, rotor towers or a tape",
   },
   {
     id: "two-stop",
     name: "Two stops",
     watched: false,
     how: "Half the valves at firing TDC of the first cylinder, the other half one full turn on, on a two-stroke half a turn",
-    needs: "the one TDC mark, and to know which time round it is",
+    needs: () => "the one TDC mark, and to know which time round it is",
   },
   {
     id: "opening-closing",
     name: "Opening and closing",
     watched: true,
     how: "Exhaust just opening: set the intake. Intake started to close: set the exhaust",
-    needs: "the rockers in sight, and no mark at all",
+    needs: (seen) => `the ${seen}s in sight, and no mark at all`,
   },
   {
     id: "full-lift",
     name: "Full lift",
     watched: true,
     how: "One valve of a cylinder fully open: set the other",
-    needs: "the rockers in sight",
+    needs: (seen) => `the ${seen}s in sight`,
   },
   {
     id: "companion-lift",
     name: "Companion at full lift",
     watched: true,
     how: "A valve fully open: set the same valve of the companion cylinder",
-    needs: "the rockers in sight, and a companion for each cylinder",
+    needs: (seen) => `the ${seen}s in sight, and a companion for each cylinder`,
   },
   {
     id: "rocking",
     name: "Companion rocking",
     watched: true,
     how: "A cylinder rocking at overlap: set all valves of its companion",
-    needs: "the rockers in sight, and a companion for each cylinder",
+    needs: (seen) => `the ${seen}s in sight, and a companion for each cylinder`,
   },
   {
     id: "own-lobe",
     name: "Own lobe, one turn on",
     watched: true,
     how: "Watch a valve to full lift, go on one full turn, on a two-stroke half a turn, and set that valve",
-    needs: "one rocker in sight at a time",
+    needs: (seen) => `one ${seen} in sight at a time`,
   },
   {
     id: "fewest",
     name: "Fewest stops",
     watched: false,
     how: "Worked out for this engine and this cam: no plan has fewer stops, and none with so few is further clear",
-    needs: "a degree wheel, a tape or printed marks",
+    needs: () => "a degree wheel, a tape or printed marks",
   },
   {
     id: "lobe-in-sight",
     name: "Lobes in sight",
     watched: true,
     how: "Look at the lobes and set whatever points away; these stops are a guide, any place will do",
-    needs: "the cams in sight: covers off an overhead-cam head, an open valley",
+    needs: () => "the cams in sight: covers off an overhead-cam head, an open valley",
   },
 ];
 

@@ -1,4 +1,6 @@
 /** How valves are dealt out to stops, and what is said of those left over, angle by angle. */
+import type { AdjusterEntry } from "../engine/engineFile";
+import { moverOf } from "../engine/mover";
 import { describe, expect, it } from "vitest";
 import type { EngineFile } from "../engine/engineFile";
 import { type Engine, resolveEngine } from "../engine/resolve";
@@ -172,9 +174,18 @@ describe("what is watched", () => {
     const late = closingMoment(ONE, "1", "intake", { ...DEFAULT_STOP_SETTINGS, closingShare: 0 })?.rangeDeg;
     expect(late?.[0]).toBe(468);
   });
+  it("is said of what moves there: a bucket goes down, the tappet of a side valve up", () => {
+    const closing = { cylinder: "2", moment: "closing", role: "exhaust" } as const;
+    const said = (adjuster: AdjusterEntry) => sightWords(closing, moverOf({ adjuster }));
+    expect(said({ kind: "bucket-shim" })).toMatch(/exhaust bucket of cylinder 2 has gone down .* back up$/);
+    expect(said({ kind: "grind" })).toMatch(/exhaust tappet of cylinder 2 has gone up .* back down$/);
+    expect(said({ kind: "screw", at: "cam" })).toMatch(/exhaust follower /);
+    expect(said({ kind: "bucket-shim", shimAt: "rocker" })).toMatch(/exhaust rocker /);
+    expect(said({ kind: "bucket-shim", shimAt: "tip" })).toMatch(/exhaust follower /);
+  });
   it("is said as a clause", () => {
     const say = (moment: Parameters<typeof sightWords>[0]["moment"], role: "intake" | null = "intake") =>
-      sightWords({ cylinder: "3", moment, role });
+      sightWords({ cylinder: "3", moment, role }, moverOf({}));
     expect(say("opening")).toBe("the intake rocker of cylinder 3 just starts to open");
     expect(say("closing")).toBe("the intake rocker of cylinder 3 has gone down and just starts to come back up");
     expect(say("full")).toBe("the intake rocker of cylinder 3 is all the way down: fully open");

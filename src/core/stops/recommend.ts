@@ -39,7 +39,10 @@ export function planStops(
   return {
     methods,
     recommended: best?.id ?? null,
-    why: best === null ? noneWhy(methods) : `${bestWhy(best, methods, ranked, marks)}${flatWords(engine, best)}`,
+    why:
+      best === null
+        ? noneWhy(methods)
+        : `${bestWhy(best, methods, ranked, marks, engine.mover.name)}${flatWords(engine, best)}`,
     assumptions: engine.assumptions,
   };
 }
@@ -71,13 +74,14 @@ function bestWhy(
   methods: readonly MethodPlan[],
   ranked: readonly MethodPlan[],
   marks: readonly number[],
+  seen: string,
 ): string {
   const { name, needs } = METHODS[best.id];
   const worst =
     best.worst === null
       ? ""
       : `, and every valve at least ${Math.floor(clear(best))} degrees clear (${best.worst.valve} is the closest)`;
-  return `${name}: ${countOf(best.stops.length, "stop")}${worst}. It needs ${needs}.${shorterWhy(best, methods, ranked, marks)}`;
+  return `${name}: ${countOf(best.stops.length, "stop")}${worst}. It needs ${needs(seen)}.${shorterWhy(best, methods, ranked, marks)}`;
 }
 
 /** Why not the way with fewer stops, where there is one. */

@@ -1,5 +1,6 @@
 /** Moments that a person sees at the engine, and where on the crank they lie. */
 import type { ValveRole } from "../engine/engineFile";
+import type { Mover } from "../engine/mover";
 import type { Engine } from "../engine/resolve";
 import { type StopSettings, EYED_RANGE } from "./settings";
 
@@ -75,20 +76,21 @@ export function fullMoment(engine: Engine, cylinder: string, role: ValveRole): M
   };
 }
 
-/** What to look for, as a clause: "the exhaust rocker of 3 just starts to open". */
-export function sightWords({ cylinder, moment, role }: Sight): string {
-  const rocker = `the ${role ?? ""} rocker of cylinder ${cylinder}`;
+/** What to look for, as a clause: "the exhaust rocker of cylinder 3 just starts to open". */
+export function sightWords({ cylinder, moment, role }: Sight, { name, opens }: Mover): string {
+  const it = `the ${role ?? ""} ${name} of cylinder ${cylinder}`;
+  const back = opens === "down" ? "up" : "down";
   switch (moment) {
     case "opening":
-      return `${rocker} just starts to open`;
+      return `${it} just starts to open`;
     case "closing":
-      return `${rocker} has gone down and just starts to come back up`;
+      return `${it} has gone ${opens} and just starts to come back ${back}`;
     case "full":
-      return `${rocker} is all the way down: fully open`;
+      return `${it} is all the way ${opens}: fully open`;
     case "full-then-on":
-      return `${rocker} is all the way down, and then one full turn on`;
+      return `${it} is all the way ${opens}, and then one full turn on`;
     case "full-then-half-on":
-      return `${rocker} is all the way down, and then half a turn on`;
+      return `${it} is all the way ${opens}, and then half a turn on`;
     case "rocking":
       return `cylinder ${cylinder} rocks: its exhaust is closing, its intake opening`;
   }

@@ -1,4 +1,5 @@
 /** How a person proves that the crank is at a stop, and not one turn out. */
+import type { Mover } from "../engine/mover";
 import type { Engine } from "../engine/resolve";
 import { separation } from "../units/angle/arc";
 import { type Sight, sightWords } from "./sight";
@@ -30,34 +31,44 @@ export function signAt(engine: Engine, crankDeg: number, sights: readonly Sight[
   const firing = near(crankDeg);
   const rocking = engine.cycleDeg === 360 ? [] : near(crankDeg - 360);
   if (sights.length > 0)
-    return { firing, rocking, check: sentence(sights.map(sightWords).join("; ")), oneTurnOut: null };
-  if (engine.cycleDeg === 360) return twoStrokeSign(firing);
-  return { firing, rocking, check: checkWords(firing, rocking), oneTurnOut: outWords(firing, rocking) };
+    return {
+      firing,
+      rocking,
+      check: sentence(sights.map((s) => sightWords(s, engine.mover)).join("; ")),
+      oneTurnOut: null,
+    };
+  if (engine.cycleDeg === 360) return twoStrokeSign(firing, engine.mover);
+  return {
+    firing,
+    rocking,
+    check: checkWords(firing, rocking, engine.mover),
+    oneTurnOut: outWords(firing, rocking, engine.mover),
+  };
 }
 
-function twoStrokeSign(firing: string[]): StopSign {
+function twoStrokeSign(firing: string[], { name }: Mover): StopSign {
   const check =
     firing.length > 0
-      ? `Cylinder ${listed(firing)} is at the top: its exhaust rockers are loose and its plug hole pushed air just before.`
+      ? `Cylinder ${listed(firing)} is at the top: its exhaust ${name}s are loose and its plug hole pushed air just before.`
       : "No cylinder is at its top here: go by the mark.";
   return { firing, rocking: [], check, oneTurnOut: null };
 }
 
-function checkWords(firing: string[], rocking: string[]): string {
+function checkWords(firing: string[], rocking: string[], { name }: Mover): string {
   const parts: string[] = [];
   if (firing.length > 0)
-    parts.push(`cylinder ${listed(firing)} has both rockers loose and pushed air just before the mark`);
+    parts.push(`cylinder ${listed(firing)} has both ${name}s loose and pushed air just before the mark`);
   if (rocking.length > 0) parts.push(`cylinder ${listed(rocking)} rocks: exhaust closing, intake opening`);
   return parts.length === 0
     ? "No cylinder is at its top here: go by the mark, and count the turns."
     : sentence(parts.join("; "));
 }
 
-function outWords(firing: string[], rocking: string[]): string | null {
+function outWords(firing: string[], rocking: string[], { name }: Mover): string | null {
   const turnOn = "turn one full turn on";
   if (firing.length > 0) return `If cylinder ${listed(firing)} rocks instead, you are one turn out: ${turnOn}.`;
   if (rocking.length > 0)
-    return `If cylinder ${listed(rocking)} has both rockers loose instead, you are one turn out: ${turnOn}.`;
+    return `If cylinder ${listed(rocking)} has both ${name}s loose instead, you are one turn out: ${turnOn}.`;
   return null;
 }
 

@@ -1,6 +1,8 @@
 /** Jobs with the valves they answer for. */
-import { type SQL, and, asc, desc, eq, inArray, lt, not, sql } from "drizzle-orm";
+import { type SQL, and, asc, desc, eq, inArray, lt, sql } from "drizzle-orm";
+import { moverOf } from "@/core/engine/mover";
 import { cycleOf } from "@/core/engine/engineFile";
+import { closedUp } from "@/core/job/closeOut/items";
 import type { Job } from "@/core/job/run";
 import type { Task } from "@/core/job/tasks";
 import { bridgedValves } from "@/core/job/setup/setup";
@@ -31,6 +33,8 @@ export function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
     survey: row.survey,
     allToAimMm: row.allToAimMm,
     tightenedLater: row.engineFile.tightenedLater ?? [],
+    ...closedUp(row.engineFile),
+    mover: moverOf(row.engineFile).name,
     lastTime: row.lastTime,
     valves: valves.map((v) => ({
       id: v.valve,
@@ -75,17 +79,14 @@ const MOST_OPEN = 300;
 
 /** The jobs in hand, newest first: however many were opened and closed since, none of them is out of sight. */
 export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> =>
-  listWhere(db, and(eq(jobs.shopId, shopId), not(isClosed)), MOST_OPEN);
+  listWhere(db, and(eq(jobs.shopId, shopId), inHandOf(shopId)), MOST_OPEN);
 
 /** The jobs in hand on one engine, newest first. */
 export const listOpenJobsOn = (db: Database, shopId: string, engineId: string): Promise<JobRecord[]> =>
-  listWhere(db, and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), not(isClosed)), MOST_OPEN);
+  listWhere(db, and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), inHandOf(shopId)), MOST_OPEN);
 
-/** The newest of the jobs that are closed. */
-export const listClosedJobs = (db: Database, shopId: string, limit: number): Promise<JobRecord[]> =>
-  listWhere(db, and(eq(jobs.shopId, shopId), isClosed), limit);
-
-const isClosed = sql`exists (select 1 from entries e where e.job_id = ${jobs.id} and e.kind in ('closed', 'called-off'))`;
+const inHandOf = (shopId: string): SQL =>
+  sql`${jobs.id} = any(array(select h.job_id from jobs_in_hand h where h.shop_id = ${shopId}))`;
 
 async function listWhere(db: Database, which: SQL | undefined, limit: number): Promise<JobRecord[]> {
   const rows = await db.select().from(jobs).where(which).orderBy(desc(jobs.openedAt)).limit(limit);

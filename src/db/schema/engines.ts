@@ -13,6 +13,11 @@ export const engineModels = pgTable(
       .notNull()
       .references(() => shops.id),
     file: json().$type<EngineFile>().notNull(),
+    /** Of the file, for what is searched. */
+    name: text()
+      .notNull()
+      .generatedAlwaysAs(sql`coalesce(file->>'name', '')`),
+    notes: text().generatedAlwaysAs(sql`file->>'notes'`),
     changedAt: moment().notNull().defaultNow(),
   },
   (t) => [

@@ -71,6 +71,9 @@ export const entries = pgTable(
       unique("entries_superseded_once").on(t.supersedes),
       uniqueIndex("entries_closed_once").on(t.jobId).where(kindIs("closed")),
       uniqueIndex("entries_signed_once").on(t.jobId).where(kindIs("signed")),
+      index("entries_ended_in_shop")
+        .on(t.shopId, t.at)
+        .where(sql`${t.kind} in ('closed', 'called-off')`),
       index("entries_fitted_in_shop").on(t.shopId, t.at).where(kindIs("fitted")),
       foreignKey({ name: "entries_kind", columns: [t.kind], foreignColumns: [entryKinds.kind] }),
       foreignKey({

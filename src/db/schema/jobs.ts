@@ -117,6 +117,9 @@ export const jobs = pgTable(
     check("jobs_offset", sql`${t.heatOffset} is null or ${t.heatOffset}->>'specState' <> ${t.state}`),
     index("jobs_of_engine").on(t.shopId, t.engineId, t.openedAt),
     index("jobs_by_time").on(t.shopId, t.openedAt),
+    index("jobs_with_note")
+      .on(t.shopId)
+      .where(sql`${t.note} is not null`),
     check("jobs_air", sql`${t.airC} between -60 and 60`),
     check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),
     check("jobs_bank", sql`${t.bank} between 0 and 3`),
@@ -124,6 +127,16 @@ export const jobs = pgTable(
     check("jobs_route", sql`json_array_length(${t.route}) > 0`),
   ],
 );
+
+/** Which jobs are in hand: kept by the database's own rules, so that a bench is read without going through all jobs. */
+export const jobsInHand = pgTable("jobs_in_hand", { shopId: uuid().notNull(), jobId: uuid().primaryKey() }, (t) => [
+  foreignKey({
+    name: "jobs_in_hand_job",
+    columns: [t.shopId, t.jobId],
+    foreignColumns: [jobs.shopId, jobs.id],
+  }),
+  index("jobs_in_hand_of_shop").on(t.shopId),
+]);
 
 export const jobValves = pgTable(
   "job_valves",

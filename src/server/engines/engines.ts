@@ -1,6 +1,6 @@
 /** Engines: import, list, one engine with its file, and changing its spec. */
 import { randomUUID } from "node:crypto";
-import { and, asc, eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import type { EngineFile } from "@/core/engine/engineFile";
@@ -27,15 +27,6 @@ const columns = {
 };
 const withModel = and(eq(engineModels.id, engines.modelId), eq(engineModels.shopId, engines.shopId));
 
-export async function listEngines(db: Database, shopId: string): Promise<EngineRecord[]> {
-  return db
-    .select(columns)
-    .from(engines)
-    .innerJoin(engineModels, withModel)
-    .where(eq(engines.shopId, shopId))
-    .orderBy(asc(engines.addedAt));
-}
-
 export async function findEngine(db: Database, shopId: string, id: string): Promise<EngineRecord | null> {
   if (!isId(id)) return null;
   const [found] = await db
@@ -46,10 +37,8 @@ export async function findEngine(db: Database, shopId: string, id: string): Prom
   return found ?? null;
 }
 
-export const addEngineInput = z.strictObject({
-  id: idInput,
-  /** The engine file as text, so that a broken one gets the sentence that says where. */
-  text: z.string("Choose a file, or paste its text."),
+/** What tells an engine from others of its kind. */
+const ofThisOne = {
   serial: z
     .string()
     .trim()
@@ -60,6 +49,13 @@ export const addEngineInput = z.strictObject({
     .min(0, "Hours can't be negative.")
     .max(9_999_999, "That is more hours than any engine runs.")
     .nullable(),
+};
+
+export const addEngineInput = z.strictObject({
+  id: idInput,
+  /** The engine file as text, so that a broken one gets the sentence that says where. */
+  text: z.string("Choose a file, or paste its text."),
+  ...ofThisOne,
 });
 export type AddEngine = z.infer<typeof addEngineInput>;
 
@@ -109,17 +105,37 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
   return { id: input.id, unknown };
 }
 
-/** Replaces the file of the engine's model; jobs keep what they were opened with. @throws Refused, CalcProblem */
-export async function changeFile(db: Database, actor: Actor, id: string, input: unknown): Promise<void> {
-  await keepFile(db, actor, id, () => input);
+export const changeEngineInput = z.strictObject({ file: z.unknown(), ...ofThisOne });
+
+/** Replaces the engine's file, serial and hours; jobs keep what they were opened with. @throws Refused, CalcProblem */
+export async function changeEngine(
+  db: Database,
+  actor: Actor,
+  id: string,
+  { file, serial, runningHours }: z.infer<typeof changeEngineInput>,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    await keepFile(tx, actor, id, () => file);
+    await tx
+      .update(engines)
+      .set({ serial, runningHours })
+      .where(and(eq(engines.shopId, actor.shopId), eq(engines.id, id)));
+  });
 }
 
-const specPart = z.looseObject({ lash: engineFileSchema.shape.lash, adjuster: engineFileSchema.shape.adjuster });
+const specPart = z.looseObject({
+  lash: engineFileSchema.shape.lash,
+  otherLash: engineFileSchema.shape.otherLash,
+  adjuster: engineFileSchema.shape.adjuster,
+});
 
-/** Replaces lash spec and adjuster of the engine's model. @throws Refused, CalcProblem */
+/** Replaces lash spec, adjuster and, where they are given, the other sources of the engine's model. @throws Refused, CalcProblem */
 export async function changeSpec(db: Database, actor: Actor, id: string, part: unknown): Promise<void> {
-  const { lash, adjuster } = parseInput(specPart, part);
-  await keepFile(db, actor, id, (before) => ({ ...before, lash, adjuster }));
+  const { lash, otherLash, adjuster } = parseInput(specPart, part);
+  await keepFile(db, actor, id, ({ otherLash: standing, ...before }) => {
+    const others = otherLash ?? standing ?? [];
+    return { ...before, lash, adjuster, ...(others.length === 0 ? {} : { otherLash: others }) };
+  });
 }
 
 const heatSchema = z.strictObject({ heat: engineFileSchema.shape.heat.nullable() });

@@ -76,7 +76,7 @@ export function cardOf(file: EngineFile, query: Query): Card {
     letter: stopLetter(i),
     where:
       s.sights.length > 0
-        ? capital(s.sights.map(sightWords).join(", and "))
+        ? capital(s.sights.map((sight) => sightWords(sight, engine.mover)).join(", and "))
         : `Mark at ${Math.round(s.markDeg * 10) / 10}°${engine.cycleDeg === 720 ? (s.crankDeg < 360 ? ", first time round" : ", second time round") : ""}`,
     turn: i === 0 ? "" : `${turnWords(Math.round(s.turnDeg * 10) / 10)} on`,
     check: s.sights.length > 0 ? "" : signAt(engine, s.crankDeg).check,

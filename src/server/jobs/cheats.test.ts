@@ -6,7 +6,7 @@ import { randomUUID } from "node:crypto";
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
-import { USUAL_CHECKS } from "@/core/job/closeOut/items";
+import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import { mark, readBy } from "@/core/job/jobs.testing";
 import { cautionsFor } from "@/core/job/prepare";
 import type { KeptEntry } from "@/core/job/ledger/entry";
@@ -83,7 +83,7 @@ beforeAll(async () => {
       await send(ada, at.closed, r, { ...fresh(), kind: "left", valve, reading: r.id, reason: null });
     }
   }
-  for (const item of ["recheck", ...USUAL_CHECKS])
+  for (const item of ["recheck", ...PLAIN_CHECKS])
     await send(ada, at.closed, { ...fresh(), kind: "checked", item, reason: item === "recheck" ? "told so" : null });
   await send(ada, at.closed, { ...fresh(), kind: "closed" });
   openLedger = await readLedger(db, ada.shopId, at.open);

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "v
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { cautionsFor } from "@/core/job/prepare";
-import { USUAL_CHECKS } from "@/core/job/closeOut/items";
+import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import type { Entry } from "@/core/job/ledger/entry";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
@@ -123,7 +123,7 @@ const reading = (valve: string, stop: string, goes: number, more: object = {}): 
   ...more,
 });
 const checks = (): Entry[] =>
-  (["recheck", ...USUAL_CHECKS] as const).map((item) => ({
+  (["recheck", ...PLAIN_CHECKS] as const).map((item) => ({
     ...fresh(),
     kind: "checked",
     item,

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "v
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { cautionsFor } from "@/core/job/prepare";
-import { USUAL_CHECKS } from "@/core/job/closeOut/items";
+import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import type { Entry } from "@/core/job/ledger/entry";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
@@ -100,7 +100,7 @@ async function whole(jobId: string): Promise<void> {
       await add(jobId, r, { ...fresh(), kind: "left", valve, reading: r.id, reason: null });
     }
   }
-  const checks = ["recheck", ...USUAL_CHECKS] as const;
+  const checks = ["recheck", ...PLAIN_CHECKS] as const;
   await add(
     jobId,
     ...checks.map((item): Entry => ({

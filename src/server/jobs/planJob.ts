@@ -3,8 +3,8 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { type GrowthSource, type GrowthSources, growthSourcesOf } from "@/core/heat/growthSources";
 import type { Offset } from "@/core/heat/offset";
 import { type FittedEntry, liveEntries } from "@/core/job/ledger/entry";
-import { cautionsFor, lacks, noWayOver, notReady, planOffset, planTask, rulesFor, specFor } from "@/core/job/prepare";
-import { type Planned, temperatureDoubt } from "@/core/job/setup/setup";
+import { chosenOffset, lackingGivens, lacks, planTask, rulesFor, specFor } from "@/core/job/prepare";
+import type { Planned } from "@/core/job/setup/setup";
 import type { Task } from "@/core/job/tasks";
 import { bleedMinutesFor } from "@/core/preload/bleedDown";
 import type { Database } from "@/db/connect";
@@ -35,7 +35,7 @@ export async function planJob(
     rules.judgedIn === "spec-state"
       ? NO_SOURCES
       : growthSourcesOf(file, await measuredFor(db, shopId, input.engineId));
-  const offset = rules.judgedIn === "either-state" ? chosenOffset(file, sources, input) : null;
+  const offset = planned(chosenOffset(file, sources, input.heatWay, input.state));
   const task = planned(
     planTask(file, {
       targetTurns: input.targetTurns,
@@ -49,7 +49,8 @@ export async function planJob(
       fittedBefore: rules.remembersParts ? await fittedBefore(db, shopId, input.engineId, openedAt) : [],
     }),
   );
-  requireReady(file, input, offset);
+  const [first] = lackingGivens(file, input, { plan: offset });
+  if (first !== undefined) throw new Refused(first.why, 422, first.field);
   return { task, offset };
 }
 
@@ -58,13 +59,6 @@ const NO_SOURCES: GrowthSources = { sources: [], missing: [] };
 function planned<T>(plan: Planned<T>): T {
   if ("plan" in plan) return plan.plan;
   throw new Refused(plan.why, 422, plan.field);
-}
-
-/** Through what readings are judged; null in the spec's own state. */
-function chosenOffset(file: EngineFile, sources: GrowthSources, { heatWay, state }: OpenJob): Offset | null {
-  const forbidden = heatWay === null ? noWayOver(file, sources, state) : null;
-  if (forbidden !== null) throw new Refused(forbidden, 422, "heatWay");
-  return heatWay === null || file.lash?.state === state ? null : planned(planOffset(file, sources, heatWay));
 }
 
 /** How heat opens the gap; null where it is not counted with. */
@@ -83,26 +77,10 @@ async function fittedBefore(db: Database, shopId: string, engineId: string, befo
   return ledgers.flatMap((ledger) => liveEntries(ledger).filter((e) => e.kind === "fitted"));
 }
 
-function requireReady(file: EngineFile, input: OpenJob, offset: Offset | null): void {
-  const why = notReady(file, input.state, offset);
-  if (why !== null) throw new Refused(why, 422, offset === null ? "state" : "heatWay");
-  const doubt = temperatureDoubt(input.state, input.temperatureC);
-  if (doubt !== null && !input.temperatureSure) throw new Refused(doubt, 422, "temperatureC");
-  if (file.sector === "aircraft" && rulesFor(file).namesLicensed === true && input.licensed === null)
-    throw new Refused(
-      "Name the licensed person who releases this work: without one it is not begun.",
-      422,
-      "licensed",
-    );
-  const open = cautionsFor(file, input.state, input.lifters).filter((c) => !input.cautions.includes(c.id));
-  if (open.length > 0)
-    throw new Refused(`Read and tick every caution first: ${open.length} not ticked.`, 422, "cautions");
-}
-
 /** The valves of a job with the band of each. */
 export function valveRows(file: EngineFile, { task, offset }: JobPlan, { state }: OpenJob) {
   return file.valves.flatMap((v, position) => {
-    const spec = specFor(file, task, v.role, state, offset);
+    const spec = specFor(file, task, v, state, offset);
     if (spec === null) return [];
     const { nominalMm, lowMm, highMm } = spec;
     return [{ valve: v.id, cylinder: v.cylinder, role: v.role, position, nominalMm, lowMm, highMm }];

@@ -9,7 +9,7 @@ import type { Viewer } from "../http/actor";
 import { isId } from "../http/id";
 import { setOfJob } from "../shop/feelerSets";
 import { listMicrometers } from "./micrometers";
-import { ordersOfJob } from "./orders";
+import { ordersOfJobs } from "./orders";
 import { listParts } from "./stock";
 
 /** Null when the shop has no such job, or that valve is not positively closed. */
@@ -29,7 +29,7 @@ export async function loadOpenerCloser(
     listParts(db, shopId),
     listMicrometers(db, shopId),
     listJobsOfEngine(db, shopId, row.engineId, row.openedAt),
-    ordersOfJob(db, shopId, jobId),
+    ordersOfJobs(db, shopId, [jobId]),
   ]);
   const ledgers =
     person === null ? [] : [...(await Promise.all(earlier.map((j) => ledgerOf(db, j.row.id)))), entries];

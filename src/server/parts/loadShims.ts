@@ -6,7 +6,7 @@ import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { isId } from "../http/id";
 import { listMicrometers } from "./micrometers";
-import { ordersOfJob } from "./orders";
+import { ordersOfJobs } from "./orders";
 import { listParts } from "./stock";
 import { listPartsOut } from "./partsOut";
 
@@ -20,7 +20,7 @@ export async function loadShims(db: Database, shopId: string, jobId: string): Pr
     listParts(db, shopId),
     listMicrometers(db, shopId),
     listPartsOut(db, jobId),
-    ordersOfJob(db, shopId, jobId),
+    ordersOfJobs(db, shopId, [jobId]),
   ]);
   return {
     jobId,

@@ -92,9 +92,9 @@ export async function listOrders(db: Database, shopId: string): Promise<Order[]>
   return ordersWhere(db, and(eq(orders.shopId, shopId), or(isStillOpen, inArray(orders.id, newest))));
 }
 
-/** What was ordered for a job, newest first. */
-export const ordersOfJob = (db: Database, shopId: string, jobId: string): Promise<Order[]> =>
-  ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.jobId, jobId)));
+/** What was ordered for these jobs, newest first. */
+export const ordersOfJobs = (db: Database, shopId: string, jobIds: readonly string[]): Promise<Order[]> =>
+  ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.jobId, [...jobIds])));
 
 const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> =>
   (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;

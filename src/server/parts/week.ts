@@ -7,11 +7,11 @@ import { outOfBand } from "@/core/job/tasks/shims";
 import { outOf } from "@/core/job/tasks/shims/problem";
 import { AIMS } from "@/core/shims/oneValve";
 import type { Database } from "@/db/connect";
+import { jobLines } from "@/db/queries/bench";
 import { type JobRecord, listOpenJobs } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import type { Actor } from "../http/actor";
 import { once } from "../http/once";
-import { listEngines } from "../engines/engines";
 import { fitShims } from "./fitShims";
 import { idInput } from "../http/id";
 import { listOrders } from "./orders";
@@ -35,7 +35,12 @@ export async function loadWeek(db: Database, shopId: string): Promise<WeekPageDa
   // A job that waits for an order has its parts already, so to speak.
   const ordered = new Set((await listOrders(db, shopId)).filter(isOpen).map((o) => o.jobId));
   const records = shimJobs(await listOpenJobs(db, shopId)).filter(({ row }) => !ordered.has(row.id));
-  const serials = new Map((await listEngines(db, shopId)).map((e) => [e.id, e.serial]));
+  const lines = await jobLines(
+    db,
+    shopId,
+    records.map(({ row }) => row.id),
+  );
+  const serials = new Map(lines.map((l) => [l.id, l.serial]));
   const jobs = await Promise.all(
     records.map(async ({ row, job }) => {
       const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
@@ -45,7 +50,7 @@ export async function loadWeek(db: Database, shopId: string): Promise<WeekPageDa
         ? [
             {
               id: row.id,
-              engine: [row.engineFile.name, serials.get(row.engineId) ?? null].filter((x) => x !== null).join(", "),
+              engine: [row.engineFile.name, serials.get(row.id) ?? null].filter((x) => x !== null).join(", "),
               job,
               entries,
               out: outOf(came),

@@ -11,6 +11,9 @@ import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { Button, ButtonLink } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { OrderList } from "../shims/OrderList";
+import { Columns, EngineLines, JobLines, type JobLineShown, type Lines } from "./Lines";
+import { FoundLines, SearchBox } from "./Search";
+import { useSearch } from "./useSearch";
 
 export interface BenchJobLine {
   readonly id: string;
@@ -19,82 +22,68 @@ export interface BenchJobLine {
   readonly stands: string;
   readonly doneCount: number;
   readonly valveCount: number;
-  readonly closed: boolean;
   /** "38 minutes ago". */
   readonly touched: string;
-  readonly file: EngineFile;
-  readonly valves: readonly { readonly id: string; readonly status: ValveStatus; readonly figure: string | null }[];
+  /** Its gear is an opener and a closer at each valve. */
+  readonly inPairs: boolean;
+  /** The head with its valves, where it is drawn. */
+  readonly drawn: Drawn | null;
   readonly order: Order | null;
 }
-export interface BenchEngineLine {
-  readonly id: string;
-  readonly name: string;
-  readonly serial: string | null;
-  readonly hours: number | null;
-  /** "6 cylinders in line, 1-4-2-6-3-5". */
-  readonly about: string;
+interface Drawn {
+  readonly file: EngineFile;
+  readonly valves: readonly { readonly id: string; readonly status: ValveStatus; readonly figure: string | null }[];
 }
 
-interface Props {
+interface Props extends Lines {
   readonly jobs: readonly BenchJobLine[];
-  readonly engines: readonly BenchEngineLine[];
+  /** The other jobs in hand, a line each. */
+  readonly further: readonly JobLineShown[];
+  /** What was looked for when the page was opened, and what was found. */
+  readonly sought: { readonly text: string; readonly found: Lines };
 }
 
-export function BenchView({ jobs, engines }: Props) {
-  const inHand = jobs.filter((j) => !j.closed);
-  const done = jobs.filter((j) => j.closed);
+/** The bench: what is in hand, what was done last, the engines worked on last; or what is looked for. */
+export function BenchView({ jobs, further, sought, ...lines }: Props) {
+  const search = useSearch(sought.text, sought.found);
   return (
-    <chakra.div
-      display="grid"
-      gridTemplateColumns={{ base: "1fr", lg: "minmax(0, 1.15fr) minmax(0, 1fr)" }}
-      gap={{ base: "8", lg: "10" }}
-      alignItems="start"
-    >
+    <>
+      <SearchBox search={search} />
+      {search.found === null ? (
+        <Bench jobs={jobs} further={further} {...lines} />
+      ) : (
+        <FoundLines text={search.text} found={search.found} />
+      )}
+    </>
+  );
+}
+
+function Bench({ jobs, further, engines, ended }: Omit<Props, "sought">) {
+  const count = jobs.length + further.length;
+  return (
+    <Columns>
       <chakra.section aria-labelledby="in-hand" minWidth="0">
         <chakra.h1 id="in-hand" fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          {inHand.length === 0
-            ? "Nothing in hand"
-            : inHand.length === 1
-              ? "One job in hand"
-              : `${inHand.length} jobs in hand`}
+          {count === 0 ? "Nothing in hand" : count === 1 ? "One job in hand" : `${count} jobs in hand`}
         </chakra.h1>
-        {inHand.length === 0 && (
+        {count === 0 && (
           <chakra.p fontSize="18px" color="soft" pt="2">
-            Start a job at one of the engines on this page.
+            {engines.of === 0 ? "Add an engine first." : "Start a job at one of the engines on this page."}
           </chakra.p>
         )}
-        {inHand.map((job, i) => (
+        {jobs.map((job, i) => (
           <JobInHand key={job.id} job={job} first={i === 0} />
         ))}
-        {done.length > 0 && (
+        {further.length > 0 && (
+          <chakra.div pt="6">
+            <PlateHeading>Also in hand</PlateHeading>
+            <JobLines jobs={further} />
+          </chakra.div>
+        )}
+        {ended.length > 0 && (
           <chakra.div pt="8">
             <PlateHeading>Finished</PlateHeading>
-            <chakra.ul listStyleType="none" p="0" m="0">
-              {done.map((job) => (
-                <chakra.li
-                  key={job.id}
-                  borderTop="1px solid"
-                  borderColor="line"
-                  py="2"
-                  display="flex"
-                  flexWrap="wrap"
-                  alignItems="center"
-                  gap="3"
-                >
-                  <chakra.span flex="1" minWidth="12rem" fontSize="18px" fontWeight={600}>
-                    {job.engine}
-                  </chakra.span>
-                  <chakra.span color="soft" fontSize="16px">
-                    {job.valveCount} valves, {job.touched}
-                  </chakra.span>
-                  <ButtonLink asChild>
-                    <Link href={`/jobs/${job.id}/sheet`} aria-label={`Sheet of ${job.engine}, ${job.touched}`}>
-                      Sheet
-                    </Link>
-                  </ButtonLink>
-                </chakra.li>
-              ))}
-            </chakra.ul>
+            <JobLines jobs={ended} />
           </chakra.div>
         )}
       </chakra.section>
@@ -105,13 +94,9 @@ export function BenchView({ jobs, engines }: Props) {
             <Link href="/engines/new">Add an engine</Link>
           </ButtonLink>
         </chakra.div>
-        <chakra.ul listStyleType="none" p="0" m="0" borderBottom="1px solid" borderColor="line">
-          {engines.map((engine) => (
-            <EngineLine key={engine.id} engine={engine} />
-          ))}
-        </chakra.ul>
+        <EngineLines engines={engines} />
       </chakra.section>
-    </chakra.div>
+    </Columns>
   );
 }
 
@@ -131,7 +116,7 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
           {job.engine}
         </chakra.h2>
         <chakra.span color="soft" fontSize="16px">
-          {job.serial} · {job.touched}
+          {[job.serial, job.touched].filter((x) => x !== null).join(" · ")}
         </chakra.span>
       </chakra.div>
       <chakra.p fontSize={first ? "26px" : "20px"} fontWeight={600} lineHeight={1.25} py="3">
@@ -142,20 +127,16 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
           <OrderList orders={[job.order]} />
         </chakra.div>
       )}
-      {first && (
+      {job.drawn !== null && (
         <chakra.div pb="3">
-          <HeadMap file={job.file} marks={valveMarks(job)} />
+          <HeadMap file={job.drawn.file} marks={valveMarks(job.drawn)} />
         </chakra.div>
       )}
       <ValveTally left={job.doneCount} of={job.valveCount} />
       <chakra.div pt="4">
         <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center">
           <Link
-            href={
-              job.order === null || job.file.adjuster?.kind === "positive-closing"
-                ? `/jobs/${job.id}`
-                : `/jobs/${job.id}/shims`
-            }
+            href={job.order === null || job.inPairs ? `/jobs/${job.id}` : `/jobs/${job.id}/shims`}
             aria-label={`Go on with ${job.engine}${job.serial === null ? "" : `, ${job.serial}`}`}
           >
             {job.order?.state === "delivered" ? "Fit them" : "Go on"}
@@ -166,10 +147,10 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
   );
 }
 
-function valveMarks(job: BenchJobLine): Record<string, ValveMark> {
-  const roles = new Map(job.file.valves.map((v) => [v.id, v.role]));
+function valveMarks({ file, valves }: Drawn): Record<string, ValveMark> {
+  const roles = new Map(file.valves.map((v) => [v.id, v.role]));
   return Object.fromEntries(
-    job.valves.map(({ id, status, figure }): [string, ValveMark] => {
+    valves.map(({ id, status, figure }): [string, ValveMark] => {
       const look = status === "done" ? "done" : status === "unread" ? "here" : "open";
       return [id, { look, text: figure ?? ROLE_LETTER[roles.get(id) ?? "intake"], label: id }];
     }),
@@ -199,36 +180,5 @@ function ValveTally({ left, of }: { readonly left: number; readonly of: number }
         {left} of {of} locked
       </Stamp>
     </chakra.div>
-  );
-}
-
-function EngineLine({ engine }: { readonly engine: BenchEngineLine }) {
-  return (
-    <chakra.li
-      borderTop="1px solid"
-      borderColor="line"
-      py="3"
-      display="flex"
-      flexWrap="wrap"
-      alignItems="center"
-      gap="3"
-    >
-      <chakra.div flex="1" minWidth="14rem">
-        <chakra.a asChild fontSize="19px" fontWeight={600} textDecoration="underline" textUnderlineOffset="3px">
-          <Link href={`/engines/${engine.id}`}>{engine.name}</Link>
-        </chakra.a>
-        <chakra.p color="soft" fontSize="16px">
-          {engine.about}
-        </chakra.p>
-        <chakra.p color="soft" fontSize="16px">
-          {[engine.serial, engine.hours === null ? null : `${engine.hours} h`].filter((x) => x !== null).join(" · ")}
-        </chakra.p>
-      </chakra.div>
-      <ButtonLink asChild>
-        <Link href={`/engines/${engine.id}/job`} aria-label={`Start a job on ${engine.name}`}>
-          Start a job
-        </Link>
-      </ButtonLink>
-    </chakra.li>
   );
 }

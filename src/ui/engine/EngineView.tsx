@@ -27,8 +27,8 @@ import { HeatSection } from "../heat/HeatSection";
 import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
-import { SpecForm } from "./SpecForm";
-import { SpecSummary } from "./SpecSummary";
+import { SpecForm } from "./spec/SpecForm";
+import { SpecSummary } from "./spec/SpecSummary";
 import { StopList } from "./StopList";
 import { StopSettingsForm } from "./StopSettingsForm";
 import { dialMarks } from "./dialMarks";
@@ -155,6 +155,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
             recommended={answer.recommended}
             chosen={chosen}
             requiredDeg={settings.requiredDeg}
+            seen={engine.mover.name}
             onChoose={setPicked}
           />
           <StopSettingsForm settings={settings} onChange={setSettings} />

@@ -53,7 +53,7 @@ export function LiveEngine({ file }: { readonly file: EngineFile }) {
             {METHODS[plan.id].how}.
           </chakra.p>
         )}
-        {plan !== undefined && <StopLines plan={plan} />}
+        {plan !== undefined && <StopLines plan={plan} mover={engine.mover} />}
         {answer.assumptions.map((a) => (
           <chakra.p key={a} fontSize="16px" color="soft" pt="1">
             {a}

@@ -10,6 +10,8 @@ interface Props {
   readonly recommended: MethodId | null;
   readonly chosen: MethodId | null;
   readonly requiredDeg: number;
+  /** What moves at the valves: "rocker". */
+  readonly seen: string;
   readonly onChoose: (id: MethodId) => void;
 }
 
@@ -31,7 +33,7 @@ const Head = chakra("th", {
 });
 
 /** The schools side by side on this engine: what each costs, and what it leaves. */
-export function MethodTable({ methods, recommended, chosen, requiredDeg, onChoose }: Props) {
+export function MethodTable({ methods, recommended, chosen, requiredDeg, seen, onChoose }: Props) {
   return (
     <chakra.table width="full" borderCollapse="collapse" display={{ base: "block", md: "table" }}>
       <chakra.caption captionSide="bottom" textAlign="left" color="soft" fontSize="16px" pt="2">
@@ -58,6 +60,7 @@ export function MethodTable({ methods, recommended, chosen, requiredDeg, onChoos
             recommended={m.id === recommended}
             chosen={m.id === chosen}
             requiredDeg={requiredDeg}
+            seen={seen}
             onChoose={() => onChoose(m.id)}
           />
         ))}
@@ -71,10 +74,12 @@ interface RowProps {
   readonly recommended: boolean;
   readonly chosen: boolean;
   readonly requiredDeg: number;
+  /** What moves at the valves: "rocker". */
+  readonly seen: string;
   readonly onChoose: () => void;
 }
 
-function Row({ plan, recommended, chosen, requiredDeg, onChoose }: RowProps) {
+function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProps) {
   const { name, needs } = METHODS[plan.id];
   return (
     <chakra.tr
@@ -127,7 +132,7 @@ function Row({ plan, recommended, chosen, requiredDeg, onChoose }: RowProps) {
           </chakra.span>
         )}
       </Cell>
-      <Cell color="soft">{needs}</Cell>
+      <Cell color="soft">{needs(seen)}</Cell>
     </chakra.tr>
   );
 }

@@ -7,6 +7,7 @@ import type { TypedUnit } from "@/core/units/typedLength";
 import type { RefusedHere } from "../device/database";
 import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
+import { FocusKeeper } from "./FocusKeeper";
 import { PageKeys } from "./PageKeys";
 import { TopBar } from "./TopBar";
 
@@ -54,6 +55,7 @@ export function Frame({ children, refused, unit, ...bar }: Props) {
         <UnitProvider unit={unit}>{children}</UnitProvider>
       </chakra.main>
       <PageKeys />
+      <FocusKeeper />
     </>
   );
 }

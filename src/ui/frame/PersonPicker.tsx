@@ -27,7 +27,8 @@ export function PersonPicker({ people, person, bare = false }: Props) {
     setChosen(personId);
     const sent = await send("POST", "/api/people", { personId });
     setProblem(troubleOf(sent)?.message ?? null);
-    if (sent.kind !== "done") return;
+    // Whoever the shop did not take is not at work: it shows who is.
+    if (sent.kind !== "done") return setChosen(person?.id ?? "");
     startTransition(() => router.refresh());
   }
 
@@ -51,6 +52,7 @@ export function PersonPicker({ people, person, bare = false }: Props) {
         minHeight="44px"
         fontWeight={600}
         borderColor={chosen === "" ? "now" : "edge"}
+        onKeyDown={openList}
         onChange={(e) => void choose(e.target.value)}
       >
         {chosen === "" && <option value="">Who are you?</option>}
@@ -63,4 +65,14 @@ export function PersonPicker({ people, person, bare = false }: Props) {
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
     </chakra.div>
   );
+}
+
+/** A key that would choose somebody at once opens the list instead: nobody becomes another by an arrow key. */
+function openList(event: React.KeyboardEvent<HTMLSelectElement>): void {
+  const picks = ["ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown"].includes(event.key);
+  const types = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey;
+  const list = event.currentTarget;
+  if ((!picks && !types) || !("showPicker" in list)) return;
+  event.preventDefault();
+  list.showPicker();
 }

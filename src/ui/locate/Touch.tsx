@@ -50,7 +50,7 @@ function cylinderNotes(engine: Engine, seen: readonly Observation[]): Record<str
   );
 }
 
-const WHERE: Readonly<Record<Target, string>> = { mark: "which mark", cylinder: "the cylinder", valve: "the rocker" };
+const WHERE: Readonly<Record<Target, string>> = { mark: "which mark", cylinder: "the cylinder", valve: "the valve" };
 
 interface TouchProps {
   readonly file: EngineFile;

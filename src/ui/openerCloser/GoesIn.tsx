@@ -107,7 +107,7 @@ export function GoesIn({ part, wantedMm, fittedMm, gapMm, stock, chosen, error, 
               })
             }
           >
-            Order one of {sold.thicknessMm.toFixed(2)} mm for {sold.price.toFixed(2)}: the job waits
+            Order one of {sold.thicknessMm.toFixed(2)} mm for {sold.price.toFixed(2)}: job on hold
           </Button>
         </chakra.div>
       )}

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import { useId } from "react";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { toggled } from "./toggled";
@@ -10,6 +11,8 @@ import type { Preparation } from "./usePreparation";
 export function CautionsPart({ preparation }: { readonly preparation: Preparation }) {
   const { form, chosen, cautions, wrong } = preparation;
   const { again, anew, confirmedOn } = cautions;
+  const note = useId();
+  const open = wrong("cautions");
   return (
     <>
       {again.length > 0 && (
@@ -25,7 +28,14 @@ export function CautionsPart({ preparation }: { readonly preparation: Preparatio
         </section>
       )}
       {anew.length > 0 && (
-        <chakra.fieldset border="0" p="0" m="0" minWidth="0">
+        <chakra.fieldset
+          border="0"
+          p="0"
+          m="0"
+          minWidth="0"
+          aria-describedby={open === undefined ? undefined : note}
+          data-invalid={open === undefined ? undefined : ""}
+        >
           <chakra.legend p="0">
             <PlateHeading as="span">Read and tick each caution</PlateHeading>
           </chakra.legend>
@@ -40,7 +50,11 @@ export function CautionsPart({ preparation }: { readonly preparation: Preparatio
           ))}
         </chakra.fieldset>
       )}
-      {wrong("cautions") !== undefined && <Complaint role="alert">{wrong("cautions")}</Complaint>}
+      {open !== undefined && (
+        <Complaint id={note} role="alert">
+          {open}
+        </Complaint>
+      )}
     </>
   );
 }

@@ -1,4 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { useId } from "react";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 
 interface Props<T extends string> {
@@ -22,8 +23,16 @@ export function Choice<T extends string>({
   error,
   across = false,
 }: Props<T>) {
+  const note = useId();
   return (
-    <chakra.fieldset border="0" p="0" m="0" minWidth="0">
+    <chakra.fieldset
+      border="0"
+      p="0"
+      m="0"
+      minWidth="0"
+      aria-describedby={error === undefined ? undefined : note}
+      data-invalid={error === undefined ? undefined : ""}
+    >
       <chakra.legend p="0" pb="1">
         <PlateHeading as="span">{legend}</PlateHeading>
       </chakra.legend>
@@ -65,7 +74,11 @@ export function Choice<T extends string>({
           </chakra.label>
         ))}
       </chakra.div>
-      {error !== undefined && <Complaint role="alert">{error}</Complaint>}
+      {error !== undefined && (
+        <Complaint id={note} role="alert">
+          {error}
+        </Complaint>
+      )}
     </chakra.fieldset>
   );
 }

@@ -13,14 +13,14 @@ interface Props {
   readonly folded: boolean;
   /** The fields in it: what is wrong with one opens it. */
   readonly paths: readonly string[];
-  readonly problem: Trouble | null;
+  readonly problems: readonly Trouble[];
   readonly children: ReactNode;
 }
 
 /** A part of the preparation that is proposed on one line until it is changed. */
-export function Fold({ title, line, folded, paths, problem, children }: Props) {
+export function Fold({ title, line, folded, paths, problems, children }: Props) {
   const [opened, setOpened] = useState(!folded);
-  if (opened || (problem !== null && paths.includes(problem.path))) return <>{children}</>;
+  if (opened || problems.some((p) => paths.includes(p.path))) return <>{children}</>;
   return (
     <chakra.div
       display="grid"

@@ -11,18 +11,20 @@ interface MethodsProps {
   readonly recommended: MethodId | null;
   /** How often all stands still until lifters have bled down; null where nothing has to. */
   readonly waits: Waits | null;
+  /** What moves at the valves: "rocker". */
+  readonly seen: string;
   readonly value: MethodId | null;
   readonly onChange: (id: MethodId) => void;
   readonly error: string | undefined;
 }
 
 /** What serves every valve, the recommended first; what would need overrides is kept apart, and not hidden when chosen. */
-export function Methods({ methods, recommended, waits, value, onChange, error }: MethodsProps) {
+export function Methods({ methods, recommended, waits, seen, value, onChange, error }: MethodsProps) {
   const option = (m: MethodPlan) => ({
     value: m.id,
     label: `${METHODS[m.id].name}${m.id === recommended ? ", recommended" : ""}`,
     note: m.usable
-      ? `${m.stops.length} ${m.stops.length === 1 ? "stop" : "stops"}, ${(m.turnTotalDeg / 360).toFixed(1)} turns, closest valve ${Math.floor(m.worst?.marginDeg ?? 0)}° clear${waits === null ? "" : `, ${waitsWords(waits.get(m.id))}`}. Needs ${METHODS[m.id].needs}.`
+      ? `${m.stops.length} ${m.stops.length === 1 ? "stop" : "stops"}, ${(m.turnTotalDeg / 360).toFixed(1)} turns, closest valve ${Math.floor(m.worst?.marginDeg ?? 0)}° clear${waits === null ? "" : `, ${waitsWords(waits.get(m.id))}`}. Needs ${METHODS[m.id].needs(seen)}.`
       : `Needs an override for ${m.unserved.length} ${m.unserved.length === 1 ? "valve" : "valves"}. ${m.why}`,
   });
   const safe = methods

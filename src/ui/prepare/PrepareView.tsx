@@ -17,6 +17,7 @@ import { WhyPart } from "./WhyPart";
 import { WorkPart } from "./WorkPart";
 import { gaugeLine, stopsLine, whyLine, workLine } from "./lines";
 import { type PrepareGiven, usePreparation } from "./usePreparation";
+import { useFirstWrong } from "../controls/useFirstWrong";
 import { InHand } from "../engine/InHand";
 
 /**
@@ -25,11 +26,12 @@ import { InHand } from "../engine/InHand";
  */
 export function PrepareView(given: PrepareGiven) {
   const preparation = usePreparation(given);
-  const { file, rules, submit, busy, problem } = preparation;
+  const { file, rules, submit, busy, problems } = preparation;
+  const page = useFirstWrong(problems);
   const { last } = given;
-  const elsewhere = problem !== null && !SHOWN_AT.includes(problem.path) ? problem.message : null;
+  const elsewhere = problems.find((p) => !SHOWN_AT.includes(p.path))?.message ?? null;
   const why = (
-    <Fold title="Why" line={whyLine(preparation)} folded={last !== null} paths={WHY} problem={problem}>
+    <Fold title="Why" line={whyLine(preparation)} folded={last !== null} paths={WHY} problems={problems}>
       <WhyPart preparation={preparation} />
     </Fold>
   );
@@ -40,18 +42,18 @@ export function PrepareView(given: PrepareGiven) {
       line={gaugeLine(preparation)}
       folded={last !== null && rules.judgesReadings}
       paths={GAUGE}
-      problem={problem}
+      problems={problems}
     >
       <GaugePart preparation={preparation} />
     </Fold>
   );
   const stops = (
-    <Fold title="Stops" line={stopsLine(preparation)} folded={last !== null} paths={STOPS} problem={problem}>
+    <Fold title="Stops" line={stopsLine(preparation)} folded={last !== null} paths={STOPS} problems={problems}>
       <StopsPart preparation={preparation} />
     </Fold>
   );
   const work = (
-    <Fold title="Order" line={workLine(preparation)} folded={last !== null} paths={WORK} problem={problem}>
+    <Fold title="Order" line={workLine(preparation)} folded={last !== null} paths={WORK} problems={problems}>
       <WorkPart preparation={preparation} />
     </Fold>
   );
@@ -65,6 +67,7 @@ export function PrepareView(given: PrepareGiven) {
   );
   return (
     <chakra.form
+      ref={page}
       noValidate
       onSubmit={submit}
       display="grid"

@@ -1,16 +1,13 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile, LashEntry } from "@/core/engine/engineFile";
-import { lashSpec, specRoles } from "@/core/lash/spec";
+import { lashSpec, namedFigures, specRoles } from "@/core/lash/spec";
 import { specUnit, specWords } from "@/core/job/words/specs";
 import { specQuestions } from "@/core/heat/specQuestions";
 
 /** The figures of a source on one line: "intake 0.20 (0.15–0.25) mm, exhaust …". */
 export const figuresWords = (lash: LashEntry, file: EngineFile): string =>
-  specRoles({ ...file, lash })
-    .flatMap((role) => {
-      const figures = lash[role];
-      return figures === undefined ? [] : [`${role} ${specWords(lashSpec(figures), specUnit(figures))}`];
-    })
+  namedFigures(lash, file)
+    .map(({ name, figures }) => `${name} ${specWords(lashSpec(figures), specUnit(figures))}`)
     .join(", ");
 
 /** The ruling spec, what is left out by it, and what is odd about it. */
@@ -29,7 +26,7 @@ export function SpecLine({ file }: { readonly file: EngineFile }) {
           Not part of this job, because no lash is given: {out.join(", ")}.
         </chakra.p>
       )}
-      {specQuestions(lash).map((q) => (
+      {specQuestions(lash, file).map((q) => (
         <chakra.p key={q} fontSize="16px" color="now" fontWeight={600}>
           {q}
         </chakra.p>

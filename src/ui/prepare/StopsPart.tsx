@@ -17,6 +17,7 @@ export function StopsPart({ preparation }: { readonly preparation: Preparation }
         methods={answer.methods}
         recommended={recommended}
         waits={waits}
+        seen={engine.mover.name}
         value={method}
         onChange={(m) => form.setValue("method", m)}
         error={wrong("method")}

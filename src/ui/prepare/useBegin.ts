@@ -7,15 +7,16 @@ import type { EngineState } from "@/core/engine/engineFile";
 import type { GrowthSourceId } from "@/core/heat/growthSources";
 import type { LifterState } from "@/core/preload/zeroLash";
 import type { School } from "@/core/lash/school";
+import type { Lack } from "@/core/job/setup/givens";
 import type { Purpose } from "@/core/job/setup/purpose";
 import type { Person } from "@/core/shop/person";
 import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { parseLength } from "@/core/units/length";
-import { unitProblem } from "@/core/units/typedLength";
 import { figure } from "../controls/typed";
 import { schoolKey } from "../schoolHere";
+import { missing } from "./missing";
 import { type Trouble, send, troubleOf } from "../send";
 import { writeStored } from "../stored";
 
@@ -49,6 +50,9 @@ export interface Filled {
   readonly settings: StopSettings;
   readonly servingOrder: ServingOrder;
   readonly cautions: readonly string[];
+  /** What is lacking by the rules of a job. */
+  readonly lacks: readonly Lack[];
+  readonly liftersUnsaid: boolean;
 }
 
 /** Opens the job and goes to its run; what is wrong is said at its field. */
@@ -56,7 +60,7 @@ export function useBegin(person: Person | null) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Trouble | null>(null);
+  const [problems, setProblems] = useState<readonly Trouble[]>([]);
 
   async function begin({
     temperature,
@@ -67,23 +71,13 @@ export function useBegin(person: Person | null) {
     method,
     school,
     keepSchool,
+    lacks,
+    liftersUnsaid,
     ...filled
   }: Filled): Promise<void> {
-    if (filled.state === null)
-      return setProblem({
-        path: "state",
-        message: "Say whether the engine is cold or hot: a job can't start without it.",
-      });
-    const [temperatureC, airC] = [figure(temperature), figure(air)];
+    const wrong = missing({ lacks, liftersUnsaid, temperature, air, tolerance });
+    if (wrong.length > 0) return setProblems(wrong);
     const within = tolerance.trim() === "" ? null : parseLength(tolerance);
-    if (temperatureC === undefined)
-      return setProblem({ path: "temperatureC", message: `"${temperature}" is not a temperature.` });
-    if (unitProblem(tolerance) !== null || (tolerance.trim() !== "" && within === null))
-      return setProblem({
-        path: "allToAimMm",
-        message: unitProblem(tolerance) ?? `"${tolerance}" is no length: write it like 0.02 mm or .001 in.`,
-      });
-    if (airC === undefined) return setProblem({ path: "airC", message: `"${air}" is not a temperature.` });
     setBusy(true);
     if (person !== null && person.school !== school) {
       // For this job only, unless it was asked to stay.
@@ -93,9 +87,9 @@ export function useBegin(person: Person | null) {
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
       id,
       ...filled,
-      temperatureC,
+      temperatureC: figure(temperature),
       allToAimMm: within?.mm ?? null,
-      airC,
+      airC: figure(air),
       feelerSetId: feelerSetId ?? "",
       method: method ?? "",
       requiredMarginDeg: settings.requiredDeg,
@@ -105,7 +99,8 @@ export function useBegin(person: Person | null) {
     });
     if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);
     setBusy(false);
-    setProblem(troubleOf(sent));
+    const trouble = troubleOf(sent);
+    setProblems(trouble === null ? [] : [trouble]);
   }
-  return { begin, busy, problem };
+  return { begin, busy, problems };
 }

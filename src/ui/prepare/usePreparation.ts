@@ -18,7 +18,7 @@ import {
   sourceRefusal,
   mostGrowthMm,
 } from "@/core/heat/growthSources";
-import { cautionsFor, jobRoles, rulesFor, withJobValves } from "@/core/job/prepare";
+import { cautionsFor, chosenOffset, jobRoles, lackingGivens, rulesFor, withJobValves } from "@/core/job/prepare";
 import { type Purpose, surveysFirst } from "@/core/job/setup/purpose";
 import { specSources, underSource } from "@/core/job/setup/setup";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
@@ -36,6 +36,7 @@ import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings"
 import { type AsLastTime, type ConfirmedBefore, type JobAgain, type JobInHand } from "@/core/job/pages/prepare";
 import { exactLength } from "@/core/units/length";
 import { useTypedForm } from "../controls/useTypedForm";
+import { figure } from "../controls/typed";
 import { useBegin } from "./useBegin";
 
 export interface PrepareGiven {
@@ -178,7 +179,8 @@ export function usePreparation(given: PrepareGiven) {
   const surveys = chosen.survey ?? surveysFirst(chosen.purpose);
   // Read cold, and hot now after all: whoever says so knows whether it was hot then.
   const carries = given.again !== null && (chosen.carry ?? (state === null || state === given.again.state));
-  const { begin, busy, problem } = useBegin(person);
+  const { begin, busy, problems } = useBegin(person);
+  const read = cautions.filter((c) => chosen.accepted.includes(c.id) || again.includes(c)).map((c) => c.id);
   const submit = form.handleSubmit((typed) =>
     begin({
       engineId,
@@ -208,7 +210,20 @@ export function usePreparation(given: PrepareGiven) {
       method,
       settings: typed.settings,
       servingOrder: typed.servingOrder,
-      cautions: cautions.filter((c) => typed.accepted.includes(c.id) || again.includes(c)).map((c) => c.id),
+      cautions: read,
+      lacks: lackingGivens(
+        file,
+        {
+          state: typed.state,
+          temperatureC: figure(typed.temperature) ?? null,
+          temperatureSure: typed.sure,
+          licensed: typed.licensed.trim() === "" ? null : typed.licensed,
+          lifters: typed.lifters,
+          cautions: read,
+        },
+        chosenOffset(file, sources, otherState ? heatWay : null, typed.state ?? file.lash?.state ?? "cold"),
+      ),
+      liftersUnsaid: !rules.judgesReadings && typed.lifters === null,
     }),
   );
   return {
@@ -239,9 +254,9 @@ export function usePreparation(given: PrepareGiven) {
     carries,
     submit,
     busy,
-    problem,
+    problems,
     /** What is wrong with a field, where it is shown. */
-    wrong: (path: string): string | undefined => (problem?.path === path ? problem.message : undefined),
+    wrong: (path: string): string | undefined => problems.find((p) => p.path === path)?.message,
   };
 }
 

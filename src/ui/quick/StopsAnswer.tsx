@@ -15,8 +15,10 @@ import { useTyped } from "./useTyped";
 export function StopsAnswer({ given }: Given) {
   const [typed, change] = useTyped(ORDER_DEFAULTS, given);
   const { file, problems } = useMemo(() => engineOfOrder(typedOrder(typed)), [typed]);
-  const answer = useMemo(() => (file === null ? null : planStops(resolveEngine(file))), [file]);
-  const good = answer !== null && problems.firingOrder === undefined && problems.valves === undefined;
+  const engine = useMemo(() => (file === null ? null : resolveEngine(file)), [file]);
+  const answer = useMemo(() => (engine === null ? null : planStops(engine)), [engine]);
+  const good =
+    engine !== null && answer !== null && problems.firingOrder === undefined && problems.valves === undefined;
   return (
     <QuickPage
       kind="stops"
@@ -28,7 +30,7 @@ export function StopsAnswer({ given }: Given) {
       }
     >
       {good ? (
-        <PlanLists answer={answer} first="two-stop" />
+        <PlanLists answer={answer} mover={engine.mover} first="two-stop" />
       ) : (
         <Awaits>Type the firing order: every stop is listed here with its valves.</Awaits>
       )}

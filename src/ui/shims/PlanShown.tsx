@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { ShimPlan } from "@/core/shims/assign";
+import { stepOf } from "@/core/shims/wanted";
 import { PlateHeading, Stamp } from "../controls/Stamp";
-import { type PlanContext, changesOf, headWords, pickWords } from "./planWords";
+import { type PlanContext, changesOf, headWords, noneFits, pickWords } from "./planWords";
 import { chains, leftOpen } from "./typedParts";
 
 interface Props {
@@ -26,7 +27,7 @@ export function PlanShown({ plan, context, children }: Props) {
         ))}
         {plan.unserved.map((u) => (
           <chakra.li key={u.position} color="now" fontWeight={600}>
-            {u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here
+            {noneFits(u, context.positions, stepOf(context.catalogue.map((i) => i.thicknessMm)))}
           </chakra.li>
         ))}
       </chakra.ul>

@@ -11,6 +11,7 @@ import type { ShimChoice } from "@/core/job/tasks/shims/offers";
 import type { ShimsPageData } from "@/core/job/pages/shims";
 import { knownFitted } from "@/core/job/tasks/shims/plan";
 import { shimPositions } from "@/core/job/tasks/shims/problem";
+import { stepOf, wantedFor } from "@/core/shims/wanted";
 import { roleUnit } from "@/core/job/words/specs";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
@@ -18,6 +19,7 @@ import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { OrderList } from "./OrderList";
 import { PartsOutList } from "./PartsOutList";
 import { PlanShown } from "./PlanShown";
+import { ToOrder } from "./ToOrder";
 import { SumOnPaper } from "./SumOnPaper";
 import { Wishes } from "./Wishes";
 import { changesOf, headWords, marksOf, moneyOf, swapsOf } from "./planWords";
@@ -53,6 +55,8 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
     () => shimPositions(state, out, { ...choice, scope: "all", buying: false }),
     [state, out, choice],
   );
+  const stepMm = stepOf(items.map((i) => i.thicknessMm));
+  const wanted = plan === null ? [] : wantedFor(plan, positions, stepMm);
   const looked = positions.find((p) => p.id === chosen) ?? null;
   const commands = usePartCommands(jobId, {
     onFitted: () => router.push(`/jobs/${jobId}`),
@@ -146,7 +150,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
               >
                 {waits
                   ? "Ordered: it waits for the parts"
-                  : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: the job waits`}
+                  : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: job on hold`}
               </Button>
             ) : (
               <Button
@@ -168,6 +172,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
             )}
           </PlanShown>
         )}
+        {wanted.length > 0 && <ToOrder engine={file.name} {...{ kind, diameterMm, stepMm, wanted }} />}
         {offers !== null && <Wishes offers={offers} choice={choice} catalogue={catalogue} onChoose={setChoice} />}
         {looked !== null && (
           <SumOnPaper position={looked} unit={roleUnit(file, role)} stockMm={stock.map((p) => p.thicknessMm)} />

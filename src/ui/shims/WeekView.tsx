@@ -1,5 +1,6 @@
 "use client";
 
+import { stepOf } from "@/core/shims/wanted";
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -12,7 +13,7 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { Tick } from "../controls/Tick";
-import { changesOf, pickWords } from "./planWords";
+import { changesOf, pickWords, noneFits } from "./planWords";
 import { type SharePlan, buyingList, leftOpen } from "./typedParts";
 import { useCatalogue } from "./useCatalogue";
 import { useShimWorker } from "./useShimWorker";
@@ -244,7 +245,7 @@ function JobShare({ job, on, share, given, items, onTake }: ShareProps) {
           ))}
           {share.unserved.map((u) => (
             <chakra.li key={u.position} color="now" fontWeight={600}>
-              {u.position}: needs {u.needsMm[0].toFixed(3)} to {u.needsMm[1].toFixed(3)} mm, and none is here
+              {noneFits(u, context.positions, stepOf(context.catalogue.map((i) => i.thicknessMm)))}
             </chakra.li>
           ))}
           {changesOf(share).length === 0 && share.unserved.length === 0 && <li>Nothing changes.</li>}

@@ -3,7 +3,8 @@ import type { CatalogueItem } from "@/core/parts/order";
 import type { StockPart } from "@/core/parts/part";
 import type { JobValve } from "@/core/job/job";
 import { boughtFor } from "@/core/job/tasks/shims/offers";
-import type { Pick, Position, ShimPlan } from "@/core/shims/assign";
+import type { Pick, Position, ShimPlan, Unserved } from "@/core/shims/assign";
+import { sizeFor } from "@/core/shims/wanted";
 import type { Swap } from "../drawings/HeadMap/swaps";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { type SharePlan, type Typed, surelyIn } from "./typedParts";
@@ -52,6 +53,14 @@ export function pickWords(p: Pick, { stock, positions, valves, typed }: PlanCont
     spec !== undefined &&
     !surelyIn(position, spec, p.thicknessMm, byMark(p.position), partByMark);
   return `${p.position}: ${p.thicknessMm.toFixed(3)} ${from}, leaves ${p.predictedLashMm.toFixed(3)} mm${unsure ? ", not surely in spec" : ""}`;
+}
+
+/** A position that nothing here serves, with the size to order for it and what that leaves. */
+export function noneFits({ position: id }: Unserved, positions: readonly Position[], stepMm: number): string {
+  const position = positions.find((p) => p.id === id);
+  if (position === undefined) return `${id}: none here fits`;
+  const { sizeMm, leavesMm, inBand } = sizeFor(position, stepMm);
+  return `${id}: none here fits. To order: ${sizeMm.toFixed(3)} mm, leaves ${leavesMm.toFixed(3)} mm${inBand ? "" : ", out of spec: it wants one between the steps"}`;
 }
 
 /** What a plan costs in work and money, and how near it comes. */

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { PATTERN_NAMES, patternFile } from "@/core/engine/patterns";
 import { carriedFrom } from "@/core/quick/carry";
-import { AddEngine } from "@/ui/engine/AddEngine";
+import { AddEngine } from "@/ui/engine/form/AddEngine";
 import { Shell } from "../../Shell";
 
 export const dynamic = "force-dynamic";

@@ -1,13 +1,13 @@
 /** What stands between the last valve and a closed job: listed, never hinted. */
 import type { JobState, ValveState, ValveStatus } from "../state/state";
-import { CLOSE_ITEM_NAMES, type CloseOutRules } from "./items";
+import { CLOSE_ITEM_NAMES, type CloseOutRules, type ClosedUp, checksOf } from "./items";
 
 /** The valves that keep a job from being closed. */
 export const openValves = (state: JobState): ValveState[] =>
   [...state.valves.values()].filter((v) => v.status !== "done");
 
 /** What is missing before the job may be closed, a sentence each; empty when it may. */
-export function missingToClose(rules: CloseOutRules, state: JobState): string[] {
+export function missingToClose(rules: CloseOutRules, job: ClosedUp, state: JobState): string[] {
   const named = (which: (status: ValveStatus) => boolean): string =>
     openValves(state)
       .filter((v) => which(v.status))
@@ -15,7 +15,9 @@ export function missingToClose(rules: CloseOutRules, state: JobState): string[] 
       .join(", ");
   const open = named((s) => s !== "due");
   const due = named((s) => s === "due");
-  const items = rules.checks.filter((i) => !state.checked.has(i)).map((i) => CLOSE_ITEM_NAMES[i]);
+  const items = checksOf(rules, job)
+    .filter((i) => !state.checked.has(i))
+    .map((i) => CLOSE_ITEM_NAMES[i]);
   return [
     ...(open === "" ? [] : [`No as-left for: ${open}.`]),
     ...(due === "" ? [] : [`To be read once more: ${due}.`]),

@@ -14,15 +14,21 @@ export interface TargetRules<T extends AnyTask = AnyTask, Own = unknown> {
   targetWords?(job: JobOf<T>): string;
 }
 
-/** "int. 0.20 (0.15–0.25) mm · exh. 0.30 (0.25–0.35) mm": the band of each role in its own unit. */
+/** So many single valves are named on the line; more are counted (assumed: what fits). */
+const NAMED = 3;
+
+/** "int. 0.20 (0.15–0.25) mm · 3E 0.35 (0.30–0.40) mm": the band of each role, and of valves with figures of their own. */
 export function targetWords(rules: TargetRules, job: JobOf, file: EngineFile): string {
   const own = rules.targetWords?.(job);
   if (own !== undefined) return own;
   const roles = [...new Set(job.valves.map((v) => v.role))];
+  const single = job.valves.filter((v) => file.lash?.valves?.[v.id] !== undefined);
   const bands = roles.flatMap((role) => {
-    const valve = job.valves.find((v) => v.role === role);
+    const valve = job.valves.find((v) => v.role === role && !single.includes(v));
     return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, roleUnit(file, role))}`];
   });
+  if (single.length > NAMED) bands.push(`${single.length} valves with a spec of their own`);
+  else bands.push(...single.map((v) => `${v.id} ${specWords(v.spec, roleUnit(file, v.role))}`));
   const from = job.offset === null ? "" : `From the ${job.offset.specState} spec: `;
   return `${rules.gapName === undefined ? from : `${rules.gapName} `}${bands.join(" · ")}`;
 }

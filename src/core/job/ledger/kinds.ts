@@ -22,7 +22,7 @@ export const OPENER_CLOSER_PARTS = ["opener", "closer"] as const;
 export type OpenerCloserPart = (typeof OPENER_CLOSER_PARTS)[number];
 
 /** What is done once before a job is closed; `recheck` stands for leaving the re-check out. */
-export const CLOSE_ITEMS = ["recheck", "plugs", "locks", "cleared", "drive", "started"] as const;
+export const CLOSE_ITEMS = ["recheck", "plugs", "locks", "cleared", "covers", "drive", "started"] as const;
 export type CloseItem = (typeof CLOSE_ITEMS)[number];
 
 /** After two turns by hand all valves are read once more, or those whose lash was changed since the last two turns. */

@@ -6,7 +6,7 @@ import type { TightenedPart } from "../../engine/engineFile";
 import type { RouteStop, RouteValve } from "../../stops/route";
 import { advance } from "../../units/angle/arc";
 import { openValves } from "../closeOut/missing";
-import type { CloseOutRules } from "../closeOut/items";
+import { type CloseOutRules, checksOf } from "../closeOut/items";
 import type { AnyTask, JobOf } from "../job";
 import type { CloseItem } from "../ledger/kinds";
 import type { Question } from "../questions/question";
@@ -57,6 +57,8 @@ export interface NextRules<
   atValve?(job: JobOf<T>, valve: ValveState<Own>, at: RouteValve): NextThing<Own> | null;
   /** A valve that was read and is not set at its stop, but with the whole engine. */
   setsWholeEngine?: boolean;
+  /** False where nothing is screwed, and so nothing locked: it is put together. */
+  readonly locks?: false;
   /** How long the crank must still stay before it goes to a stop, or anywhere (null), in ms; 0 when it may move. */
   crankWaitsMs?(job: JobOf<T>, state: JobState<Own>, nowMs: number, to: string | null): number;
   /** Where a job stands at a step of this kind of work, in a line for the bench. */
@@ -196,7 +198,7 @@ function openAt(rules: NextRules, state: JobState, stop: RouteStop): RouteValve[
 
 function turnFrom(rules: NextRules, job: JobOf, state: JobState, fromDeg: number | null): NextThing {
   const to = nextStop(rules, job, state, fromDeg ?? 0);
-  if (to === null) return closeUp(rules, state);
+  if (to === null) return closeUp(rules, job, state);
   return {
     kind: "turn",
     to,
@@ -205,11 +207,11 @@ function turnFrom(rules: NextRules, job: JobOf, state: JobState, fromDeg: number
   };
 }
 
-function closeUp(rules: NextRules, state: JobState): NextThing {
+function closeUp(rules: NextRules, job: JobOf, state: JobState): NextThing {
   const [question] = state.questions;
   if (question !== undefined)
     return { kind: "answer", question, about: state.valves.get(question.valve ?? "") ?? null };
-  const item = rules.checks.find((i) => !state.checked.has(i));
+  const item = checksOf(rules, job).find((i) => !state.checked.has(i));
   return item === undefined ? { kind: "close" } : { kind: "check", item };
 }
 

@@ -15,13 +15,19 @@ export function standsWords(rules: NextRules, job: JobOf, state: JobState, next:
     case "close":
       return "All is said: close the job";
     case "turn":
-      return next.first ? `Not begun: bring mark ${next.to.letter} up` : `Turn the crank to stop ${next.to.letter}`;
+      if (!next.first) return `Turn the crank to stop ${next.to.letter}`;
+      // Where something is watched there may be no mark at all.
+      return (next.to.sights ?? []).length > 0
+        ? `Not begun: turn the crank to stop ${next.to.letter}`
+        : `Not begun: bring mark ${next.to.letter} up`;
     case "read":
       return `Read ${valveName(next.valve.valve, job.valves)}${next.valve.status === "locked" ? " again" : ""}`;
     case "set":
       return `Set ${valveName(next.valve.valve, job.valves)}`;
     case "lock":
-      return `Lock ${valveName(next.valve.valve, job.valves)}`;
+      return rules.locks === false
+        ? `Put ${valveName(next.valve.valve, job.valves)} together`
+        : `Lock ${valveName(next.valve.valve, job.valves)}`;
     case "bridge":
       return `Look at the bridge of ${valveName(next.valve.valve, job.valves)}`;
     case "wait":

@@ -28,7 +28,7 @@ export interface TaskQuestions<T extends AnyTask = AnyTask> {
   /** The least spread that counts between siblings, in mm, for a band of this width. */
   spreadFloorMm(bandMm: number): number;
   /** What to look at, and what may be found, at one unlike the others. */
-  odd(side: "tight" | "loose"): Pick<Question, "checks" | "answers">;
+  odd(side: "tight" | "loose", job: JobOf<T>): Pick<Question, "checks" | "answers">;
   /** Of all alike off: `way` says how. */
   alike(job: JobOf<T>, count: number, way: string): Omit<Question, "id" | "valve">;
   /** What this kind of work asks beside, at one valve; `work` is what stands there in order. */
@@ -146,7 +146,7 @@ function oddOne(
     id: `odd:${found.id}`,
     valve: valve.id,
     text: `${capital(named(job, valve))} reads ${readingWords(found)}: ${sizeWords(found, away)} ${tight ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
-    ...asks.odd(tight ? "tight" : "loose"),
+    ...asks.odd(tight ? "tight" : "loose", job),
   };
 }
 

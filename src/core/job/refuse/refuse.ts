@@ -5,7 +5,8 @@
 import { timerWords } from "../../preload/bleedDown";
 import { readingProblem } from "../../lash/reading";
 import { missingToClose, openValves } from "../closeOut/missing";
-import type { CloseOutRules } from "../closeOut/items";
+import { type CloseOutRules, checksOf } from "../closeOut/items";
+import type { CloseItem } from "../ledger/kinds";
 import type { AnyTask, JobOf } from "../job";
 import {
   type Entry,
@@ -117,11 +118,11 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
         ? null
         : "This question is answered already, or its reading was taken back.";
     case "checked":
-      return checkRefusal(rules, state, entry);
+      return checkRefusal(rules, job, state, entry);
     case "withdrawn":
       return withdrawRefusal(state.live, entry);
     case "closed": {
-      const missing = missingToClose(rules, state);
+      const missing = missingToClose(rules, job, state);
       return missing.length === 0 ? null : `It can't be closed yet. ${missing.join(" ")}`;
     }
     case "zeroed":
@@ -307,12 +308,19 @@ function tightenRefusal(job: JobOf, state: JobState, entry: EntryOf<"tightened">
   return open.length === 0 ? null : `First finish the valves under it: ${open.join(", ")}.`;
 }
 
-function checkRefusal(rules: RefuseRules, state: JobState, entry: EntryOf<"checked">): string | null {
+/** What there is to be said of a check that this job does not ask for. */
+const NOT_ASKED: Partial<Record<CloseItem, string>> = {
+  plugs: "No holes were plugged in this job.",
+  covers: "This engine's file names no covers.",
+  drive: "This engine drives nothing in time.",
+};
+
+function checkRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: EntryOf<"checked">): string | null {
   if (entry.item === "recheck") {
     if (entry.reason === null) return "Say why the re-check is left out.";
     return state.turnOverNeeded ? turnOverRefusal(rules, state) : "The re-check was begun already.";
   }
-  if (!rules.checks.includes(entry.item)) return "No holes were plugged in this job.";
+  if (!checksOf(rules, job).includes(entry.item)) return NOT_ASKED[entry.item] ?? "This is not asked here.";
   const open = openValves(state).map((v) => v.valve.id);
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }

@@ -37,7 +37,7 @@ const BY_SECTOR: Partial<Record<Sector, readonly Caution[]>> = {
     },
     {
       id: "release",
-      text: "Approved data only. Limits of lash, preload and dry gap come from the overhaul manual, and the work must be released by a licensed person.",
+      text: "Approved data only. All limits come from the overhaul manual, and the work must be released by a licensed person.",
     },
   ],
   motorcycle: [{ id: "stand", text: "Safe on the stand. Turning at the rear wheel: mind fingers and chain." }],
@@ -68,7 +68,7 @@ export const BELT: Caution = {
 
 const SHAFT: Caution = {
   id: "shaft",
-  text: "Rocker shafts and girdles are bolted down in steps, and only with every follower under them on its base circle. The job says at which crank positions that is.",
+  text: "What is bolted down over the valves (rocker shaft, girdle, cam carrier) goes down in steps, and only with every follower under it on its base circle. The job says at which crank positions that is.",
 };
 
 /** The cautions of a job, in the order in which they are read. `lifters` are those of a preload job. */

@@ -11,7 +11,7 @@ import {
   sourceRefusal,
 } from "../../heat/growthSources";
 import type { Offset } from "../../heat/offset";
-import type { Planned, SetupRules } from "./setup";
+import { type Planned, type SetupRules, coveredRoles } from "./setup";
 
 /** The growth of the chosen source, by role. */
 export const growthOf = (source: GrowthSource): Offset["growthMm"] =>
@@ -22,7 +22,7 @@ export function planOffset(rules: SetupRules, file: EngineFile, known: GrowthSou
   const source = known.sources.find((w) => w.id === id);
   if (source === undefined || file.lash === undefined)
     return { field: "heatWay", why: "That way to know the growth is not there any more. Choose again." };
-  if (!covers(source, rules.roles(file)))
+  if (!covers(source, coveredRoles(rules, file)))
     return { field: "heatWay", why: `${source.name} does not know every role of this engine: choose another.` };
   const refused = sourceRefusal(known, source, file.lash, file.lash.state === "hot" ? "cold" : "hot");
   if (refused !== null) return { field: "heatWay", why: refused };
@@ -46,10 +46,24 @@ export function noWayOver(
   known: GrowthSources,
   state: EngineState,
 ): string | null {
-  const best = proposedSource(known, rules.roles(file));
+  const best = proposedSource(known, coveredRoles(rules, file));
   return best === null || file.lash === undefined || file.lash.state === state
     ? null
     : sourceRefusal(known, best.way, file.lash, state);
+}
+
+/** Through what readings are judged: null in the spec's own state, and where heat is not counted with. `id` names the source that was chosen. */
+export function chosenOffset(
+  rules: SetupRules,
+  file: EngineFile,
+  known: GrowthSources,
+  id: string | null,
+  state: EngineState,
+): Planned<Offset | null> {
+  if (rules.judgedIn !== "either-state") return { plan: null };
+  if (id !== null) return file.lash?.state === state ? { plan: null } : planOffset(rules, file, known, id);
+  const why = noWayOver(rules, file, known, state);
+  return why === null ? { plan: null } : { field: "heatWay", why };
 }
 
 const sourceLine = (source: GrowthSource, unit: TypedUnit): string =>

@@ -76,15 +76,28 @@ describe("growth that was chosen", () => {
   });
 });
 
-describe("the spec of a role", () => {
+const IN = { id: "1I", cylinder: "1", role: "intake" } as const;
+const J = { id: "1J", cylinder: "1", role: "injector" } as const;
+
+describe("the spec of a valve", () => {
   it("is the file's in its own state, and brought over by growth", () => {
-    expect(lashSpecFor(FILE, "intake", "hot", null)).toMatchObject({ nominalMm: 0.3, lowMm: 0.25, highMm: 0.35 });
-    expect(lashSpecFor(FILE, "intake", "cold", null)).toBeNull();
-    expect(lashSpecFor(FILE, "intake", "cold", { growthMm: { exhaust: 0.05 } })).toBeNull();
-    expect(lashSpecFor(FILE, "intake", "cold", { growthMm: { intake: 0.05 } })?.nominalMm).toBeCloseTo(0.25, 9);
-    expect(lashSpecFor(FILE, "injector", "hot", null)).toBeNull();
+    expect(lashSpecFor(FILE, IN, "hot", null)).toMatchObject({ nominalMm: 0.3, lowMm: 0.25, highMm: 0.35 });
+    expect(lashSpecFor(FILE, IN, "cold", null)).toBeNull();
+    expect(lashSpecFor(FILE, IN, "cold", { growthMm: { exhaust: 0.05 } })).toBeNull();
+    expect(lashSpecFor(FILE, IN, "cold", { growthMm: { intake: 0.05 } })?.nominalMm).toBeCloseTo(0.25, 9);
+    expect(lashSpecFor(FILE, J, "hot", null)).toBeNull();
     const { lash: _, ...bare } = FILE;
-    expect(lashSpecFor(bare, "intake", "hot", null)).toBeNull();
+    expect(lashSpecFor(bare, IN, "hot", null)).toBeNull();
+  });
+
+  it("is its own where the file has one, whatever its role's", () => {
+    const own = { ...FILE, lash: { ...SPEC, valves: { "2I": { nominal: "0.40 mm" }, "1J": { nominal: 0.5 } } } };
+    const second = { id: "2I", cylinder: "2", role: "intake" } as const;
+    expect(lashSpecFor(own, second, "hot", null)).toMatchObject({ nominalMm: 0.4, lowMm: 0.375 });
+    expect(lashSpecFor(own, second, "cold", { growthMm: { intake: 0.05 } })?.nominalMm).toBeCloseTo(0.35, 9);
+    expect(lashSpecFor(own, IN, "hot", null)?.nominalMm).toBe(0.3);
+    // A valve whose role has none is judged by its own.
+    expect(lashSpecFor(own, J, "hot", null)?.nominalMm).toBe(0.5);
   });
 
   it("is missed by name", () => {

@@ -7,16 +7,18 @@ import {
   type EngineFile,
   type EngineState,
   type LashEntry,
+  ROLES,
+  type ValveEntry,
   type ValveRole,
 } from "../../engine/engineFile";
 import { coldAimRefusal } from "../../heat/coldAim";
 import type { GrowthSource } from "../../heat/growthSources";
-import { type LashSpec, specRoles } from "../../lash/spec";
+import type { LashSpec } from "../../lash/spec";
 import type { LifterState } from "../../preload/zeroLash";
 import type { AnyTask } from "../job";
 import type { FittedEntry } from "../ledger/entry";
 import type { CautionRules } from "./cautions";
-import { type OffsetGrowth, lashSpecFor } from "./lashSpec";
+import { type OffsetGrowth, hasLashSpec, lashSpecFor } from "./lashSpec";
 import type { ToolRules } from "./tools";
 
 /** What was planned, or why it can't be: a sentence, and the field of the preparation that it is about. */
@@ -57,8 +59,8 @@ export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, T
   readonly remembersParts: boolean;
   /** On aircraft it is not begun without the name of whoever is licensed to release it. */
   readonly namesLicensed?: boolean;
-  /** The roles that a job covers. */
-  roles(file: EngineFile): ValveRole[];
+  /** Whether a job covers this valve: what has nothing to be judged by is left out. */
+  covers(file: EngineFile, valve: ValveEntry): boolean;
   /** What the file itself lacks; null when nothing. */
   lacks(file: EngineFile): string | null;
   plan(file: EngineFile, choices: TaskChoices): Planned<T>;
@@ -69,11 +71,11 @@ export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, T
    * after a squeeze; left out on gaps.
    */
   guardedBy?(task: T): { readonly mmPerTurn: number; readonly bleedMinutes: number | null };
-  /** The spec of a role as this job judges by it; null when there is none, or no growth to bring it over. */
+  /** The spec of a valve as this job judges by it; null when there is none, or no growth to bring it over. */
   specFor(
     file: EngineFile,
     task: T,
-    role: ValveRole,
+    valve: ValveEntry,
     state: EngineState,
     offset: OffsetGrowth | null,
   ): LashSpec | null;
@@ -95,12 +97,15 @@ export function underSource(file: EngineFile, index: number): EngineFile {
   return { ...file, lash, ...(others.length === 0 ? {} : { otherLash: others }) };
 }
 
+/** The roles of the valves that a job on this engine covers. */
+export const coveredRoles = (rules: SetupRules, file: EngineFile): ValveRole[] =>
+  ROLES.filter((role) => file.valves.some((v) => v.role === role && rules.covers(file, v)));
+
 /** The engine with the valves of its job: what has no spec is left out, and all but one bank where only that is done. @throws RangeError when there is no such bank */
 export function withJobValves(rules: SetupRules, file: EngineFile, bank: number | null = null): EngineFile {
-  const roles = rules.roles(file);
   const cylinders = bank === null ? file.cylinders : file.layout?.banks?.[bank];
   if (cylinders === undefined) throw new RangeError(`withJobValves: no bank ${bank}`);
-  const valves = file.valves.filter((v) => roles.includes(v.role) && cylinders.includes(v.cylinder));
+  const valves = file.valves.filter((v) => rules.covers(file, v) && cylinders.includes(v.cylinder));
   const ids = new Set(valves.map((v) => v.id));
   const parts = file.tightenedLater
     ?.map((p) => ({ ...p, valves: p.valves.filter((id) => ids.has(id)) }))
@@ -138,12 +143,12 @@ export function notReady(
  * taken in as such.
  */
 function heldOpen(file: EngineFile, state: EngineState, offset: OffsetGrowth | null): string | null {
-  for (const role of specRoles(file)) {
-    const spec = lashSpecFor(file, role, state, offset);
+  for (const valve of file.valves.filter((v) => hasLashSpec(file, v))) {
+    const spec = lashSpecFor(file, valve, state, offset);
     const refused =
       spec === null
-        ? `No growth is known for ${role} valves this way: choose another.`
-        : coldAimRefusal(role, spec.nominalMm);
+        ? `No growth is known for ${valve.role} valves this way: choose another.`
+        : coldAimRefusal(valve.role, spec.nominalMm);
     if (refused !== null) return refused;
   }
   return null;

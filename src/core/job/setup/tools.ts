@@ -1,5 +1,6 @@
 /** What lies ready before the cover comes off: from the engine's own gear, so that nobody walks back for it with greasy hands. */
 import type { AdjusterEntry, BarringPlace, EngineFile } from "../../engine/engineFile";
+import { moverOf } from "../../engine/mover";
 import { METHODS } from "../../stops/methods";
 import type { MethodId } from "../../stops/methods";
 
@@ -23,7 +24,7 @@ export function toolsFor(rules: ToolRules, file: EngineFile, method: MethodId | 
   const torque = adjuster?.lockTorqueNm;
   return [
     BARRING[file.barring?.at ?? "crank"],
-    ...(method === null ? [] : [`To stop the crank: ${METHODS[method].needs}`]),
+    ...(method === null ? [] : [`To stop the crank: ${METHODS[method].needs(moverOf(file).name)}`]),
     ...(rules.tools?.(adjuster) ?? []),
     ...(torque === undefined ? [] : [`Torque wrench for ${torque} Nm`]),
     ...(file.tightenedLater ?? []).map(

@@ -4,6 +4,7 @@ import { offsetWords } from "../../heat/offset";
 import { lockShift } from "../../lash/learn";
 import { METHODS } from "../../stops/methods";
 import type { MethodId } from "../../stops/methods";
+import { moverOf } from "../../engine/mover";
 import { sightWords } from "../../stops/sight";
 import type { JobOf, JobValve } from "../job";
 import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";
@@ -73,7 +74,7 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({
       letter,
       crankDeg,
-      watched: sights.length === 0 ? null : sights.map(sightWords).join(", and "),
+      watched: sights.length === 0 ? null : sights.map((s) => sightWords(s, moverOf(file))).join(", and "),
     })),
     feelerSets: source.feelerSets,
     cautionsAccepted: source.cautions,

@@ -1,6 +1,7 @@
 /** What is told when a question is open, and while the job is closed. Pure. */
 import { offBaseCircle, restTogetherDeg } from "@/core/stops/restingTogether";
-import type { TightenedPart } from "@/core/engine/engineFile";
+import type { CoverEntry, Seal, TightenedPart, TimedDrive } from "@/core/engine/engineFile";
+import { CLOSE_ITEM_NAMES } from "@/core/job/closeOut/items";
 import { rereadsToCome } from "@/core/job/closeOut/rereads";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Question } from "@/core/job/questions/question";
@@ -89,7 +90,7 @@ interface Reread extends Pick<Instruction, "title"> {
 }
 
 function rereadWords(
-  { job, file }: RunContext,
+  { job, file, locking }: RunContext,
   { state }: RunNow,
   { title, turned }: Reread,
   only: string,
@@ -113,9 +114,9 @@ function rereadWords(
     title,
     button: turned(usual),
     choices: all ? [] : [other],
-    eyebrow: "All valves locked",
+    eyebrow: locking.locks ? "All valves locked" : "All valves done",
     grounds: [
-      `Parts settle, and a missed lock shows: ${again}. ${only}; anything that stops you is a valve that meets a piston.`,
+      `Parts settle${locking.locks ? ", and a missed lock shows" : ""}: ${again}. ${only}; anything that stops you is a valve that meets a piston.`,
       check,
     ],
     reasoned: {
@@ -179,19 +180,26 @@ const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => CheckWords
     };
   },
   locks: (context, now) => context.room.locksCheck?.(context, now) ?? wrenchCheck(context),
-  cleared: () => ({
+  cleared: ({ job }) => ({
     title: "Tool off the crank, leaves counted, nothing left inside.",
-    grounds: ["Count leaves, rags and plugs. Plugs or injectors back, cover on a clean gasket."],
+    grounds: [
+      `Count leaves, rags and plugs. Plugs or injectors back${job.covers.length === 0 ? ", cover on a clean gasket" : ""}.`,
+    ],
     done: "Cleared and counted",
   }),
+  covers: ({ job }) => ({
+    title: job.covers.length === 1 ? "Cover back on." : "Covers back on.",
+    grounds: job.covers.map(coverLine),
+    done: "On and torqued",
+  }),
   drive: driveCheck,
-  started: ({ file, state, room }) => ({
+  started: ({ file, state, room, locking }) => ({
     title: "Start it and listen.",
     done: "It runs quiet",
     grounds: [
       file.sector === "aircraft"
         ? "Only whoever is licensed for it runs the engine up."
-        : "Everybody clear, brake or neutral. A tick at idle is a loose valve or a lock that backed off.",
+        : `Everybody clear, brake or neutral. A tick at idle is a loose valve${locking.locks ? " or a lock that backed off" : ""}.`,
       ...(room.startedGrounds?.() ?? []),
       ...(state === "cold"
         ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."]
@@ -212,16 +220,34 @@ export const wrenchCheck = ({ locking }: RunContext, more: readonly string[] = [
   ],
 });
 
+/** "Front cover: a new gasket, 9 Nm." */
+function coverLine({ name, seal, torqueNm }: CoverEntry): string {
+  const how = [seal === undefined ? null : SEAL_WORDS[seal], torqueNm === undefined ? null : `${torqueNm} Nm`];
+  const said = how.filter((h) => h !== null);
+  return `${capital(name)}: ${said.length === 0 ? "seal and torque by the book" : said.join(", ")}${torqueNm === undefined && seal !== undefined ? ", torque by the book" : ""}.`;
+}
+
+const SEAL_WORDS: Record<Seal, string> = {
+  gasket: "a clean gasket",
+  "o-ring": "its O-ring seated, not pinched",
+  sealant: "sealant on clean faces",
+};
+
+const DRIVE_WORDS: Record<Exclude<TimedDrive, "none">, string> = {
+  distributor: "the distributor",
+  "injection-pump": "the injection pump",
+  magneto: "a magneto",
+};
+
 /** The word on what is driven by the cam, before anyone puts it back. */
 function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): CheckWords {
   const { stop } = state;
   const rocking = stop === null ? [] : signAt(engine, stop.crankDeg).rocking;
   const first = file.firingOrder[0] ?? "1";
+  const what = job.drive === null || job.drive === "none" ? "a distributor or pump" : DRIVE_WORDS[job.drive];
   const out = job.cycleDeg === 720 && stop !== null && Math.abs(stop.crankDeg - 360) < 1;
   return {
-    title: out
-      ? "Before a distributor or pump goes back: turn one full turn."
-      : "Mind the drive before a distributor or pump goes back.",
+    title: out ? `Before ${what} goes back: turn one full turn.` : `Check the timing before ${what} goes back.`,
     grounds: [
       stop === null
         ? "The crank's place is not known: find it first."
@@ -237,7 +263,9 @@ function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): Check
 export function closeWords({ job }: RunContext, { state }: RunNow): Instruction {
   const excused = [...state.valves.values()].filter((v) => v.left?.reason != null).map((v) => v.valve.id);
   const unread = [...state.valves.values()].filter((v) => v.skipped !== null).map((v) => v.valve.id);
-  const skipped = [...state.checked.values()].flatMap((c) => (c.reason === null ? [] : [`${c.item}: ${c.reason}`]));
+  const skipped = [...state.checked.values()].flatMap((c) =>
+    c.reason === null ? [] : [`${CLOSE_ITEM_NAMES[c.item]} (${c.reason})`],
+  );
   return instruction({
     eyebrow: `${state.doneCount} of ${job.valves.length} valves`,
     title:

@@ -83,7 +83,7 @@ function turnInstruction(
       : `It comes about ${turnWords(Math.round(turnDeg))} on${tool === null ? "" : `, ${tool}`}. `;
     return instruction({
       ...base,
-      title: `Turn the crank until ${sights.map(sightWords).join(", and ")}.`,
+      title: `Turn the crank until ${sights.map((s) => sightWords(s, engine.mover)).join(", and ")}.`,
       grounds: [...own, `${about}${turn}`, watchWords(sights)],
     });
   }

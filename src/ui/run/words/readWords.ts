@@ -1,4 +1,5 @@
 /** What is told while a valve is read. Pure. */
+import type { Mover } from "@/core/engine/mover";
 import type { ValveState } from "@/core/job/state/state";
 import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
@@ -119,14 +120,15 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
   const title =
     context.room.readTitle !== undefined
       ? `${context.room.readTitle} ${name}${valve.status === "locked" ? " again" : ""}${first}.`
-      : `${readTitle(name, valve.status)}${first}.`;
+      : `${readTitle(name, valve.status, context.locking)}${first}.`;
   return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, slackAnswers(context, now, valve));
 }
 
 const nearest = ({ hand }: RunContext, mm: number): string =>
   [...singleBlades(hand.set)].sort((a, b) => Math.abs(a.mm - mm) - Math.abs(b.mm - mm))[0]?.key ?? "";
 
-function readTitle(name: string, status: ValveState["status"]): string {
+function readTitle(name: string, status: ValveState["status"], { locks }: RunContext["locking"]): string {
+  if (!locks && (status === "locked" || status === "turned")) return `Put together? Then read ${name} again`;
   if (status === "locked") return `Locked? Then read ${name} again`;
   if (status === "turned") return `Lock still loose: read ${name}`;
   return status === "due" ? `Read ${name} once more` : `Read ${name}`;
@@ -138,19 +140,27 @@ const FEEL = {
   overshoot: "One step over the spec, to a definite drag: just under it is right.",
 } as const;
 
+/** What would falsify the feel. */
+const TOOLS_OFF: Record<Mover["name"], string> = {
+  rocker: "the wrench off the rocker",
+  follower: "the wrench off the follower",
+  bucket: "your weight off the bucket",
+  tappet: "the wrench off the tappet",
+};
+
 function groundsOf(context: RunContext, valve: ValveState): string {
   const { hand, job, room } = context;
   const own = room.readGrounds?.(context) ?? null;
   if (own !== null) return own;
   if (valve.status === "locked")
-    return "Tool off the rocker, no leaf pushed down by hand. Locking often moves the lash.";
-  if (valve.status === "turned")
+    return `Tool off the ${context.engine.mover.name}, no leaf pushed down by hand.${!context.locking.locks ? "" : " Locking often moves the lash."}`;
+  if (valve.status === "turned" && context.locking.locks)
     return "Hold it where it is. Before and after locking shows how far the lock moves it.";
   const judged =
     job.offset === null
       ? ""
       : ` Judged through an offset: ${offsetWords(job.offset, job.state, unitOf(context.file))}.`;
-  return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep the wrench off the rocker while you feel.${judged}`;
+  return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep ${TOOLS_OFF[context.engine.mover.name]} while you feel.${judged}`;
 }
 
 /** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */

@@ -88,7 +88,10 @@ function doneButtons(
 export function lockAfterWords(context: RunContext, now: RunNow, valve: ValveState, read: string): Instruction {
   return {
     ...lockWords(context, now, valve),
-    grounds: [`${read} with the lock loose: that is where it should be.`, context.locking.how],
+    grounds: [
+      `${read}${context.locking.locks ? " with the lock loose" : ""}: that is where it should be.`,
+      context.locking.how,
+    ],
   };
 }
 
@@ -96,8 +99,8 @@ export function lockWords(context: RunContext, now: RunNow, valve: ValveState): 
   const name = valveName(valve.valve, context.job.valves);
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
-    title: `Lock ${name}, without letting it turn.`,
+    title: context.locking.locks ? `Lock ${name}, without letting it turn.` : `Put ${name} together.`,
     grounds: [context.locking.how],
-    button: { label: "Locked", action: { kind: "lock" } },
+    button: { label: context.locking.locks ? "Locked" : "Put together", action: { kind: "lock" } },
   });
 }

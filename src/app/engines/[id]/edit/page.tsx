@@ -2,7 +2,7 @@ import { engineUnit } from "@/core/engine/engineUnit";
 import { inShop } from "@/server/http/inShop";
 import { notFound } from "next/navigation";
 import { findEngine } from "@/server/engines/engines";
-import { ChangeEngine } from "@/ui/engine/ChangeEngine";
+import { ChangeEngine } from "@/ui/engine/form/ChangeEngine";
 import { Shell } from "../../../Shell";
 import { engineTitle } from "@/server/titles";
 import { titled } from "../../../titled";
@@ -15,7 +15,7 @@ export default async function EditPage({ params }: { params: Promise<{ id: strin
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>
-      <ChangeEngine id={engine.id} file={engine.file} />
+      <ChangeEngine id={engine.id} file={engine.file} serial={engine.serial} runningHours={engine.runningHours} />
     </Shell>
   );
 }

@@ -1,13 +1,12 @@
 /** The dry gap of gear without a screw: read with the lifter bled down, put right by a part of another length. */
 import { lengthWords } from "../../../preload/lengths";
-import { specRoles } from "../../../lash/spec";
 import { USUAL_CHECKS } from "../../closeOut/items";
 import type { JobOf } from "../../job";
 import type { KeptEntry } from "../../ledger/entry";
 import { NOTHING_FOUND } from "../../questions/question";
 import { SPREAD_FLOOR_MM } from "../../questions/lashQuestions";
 import type { TaskQuestions } from "../../questions/questions";
-import { lacksSpec, lashSpecFor } from "../../setup/lashSpec";
+import { hasLashSpec, lacksSpec, lashSpecFor } from "../../setup/lashSpec";
 import type { JobState } from "../../state/state";
 import type { TaskRules } from "../rules";
 import { type LengthPlan, lastFittedMm, lengthDemands, planLengths } from "./plan";
@@ -61,12 +60,12 @@ export const DRY_GAP: TaskRules<DryGapTask, null, DryGapStep> = {
   readsAllFirst: true,
   remembersParts: true,
   namesLicensed: true,
-  roles: specRoles,
+  covers: hasLashSpec,
   lacks: (file) => lacksSpec(file, "dry gap"),
   plan: (file, { fittedBefore }) => ({
     plan: { kind: "dry-gap", plan: planLengths(file, lastFittedMm(fittedBefore)) },
   }),
-  specFor: (file, _task, role, state, offset) => lashSpecFor(file, role, state, offset),
+  specFor: (file, _task, valve, state, offset) => lashSpecFor(file, valve, state, offset),
   cautions: () => [
     {
       id: "dry-gap",

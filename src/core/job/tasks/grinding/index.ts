@@ -3,6 +3,8 @@ import { COLLETS } from "../../setup/cautions";
 import { MOST_AT_ONCE_MM } from "../../../shims/grind";
 import { middleOf } from "../../ledger/readings";
 import type { SetEntry } from "../../ledger/entry";
+import { lashQuestionsWith } from "../../questions/lashQuestions";
+import { NOTHING_FOUND } from "../../questions/question";
 import { adjustRefusal } from "../../refuse/refuse";
 import type { ValveState } from "../../state/state";
 import { LASH_RULES } from "../lash";
@@ -33,6 +35,15 @@ export const GRINDING: TaskRules<GrindingTask, null> = {
   gear: ["grind"],
   plan: () => ({ plan: { kind: "grinding", plan: null } }),
   takes: ["set"],
+  locks: false,
+  // No lock could have slipped: nothing is screwed here.
+  questions: lashQuestionsWith({
+    checks: [
+      "A part not seated: move the tappet by hand.",
+      "Lobe, tappet or stem worn: look at them. Was it ground before?",
+    ],
+    answers: [NOTHING_FOUND, "It was ground too far before", "Lobe or tappet: to be watched"],
+  }),
   refusals: {
     set: (_job, state, entry) => adjustRefusal(state, entry, { more: (valve) => grindRefusal(valve, entry) }),
   },

@@ -8,7 +8,8 @@ import { OPENER_CLOSER_PARTS } from "../../ledger/kinds";
 import { verdictOf } from "../../ledger/readings";
 import type { RouteValve } from "../../../stops/route";
 import { type NextThing, bridgeFirst } from "../../next/next";
-import { LASH_QUESTIONS, unlikePredicted } from "../../questions/lashQuestions";
+import { NOTHING_FOUND } from "../../questions/question";
+import { lashQuestionsWith, unlikePredicted } from "../../questions/lashQuestions";
 import type { ValveState } from "../../state/state";
 import { capital, valveName } from "../../words/names";
 import { LASH_RULES } from "../lash";
@@ -82,7 +83,16 @@ export const OPENER_CLOSER: TaskRules<OpenerCloserTask, ValveOpenerCloser, Opene
       text: "Eye protection: closing springs are loaded, and collets jump. Every hole near the work plugged, and the plugs counted.",
     },
   ],
-  questions: { ...LASH_QUESTIONS, more: unlikePredicted },
+  questions: {
+    ...lashQuestionsWith({
+      checks: [
+        "Opener, closer or a collet not seated: press it down by hand, turn the cam once more.",
+        "Lobe, rocker or tip worn: look at them.",
+      ],
+      answers: [NOTHING_FOUND, "Seated anew, it reads so now", "Lobe or rocker: to be watched"],
+    }),
+    more: unlikePredicted,
+  },
   ownAt: ({ plan }, valve, work) => openerCloserAt(plan, valve.id, work, (r) => verdictOf(r, valve.spec) === "in"),
   checks: ["plugs", ...USUAL_CHECKS],
   before: (_job, state) =>

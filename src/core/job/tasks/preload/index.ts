@@ -28,7 +28,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   keepsColdGap: false,
   readsAllFirst: false,
   remembersParts: false,
-  roles: lifterRoles,
+  covers: (file, { role }) => lifterRoles(file).includes(role),
   lacks: (file) => {
     const gear = preloadGear(file.adjuster ?? {});
     return isGear(gear) ? null : `Preload can't be set yet. ${gear.why}`;
@@ -39,7 +39,7 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   },
   alongRoute: (task, engine, route) => ({ ...task, plan: alongRoute(task.plan, engine, route) }),
   guardedBy: ({ plan }) => ({ mmPerTurn: plungerTravelMm(1, plan.gear), bleedMinutes: plan.bleedMinutes }),
-  specFor: (_file, { plan }, role) => preloadSpec(plan, role),
+  specFor: (_file, { plan }, { role }) => preloadSpec(plan, role),
   cautions: ({ follower }, lifters) => [
     ...(lifters === "dry" ? [] : [BLEED]),
     ...(follower === "flat" ? [FLAT] : []),

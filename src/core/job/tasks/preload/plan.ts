@@ -39,6 +39,9 @@ export interface PreloadPlan {
   readonly growthMm: Readonly<Partial<Record<ValveRole, number>>>;
 }
 
+export const LIFTERS_UNSAID =
+  "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.";
+
 /** All roles that a hydraulic lifter can sit at. */
 export const lifterRoles = (file: EngineFile): ValveRole[] =>
   ROLES.filter((r) => r !== "injector" && file.valves.some((v) => v.role === r));
@@ -57,7 +60,7 @@ export function planPreload(file: EngineFile, choices: Omit<TaskChoices, "fitted
   if (lifters === null)
     return {
       field: "lifters",
-      why: "Say whether these lifters have run, or are new and dry: it decides how zero lash is found, and whether they must bleed down.",
+      why: LIFTERS_UNSAID,
     };
   const gear = gearForWork(file.adjuster ?? {}, travelMm, depth);
   // A travel that the file gives is put right there; any other was chosen with the job.

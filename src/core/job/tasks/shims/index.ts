@@ -1,5 +1,5 @@
 /** Lash set by parts of graded thickness: all read first, worked out for the whole engine, fitted, seated, read again. */
-import { LASH_QUESTIONS, unlikePredicted } from "../../questions/lashQuestions";
+import { PART_LOOSE, lashQuestionsWith, unlikePredicted } from "../../questions/lashQuestions";
 import { fittedRefusal } from "../../refuse/refuse";
 import type { JobOf } from "../../job";
 import type { TaskThing } from "../../next/next";
@@ -52,7 +52,7 @@ export const SHIMS: TaskRules<ShimsTask, null, ShimStep> = {
   remembersParts: true,
   plan: (file, { fittedBefore }) => ({ plan: { kind: "shims", plan: planShims(file, lastFittedMm(fittedBefore)) } }),
   tools: () => ["Micrometer and its check piece, magnet, a tray with a place for every part"],
-  questions: { ...LASH_QUESTIONS, more: unlikePredicted },
+  questions: { ...lashQuestionsWith(PART_LOOSE), more: unlikePredicted },
   wholeEngine,
   setsWholeEngine: true,
   stands,

@@ -54,7 +54,7 @@ export function orderWords(context: DryGapContext, { state }: RunNow): Instructi
     title: `${demands.length === 1 ? `One ${name} is` : `${demands.length} ${name}s are`} wanted: order, or lay out.`,
     grounds: [...lines.map((l) => `${capital(l)}.`), ...approvedWords(context)],
     button: entering("On hand: go on", ...order(lines, false)),
-    choices: [entering("Ordered: the job waits", ...order(lines, true))],
+    choices: [entering("Ordered: job on hold", ...order(lines, true))],
   });
 }
 

@@ -4,7 +4,12 @@ import type { TaskRoom } from "../../model";
 import { grindAdjustment } from "./words";
 
 export const GRINDING_ROOM: TaskRoom<GrindingTask, null> = {
-  doneWord: "locked",
+  doneWord: "done",
   gapWord: "band",
   adjustment: grindAdjustment,
+  locksCheck: () => ({
+    title: "Every collet in its groove, every spring seated.",
+    done: "Collets and springs seen",
+    grounds: ["Tap each valve open once with a soft hammer: what is not seated shows now, and not at speed."],
+  }),
 };

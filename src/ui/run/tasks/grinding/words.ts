@@ -5,7 +5,11 @@ import { roleUnit } from "@/core/job/words/specs";
 import { type LengthUnit, showChange } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../../model";
 import { ROUND_UP_MM } from "../../words/adjustments";
-import { screwAdjustment } from "../screw/words";
+
+const TOO_WIDE = {
+  how: "Recut the seat or fit another valve, then read again.",
+  done: { locked: "Seat or valve changed: read again", turned: null },
+} as const;
 
 /** The next step at the wheel; before anything was read, by how much the gap is to change. */
 export function grindAdjustment(
@@ -14,7 +18,8 @@ export function grindAdjustment(
   valve: ValveState,
   fromMm: number | null,
 ): Adjustment {
-  if (fromMm === null) return screwAdjustment(context, now, valve, fromMm);
+  // Nothing was found to read: wider than anything.
+  if (fromMm === null) return { title: "Grinding can't close a gap.", ...TOO_WIDE, turns: null, aimMm: null };
   const step = grindStep(fromMm, valve.valve.spec.nominalMm);
   return {
     ...byGrinding(step, roleUnit(context.file, valve.valve.role)),
@@ -28,8 +33,7 @@ function byGrinding(step: GrindStep, unit: LengthUnit): Pick<Adjustment, "title"
   if (step.kind === "too-wide") {
     return {
       title: `It is ${showChange(step.byMm + ROUND_UP_MM, unit)} too wide: grinding can't close it.`,
-      how: "Recut the seat or fit another valve, then read again.",
-      done: { locked: "Seat or valve changed: read again", turned: null },
+      ...TOO_WIDE,
     };
   }
   const size = showChange(step.offMm, unit);

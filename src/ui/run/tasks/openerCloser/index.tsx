@@ -9,7 +9,7 @@ import { PlugPanel } from "./PlugPanel";
 import { openerCloserWords, openerWords, plugWords, triedWords } from "./words";
 
 export const OPENER_CLOSER_ROOM: TaskRoom<OpenerCloserTask, ValveOpenerCloser, OpenerCloserStep> = {
-  doneWord: "locked",
+  doneWord: "done",
   gapWord: "band",
   adjustment: (_context, now, valve, fromMm) => exchanged(now, valve, fromMm),
   stepWords: (context, now, { valve, at }) =>

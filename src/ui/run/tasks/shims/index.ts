@@ -7,7 +7,7 @@ import { exchanged } from "../../words/adjustments";
 import { partsWords, seatWords } from "./words";
 
 export const SHIMS_ROOM: TaskRoom<ShimsTask, null, ShimStep> = {
-  doneWord: "locked",
+  doneWord: "done",
   gapWord: "band",
   adjustment: (_context, now, valve, fromMm) => exchanged(now, valve, fromMm),
   stepWords: (context, { state }, { step, to }) =>

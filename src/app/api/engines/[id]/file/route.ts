@@ -1,8 +1,7 @@
-import { asActor, inShop } from "@/server/http/inShop";
+import { inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
-import { z } from "zod";
-import { changeFile, findEngine } from "@/server/engines/engines";
-import { fileNamed, readCommand, respond } from "@/server/http/http";
+import { findEngine } from "@/server/engines/engines";
+import { fileNamed, respond } from "@/server/http/http";
 import { Refused } from "@/server/http/refused";
 
 /** The engine file, for taking away. */
@@ -13,14 +12,5 @@ export function GET(request: NextRequest, { params }: { params: Promise<{ id: st
     return new NextResponse(`${JSON.stringify(engine.file, null, 2)}\n`, {
       headers: { "content-type": "application/json", ...fileNamed(engine.file.name, "json") },
     });
-  });
-}
-
-/** Another file for the same engine: a new cam, other marks. */
-export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
-  return respond(request, async () => {
-    const input = await readCommand(request, z.unknown());
-    await changeFile(...(await asActor()), (await params).id, input);
-    return NextResponse.json({ ok: true });
   });
 }

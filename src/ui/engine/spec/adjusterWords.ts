@@ -1,5 +1,5 @@
 /** The gear that sets a gap, as the engine's page tells it. */
-import type { AdjusterEntry } from "@/core/engine/engineFile";
+import type { AdjusterEntry, LockKind } from "@/core/engine/engineFile";
 import { planShims } from "@/core/job/tasks/shims/plan";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { LENGTH_PART_NAMES, fixedGear, isFixed, lengthWords } from "@/core/preload/lengths";
@@ -10,6 +10,13 @@ const PLACE: Record<string, string> = {
   "stud-nut": "nut on the stud",
   tappet: "tappet screw",
   cam: "screw at the valve, read at the cam",
+};
+
+const LOCK: Record<LockKind, string> = {
+  "lock-nut": "lock nut",
+  "poly-lock": "poly lock",
+  "self-locking": "holds itself",
+  tappet: "the tappet's own lock nut",
 };
 
 function fixedWords(a: AdjusterEntry): string {
@@ -36,7 +43,9 @@ function screwWords(a: AdjusterEntry): string {
       : a.followerRatio === undefined
         ? null
         : `follower ratio ${a.followerRatio}`;
-  return [PLACE[a.at ?? ""] ?? null, ratio, thread].filter((x) => x !== null).join(", ");
+  const lock = a.lock === undefined ? null : LOCK[a.lock];
+  const torque = a.lockTorqueNm === undefined ? null : `locked to ${a.lockTorqueNm} Nm`;
+  return [PLACE[a.at ?? ""] ?? null, ratio, thread, lock, torque].filter((x) => x !== null).join(", ");
 }
 
 /** What sets the gap of an engine, in a line. */

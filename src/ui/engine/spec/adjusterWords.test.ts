@@ -16,6 +16,10 @@ describe("adjusterWords", () => {
       "nut on the stud, rocker ratio 1.6, 24 threads per inch",
       { kind: "hydraulic", at: "stud-nut", ratio: 1.6, tpi: 24 },
     ],
+    [
+      "nut on the stud, poly lock, locked to 28 Nm",
+      { kind: "screw", at: "stud-nut", lock: "poly-lock", lockTorqueNm: 28 },
+    ],
     ["shim over bucket, 29 mm", { kind: "bucket-shim", diameter: "29 mm" }],
     ["bucket", { kind: "bucket" }],
     ["no screw: the stem's end is ground", { kind: "grind" }],

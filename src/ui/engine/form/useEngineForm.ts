@@ -5,8 +5,9 @@ import { useWatch } from "react-hook-form";
 import { type DraftField, type EngineDraft, EMPTY_DRAFT, draftOf, readDraft } from "@/core/engine/engineDraft";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Carried } from "@/core/quick/carry";
-import { useSentForm } from "../controls/useSentForm";
-import { type Sent, type Trouble, notSent } from "../send";
+import { figure } from "../../controls/typed";
+import { useSentForm } from "../../controls/useSentForm";
+import { type Sent, type Trouble, notSent } from "../../send";
 
 /** Fields that complain when what they stand for was typed in. */
 const SPEAKS_FOR: Partial<Record<keyof EngineDraft, readonly DraftField[]>> = {
@@ -15,7 +16,9 @@ const SPEAKS_FOR: Partial<Record<keyof EngineDraft, readonly DraftField[]>> = {
   layout: ["banks"],
   firingOrder: ["firingOrder", "firingAngles", "banks", "valves"],
   valvesFor: ["valves"],
-  marks: ["markList"],
+  marks: ["markList", "markLabels"],
+  markList: ["markLabels"],
+  parts: ["later", "camshafts", "covers", "notes"],
   barringAt: ["barringRatio"],
 };
 
@@ -26,24 +29,33 @@ export interface EngineFields {
   hours: string;
 }
 
-const NOTHING_CARRIED: Carried = { draft: {}, rest: {} };
+/** What stands in the form before anything is typed. */
+interface Given extends Carried, Partial<Pick<EngineFields, "serial" | "hours">> {}
+
+const NOTHING: Given = { draft: {}, rest: {} };
+
+/** The hours as they are sent, or why they are none. */
+export function hoursOf({ hours }: Pick<EngineFields, "hours">): { runningHours: number | null } | { why: string } {
+  const runningHours = figure(hours);
+  return runningHours === undefined ? { why: `"${hours}" is not a number of hours.` } : { runningHours };
+}
 
 /** An engine as it is typed, with its reading: the file while there is one, the last good one meanwhile, and what is wrong. */
 export function useEngineForm<T>(
   before: EngineFile | null,
   send: (file: EngineFile, fields: EngineFields) => Promise<Sent<T>>,
   onDone: (data: T) => void,
-  carried: Carried = NOTHING_CARRIED,
+  given: Given = NOTHING,
 ) {
-  const rest = before ?? carried.rest;
+  const rest = before ?? given.rest;
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [lastGood, setLastGood] = useState<EngineFile | null>(before);
   const speak = (fields: readonly string[]): void => setTouched((known) => new Set([...known, ...fields]));
   const form = useSentForm<EngineFields, T>({
     defaultValues: {
-      draft: before === null ? { ...EMPTY_DRAFT, ...carried.draft } : draftOf(before),
-      serial: "",
-      hours: "",
+      draft: before === null ? { ...EMPTY_DRAFT, ...given.draft } : draftOf(before),
+      serial: given.serial ?? "",
+      hours: given.hours ?? "",
     },
     send: async (fields) => {
       const { file, problems } = readDraft(fields.draft, rest);

@@ -5,9 +5,9 @@ import { useState } from "react";
 import type { CamDraft } from "@/core/engine/camDraft";
 import { fullLift } from "@/core/engine/profile";
 import type { CsvChoices, CsvRead } from "@/core/engine/profileCsv";
-import { Field, Select, TextArea, TextInput } from "../controls/Field";
-import { Complaint } from "../controls/Stamp";
-import { Two } from "../controls/Two";
+import { Field, Select, TextArea, TextInput } from "../../controls/Field";
+import { Complaint } from "../../controls/Stamp";
+import { Two } from "../../controls/Two";
 
 interface Props {
   readonly strokes: 2 | 4;

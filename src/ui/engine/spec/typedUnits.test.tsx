@@ -7,12 +7,12 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { AdjusterKind, EngineFile } from "@/core/engine/engineFile";
 import { engineFile } from "@/core/engine/testEngines";
 import { USUAL } from "@/core/units/typedLength";
-import { CamForm } from "./CamForm";
+import { CamForm } from "../form/CamForm";
 import { EMPTY_CAM, type CamDraft } from "@/core/engine/camDraft";
-import { TwoSizes } from "../controls/TwoSizes";
-import { UnitProvider } from "../controls/unit";
-import { HeatSection } from "../heat/HeatSection";
-import { system } from "../theme/system";
+import { TwoSizes } from "../../controls/TwoSizes";
+import { UnitProvider } from "../../controls/unit";
+import { HeatSection } from "../../heat/HeatSection";
+import { system } from "../../theme/system";
 import { SpecForm } from "./SpecForm";
 
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => undefined }) }));

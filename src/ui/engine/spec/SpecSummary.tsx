@@ -1,14 +1,15 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { lashSpec, specRoles } from "@/core/lash/spec";
+import { lashSpec, namedFigures } from "@/core/lash/spec";
 import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/growthSources";
 import { isGear, gearForWork } from "@/core/preload/gear";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
 import { jobRoles } from "@/core/job/prepare";
 import { specUnit, specWords } from "@/core/job/words/specs";
-import { Stamp } from "../controls/Stamp";
+import { figuresWords } from "../../prepare/SpecLine";
+import { Stamp } from "../../controls/Stamp";
 import { adjusterWords } from "./adjusterWords";
-import { TurnMeaning } from "../preload/TurnMeaning";
+import { TurnMeaning } from "../../preload/TurnMeaning";
 import { specQuestions } from "@/core/heat/specQuestions";
 
 /** The spec as it is written down, with its state and source. */
@@ -34,39 +35,68 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
         {lash.source ?? "No source given"}
       </chakra.p>
       <chakra.dl display="grid" gridTemplateColumns="7rem 1fr" rowGap="1">
-        {specRoles(file).map((role) => {
-          const figures = lash[role];
-          if (figures === undefined) return null;
-          return (
-            <chakra.div key={role} display="contents">
-              <dt>
-                <Stamp>{role}</Stamp>
-              </dt>
-              <chakra.dd m="0" fontFamily="mono" fontSize="17px">
-                {specWords(lashSpec(figures), specUnit(figures))}
-              </chakra.dd>
-            </chakra.div>
-          );
-        })}
+        {namedFigures(lash, file).map(({ name, figures }) => (
+          <chakra.div key={name} display="contents">
+            <dt>
+              <Stamp>{name}</Stamp>
+            </dt>
+            <chakra.dd m="0" fontFamily="mono" fontSize="17px">
+              {specWords(lashSpec(figures), specUnit(figures))}
+            </chakra.dd>
+          </chakra.div>
+        ))}
         <dt>
           <Stamp>Adjuster</Stamp>
         </dt>
         <chakra.dd m="0" fontSize="17px">
           {adjuster === undefined ? "not given: no turn can be worked out" : adjusterWords(adjuster)}
         </chakra.dd>
+        {(file.otherLash ?? []).map((other, i) => (
+          <chakra.div key={i} display="contents">
+            <dt>
+              <Stamp>Also on file</Stamp>
+            </dt>
+            <chakra.dd m="0" fontSize="17px">
+              {other.source ?? "No source given"}, {other.state}: {figuresWords(other, file)}
+            </chakra.dd>
+          </chakra.div>
+        ))}
+        <OffAndOn file={file} />
       </chakra.dl>
-      {specQuestions(lash).map((q) => (
+      {specQuestions(lash, file).map((q) => (
         <chakra.p key={q} color="now" fontWeight={600} fontSize="16px">
           {q}
         </chakra.p>
       ))}
-      {file.notes !== undefined && (
-        <chakra.p color="soft" fontSize="16px">
-          {file.notes}
-        </chakra.p>
-      )}
+      <Notes file={file} />
     </chakra.div>
   );
+}
+
+const Notes = ({ file: { notes } }: { readonly file: EngineFile }) =>
+  notes === undefined ? null : (
+    <chakra.p color="soft" fontSize="16px">
+      {notes}
+    </chakra.p>
+  );
+
+/** What is tightened after setting, and the covers that go back on. */
+function OffAndOn({ file: { tightenedLater = [], covers = [] } }: { readonly file: EngineFile }) {
+  const torque = (nm: number | undefined): string => (nm === undefined ? "" : `, ${nm} Nm`);
+  const rows = [
+    ...tightenedLater.map((p) => ["Afterward", `${p.name} over ${p.valves.join(" ")}${torque(p.torqueNm)}`]),
+    ...covers.map((c) => ["Cover", `${c.name}${c.seal === undefined ? "" : `, ${c.seal}`}${torque(c.torqueNm)}`]),
+  ];
+  return rows.map(([what, words]) => (
+    <chakra.div key={words} display="contents">
+      <dt>
+        <Stamp>{what}</Stamp>
+      </dt>
+      <chakra.dd m="0" fontSize="17px">
+        {words}
+      </chakra.dd>
+    </chakra.div>
+  ));
 }
 
 /** What the preload means on this engine, with the growth that is proposed. */
@@ -88,11 +118,12 @@ function PreloadSummary({ file, measured }: { readonly file: EngineFile; readonl
           first start.
         </chakra.p>
       )}
-      {file.notes !== undefined && (
-        <chakra.p color="soft" fontSize="16px">
-          {file.notes}
-        </chakra.p>
+      {[file.tightenedLater, file.covers].some((parts) => parts !== undefined) && (
+        <chakra.dl display="grid" gridTemplateColumns="7rem 1fr" rowGap="1">
+          <OffAndOn file={file} />
+        </chakra.dl>
       )}
+      <Notes file={file} />
     </chakra.div>
   );
 }

@@ -4,8 +4,8 @@ import { parseThread, threadWords } from "@/core/units/thread";
 import { USUAL, listedLengths } from "@/core/units/typedLength";
 import { LENGTH_PART_NAMES, LENGTH_PART_USUAL } from "@/core/preload/lengths";
 import { preloadProblem } from "@/core/preload/typedPreload";
-import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthField";
+import { Field, Select, TextInput } from "../../controls/Field";
+import { LengthField } from "../../controls/LengthField";
 import type { SpecFields } from "./specPart";
 import { LENGTH_PART_KINDS, type LockKind } from "@/core/engine/engineFile";
 

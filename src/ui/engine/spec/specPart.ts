@@ -3,19 +3,35 @@ import type {
   AdjusterEntry,
   AdjusterKind,
   EngineFile,
+  EngineState,
+  LashEntry,
   LashFigures,
   LengthPartKind,
   ValveRole,
 } from "@/core/engine/engineFile";
 import { parseThread } from "@/core/units/thread";
 import { listedLengths } from "@/core/units/typedLength";
-import { filled, numberOrText, shown } from "../controls/typed";
+import { filled, numberOrText, shown } from "../../controls/typed";
 
 export interface Figures {
   nominal: string;
   low: string;
   high: string;
 }
+/** Figures of a single valve. */
+export interface SingleFields extends Figures {
+  valve: string;
+}
+/** What another source says; `before` is what stood there, with what the form does not show. */
+export interface SourceFields {
+  before: LashEntry | null;
+  state: "" | EngineState;
+  source: string;
+  intake: Figures;
+  exhaust: Figures;
+  injector: Figures;
+}
+
 export interface SpecFields {
   kind: AdjusterKind;
   state: "" | "cold" | "hot";
@@ -24,6 +40,8 @@ export interface SpecFields {
   intake: Figures;
   exhaust: Figures;
   injector: Figures;
+  singles: SingleFields[];
+  others: SourceFields[];
   at: string;
   ratio: string;
   followerRatio: string;
@@ -62,15 +80,40 @@ const figuresOf = (f: LashFigures | undefined): Figures => ({
 });
 const number = (n: number | undefined): string => (n === undefined ? "" : String(n));
 
-export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjuster">): SpecFields {
+export const NO_FIGURES: Figures = { nominal: "", low: "", high: "" };
+export const NO_SOURCE: SourceFields = {
+  before: null,
+  state: "",
+  source: "",
+  intake: NO_FIGURES,
+  exhaust: NO_FIGURES,
+  injector: NO_FIGURES,
+};
+
+const byRole = (lash: LashEntry | undefined): Pick<SpecFields, ValveRole> => ({
+  intake: figuresOf(lash?.intake),
+  exhaust: figuresOf(lash?.exhaust),
+  injector: figuresOf(lash?.injector),
+});
+
+export function specFields({
+  lash,
+  otherLash = [],
+  adjuster,
+}: Pick<EngineFile, "lash" | "otherLash" | "adjuster">): SpecFields {
   return {
     kind: adjuster?.kind ?? "screw",
     state: lash?.state ?? "",
     source: lash?.source ?? "",
     hotFromC: number(lash?.hotFromC),
-    intake: figuresOf(lash?.intake),
-    exhaust: figuresOf(lash?.exhaust),
-    injector: figuresOf(lash?.injector),
+    ...byRole(lash),
+    singles: Object.entries(lash?.valves ?? {}).map(([valve, figures]) => ({ valve, ...figuresOf(figures) })),
+    others: otherLash.map((before) => ({
+      before,
+      state: before.state,
+      source: before.source ?? "",
+      ...byRole(before),
+    })),
     at: adjuster?.at ?? "",
     ratio: number(adjuster?.ratio),
     followerRatio: number(adjuster?.followerRatio),
@@ -95,21 +138,69 @@ export function specFields({ lash, adjuster }: Pick<EngineFile, "lash" | "adjust
 }
 
 /** What was typed, as the file has it; the server says what is wrong with it. What the form does not show stays. */
-export function specPart(form: SpecFields, roles: readonly ValveRole[], before: AdjusterEntry | undefined): object {
+export function specPart(
+  form: SpecFields,
+  roles: readonly ValveRole[],
+  { adjuster: before, lash }: Pick<EngineFile, "adjuster" | "lash">,
+): object {
   const adjuster = adjusterPart(form, before);
   if (form.kind === "hydraulic") return { adjuster };
-  const figures = Object.fromEntries(
-    roles
-      .map((r) => [r, filled({ ...form[r] })] as const)
-      .filter(([r, f]) => r !== "injector" || Object.keys(f).length > 0),
-  );
+  const singles = form.singles.filter((s) => s.valve.trim() !== "" || Object.keys(figuresIn(s)).length > 0);
   const state = form.kind === "fixed" ? { state: "cold" } : form.state === "" ? {} : { state: form.state };
   const hot = form.state === "hot" && form.hotFromC.trim() !== "" ? { hotFromC: numberOrText(form.hotFromC) } : {};
   return {
-    lash: { ...state, ...filled({ source: form.source }), ...hot, ...figures },
+    lash: {
+      ...unshown(lash),
+      ...state,
+      ...filled({ source: form.source }),
+      ...hot,
+      // A role may be left empty where a single valve of the engine has a figure: what is left out is said then.
+      ...rolesPart(form, roles, lash, singles.length > 0),
+      ...(singles.length === 0
+        ? {}
+        : {
+            valves: Object.fromEntries(
+              singles.map((s) => [s.valve.trim(), figuresPart(s, lash?.valves?.[s.valve.trim()])]),
+            ),
+          }),
+    },
+    otherLash: form.others.map((other) => ({
+      ...unshown(other.before ?? undefined),
+      ...(other.before?.hotFromC === undefined || other.state !== "hot" ? {} : { hotFromC: other.before.hotFromC }),
+      ...(other.before?.valves === undefined ? {} : { valves: other.before.valves }),
+      ...(other.state === "" ? {} : { state: other.state }),
+      ...filled({ source: other.source }),
+      ...rolesPart(other, roles, other.before ?? undefined, true),
+    })),
     ...(adjuster === null ? {} : { adjuster }),
   };
 }
+
+const figuresIn = ({ nominal, low, high }: Figures): Record<string, string> => filled({ nominal, low, high });
+
+/** Figures as they were typed, with what the form does not show of those before. */
+const figuresPart = (typed: Figures, before: LashFigures | undefined): object => ({
+  ...without(before, ["nominal", "low", "high"]),
+  ...figuresIn(typed),
+});
+
+function rolesPart(
+  form: Pick<SpecFields, ValveRole>,
+  roles: readonly ValveRole[],
+  before: LashEntry | undefined,
+  mayBeEmpty: boolean,
+): object {
+  return Object.fromEntries(
+    roles
+      .filter((r) => Object.keys(figuresIn(form[r])).length > 0 || (r !== "injector" && !mayBeEmpty))
+      .map((r) => [r, figuresPart(form[r], before?.[r])]),
+  );
+}
+
+const SHOWN = ["state", "source", "intake", "exhaust", "injector", "valves", "hotFromC"];
+const without = (entry: object | undefined, keys: readonly string[]): object =>
+  Object.fromEntries(Object.entries(entry ?? {}).filter(([key]) => !keys.includes(key)));
+const unshown = (lash: LashEntry | undefined): object => without(lash, SHOWN);
 
 /** Fields of the file that each kind of setting types anew. */
 const TYPED = [
@@ -136,9 +227,7 @@ const TYPED = [
 function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): object | null {
   const { kind } = form;
   if (kind === "screw" && form.at === "") return null;
-  const kept = Object.fromEntries(
-    Object.entries(before ?? {}).filter(([key]) => !(TYPED as readonly string[]).includes(key)),
-  );
+  const kept = without(before, TYPED);
   if (kind === "grind") return { ...kept, kind };
   if (kind === "bucket" || kind === "bucket-shim")
     return {

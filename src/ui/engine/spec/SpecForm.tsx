@@ -4,13 +4,12 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useWatch } from "react-hook-form";
 import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineFile";
-import { USUAL } from "@/core/units/typedLength";
-import { Button } from "../controls/Button";
-import { Field, Select, TextInput } from "../controls/Field";
-import { LengthField } from "../controls/LengthField";
-import { Complaint, Stamp } from "../controls/Stamp";
-import { useSentForm } from "../controls/useSentForm";
-import { send } from "../send";
+import { Button } from "../../controls/Button";
+import { Field, Select, TextInput } from "../../controls/Field";
+import { Complaint } from "../../controls/Stamp";
+import { useSentForm } from "../../controls/useSentForm";
+import { notSent, send } from "../../send";
+import { OtherSources, RoleFigures, SingleValves } from "./SourceFields";
 import { CloserFields, FixedFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
 import { SETTING_KINDS, type SpecFields, specFields, specPart } from "./specPart";
 
@@ -32,13 +31,21 @@ const KIND_NAMES: Record<AdjusterKind, string> = {
   grind: "lash, by grinding the stem's end",
 };
 
+/** What the figure of a role is called. */
+const GAP_NAMES: Partial<Record<AdjusterKind, string>> = { fixed: "Dry gap", "positive-closing": "Opener gap" };
+
 /** Spec and adjuster of an engine, typed as they stand in the book. */
 export function SpecForm({ id, file, known, onDone }: Props) {
   const router = useRouter();
   const roles = ROLES.filter((role) => file.valves.some((v) => v.role === role));
   const { register, submit, control, busy, trouble, wrong } = useSentForm<SpecFields>({
     defaultValues: specFields(file),
-    send: (form) => send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file.adjuster)),
+    send: (form) => {
+      const twice = form.singles.find((s, i) => form.singles.findIndex((o) => o.valve === s.valve) !== i);
+      return twice === undefined
+        ? send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file))
+        : Promise.resolve(notSent(`${twice.valve} has two specs of its own: take one out.`, "lash.valves"));
+    },
     onDone: () => {
       router.refresh();
       onDone();
@@ -82,33 +89,9 @@ export function SpecForm({ id, file, known, onDone }: Props) {
             </Field>
           </chakra.div>
           {roles.map((role) => (
-            <chakra.fieldset key={role} border="0" p="0" m="0" minWidth="0">
-              <chakra.legend p="0">
-                <Stamp>
-                  {role}
-                  {role === "injector" ? " (leave empty to leave it out of lash jobs)" : ""}
-                </Stamp>
-              </chakra.legend>
-              <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap="3">
-                {(["nominal", "low", "high"] as const).map((part) => (
-                  <LengthField
-                    key={part}
-                    control={control}
-                    name={`${role}.${part}`}
-                    usual={USUAL.lash}
-                    label={
-                      {
-                        nominal: kind === "fixed" ? "Dry gap" : kind === "positive-closing" ? "Opener gap" : "Lash",
-                        low: "Low limit",
-                        high: "High limit",
-                      }[part]
-                    }
-                    error={wrong(`lash.${role}.${part}`) ?? (part === "nominal" ? wrong(`lash.${role}`) : undefined)}
-                  />
-                ))}
-              </chakra.div>
-            </chakra.fieldset>
+            <RoleFigures key={role} {...fields} role={role} at={role} path={`lash.${role}`} gap={GAP_NAMES[kind]} />
           ))}
+          <SingleValves {...fields} valves={file.valves.map((v) => v.id)} gap={GAP_NAMES[kind]} />
           {state === "hot" && kind !== "fixed" && (
             <Field label="Hot from, °C" hint="Left empty: 65 °C" error={wrong("lash.hotFromC")}>
               {(c) => <TextInput {...c} {...register("hotFromC")} inputMode="decimal" maxWidth="10rem" />}
@@ -121,6 +104,9 @@ export function SpecForm({ id, file, known, onDone }: Props) {
       {kind === "positive-closing" && <CloserFields {...fields} />}
       {kind === "hydraulic" && <LifterFields {...fields} />}
       {kind === "fixed" && <FixedFields {...fields} />}
+      {kind !== "hydraulic" && (
+        <OtherSources {...fields} roles={roles} dry={kind === "fixed"} gap={GAP_NAMES[kind]} />
+      )}
       {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}
       <chakra.div display="flex" gap="3" flexWrap="wrap">
         <Button type="submit" kind={known ? "plain" : "now"} size="big" disabled={busy}>

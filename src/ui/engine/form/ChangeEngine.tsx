@@ -4,29 +4,39 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { Button, ButtonLink } from "../controls/Button";
-import { Complaint } from "../controls/Stamp";
-import { send } from "../send";
+import { Button, ButtonLink } from "../../controls/Button";
+import { Complaint } from "../../controls/Stamp";
+import { notSent, send } from "../../send";
 import { EngineForm } from "./EngineForm";
-import { LiveEngine } from "./LiveEngine";
-import { useEngineForm, withPlace } from "./useEngineForm";
+import { LiveEngine } from "../LiveEngine";
+import { OfThisOne } from "./OfThisOne";
+import { hoursOf, useEngineForm, withPlace } from "./useEngineForm";
 
 interface Props {
   readonly id: string;
   readonly file: EngineFile;
+  readonly serial: string | null;
+  readonly runningHours: number | null;
 }
 
 /** Another cam, other marks, an order that was typed wrong. Jobs keep what they were opened with. */
-export function ChangeEngine({ id, file }: Props) {
+export function ChangeEngine({ id, file, serial, runningHours }: Props) {
   const router = useRouter();
   const form = useEngineForm(
     file,
-    (changed) => send("PUT", `/api/engines/${id}/file`, changed),
+    (changed, of) => {
+      const hours = hoursOf(of);
+      return "why" in hours
+        ? Promise.resolve(notSent(hours.why, "runningHours"))
+        : send("PUT", `/api/engines/${id}`, { file: changed, serial: of.serial, ...hours });
+    },
     () => {
       router.push(`/engines/${id}`);
       router.refresh();
     },
+    { draft: {}, rest: {}, serial: serial ?? "", hours: runningHours === null ? "" : String(runningHours) },
   );
+  const other = form.elsewhere("serial", "runningHours");
 
   return (
     <chakra.div
@@ -44,8 +54,15 @@ export function ChangeEngine({ id, file }: Props) {
             Jobs that were opened before keep the engine as it was then.
           </chakra.p>
         </chakra.div>
-        <EngineForm draft={form.draft} problems={form.problems} touched={form.touched} onChange={form.change} />
-        {form.trouble !== null && <Complaint role="alert">{withPlace(form.trouble)}</Complaint>}
+        <EngineForm
+          draft={form.draft}
+          problems={form.problems}
+          touched={form.touched}
+          file={form.shown}
+          onChange={form.change}
+        />
+        <OfThisOne register={form.register} wrong={form.wrong} />
+        {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
         <chakra.div display="flex" gap="3">
           <Button type="submit" kind="now" disabled={form.busy}>
             Keep the change

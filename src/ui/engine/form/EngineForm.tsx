@@ -1,18 +1,22 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { BARRING_PLACES, type BarringPlace, SECTORS } from "@/core/engine/engineFile";
+import { BARRING_PLACES, type BarringPlace, type EngineFile, SECTORS } from "@/core/engine/engineFile";
 import type { DraftProblems, EngineDraft } from "@/core/engine/engineDraft";
-import { Field, Select, TextInput } from "../controls/Field";
-import { PlateHeading } from "../controls/Stamp";
-import { Two } from "../controls/Two";
+import { Field, Select, TextInput } from "../../controls/Field";
+import { PlateHeading } from "../../controls/Stamp";
+import { Two } from "../../controls/Two";
 import { CamForm } from "./CamForm";
+import { PartsForm } from "./PartsForm";
+import { ValveOrders } from "./ValveOrders";
 
 interface Props {
   readonly draft: EngineDraft;
   readonly problems: DraftProblems;
   /** Fields that were typed in: only they complain. */
   readonly touched: ReadonlySet<string>;
+  /** The engine as it reads so far; null while there is none. */
+  readonly file: EngineFile | null;
   readonly onChange: (change: Partial<EngineDraft>) => void;
 }
 
@@ -27,17 +31,18 @@ const BARRED: Readonly<Record<BarringPlace, string>> = {
 
 const ORDER_HINT: Readonly<Record<EngineDraft["layout"], string>> = {
   inline: "Front cylinder first in the picture",
-  vee: "Banks are odd and even unless typed",
-  flat: "Banks are odd and even unless typed",
+  vee: "Odd numbers left, even right, unless typed",
+  flat: "Odd numbers left, even right, unless typed",
   radial: "Numbered clockwise from the top",
 };
 
 /** The engine, asked in the order in which one knows it: firing order, layout, valves, marks, cam. */
-export function EngineForm({ draft, problems, touched, onChange }: Props) {
+export function EngineForm({ draft, problems, touched, file, onChange }: Props) {
+  const banks = file?.layout?.banks ?? (file === null ? [] : [file.cylinders]);
   const wrong = (field: keyof DraftProblems): string | undefined =>
     touched.has(field) ? problems[field] : undefined;
   const text = (
-    field: "name" | "firingOrder" | "firingAngles" | "banks" | "valves" | "markList" | "barringRatio",
+    field: "name" | "firingOrder" | "firingAngles" | "banks" | "valves" | "markList" | "markLabels" | "barringRatio",
   ) => ({
     value: draft[field],
     onChange: (e: { target: { value: string } }) => onChange({ [field]: e.target.value }),
@@ -99,13 +104,24 @@ export function EngineForm({ draft, problems, touched, onChange }: Props) {
             )}
           </Field>
           {(draft.layout === "vee" || draft.layout === "flat") && (
-            <Field label="Banks, front first" hint="1 3 5 7 / 2 4 6 8" error={wrong("banks")}>
-              {(c) => <TextInput {...c} {...text("banks")} />}
+            <Field
+              label="Banks, front first"
+              hint={draft.banks.trim() === "" ? "Drawn so: type it if it is another" : "Banks divided by /"}
+              error={wrong("banks")}
+            >
+              {(c) => (
+                <TextInput
+                  {...c}
+                  {...text("banks")}
+                  placeholder={file === null ? "1 3 5 7 / 2 4 6 8" : banks.map((b) => b.join(" ")).join(" / ")}
+                />
+              )}
             </Field>
           )}
         </Two>
+        <ValveOrders draft={draft} sizes={banks.map((b) => b.length)} onChange={onChange} />
         <Two>
-          <Field label="Valves, front first" hint="I intake, E exhaust, J injector" error={wrong("valves")}>
+          <Field label="Or typed" hint="I intake, E exhaust, J injector" error={wrong("valves")}>
             {(c) => <TextInput {...c} {...text("valves")} fontFamily="mono" fontSize="20px" />}
           </Field>
           <Field
@@ -155,6 +171,11 @@ export function EngineForm({ draft, problems, touched, onChange }: Props) {
               {(c) => <TextInput {...c} {...text("markList")} />}
             </Field>
           )}
+          {draft.marks !== "none" && (
+            <Field label="Stamped at the marks" hint="In their order: TDC 120 240" error={wrong("markLabels")}>
+              {(c) => <TextInput {...c} {...text("markLabels")} />}
+            </Field>
+          )}
           <Field label="Runs" hint="Seen from the end you bar from">
             {(c) => (
               <Select
@@ -202,6 +223,18 @@ export function EngineForm({ draft, problems, touched, onChange }: Props) {
             )}
           </Field>
         </Two>
+      </Part>
+      <Part title="Off for the work, and on again">
+        <PartsForm
+          parts={draft.parts}
+          problems={{
+            later: wrong("later"),
+            camshafts: wrong("camshafts"),
+            covers: wrong("covers"),
+            notes: wrong("notes"),
+          }}
+          onChange={(parts) => onChange({ parts: { ...draft.parts, ...parts } })}
+        />
       </Part>
       <Part title="Name">
         <Two>

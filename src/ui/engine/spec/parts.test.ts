@@ -6,12 +6,11 @@ import { engineFile } from "@/core/engine/testEngines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "@/demo/lifterEngines";
 import { CALDER, DUNMORE, PELLAM } from "@/demo/engines";
 import { TEASEL, VANTRY } from "@/demo/partsEngines";
-import { heatFields, heatPart } from "../heat/heatPart";
+import { heatFields, heatPart } from "../../heat/heatPart";
 import { specFields, specPart } from "./specPart";
 
 const ROLES = ["intake", "exhaust"] as const;
-const part = (file: EngineFile, more: object = {}) =>
-  specPart({ ...specFields(file), ...more }, ROLES, file.adjuster);
+const part = (file: EngineFile, more: object = {}) => specPart({ ...specFields(file), ...more }, ROLES, file);
 
 describe("the spec form", () => {
   it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE, PELLAM, VANTRY, TEASEL])(
@@ -23,6 +22,33 @@ describe("the spec form", () => {
       expect(lash).toEqual(file.lash);
     },
   );
+  it("takes a valve's own spec and what other sources say, and gives both back", () => {
+    const single = { valve: "1E", nominal: "0.35 mm", low: "0.30 mm", high: "" };
+    const card = {
+      before: null,
+      state: "cold",
+      source: "Cam card",
+      intake: { nominal: "0.25 mm", low: "", high: "" },
+      exhaust: { nominal: "", low: "", high: "" },
+      injector: { nominal: "", low: "", high: "" },
+    };
+    const typed = part(CALDER, { singles: [single], others: [card, { ...card, source: "Builder" }] });
+    expect(typed).toMatchObject({
+      lash: { valves: { "1E": { nominal: "0.35 mm", low: "0.30 mm" } } },
+      otherLash: [
+        { state: "cold", source: "Cam card", intake: { nominal: "0.25 mm" } },
+        { state: "cold", source: "Builder" },
+      ],
+    });
+    const file = engineFileSchema.parse({ ...CALDER, ...typed }) as EngineFile;
+    expect({ ...CALDER, ...part(file) }).toEqual(file);
+    // What the form does not show of a source stays with it.
+    const odd = { ...file, otherLash: [{ ...file.otherLash?.[0], shelf: 3, valves: { "1I": { nominal: 0.2 } } }] };
+    expect(part(odd as unknown as EngineFile)).toMatchObject({ otherLash: odd.otherLash });
+    const noted = { ...file, lash: { ...file.lash, intake: { ...file.lash?.intake, at: "20 °C" } } };
+    expect(part(noted as unknown as EngineFile)).toMatchObject({ lash: noted.lash });
+    expect(part(file, { others: [] })).toMatchObject({ otherLash: [] });
+  });
   it.each([
     ["1/2", { turns: 0.5 }],
     ["1 1/4", { turns: 1.25 }],

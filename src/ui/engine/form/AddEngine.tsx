@@ -4,17 +4,17 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { Button } from "../controls/Button";
-import { Field, Select, TextArea, TextInput } from "../controls/Field";
-import { Complaint, PlateHeading } from "../controls/Stamp";
+import { Button } from "../../controls/Button";
+import { Field, Select, TextArea, TextInput } from "../../controls/Field";
+import { Complaint, PlateHeading } from "../../controls/Stamp";
 import type { Carried } from "@/core/quick/carry";
-import { figure } from "../controls/typed";
-import { useSentForm } from "../controls/useSentForm";
-import { type Sent, notSent, send } from "../send";
-import { adjusterWords } from "./adjusterWords";
+import { useSentForm } from "../../controls/useSentForm";
+import { type Sent, notSent, send } from "../../send";
+import { adjusterWords } from "../spec/adjusterWords";
 import { EngineForm } from "./EngineForm";
-import { LiveEngine } from "./LiveEngine";
-import { type EngineFields, useEngineForm, withPlace } from "./useEngineForm";
+import { LiveEngine } from "../LiveEngine";
+import { OfThisOne } from "./OfThisOne";
+import { type EngineFields, hoursOf, useEngineForm, withPlace } from "./useEngineForm";
 
 interface Props {
   /** Built-in patterns, as engine files. */
@@ -36,11 +36,11 @@ export function AddEngine({ patterns, carried, thenJob = false }: Props) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [large, setLarge] = useState(false);
-  const add = (text: string, { serial, hours }: Pick<EngineFields, "serial" | "hours">): Promise<Sent<Added>> => {
-    const runningHours = figure(hours);
-    return runningHours === undefined
-      ? Promise.resolve(notSent(`"${hours}" is not a number of hours.`, "runningHours"))
-      : send("POST", "/api/engines", { id, text, serial, runningHours });
+  const add = (text: string, of: Pick<EngineFields, "serial" | "hours">): Promise<Sent<Added>> => {
+    const hours = hoursOf(of);
+    return "why" in hours
+      ? Promise.resolve(notSent(hours.why, "runningHours"))
+      : send("POST", "/api/engines", { id, text, serial: of.serial, ...hours });
   };
   const added = (data: Added): void => router.push(`/engines/${data.id}${thenJob ? "/job" : ""}`);
   const form = useEngineForm(null, (file, fields) => add(JSON.stringify(file), fields), added, carried);
@@ -104,15 +104,14 @@ export function AddEngine({ patterns, carried, thenJob = false }: Props) {
             </Select>
           )}
         </Field>
-        <EngineForm draft={form.draft} problems={form.problems} touched={form.touched} onChange={form.change} />
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
-          <Field label="Serial or mark" hint="May be left empty" error={ofThisOne("serial")}>
-            {(c) => <TextInput {...c} {...form.register("serial")} />}
-          </Field>
-          <Field label="Running hours" hint="May be left empty" error={ofThisOne("runningHours")}>
-            {(c) => <TextInput {...c} {...form.register("hours")} inputMode="decimal" />}
-          </Field>
-        </chakra.div>
+        <EngineForm
+          draft={form.draft}
+          problems={form.problems}
+          touched={form.touched}
+          file={form.shown}
+          onChange={form.change}
+        />
+        <OfThisOne register={form.register} wrong={ofThisOne} />
         {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
         <chakra.div>
           <Button type="submit" kind="now" disabled={busy}>

@@ -3,10 +3,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { CamDraft } from "@/core/engine/camDraft";
 import { USUAL } from "@/core/units/typedLength";
-import { Field, Select, TextInput } from "../controls/Field";
-import { LengthInput } from "../controls/LengthInput";
-import { Complaint } from "../controls/Stamp";
-import { Two } from "../controls/Two";
+import { Field, Select, TextInput } from "../../controls/Field";
+import { LengthInput } from "../../controls/LengthInput";
+import { Complaint } from "../../controls/Stamp";
+import { Two } from "../../controls/Two";
 import { ProfileForm } from "./ProfileForm";
 
 interface Props {

@@ -1,0 +1,26 @@
+/** What is found on a bench, as it is told. */
+import { format } from "date-fns";
+import { engineWords } from "@/core/job/words/names";
+import type { Engines, JobLine } from "@/db/queries/bench";
+
+export const jobLineShown = ({ id, engine, serial, valveCount, endedAt, calledOff, openedAt }: JobLine) => ({
+  id,
+  engine,
+  serial,
+  valveCount,
+  inHand: endedAt === null,
+  when: endedAt === null ? `begun ${day(openedAt)}` : `${calledOff ? "called off " : ""}${day(endedAt)}`,
+});
+
+const day = (at: Date): string => format(at, "d MMMM yyyy");
+
+export const engineLinesShown = ({ engines, of }: Engines) => ({
+  of,
+  lines: engines.map(({ id, serial, runningHours, file }) => ({
+    id,
+    name: file.name,
+    serial,
+    hours: runningHours,
+    about: engineWords(file),
+  })),
+});

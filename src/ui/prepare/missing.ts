@@ -1,0 +1,33 @@
+/** What a preparation still lacks before a job can be begun, all at once. Pure. */
+import type { Lack } from "@/core/job/setup/givens";
+import { LIFTERS_UNSAID } from "@/core/job/tasks/preload/plan";
+import { parseLength } from "@/core/units/length";
+import { unitProblem } from "@/core/units/typedLength";
+import { figure } from "../controls/typed";
+import type { Trouble } from "../send";
+
+/** What is looked at before anything is sent. */
+export interface Asked {
+  /** By the rules of a job; the shop looks at them again. */
+  readonly lacks: readonly Lack[];
+  /** Whether the lifters have run has to be said, and was not. */
+  readonly liftersUnsaid: boolean;
+  readonly temperature: string;
+  readonly air: string;
+  readonly tolerance: string;
+}
+
+/** Each with the field that it is about. */
+export function missing({ lacks, liftersUnsaid, temperature, air, tolerance }: Asked): Trouble[] {
+  const within = unitProblem(tolerance);
+  const typed: (Trouble | false)[] = [
+    liftersUnsaid && { path: "lifters", message: LIFTERS_UNSAID },
+    figure(temperature) === undefined && { path: "temperatureC", message: `"${temperature}" is not a temperature.` },
+    figure(air) === undefined && { path: "airC", message: `"${air}" is not a temperature.` },
+    (within !== null || (tolerance.trim() !== "" && parseLength(tolerance) === null)) && {
+      path: "allToAimMm",
+      message: within ?? `"${tolerance}" is no length: write it like 0.02 mm or .001 in.`,
+    },
+  ];
+  return [...lacks.map(({ field, why }) => ({ path: field, message: why })), ...typed.filter((t) => t !== false)];
+}
