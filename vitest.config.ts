@@ -6,6 +6,8 @@ export default defineConfig({
     include: ["src/**/*.test.{ts,tsx}", "scripts/**/*.test.ts"],
     globalSetup: ["scripts/testDatabase.ts"],
     testTimeout: 30_000,
+    // Two cores at least: one for every file in hand, the database's share is small.
+    maxWorkers: 2,
     hookTimeout: 60_000,
   },
 });

@@ -5,15 +5,18 @@ import { say, sentence } from "./say.mjs";
 
 /** @param {string} folder @param {() => Promise<number>} main gives the exit code */
 export function runCommand(folder, main) {
-  /** @param {number} code */
+  let ending = false;
+  /** Once: what is broken off fails, and would end a second time meanwhile. @param {number} code */
   const end = async (code) => {
+    if (ending) return;
+    ending = true;
     await stopAll();
     rmSync(folder, { recursive: true, force: true });
     process.exit(code);
   };
   for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
   main().then(end, (error) => {
-    say(sentence(error));
+    if (!ending) say(sentence(error));
     return end(1);
   });
 }

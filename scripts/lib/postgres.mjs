@@ -103,11 +103,12 @@ export async function startCluster({ bin, folder, durable = true, signal }) {
   const home = await clusterHome(folder);
   const data = path.join(home, "data");
   const lock = path.join(data, "postmaster.pid");
-  let starting = false;
+  /** @type {Promise<unknown> | null} */
+  let starting = null;
   // The server is no child of this process: it ends with it all the same.
   const forget = atEnd(async () => {
     // One that was just told to start says a moment later that it runs.
-    for (let tries = 0; starting && !existsSync(lock) && tries < 20; tries++) await wait(50);
+    await starting?.catch(() => undefined);
     if (existsSync(lock)) await stopCluster(bin, data);
   });
   const stop = async () => {
@@ -125,9 +126,9 @@ export async function startCluster({ bin, folder, durable = true, signal }) {
     if (!existsSync(path.join(data, "PG_VERSION"))) await makeCluster(bin, home);
     await endLeftover(bin, data);
     signal?.throwIfAborted();
-    starting = true;
-    const url = await startServer(bin, home, durable);
-    starting = false;
+    const server = startServer(bin, home, durable);
+    starting = server;
+    const url = await server;
     signal?.throwIfAborted();
     return { url, dataFolder: data, stop, discard };
   } catch (error) {
@@ -164,18 +165,9 @@ async function startServer(bin, home, durable) {
   const settings = [`-p ${port}`, "-c listen_addresses=127.0.0.1", "-c unix_socket_directories=''"];
   if (!durable) settings.push("-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off");
   const log = path.join(home, "log");
-  const { code, output } = await asOwner(path.join(bin, "pg_ctl"), [
-    "-D",
-    data,
-    "-w",
-    "-t",
-    "60",
-    "-l",
-    log,
-    "-o",
-    settings.join(" "),
-    "start",
-  ]);
+  const args = ["-D", data, "-w", "-t", "60", "-l", log, "-o", settings.join(" "), "start"];
+  // Broken off, it would leave a server that nobody knows of yet.
+  const { code, output } = await asOwner(path.join(bin, "pg_ctl"), args, { toItsEnd: true });
   if (code !== 0) throw new Trouble(await startTrouble(log, output));
   await ensureDatabase(bin, port, passwordOf(home));
   return urlOf(home, port);
@@ -183,13 +175,13 @@ async function startServer(bin, home, durable) {
 
 /** @param {string} bin @param {string} data */
 async function stopCluster(bin, data) {
-  await asOwner(path.join(bin, "pg_ctl"), ["-D", data, "-m", "fast", "-w", "stop"]);
+  await asOwner(path.join(bin, "pg_ctl"), ["-D", data, "-m", "fast", "-w", "stop"], { toItsEnd: true });
 }
 
-/** Runs a PostgreSQL program as the cluster's owner. @param {string} command @param {string[]} args */
-function asOwner(command, args) {
-  const cwd = "/";
-  return asRoot ? run("runuser", ["-u", "postgres", "--", command, ...args], { cwd }) : run(command, args, { cwd });
+/** Runs a PostgreSQL program as the cluster's owner. @param {string} command @param {string[]} args @param {{ toItsEnd?: boolean }} [how] */
+function asOwner(command, args, how = {}) {
+  const options = { cwd: "/", ...how };
+  return asRoot ? run("runuser", ["-u", "postgres", "--", command, ...args], options) : run(command, args, options);
 }
 
 /** Where the cluster lives: in the folder asked for, unless its owner can't get there. @param {string} folder */
@@ -199,7 +191,7 @@ async function clusterHome(folder) {
     return folder;
   }
   mkdirSync(path.dirname(folder), { recursive: true });
-  const { code } = await asOwner("test", ["-x", path.dirname(folder)]);
+  const { code } = await asOwner("test", ["-x", path.dirname(folder)], { toItsEnd: true });
   const name = createHash("sha256").update(folder).digest("hex").slice(0, 12);
   const home = code === 0 ? folder : path.join("/var/lib", `fulcrata-${name}`);
   if (home !== folder) say(`PostgreSQL's user can't enter ${path.dirname(folder)}: its data is saved in ${home}.`);

@@ -13,10 +13,11 @@ const running = new Set();
  * Runs a command to its end.
  * @param {string} command
  * @param {readonly string[]} args
- * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, quiet?: boolean, input?: string, signal?: AbortSignal }} [options]
+ * @param {{ cwd?: string, env?: NodeJS.ProcessEnv, quiet?: boolean, input?: string, signal?: AbortSignal, toItsEnd?: boolean }} [options]
+ *   `toItsEnd`: never broken off by `stopAll`, for what is short and would leave something behind
  * @returns {Promise<{ code: number, output: string }>} 127 for a command that is not there, 1 for one that was ended
  */
-export async function run(command, args, { cwd, env, quiet = true, input, signal } = {}) {
+export async function run(command, args, { cwd, env, quiet = true, input, signal, toItsEnd = false } = {}) {
   const { execa } = await library();
   const child = execa(command, args, {
     ...(cwd === undefined ? {} : { cwd }),
@@ -29,7 +30,7 @@ export async function run(command, args, { cwd, env, quiet = true, input, signal
     stdout: quiet ? "pipe" : ["pipe", "inherit"],
     stderr: quiet ? "pipe" : ["pipe", "inherit"],
   });
-  running.add(/** @type {any} */ (child));
+  if (!toItsEnd) running.add(/** @type {any} */ (child));
   const result = await child;
   running.delete(/** @type {any} */ (child));
   const output = String(result.all ?? "");

@@ -172,6 +172,21 @@ describe("fewestStops", () => {
     const jumps = engineFile(["1"], { valves: [{ id: "1J", cylinder: "1", role: "injector" }], cam: MILD_CAM });
     expect(fewestStops(resolveEngine(jumps), 10)).toEqual({ stops: [], atLeast: 0 });
   });
+  it("loses no valve to the rounding of a stop that stands just at its margin", () => {
+    const eleven = engineFile(
+      Array.from({ length: 11 }, (_, i) => String(i + 1)),
+      {
+        cam: {
+          rampDeg: 24,
+          intake: { opensDegBtdc: 52, closesDegAbdc: 69 },
+          exhaust: { opensDegBbdc: 20, closesDegAtdc: 0 },
+          releases: [{ role: "exhaust", fromDeg: -85, toDeg: -45 }],
+        },
+      },
+    );
+    const plan = planMethod("fewest", resolveEngine(eleven), { ...DEFAULT_STOP_SETTINGS, requiredDeg: 1 });
+    expect(plan).toMatchObject({ usable: true, unserved: [], worst: { marginDeg: 1 }, stops: { length: 3 } });
+  });
   it("gives up on a cam that nobody ground, says so, and still serves every valve", () => {
     const phases = fc.sample(between(0, 719), { numRuns: 24, seed: 3 });
     const shifts = fc.sample(between(0, 70), { numRuns: 16, seed: 4 });

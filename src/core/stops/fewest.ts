@@ -5,7 +5,7 @@
  */
 import type { Engine, Valve } from "../engine/resolve";
 import { type Arc, type CrankDeg, advance, fold, widen } from "../units/angle/arc";
-import { meets } from "./margin";
+import { ROUNDING_DEG, meets } from "./margin";
 import { tidyDeg } from "./plan";
 import { Effort, type Target, hits, leastPoints, stab, sweepsFromEveryEnd } from "./stabbing";
 
@@ -52,7 +52,7 @@ function shrunk(baseCircle: Target, marginDeg: number, cycleDeg: number): Target
     if (a.spanDeg >= cycleDeg) return [a];
     // A base circle of exactly twice the margin leaves a point.
     const spare = a.spanDeg - 2 * marginDeg;
-    return spare < -1e-9
+    return spare < -2 * ROUNDING_DEG
       ? []
       : [widen(a, -marginDeg, cycleDeg) ?? { startDeg: fold(a.startDeg + a.spanDeg / 2, cycleDeg), spanDeg: 0 }];
   });

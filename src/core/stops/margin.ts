@@ -14,9 +14,12 @@ export function marginDeg(valve: Valve, crankDeg: number, cycleDeg: Engine["cycl
   return Math.max(-cycleDeg / 2, Math.min(cycleDeg / 2, clear));
 }
 
+/** Stops are told to a millionth of a degree: a margin that is short by no more than that rounding is not short. */
+export const ROUNDING_DEG = 1e-6;
+
 /** True when the margin meets the requirement, rounding aside. */
 export const meets = (margin: number | null, requiredDeg: number): margin is number =>
-  margin !== null && margin >= requiredDeg - 1e-9;
+  margin !== null && margin >= requiredDeg - ROUNDING_DEG;
 
 /**
  * The worst margin between two crank angles, `fromDeg` on to `toDeg` (not folded, `toDeg` above).
