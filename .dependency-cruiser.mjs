@@ -8,7 +8,7 @@ const forbid = (name, comment, from, to) => ({
   from: { path: from },
   to: { path: to },
 });
-const KINDS = "(?!index\\.ts$|rules\\.ts$)";
+const KINDS = "(?!index\\.ts$|rules\\.ts$|setups\\.ts$|setupRules\\.ts$)";
 
 const config = {
   forbidden: [
@@ -50,8 +50,14 @@ const config = {
     forbid(
       "registry-for-the-job",
       "Inside the job only what binds it asks the registry.",
-      "^src/core/job/(?!run\\.ts|prepare\\.ts)",
-      "^src/core/job/tasks/index\\.ts$",
+      "^src/core/job/(?!run\\.ts|prepare\\.ts|tasks/setups\\.ts)",
+      "^src/core/job/tasks/(index|setups)\\.ts$",
+    ),
+    forbid(
+      "run-carries-no-setup",
+      "What is asked before a job is opened is not carried along by a job in hand.",
+      "^src/(ui/run/|core/job/(run\\.ts|tasks/[^/]+/(?!setup\\.ts|.*\\.test\\.ts)))",
+      "^src/core/job/(prepare\\.ts|tasks/(setups|lashSetup|[^/]+/setup)\\.ts)$",
     ),
     forbid(
       "run-knows-no-kind",

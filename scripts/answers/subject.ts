@@ -220,7 +220,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
       school: r.pick(["go-no-go", "drag", "overshoot"] as const),
       instrument: null,
     },
-    rules,
+    rules: rulesOf(job),
     room: ROOMS[task.kind],
   };
   let first = true;
@@ -262,7 +262,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         told: instruction,
         marks: valveMarks(context, now, new Set(), tapped?.tapped ?? null),
         hot: hotSays(context, now),
-        state: stateView(rules, state),
+        state: stateView(rulesOf(job), state),
       };
       first = false;
       const valve = valveOf(next);

@@ -3,6 +3,7 @@ import type pg from "pg";
 import type { Field } from "@/core/job/ledger/fields";
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind, isAtValve } from "@/core/job/ledger/kinds";
 import { TASKS, TASK_KINDS } from "@/core/job/tasks";
+import { SETUPS } from "@/core/job/tasks/setups";
 import { columnName } from "./schema/columns";
 
 interface FieldRow {
@@ -42,7 +43,8 @@ export async function writeLists(client: pg.Client): Promise<void> {
       words,
     ]);
   for (const task of TASK_KINDS) {
-    const { judgesReadings, readsWires = false, keepsColdGap, judgedIn } = TASKS[task];
+    const { judgesReadings, readsWires = false, judgedIn } = TASKS[task];
+    const { keepsColdGap } = SETUPS[task];
     await client.query(
       `insert into task_kinds (kind, judges_readings, reads_wires, keeps_cold_gap, either_state) values ($1, $2, $3, $4, $5)
        on conflict (kind) do update set judges_readings = excluded.judges_readings, reads_wires = excluded.reads_wires,

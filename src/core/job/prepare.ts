@@ -22,13 +22,14 @@ import {
   withJobValves as withValves,
 } from "./setup/setup";
 import { toolsFor as tools } from "./setup/tools";
-import { TASKS, type Task, type TaskKind, taskKindOf as kindOfGear } from "./tasks";
-import type { TaskRules } from "./tasks/rules";
+import type { Task, TaskKind } from "./tasks";
+import type { TaskSetup } from "./tasks/setupRules";
+import { SETUPS, taskKindOf as kindOfGear } from "./tasks/setups";
 
 /** The kind of work that an engine's gear asks for. */
 export const taskKindOf = ({ adjuster }: Pick<EngineFile, "adjuster">): TaskKind => kindOfGear(adjuster?.kind);
 
-export const rulesFor = (file: Pick<EngineFile, "adjuster">): TaskRules => TASKS[taskKindOf(file)];
+export const rulesFor = (file: Pick<EngineFile, "adjuster">): TaskSetup => SETUPS[taskKindOf(file)];
 
 /** The roles that a job on this engine covers. */
 export const jobRoles = (file: EngineFile): ValveRole[] => coveredRoles(rulesFor(file), file);
@@ -81,7 +82,7 @@ export const specFor = (
   valve: ValveEntry,
   state: EngineState,
   through: Pick<Offset, "growthMm"> | null,
-): LashSpec | null => TASKS[task.kind].specFor(file, task as never, valve, state, through);
+): LashSpec | null => SETUPS[task.kind].specFor(file, task as never, valve, state, through);
 
 export const cautionsFor = (file: EngineFile, state: EngineState, lifters?: LifterState | null): Caution[] =>
   cautions(rulesFor(file), file, state, lifters);

@@ -41,13 +41,10 @@ type CapStep = "press" | "listen";
 
 const CAPS: TaskRules<CapTask, Cap, CapStep> = {
   ...LASH_RULES,
-  gear: [],
   judgedIn: "any-state",
-  keepsColdGap: false,
   rereads: false,
   judgesReadings: false,
   questions: null,
-  plan: () => ({ plan: { kind: "cap", plan: { force: "by hand" } } }),
   ownAt: (_task, _valve, work) => ({ pressed: work.findLast((e) => e.kind === "set") ?? null }),
   atValve: (_job, valve, at) => ({
     kind: "task",

@@ -17,6 +17,7 @@ import type { LashSpec } from "../../lash/spec";
 import type { LifterState } from "../../preload/zeroLash";
 import type { AnyTask } from "../job";
 import type { FittedEntry } from "../ledger/entry";
+import type { FoldRules } from "../state/fold";
 import type { CautionRules } from "./cautions";
 import { type OffsetGrowth, hasLashSpec, lashSpecFor } from "./lashSpec";
 import type { ToolRules } from "./tools";
@@ -45,12 +46,11 @@ export interface TaskChoices {
   readonly fittedBefore: readonly FittedEntry[];
 }
 
-/** What setting up asks of a kind of work. */
-export interface SetupRules<T extends AnyTask = AnyTask> extends CautionRules, ToolRules {
+/** What setting up asks of a kind of work; a job in hand asks nothing of it any more. */
+export interface SetupRules<T extends AnyTask = AnyTask>
+  extends Pick<FoldRules, "judgedIn">, CautionRules, ToolRules {
   /** The gear on which this kind of work is done. */
   readonly gear: readonly AdjusterKind[];
-  /** What is read: judged in the spec's own state only, in either through an offset, or no gap at all. */
-  readonly judgedIn: "spec-state" | "either-state" | "any-state";
   /** Its cold gap must leave the valve shut: nothing is set below what holds one open. */
   readonly keepsColdGap: boolean;
   /** All valves are read as found before any is set, whatever was chosen. */

@@ -17,6 +17,8 @@ import type { JobState, Tally, ValveState, ValveStatus, ValveTally } from "./sta
 
 /** What the fold asks of a kind of work. */
 export interface FoldRules<T extends AnyTask = AnyTask, Own = unknown> extends QuestionRules<T> {
+  /** What is read: judged in the spec's own state only, in either through an offset, or no gap at all. */
+  readonly judgedIn: "spec-state" | "either-state" | "any-state";
   /** Every valve is read once more after the engine was turned over; a lifter's depth and a dry gap are not. */
   readonly rereads: boolean;
   /** A reading is a gap that is judged against the valve's band. */

@@ -1,5 +1,4 @@
 /** The registry of kinds of work: the one list, kept whole by its type. */
-import type { AdjusterKind } from "../../engine/engineFile";
 import { DRY_GAP, type DryGapTask } from "./dryGap";
 import { GRINDING, type GrindingTask } from "./grinding";
 import { OPENER_CLOSER } from "./openerCloser";
@@ -25,7 +24,3 @@ export const TASKS: { readonly [K in TaskKind]: TaskRules<TaskOf<K>> } = {
   "opener-closer": OPENER_CLOSER,
 };
 export const TASK_KINDS = Object.keys(TASKS) as TaskKind[];
-
-/** The kind of work on this gear; an engine that names none is set by a screw. */
-export const taskKindOf = (gear: AdjusterKind = "screw"): TaskKind =>
-  TASK_KINDS.find((k) => TASKS[k].gear.includes(gear)) ?? "screw";

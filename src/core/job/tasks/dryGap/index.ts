@@ -6,10 +6,9 @@ import type { KeptEntry } from "../../ledger/entry";
 import { NOTHING_FOUND } from "../../questions/question";
 import { SPREAD_FLOOR_MM } from "../../questions/lashQuestions";
 import type { TaskQuestions } from "../../questions/questions";
-import { hasLashSpec, lacksSpec, lashSpecFor } from "../../setup/lashSpec";
 import type { JobState } from "../../state/state";
 import type { TaskRules } from "../rules";
-import { type LengthPlan, lastFittedMm, lengthDemands, planLengths } from "./plan";
+import { type LengthPlan, lengthDemands } from "./plan";
 
 /** `plan` is null where the file names no lengths: gaps are only judged. */
 export interface DryGapTask {
@@ -54,25 +53,7 @@ function partWords({ task: { plan } }: Pick<JobOf<DryGapTask>, "task">, work: re
 const wanted = ({ task }: JobOf<DryGapTask>, state: JobState) => lengthDemands(task.plan, state);
 
 export const DRY_GAP: TaskRules<DryGapTask, null, DryGapStep> = {
-  gear: ["fixed"],
   judgedIn: "spec-state",
-  keepsColdGap: false,
-  readsAllFirst: true,
-  remembersParts: true,
-  namesLicensed: true,
-  covers: hasLashSpec,
-  lacks: (file) => lacksSpec(file, "dry gap"),
-  plan: (file, { fittedBefore }) => ({
-    plan: { kind: "dry-gap", plan: planLengths(file, lastFittedMm(fittedBefore)) },
-  }),
-  specFor: (file, _task, valve, state, offset) => lashSpecFor(file, valve, state, offset),
-  cautions: () => [
-    {
-      id: "dry-gap",
-      text: "Dry gap counts only with the lifter bled down and its plunger at the bottom: a lifter that holds oil hides the gap.",
-    },
-  ],
-  tools: () => ["Tool that presses a lifter's plunger down, and leaves or wires as thick as the dry gap"],
   gapName: "Dry gap",
 
   rereads: false,

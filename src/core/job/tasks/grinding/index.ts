@@ -1,5 +1,4 @@
 /** Lash opened by grinding the stem's end: what is off can't be put back, so never much at once and never past the band. */
-import { COLLETS } from "../../setup/cautions";
 import { MOST_AT_ONCE_MM } from "../../../shims/grind";
 import { middleOf } from "../../ledger/readings";
 import type { SetEntry } from "../../ledger/entry";
@@ -32,8 +31,6 @@ export function grindRefusal(valve: ValveState | undefined, { aimMm }: Pick<SetE
 
 export const GRINDING: TaskRules<GrindingTask, null> = {
   ...LASH_RULES,
-  gear: ["grind"],
-  plan: () => ({ plan: { kind: "grinding", plan: null } }),
   takes: ["set"],
   locks: false,
   // No lock could have slipped: nothing is screwed here.
@@ -47,11 +44,4 @@ export const GRINDING: TaskRules<GrindingTask, null> = {
   refusals: {
     set: (_job, state, entry) => adjustRefusal(state, entry, { more: (valve) => grindRefusal(valve, entry) }),
   },
-  cautions: () => [
-    COLLETS,
-    {
-      id: "grinding",
-      text: "Eye protection at the wheel. What is ground off a stem can't be put back: no dust into guide or oil.",
-    },
-  ],
 };

@@ -1,5 +1,4 @@
 /** Positively closed valves: an opener and a closer each, exchanged and felt until neither drags nor moves. */
-import { COLLETS, BELT } from "../../setup/cautions";
 import { USUAL_CHECKS } from "../../closeOut/items";
 import { FELT_NAMES } from "../../../shims/tries";
 import type { JobOf } from "../../job";
@@ -16,7 +15,7 @@ import { LASH_RULES } from "../lash";
 import type { TaskRules } from "../rules";
 import { wasWords } from "../shims/words";
 import { type OpenerCloserStage, type ValveOpenerCloser, openerCloserAt } from "./openerCloser";
-import { type OpenerCloserTask, lastOpenerClosers, planOpenerCloser } from "./plan";
+import type { OpenerCloserTask } from "./plan";
 import { OPENER_CLOSER_REFUSALS } from "./refuse";
 
 /** Holes are plugged and counted before anything is opened; then what opener and closer of a valve want. */
@@ -68,21 +67,6 @@ export function openerCloserWords(work: readonly KeptEntry[]): string | null {
 
 export const OPENER_CLOSER: TaskRules<OpenerCloserTask, ValveOpenerCloser, OpenerCloserStep> = {
   ...LASH_RULES,
-  gear: ["positive-closing"],
-  // Opened and shut by force: a small opener gap holds no valve off its seat.
-  keepsColdGap: false,
-  remembersParts: true,
-  plan: (file, { fittedBefore }) => ({
-    plan: { kind: "opener-closer", plan: planOpenerCloser(file, lastOpenerClosers(fittedBefore)) },
-  }),
-  cautions: () => [
-    COLLETS,
-    BELT,
-    {
-      id: "springs",
-      text: "Eye protection: closing springs are loaded, and collets jump. Every hole near the work plugged, and the plugs counted.",
-    },
-  ],
   questions: {
     ...lashQuestionsWith({
       checks: [

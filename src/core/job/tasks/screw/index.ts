@@ -1,5 +1,4 @@
 /** Lash set with a screw or a nut: what every job on lash does, and nothing beside. */
-import { lockTool } from "../../setup/lockTool";
 import { LASH_RULES } from "../lash";
 import type { TaskRules } from "../rules";
 
@@ -10,8 +9,5 @@ export interface ScrewTask {
 
 export const SCREW: TaskRules<ScrewTask, null> = {
   ...LASH_RULES,
-  gear: ["screw"],
-  plan: () => ({ plan: { kind: "screw", plan: null } }),
   takes: ["slack", "set"],
-  tools: (adjuster) => [lockTool(adjuster)],
 };

@@ -5,10 +5,9 @@ import type { JobOf } from "../../job";
 import type { TaskThing } from "../../next/next";
 import type { JobState, ValveState } from "../../state/state";
 import { valveName } from "../../words/names";
-import { lastFittedMm } from "../dryGap/plan";
 import { LASH_RULES } from "../lash";
 import type { TaskRules } from "../rules";
-import { type ShimsTask, planShims } from "./plan";
+import type { ShimsTask } from "./plan";
 import { partWords } from "./words";
 
 /** Which part goes where is worked out for all; then the cams go back on and are turned twice to seat what was fitted. */
@@ -47,11 +46,6 @@ function stands({ valves }: JobOf, state: JobState, step: ShimStep): string {
 
 export const SHIMS: TaskRules<ShimsTask, null, ShimStep> = {
   ...LASH_RULES,
-  gear: ["bucket-shim", "bucket"],
-  readsAllFirst: true,
-  remembersParts: true,
-  plan: (file, { fittedBefore }) => ({ plan: { kind: "shims", plan: planShims(file, lastFittedMm(fittedBefore)) } }),
-  tools: () => ["Micrometer and its check piece, magnet, a tray with a place for every part"],
   questions: { ...lashQuestionsWith(PART_LOOSE), more: unlikePredicted },
   wholeEngine,
   setsWholeEngine: true,
