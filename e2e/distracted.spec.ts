@@ -25,6 +25,7 @@ test("forgets to turn the crank: no leaf goes, and the question asks for the sto
   await expect(nextTitle(page)).toHaveText(
     "No leaf goes at 2 intake: the valve may be held open. Is the crank really at stop B?",
   );
+  await page.getByRole("button", { name: "Another answer" }).click();
   // It was not: the reading is taken back, the crank is turned, and the valve reads as it should.
   await answers(page).getByRole("button", { name: "Take it back, read again" }).click();
   await page.keyboard.press("c");

@@ -57,8 +57,21 @@ const AT_LOOSE: Record<Mover["name"], Pick<Question, "checks" | "answers">> = {
   },
 };
 
+/** What moved, likeliest first: what holds the setting, then what was read. */
+const movedBy = (check: string, answer: string): TaskQuestions["moved"] => ({
+  checks: [check, "Another valve read, now or then, or the crank not at this stop."],
+  answers: [answer, "Wrong valve or stop was read before", NOTHING_FOUND],
+});
+
+/** Where nothing is locked: a part that lies otherwise than it did. */
+export const PART_MOVED = movedBy(
+  "Dirt between, or a part not seated: turn the cam once more.",
+  "Seated anew, it reads so now",
+);
+
 export const LASH_QUESTIONS: TaskQuestions = {
   spreadFloorMm: () => SPREAD_FLOOR_MM,
+  moved: movedBy("Lock not tight: try it.", "Lock was not tight"),
   odd: (side, { mover }) => (side === "tight" ? AT_TIGHT : AT_LOOSE[mover]),
   alike: ({ state }: JobOf<AnyTask>, count: number, way: string) => ({
     text: `All ${count} valves read so far are alike: ${way}. Is the engine really ${state}?`,
@@ -73,9 +86,10 @@ export const LASH_QUESTIONS: TaskQuestions = {
   }),
 };
 
-/** The same for work on which something else makes a gap wide than where a screw sets it. */
+/** The same for work on which something else makes a gap wide than where a screw sets it: nothing is locked there. */
 export const lashQuestionsWith = (loose: Pick<Question, "checks" | "answers">): TaskQuestions => ({
   ...LASH_QUESTIONS,
+  moved: PART_MOVED,
   odd: (side) => (side === "tight" ? AT_TIGHT : loose),
 });
 

@@ -16,7 +16,7 @@ import {
 import { intervalOf, middleOf, verdictOf, mayBeHeldOpen } from "../ledger/readings";
 import { capital, valveName } from "../words/names";
 import { readingWords, readIn } from "../words/readings";
-import { NOTHING_FOUND, type Question } from "./question";
+import type { Question } from "./question";
 
 /** What the questions ask of a kind of work. */
 export interface QuestionRules<T extends AnyTask = AnyTask> {
@@ -29,6 +29,8 @@ export interface TaskQuestions<T extends AnyTask = AnyTask> {
   spreadFloorMm(bandMm: number): number;
   /** What to look at, and what may be found, at one unlike the others. */
   odd(side: "tight" | "loose", job: JobOf<T>): Pick<Question, "checks" | "answers">;
+  /** What may have moved where a re-check differs from what was left. */
+  readonly moved: Pick<Question, "checks" | "answers">;
   /** Of all alike off: `way` says how. */
   alike(job: JobOf<T>, count: number, way: string): Omit<Question, "id" | "valve">;
   /** What this kind of work asks beside, at one valve; `work` is what stands there in order. */
@@ -86,7 +88,7 @@ function questionsAt(asks: TaskQuestions, job: JobOf, at: AtValve, all: readonly
     ...readings.flatMap((r) => noLeafGoes(job, valve, r)),
     ...(asks.more?.(job, valve, work) ?? []),
     ...(own === undefined || own.found.goes.mm === 0 ? [] : outlier(asks, job, siblings(at, own, all), own)),
-    ...moved(job, work, valve),
+    ...moved(asks, job, work, valve),
   ];
 }
 
@@ -178,7 +180,7 @@ const foundIn = (at: readonly AtValve[]): Sibling[] =>
     return first?.entry.kind === "reading" ? [{ valve, found: first.entry, place: first.place }] : [];
   });
 
-function moved(job: JobOf, work: readonly LedgerEntry[], valve: JobValve): Question[] {
+function moved(asks: TaskQuestions, job: JobOf, work: readonly LedgerEntry[], valve: JobValve): Question[] {
   return work.flatMap((e, i) => {
     if (e.kind !== "reading" || e.pass !== "re-check") return [];
     const before = work.slice(0, i).findLast((w) => w.kind === "reading");
@@ -191,8 +193,7 @@ function moved(job: JobOf, work: readonly LedgerEntry[], valve: JobValve): Quest
         id: `moved:${e.id}`,
         valve: valve.id,
         text: `${capital(named(job, valve))} was left at ${readingWords(before)} and now reads ${readingWords(e)}. What moved?`,
-        checks: ["Lock not tight: try it.", "Another valve read, now or then, or the crank not at this stop."],
-        answers: ["Lock was not tight", "Wrong valve or stop was read before", NOTHING_FOUND],
+        ...asks.moved,
       },
     ];
   });

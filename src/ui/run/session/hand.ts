@@ -1,5 +1,6 @@
 /** What follows from where the run stands and from what is in hand, before anything is entered. Pure but for new ids. */
 import { type Draft, type Entry } from "@/core/job/ledger/entry";
+import type { Question } from "@/core/job/questions/question";
 import { evolve } from "@/core/job/state/fold";
 import type { JobState } from "@/core/job/state/state";
 import { type Arc, contains } from "@/core/units/angle/arc";
@@ -35,11 +36,11 @@ export function readTapped(context: RunContext, now: RunNow, { taps, held }: OnV
   });
 }
 
-/** Whether a reading raises a question that comes before anything is done about it. */
-export function asks({ rules, job }: RunContext, state: JobState, read: Entry): boolean {
-  if (read.kind !== "reading") return false;
+/** The question that a reading raises, which comes before anything is done about it; null when it raises none. */
+export function questionOf({ rules, job }: RunContext, state: JobState, read: Entry): Question | null {
+  if (read.kind !== "reading") return null;
   const { questions } = evolve(rules, job, state, read);
-  return questions.some((q) => q.valve === read.valve || (q.valve === null && read.pass === "as-found"));
+  return questions.find((q) => q.valve === read.valve || (q.valve === null && read.pass === "as-found")) ?? null;
 }
 
 /**

@@ -9,7 +9,7 @@ import type { Arc } from "@/core/units/angle/arc";
 import type { Run, RunWork } from "../model";
 import { instruct } from "../words/instruction";
 import type { Action, EnterAction, Reasoned } from "../words/shape";
-import { isDoubted, leftOn, made, readTapped, stopWithin, waited } from "./hand";
+import { isDoubted, leftOn, made, questionOf, readTapped, stopWithin, waited } from "./hand";
 import { ServerClock } from "./serverClock";
 import { lastAt } from "./steps";
 import { type Tap, sayTap, tapBlade, tapsOf } from "../../leaves/taps";
@@ -144,7 +144,13 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
         return say(action.key, action.tap);
       case "note": {
         const read = tappedReading();
-        if (read !== null) done([read], action.stay !== true);
+        if (read === null) return;
+        const raised = action.answer === undefined ? null : questionOf(context, now.state, read);
+        const answered =
+          raised === null || action.answer === undefined
+            ? []
+            : [made({ kind: "answered", question: raised.id, reason: action.answer })];
+        done([read, ...answered], action.stay !== true);
         return;
       }
       case "leave":

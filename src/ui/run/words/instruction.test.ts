@@ -136,8 +136,8 @@ describe("instruct, for a reading out of spec", () => {
   it("names what wrong lash does, and the danger of none", () => {
     expect(toldOf(undefined, LOOSE).grounds.join(" ")).toContain("noisy");
     const none = toldOf(undefined, { none: "goes" });
-    expect(none.title).toBe("No leaf goes at 1 intake: keep that, nothing is turned yet.");
-    expect(none.grounds.join(" ")).toMatch(/held open/);
+    expect(none.title).toMatch(/^No leaf goes at 1 intake: the valve may be held open/);
+    expect(none.grounds.join(" ")).toMatch(/nothing is turned yet. Do not run the engine so/);
     const kept = readBy({ id: "r", valve: "1I", goes: mark(0, "no leaf"), noGo: mark(0.1) });
     const answered: Entry = { id: "q", supersedes: null, kind: "answered", question: "zero:r", reason: "looked at" };
     const context = contextFor(undefined);
@@ -162,10 +162,12 @@ describe("instruct, for a reading out of spec", () => {
     const tapped = readTaps(TIGHT, null, context.hand, lashSpec(LASH));
     const asked = told(context, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
     expect(asked).toMatchObject({
-      title: "1 intake reads 0.10–0.15 mm: keep that, nothing is turned yet.",
-      button: { action: { kind: "note", stay: true } },
-      choices: [],
+      title:
+        "1 intake reads 0.10–0.15 mm: 0.25 mm tighter than it was left last time. Is it the right valve, at the right stop?",
+      button: { action: { kind: "note", stay: true, answer: "Looked at it: nothing found" } },
+      choices: [{ action: { kind: "note", stay: true } }],
     });
+    expect(asked.grounds.at(-1)).toBe("What you read is kept with your answer; nothing is turned yet.");
   });
 });
 

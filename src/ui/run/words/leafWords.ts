@@ -5,7 +5,7 @@ import { passAfter } from "@/core/job/state/pass";
 import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
 import type { RunContext, RunNow } from "../model";
-import { asks } from "../session/hand";
+import { questionOf } from "../session/hand";
 import { narrowKey } from "../session/nextLeaf";
 import {
   type Blade,
@@ -113,7 +113,7 @@ export function couldAsk(context: RunContext, now: RunNow, valve: ValveState, { 
   return [
     ...(first === undefined ? [] : [{ ...whole, noGo: first }]),
     ...(last === undefined ? [] : [{ ...whole, goes: last }]),
-  ].some((w) => asks(context, now.state, asEntry(valve, stop.letter, w)));
+  ].some((w) => questionOf(context, now.state, asEntry(valve, stop.letter, w)) !== null);
 }
 
 /** What is read, as it would be entered. */

@@ -7,7 +7,7 @@ import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import type { AtValve, RunContext, RunNow } from "../model";
-import { asks } from "../session/hand";
+import { questionOf } from "../session/hand";
 import { dragTryKey } from "../session/nextLeaf";
 import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../../leaves/taps";
 import { asEntry, couldAsk, narrowWords, otherEndWords, slackAnswers, soFar, tryWords } from "./leafWords";
@@ -163,7 +163,7 @@ function groundsOf(context: RunContext, valve: ValveState): string {
   return `${room.readLead?.(valve) ?? ""}${FEEL[hand.school]} Keep ${TOOLS_OFF[context.engine.mover.name]} while you feel.${judged}`;
 }
 
-/** A reading that raises a question is kept, and the question answered, before a turn is told: a turn is told once. */
+/** A reading that raises a question: it is kept with the answer, before a turn is told, so that a turn is told once. */
 function askedFirstWords(
   context: RunContext,
   now: RunNow,
@@ -171,18 +171,18 @@ function askedFirstWords(
   { whole }: TappedReading,
 ): Instruction | null {
   const { stop } = now.state;
-  if (whole === null || stop === null) return null;
-  if (!asks(context, now.state, asEntry(valve, stop.letter, whole))) return null;
-  const name = valveName(valve.valve, context.job.valves);
-  const none = mayBeHeldOpen(whole, valve.valve.spec);
+  const question =
+    whole === null || stop === null ? null : questionOf(context, now.state, asEntry(valve, stop.letter, whole));
+  const [first] = question?.answers ?? [];
+  if (whole === null || question === null || first === undefined) return null;
+  const note = { kind: "note", stay: !now.state.surveying } as const;
+  const held = mayBeHeldOpen(whole, valve.valve.spec) ? " Do not run the engine so." : "";
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
-    title: `${none ? `No leaf goes at ${name}` : `${capital(name)} reads ${readingWords(whole)}`}: keep that, nothing is turned yet.`,
-    grounds: [
-      "It raises a question, which is answered first.",
-      ...(none ? ["The valve may be held open. Do not run the engine so."] : []),
-    ],
-    button: { label: "Noted: ask", action: { kind: "note", stay: !now.state.surveying } },
+    title: question.text,
+    grounds: [...question.checks, `What you read is kept with your answer; nothing is turned yet.${held}`],
+    button: { label: first, action: { ...note, answer: first } },
+    choices: [{ label: "Another answer", action: note }],
   });
 }
 

@@ -20,8 +20,11 @@ export type Action =
   | EnterAction
   | { readonly kind: "arrive"; readonly stop: string }
   | { readonly kind: "tap"; readonly key: string; readonly tap: Tap }
-  /** The reading stands as it is, and the valve is set in its turn; `stay`: it is still in hand. */
-  | { readonly kind: "note"; readonly stay?: boolean }
+  /**
+   * The reading stands as it is, and the valve is set in its turn; `stay`: it is still in hand. `answer`: what was found
+   * of the question that it raises, kept with it.
+   */
+  | { readonly kind: "note"; readonly stay?: boolean; readonly answer?: string }
   | { readonly kind: "leave"; readonly reason?: string }
   | {
       readonly kind: "set";

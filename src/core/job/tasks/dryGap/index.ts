@@ -4,7 +4,7 @@ import { USUAL_CHECKS } from "../../closeOut/items";
 import type { JobOf } from "../../job";
 import type { KeptEntry } from "../../ledger/entry";
 import { NOTHING_FOUND } from "../../questions/question";
-import { SPREAD_FLOOR_MM } from "../../questions/lashQuestions";
+import { PART_MOVED, SPREAD_FLOOR_MM } from "../../questions/lashQuestions";
 import type { TaskQuestions } from "../../questions/questions";
 import type { JobState } from "../../state/state";
 import type { TaskRules } from "../rules";
@@ -23,6 +23,7 @@ export type DryGapStep = "order";
 const SHARE_OF_BAND = 1 / 8;
 
 const QUESTIONS: TaskQuestions = {
+  moved: PART_MOVED,
   spreadFloorMm: (bandMm) => Math.max(SPREAD_FLOOR_MM, bandMm * SHARE_OF_BAND),
   odd: () => ({
     checks: [
