@@ -15,6 +15,20 @@ test("a single question is answered from a cold front page, without a name or an
   await page.goto(page.url());
   await expect(two.getByRole("listitem").nth(0)).toContainText("1I 1E 2I 3E 4I 5E");
 
+  const card = await page.request.get(
+    (await page.getByRole("link", { name: "Card as PDF" }).getAttribute("href")) ?? "",
+  );
+  expect([card.status(), card.headers()["content-type"]]).toEqual([200, "application/pdf"]);
+
+  await page.goto("/quick/tape?order=1-3-4-2&pulley=480+mm");
+  const tape = async (kind: string) =>
+    page.request.get((await page.getByRole("link", { name: kind }).getAttribute("href")) ?? "");
+  expect((await tape("Tape at true scale, PDF")).headers()["content-type"]).toBe("application/pdf");
+  // The whole pulley lies on the drawing, millimeter by millimeter.
+  expect(await (await tape("SVG")).text()).toMatch(/<svg[^>]+mm/);
+  for (const bad of ["", "order=1-3-3-2&pulley=480+mm", "order=1-3-4-2", "order=1-3-4-2&pulley=wide"])
+    expect((await page.request.get(`/api/quick/tape.pdf?${bad}`)).status()).toBe(422);
+
   await page.getByRole("link", { name: "How far to turn" }).click();
   await page.getByLabel("Change of lash").fill("0.04");
   await page.getByLabel("Thread").fill("3/8-24");
@@ -47,4 +61,16 @@ test("what was typed goes on into a new engine, and a job", async ({ page }) => 
   await page.getByRole("button", { name: "Add the engine" }).click();
   await page.waitForURL(/\/engines\/[0-9a-f-]{36}\/job$/);
   await expect(page.getByRole("heading", { name: /^Set the preload of Carried four/ })).toBeVisible();
+});
+
+test("an engine that only exists in the form already prints its plan", async ({ page }) => {
+  await page.emulateMedia({ colorScheme: "dark" });
+  await page.goto("/engines/new?order=1-3-4-2");
+  await expect(page.getByRole("button", { name: "Print the plan" })).toBeVisible();
+  await page.emulateMedia({ media: "print", colorScheme: "dark" });
+  const plan = page.getByRole("region", { name: "The engine so far" });
+  await expect(plan.getByRole("listitem").first()).toBeVisible();
+  await expect(page.getByLabel("Firing order", { exact: true })).toBeHidden();
+  // Ink on paper, whatever the screen shows.
+  expect(await plan.evaluate((e) => getComputedStyle(e).borderTopColor)).toBe("rgb(32, 48, 47)");
 });

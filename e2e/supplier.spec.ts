@@ -56,7 +56,7 @@ test("down in the middle: the order is kept and sent once, the job waits, comes 
   const { job, truth } = await waitingForParts(page, name, fitted);
   const plan = page.getByRole("region", { name: "What goes where" });
   // What must be bought, for how much, and what would be without.
-  const order = plan.getByRole("button", { name: /^Order 2 for \d+\.\d\d: job on hold$/ });
+  const order = plan.getByRole("button", { name: /^Order 2 for €\d+\.\d\d: job on hold$/ });
   await expect(order).toBeVisible();
   await expect(plan.getByText(/Without buying: 2 can't be served with what is here/)).toBeVisible();
   await expect(plan.getByText(`1Ib: ${thicker}0 to buy, leaves 0.155 mm`)).toBeVisible();
@@ -104,8 +104,8 @@ test("a price that changed since is said, nothing is ordered, and the new price 
   await bench(page, { price: { [sku]: 9.9 } });
   await plan.getByRole("button", { name: /^Order 2 for/ }).click();
   await expect(orderState(page)).toHaveAttribute("data-order", "refused");
-  await expect(orderState(page)).toContainText(`the price of ${size} mm is 9.90 now`);
-  await expect(plan.getByRole("button", { name: /^Order 2 for/ })).toHaveText(/^Order 2 for 1\d\.\d\d/);
+  await expect(orderState(page)).toContainText(`the price of ${size} mm is €9.90 now`);
+  await expect(plan.getByRole("button", { name: /^Order 2 for/ })).toHaveText(/^Order 2 for €1\d\.\d\d/);
   await bench(page, { price: { [sku]: 4.62 } });
 });
 

@@ -4,6 +4,7 @@
  * `GET /catalogue?kind=shim-under&diameterMm=9.5`: what can be had, with price, stock and days to wait.
  * `POST /orders { id, lines: [{ sku, quantity, price }] }`: 201 when it is taken, 200 when it was taken before,
  * 409 with a `problem` when a price changed or too few are there. `GET /orders/<id>`: whether it was delivered.
+ * `POST /orders/<id>/cancel`: 200 while it was not packed, which it is after half of its time; then 409.
  *
  * `POST /bench` sets how it behaves: `down`, `slowMs`, `loseAnswer` (takes the next order and hangs up),
  * `dayMs` (how long its day lasts), `price: { sku: … }`, `stock: { sku: … }`, `deliver` (all that is ordered, now).
@@ -15,13 +16,14 @@ import { setTimeout as wait } from "node:timers/promises";
 import { catalogue } from "./catalogue.mjs";
 import { portGiven } from "./device.mjs";
 
+const CURRENCY = "EUR";
 const MAX_BODY = 200_000;
 const MINUTE_MS = 60_000;
 const file = process.argv[3];
 const port = portGiven(4383);
 
 /** @typedef {{ sku: string, quantity: number, price: number }} Line */
-/** @typedef {{ id: string, lines: Line[], total: number, dueAt: number }} Order */
+/** @typedef {{ id: string, lines: Line[], total: number, dueAt: number, packedAt?: number }} Order */
 
 const items = new Map(catalogue().map((i) => [i.sku, i]));
 /** @type {Map<string, Order>} */
@@ -35,7 +37,7 @@ function keep() {
   renameSync(`${file}.new`, file);
 }
 
-const show = (/** @type {Order} */ { dueAt, ...order }) => ({
+const show = (/** @type {Order} */ { dueAt, packedAt: _, ...order }) => ({
   ...order,
   dueAt: new Date(dueAt).toISOString(),
   state: dueAt <= Date.now() ? "delivered" : "accepted",
@@ -56,7 +58,7 @@ function order({ id, lines }) {
       return [400, { problem: "A line has a whole quantity." }];
     if (item.stock < line.quantity) return [409, { problem: "out-of-stock", sku: item.sku, stock: item.stock }];
     if (Math.abs(item.price - line.price) > 0.001)
-      return [409, { problem: "price-changed", sku: item.sku, price: item.price }];
+      return [409, { problem: "price-changed", sku: item.sku, price: item.price, currency: CURRENCY }];
     longest = Math.max(longest, item.leadDays);
     total += item.price * line.quantity;
   }
@@ -64,10 +66,31 @@ function order({ id, lines }) {
     const item = items.get(line.sku);
     if (item !== undefined) item.stock -= line.quantity;
   }
-  const made = { id, lines, total: Number(total.toFixed(2)), dueAt: Date.now() + longest * bench.dayMs };
+  const takesMs = longest * bench.dayMs;
+  const made = {
+    id,
+    lines,
+    total: Number(total.toFixed(2)),
+    dueAt: Date.now() + takesMs,
+    packedAt: Date.now() + takesMs / 2,
+  };
   orders.set(id, made);
   keep();
   return [201, show(made)];
+}
+
+/** @param {string} id @returns {[number, object]} */
+function cancel(id) {
+  const order = orders.get(id);
+  if (order === undefined) return [404, { problem: "There is no such order here." }];
+  if (Math.min(order.packedAt ?? order.dueAt, order.dueAt) <= Date.now()) return [409, { problem: "too-late" }];
+  for (const line of order.lines) {
+    const item = items.get(line.sku);
+    if (item !== undefined) item.stock += line.quantity;
+  }
+  orders.delete(id);
+  keep();
+  return [200, { state: "canceled" }];
 }
 
 /** @param {any} body @returns {[number, object]} */
@@ -92,6 +115,7 @@ function look(url) {
   return [
     200,
     {
+      currency: CURRENCY,
       items: [...items.values()].filter(
         (i) => (kind === null || i.kind === kind) && (diameter === null || i.diameterMm === Number(diameter)),
       ),
@@ -115,6 +139,8 @@ const server = http.createServer(async (request, response) => {
     if (bench.down) return response.destroy();
     await wait(bench.slowMs);
     if (request.method === "GET") return answer(...look(url));
+    const canceled = /^\/orders\/([^/]+)\/cancel$/.exec(url.pathname)?.[1];
+    if (request.method === "POST" && canceled !== undefined) return answer(...cancel(canceled));
     if (request.method !== "POST" || url.pathname !== "/orders")
       return answer(404, { problem: "There is nothing of that name here." });
     const told = order(await bodyOf(request));

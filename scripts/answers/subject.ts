@@ -210,6 +210,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     nowMs: Date.parse("2026-11-25T10:00:00Z"),
     airC: null,
     licensed: null,
+    order: null,
     lastTime: {},
     earlierShiftsMm: [],
     engine,

@@ -13,11 +13,12 @@ interface Props {
 
 /** A place of the app, with who is at work in the bar on top; one about an engine speaks its system. */
 export async function Shell({ children, unit = null }: Props) {
-  const [db, { shopId, shopName, person, unit: usual }] = await asViewer();
+  const [db, { shopId, shopName, person, unit: usual, currency }] = await asViewer();
   const [people, refused] = await Promise.all([listPeople(shopId), refusedInShop(db, shopId)]);
   return (
     <Frame
       unit={unit ?? usual}
+      currency={currency}
       shopName={shopName}
       people={people}
       person={person}

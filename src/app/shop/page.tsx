@@ -21,6 +21,7 @@ export default async function ShopPage() {
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
         units={await unitsOf(db, viewer)}
+        currency={viewer.currency}
       />
     </Shell>
   );

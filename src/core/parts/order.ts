@@ -24,10 +24,25 @@ export interface OrderLine {
   readonly price: number;
 }
 
-/** What became of an order. `given-up` was taken back before the supplier had it. */
-export const ORDER_EVENTS = ["accepted", "refused", "delivered", "given-up"] as const;
+/**
+ * What became of an order. `unwanted` is what somebody here said, whether the supplier answers or not; it then says
+ * `canceled` or `too-late`; `given-up` is one that it never had.
+ */
+export const ORDER_EVENTS = [
+  "accepted",
+  "refused",
+  "delivered",
+  "given-up",
+  "unwanted",
+  "canceled",
+  "too-late",
+] as const;
 export type OrderEventKind = (typeof ORDER_EVENTS)[number];
-export type OrderState = "unsent" | OrderEventKind;
+/** Nothing comes after one of these. */
+export const ORDER_ENDS = ["refused", "delivered", "given-up", "canceled"] as const;
+export type OrderState = "unsent" | "accepted" | (typeof ORDER_ENDS)[number];
+/** Nobody asked for it to be canceled, somebody did, or the supplier said that it is too late. */
+export type Canceling = "no" | "asked" | "too-late";
 
 export interface Order {
   readonly id: string;
@@ -38,11 +53,27 @@ export interface Order {
   readonly at: string;
   readonly lines: readonly OrderLine[];
   readonly state: OrderState;
+  readonly canceling: Canceling;
   /** When it is due (ISO 8601); null while the supplier has not said. */
   readonly dueAt: string | null;
   /** Why it was refused; null otherwise. */
   readonly note: string | null;
 }
+
+/** Where an order stands after what became of it so far. */
+export function standsAfter(events: readonly OrderEventKind[]): Pick<Order, "state" | "canceling"> {
+  const end = ORDER_ENDS.find((kind) => events.includes(kind));
+  return {
+    state: end ?? (events.includes("accepted") ? "accepted" : "unsent"),
+    canceling: events.includes("too-late") ? "too-late" : events.includes("unwanted") ? "asked" : "no",
+  };
+}
+
+/** Where an order stands, as one word to compare by. */
+export const standing = ({ state, canceling }: Pick<Order, "state" | "canceling">): string => `${state} ${canceling}`;
+
+/** It never came, and was not to: nobody waits for it, and nothing is to be done. */
+export const isOff = ({ state }: Pick<Order, "state">): boolean => state === "given-up" || state === "canceled";
 
 /** Neither on the shelf nor refused: somebody waits for it. */
 export const isOpen = ({ state }: Pick<Order, "state">): boolean => state === "unsent" || state === "accepted";
@@ -59,19 +90,27 @@ export const linesWords = (lines: readonly Pick<OrderLine, "thicknessMm" | "quan
 
 /** Where an order stands, and what that asks of whoever reads it. `when` says a moment in words. */
 export function orderWords(
-  { state, dueAt, note }: Pick<Order, "state" | "dueAt" | "note">,
+  { state, canceling, dueAt, note }: Pick<Order, "state" | "canceling" | "dueAt" | "note">,
   when: (iso: string) => string,
 ): string {
   switch (state) {
     case "unsent":
-      return "Not sent yet: the supplier does not answer. It is saved, and sent by itself when the supplier is back.";
-    case "accepted":
-      return dueAt === null ? "Ordered." : `Ordered, due ${when(dueAt)}.`;
+      return canceling === "asked"
+        ? "No longer wanted. The supplier does not answer: whether it has the order is not known, and it is canceled when it is back."
+        : "Not sent yet: the supplier does not answer. It is saved, and sent by itself when the supplier is back.";
+    case "accepted": {
+      const ordered = dueAt === null ? "Ordered." : `Ordered, due ${when(dueAt)}.`;
+      if (canceling === "asked")
+        return `No longer wanted. ${ordered} It is canceled as soon as the supplier answers, if it is not too late.`;
+      return canceling === "too-late" ? `${ordered} It could not be canceled: it is on its way.` : ordered;
+    }
     case "refused":
       return `The supplier refused it: ${note ?? "no reason given"} Nothing was ordered: work the parts out again.`;
     case "delivered":
       return "The parts are here.";
     case "given-up":
       return "Taken back before it was sent.";
+    case "canceled":
+      return "Canceled: nothing comes.";
   }
 }

@@ -3,25 +3,30 @@ import type { EngineDraft } from "../engine/engineDraft";
 import { type AdjusterEntry, type EngineFile, SCREW_PLACES } from "../engine/engineFile";
 import { parseLength } from "../units/length";
 import { parseThread } from "../units/thread";
+import { MATERIALS } from "./heat";
 import { asked } from "./turn";
 
 export interface Carried {
   readonly draft: Partial<EngineDraft>;
-  /** What the form of a new engine does not show: its gear. */
+  /** What the form of a new engine does not show: its gear, and what it is made of. */
   readonly rest: Partial<EngineFile>;
 }
+
+/** Where the shims lie is said in the form. */
+const SHIMS: AdjusterEntry = { kind: "bucket-shim" };
 
 export function carriedFrom(typed: Readonly<Record<string, string | undefined>>): Carried {
   const { order = "", strokes, valves = "" } = typed;
   const two = strokes === "2";
-  const adjuster = adjusterOf(typed);
+  const adjuster = typed["gear"] === "shim" ? SHIMS : adjusterOf(typed);
+  const material = MATERIALS.find((m) => m.id === typed["material"]);
   return {
     draft: {
       ...(order === "" ? {} : { firingOrder: order }),
       ...(two ? { strokes: 2 } : {}),
       ...(valves !== "" ? { valves } : two ? { valves: "E" } : {}),
     },
-    rest: adjuster === null ? {} : { adjuster },
+    rest: { ...(adjuster === null ? {} : { adjuster }), ...(material === undefined ? {} : { heat: material.heat }) },
   };
 }
 

@@ -1,5 +1,6 @@
 /** Which leaves of a set make a gap between two surfaces. */
 import { type Stack, stacksOf } from "../lash/leaf";
+import { type TypedLength, readAtLeast } from "./typed";
 
 export interface LeavesFor {
   /** Those that make the gap itself; null where no stack does. */
@@ -23,3 +24,7 @@ export function leavesFor(gapMm: number, leavesMm: readonly number[]): LeavesFor
     noGo: stacks.find((s) => s.thicknessMm > gapMm + SAME_MM) ?? null,
   };
 }
+
+/** A gap as it is typed. */
+export const readGap = (text: string): TypedLength =>
+  readAtLeast(text, "0.37 mm or .015 in", SAME_MM, "A gap is more than nothing.");

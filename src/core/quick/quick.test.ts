@@ -6,9 +6,11 @@ import { runs } from "../units/runs.testing";
 import { planStops } from "../stops/recommend";
 import { COMMON_SETS } from "../shop/commonSets";
 import { carriedFrom } from "./carry";
-import { growthRules } from "./heat";
-import { leavesFor } from "./leafFor";
+import { type TypedHeat, growthRules, quickHeat } from "./heat";
+import { leavesFor, readGap } from "./leafFor";
 import { engineOfOrder } from "./order";
+import { type TypedPreload, quickPreload } from "./preload";
+import { quickShim } from "./shim";
 import { sizesAround } from "./sizes";
 import { type TypedTurn, quickTurn } from "./turn";
 
@@ -68,6 +70,32 @@ describe("how far to turn", () => {
 });
 
 describe("which shim", () => {
+  const STEP = { step: "0.05 mm" };
+  it("sums on paper what was typed, in either unit", () => {
+    const { answer } = quickShim({ fitted: "2.35 mm", lash: "0.10 mm", target: "0.20 mm", ...STEP });
+    expect(answer).toMatchObject({ wantedMm: expect.closeTo(2.25, 9) as number, unit: "mm" });
+    expect(quickShim({ fitted: ".093 in", lash: ".004 in", target: ".008 in", ...STEP }).answer).toMatchObject({
+      wantedMm: expect.closeTo(0.089 * 25.4, 9) as number,
+      unit: "in",
+    });
+    expect(quickShim({ fitted: "0.1 mm", lash: "0 mm", target: "0.2 mm", ...STEP }).answer).toBe("none");
+  });
+  it("waits for what is not typed, and says what is wrong", () => {
+    expect(quickShim({ fitted: "2.35 mm", lash: "", target: "0.20 mm", ...STEP })).toEqual({
+      answer: null,
+      problems: {},
+    });
+    const wrong = (typed: object) =>
+      quickShim({ fitted: "2.35 mm", lash: "0.10 mm", target: "0.20 mm", ...STEP, ...typed });
+    expect(wrong({ fitted: "thick" }).problems.fitted).toMatch(/no length/);
+    expect(wrong({ fitted: "0 mm" }).problems.fitted).toBe("It is more than nothing.");
+    expect(wrong({ lash: "-0.1 mm" }).problems.lash).toBe("A gap is never below zero.");
+    expect(wrong({ lash: "0.1" }).problems.lash).toMatch(/mm or .* in/);
+    expect(wrong({ step: "0.0001 mm" })).toMatchObject({
+      answer: null,
+      problems: { step: "It is more than nothing." },
+    });
+  });
   it("lists the sizes next to the wanted one with what each leaves", () => {
     // 2.35 fitted and 0.10 read, 0.20 wanted: 2.25.
     const sizes = sizesAround(2.25, 0.05, 2.35, 0.1);
@@ -114,13 +142,63 @@ describe("which leaf", () => {
     const mm = (s: { thicknessMm: number } | null) => (s === null ? null : Number(s.thicknessMm.toFixed(6)));
     expect([mm(found.exact), mm(found.goes), mm(found.noGo)]).toEqual([exact, goes, noGo]);
   });
-  it("refuses a gap that is none", () => expect(() => leavesFor(0, SET)).toThrow(RangeError));
+  it("refuses a gap that is none", () => {
+    expect(() => leavesFor(0, SET)).toThrow(RangeError);
+    expect(readGap("0 mm")).toEqual({ length: null, why: "A gap is more than nothing." });
+    expect(readGap("")).toEqual({ length: null, why: null });
+    expect(readGap("0.37 mm").length?.mm).toBe(0.37);
+  });
   it("knows the sets that are sold everywhere", () =>
     expect(COMMON_SETS.map((s) => [s.leaves.length, s.leaves[0]?.mm, s.leaves.at(-1)?.mm])).toEqual([
       [20, 0.05, 1],
       [48, 0.03, 0.5],
       [34, 0.0508, expect.closeTo(0.889, 9)],
     ]));
+});
+
+describe("preload", () => {
+  const NOTHING: TypedPreload = { thread: "3/8-24", at: "stud-nut", ratio: "1.5", travel: "4 mm", growth: "" };
+  it("says what the gear does, and counts with heat only where it is known", () => {
+    const { answer } = quickPreload(NOTHING);
+    expect(answer).toMatchObject({ growthMm: null, gear: { pitchMm: 25.4 / 24, ratio: 1.5 } });
+    expect(quickPreload({ ...NOTHING, growth: "0.06 mm" }).answer?.growthMm).toBe(0.06);
+    // At the pushrod the ratio is wanted for heat alone.
+    expect(quickPreload({ ...NOTHING, at: "pushrod-end", ratio: "" }).answer).toMatchObject({ growthMm: null });
+    expect(quickPreload({ ...NOTHING, at: "pushrod-end", ratio: "", growth: "0.06 mm" }).answer).toBeNull();
+  });
+  it("waits for what is not typed, and says what is wrong", () => {
+    for (const typed of [{ thread: "" }, { ratio: "" }, { travel: "" }])
+      expect(quickPreload({ ...NOTHING, ...typed })).toEqual({ answer: null, problems: {} });
+    expect(quickPreload({ ...NOTHING, ratio: "15" }).problems.ratio).toMatch(/between/);
+    expect(quickPreload({ ...NOTHING, thread: "M10" }).problems.thread).toMatch(/several/);
+    expect(quickPreload({ ...NOTHING, growth: "warm" }).problems.growth).toMatch(/no length/);
+  });
+});
+
+describe("a spec of one state in the other", () => {
+  const NOTHING: TypedHeat = { spec: "0.50 mm", state: "hot", material: "", growth: "" };
+  it("goes by what was measured before any rule", () => {
+    const { answer } = quickHeat({ ...NOTHING, material: "iron", growth: "0.06 mm" });
+    expect(answer).toMatchObject({ into: "cold", unit: "mm", ways: [{ id: "typed", intoMm: 0.44, refused: null }] });
+    expect(quickHeat({ ...NOTHING, state: "cold", spec: ".012 in", growth: ".002 in" }).answer).toMatchObject({
+      into: "hot",
+      unit: "in",
+      ways: [{ intoMm: expect.closeTo(0.014 * 25.4, 9) as number }],
+    });
+  });
+  it("tells every school apart, and refuses what would hold a valve open", () => {
+    const { answer } = quickHeat({ ...NOTHING, material: "alloy" });
+    expect(answer?.ways.map((w) => [w.id, w.refused === null])).toEqual([
+      ["rule", false],
+      ["rule-small", true],
+    ]);
+    for (const way of answer?.ways ?? []) expect(way.leastMm).toBeLessThanOrEqual(way.mostMm);
+  });
+  it("waits, and says what is wrong", () => {
+    expect(quickHeat(NOTHING)).toEqual({ answer: null, problems: {} });
+    expect(quickHeat({ ...NOTHING, spec: "0.5" }).problems.spec).toMatch(/mm or .* in/);
+    expect(quickHeat({ ...NOTHING, growth: "much" }).problems.growth).toMatch(/no length/);
+  });
 });
 
 it("heat by the rules of the trade, each school by itself", () => {
@@ -154,6 +232,11 @@ describe("what is carried into a new engine", () => {
     expect(carriedFrom({ thread: "1 mm", at: "cam", ratio: "1.6" }).rest.adjuster).toMatchObject({
       followerRatio: 1.6,
     });
+  });
+  it("is that shims set it, and what it is made of, where that was the question", () => {
+    expect(carriedFrom({ gear: "shim" }).rest).toEqual({ adjuster: { kind: "bucket-shim" } });
+    expect(carriedFrom({ material: "iron-alloy" }).rest).toEqual({ heat: { block: "iron", head: "alloy" } });
+    expect(carriedFrom({ material: "tin" }).rest).toEqual({});
   });
   it("leaves behind what is no figure", () => {
     expect(carriedFrom({})).toEqual({ draft: {}, rest: {} });

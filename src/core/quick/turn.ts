@@ -1,10 +1,9 @@
 /** How far one screw or nut is turned, with no engine: from a gap and a target, or for a change alone. */
 import { SCREW_PLACES, type ScrewPlace } from "../engine/engineFile";
 import { type ScrewAdjuster, isScrew, screwAdjuster, turnFor } from "../lash/adjuster";
-import { parseLength } from "../units/length";
 import { parseThread } from "../units/thread";
 import type { Turn } from "../units/turns";
-import { unitProblem } from "../units/typedLength";
+import { type Problems, RATIO_WRONG, readAtLeast, readRatio } from "./typed";
 
 export interface TypedTurn {
   /** Lash as read and as wanted… */
@@ -17,9 +16,6 @@ export interface TypedTurn {
   readonly ratio: string;
 }
 
-/** What is wrong, by field. */
-export type Problems<F extends string> = Partial<Readonly<Record<F, string>>>;
-
 export interface TurnAnswer {
   readonly adjuster: ScrewAdjuster;
   /** By how much the gap changes, in mm, never negative. */
@@ -30,9 +26,6 @@ export interface TurnAnswer {
   readonly eitherWay: boolean;
 }
 
-/** Ratios of rockers, wide. */
-const RATIO = { least: 0.5, most: 3 };
-
 /** Null and no problem while something is not typed yet. */
 export function quickTurn(typed: TypedTurn): {
   readonly answer: TurnAnswer | null;
@@ -40,19 +33,13 @@ export function quickTurn(typed: TypedTurn): {
 } {
   const problems: { -readonly [F in keyof TypedTurn]?: string } = {};
   const length = (field: "lash" | "target" | "change"): number | null => {
-    const text = typed[field].trim();
-    if (text === "") return null;
-    const read = parseLength(text);
-    const why =
-      unitProblem(text) ?? (read === null ? `"${text}" is no length: write it like 0.30 mm or .012 in.` : null);
-    if (why !== null) problems[field] = why;
-    return why === null ? (read?.mm ?? null) : null;
+    const short =
+      field === "change" ? "Type how much, without a sign: both ways are told." : "A gap is never below zero.";
+    const read = readAtLeast(typed[field], "0.30 mm or .012 in", 0, short);
+    if (read.why !== null) problems[field] = read.why;
+    return read.length?.mm ?? null;
   };
   const [lash, target, change] = [length("lash"), length("target"), length("change")];
-  for (const [field, mm] of Object.entries({ lash, target, change }))
-    if (mm !== null && mm < 0)
-      problems[field as "lash" | "target" | "change"] =
-        field === "change" ? "Type how much, without a sign: both ways are told." : "A gap is never below zero.";
   const adjuster = typedAdjuster(typed, problems);
   const eitherWay = lash === null || target === null;
   const tighterMm = eitherWay ? change : lash - target;
@@ -84,9 +71,7 @@ export const asked = (at: ScrewPlace): "ratio" | "followerRatio" | null =>
   at === "pushrod-end" || at === "stud-nut" ? "ratio" : at === "cam" ? "followerRatio" : null;
 
 function ratioOf(text: string, problems: { ratio?: string }): number {
-  if (text.trim() === "") return NaN;
-  const ratio = Number(text.replace(",", ".").replace(/\s*(:\s*1)?$/, ""));
-  if (ratio >= RATIO.least && ratio <= RATIO.most) return ratio;
-  problems.ratio = `A ratio lies between ${RATIO.least} and ${RATIO.most}, like 1.5.`;
-  return NaN;
+  const ratio = readRatio(text);
+  if (ratio === null) problems.ratio = RATIO_WRONG;
+  return ratio ?? NaN;
 }

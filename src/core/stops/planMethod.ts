@@ -134,7 +134,7 @@ export function planMethod(
     atLeast === undefined || atLeast >= plan.stops.length
       ? ""
       : ` Not proven the fewest: at least ${atLeast} ${atLeast === 1 ? "stop is" : "stops are"} needed, and the search was given up there.`;
-  const why = usable ? `${METHODS[id].how}.` : stopWhy(engine, id, plan);
+  const why = usable ? `${METHODS[id].how(engine.cycleDeg)}.` : stopWhy(engine, id, plan);
   return { id, usable, why: why + unproven, ...plan };
 }
 

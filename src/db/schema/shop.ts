@@ -3,6 +3,7 @@ import { sql } from "drizzle-orm";
 import { boolean, check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
 import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
+import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import { minutes, recordId } from "./columns";
@@ -23,8 +24,11 @@ export const shops = pgTable(
     cautionDays: integer().notNull().default(DEFAULT_CAUTION_DAYS),
     /** In what a bare figure is read where the engine does not say otherwise. */
     lengthUnit: text({ enum: TYPED_UNITS }).notNull().default("mm"),
+    /** In what its prices are. */
+    currency: text({ enum: CURRENCIES }).notNull().default(DEFAULT_CURRENCY),
   },
   (t) => [
+    check("shops_currency", sql`${t.currency} in (${sql.raw(CURRENCIES.map((c) => `'${c}'`).join(", "))})`),
     check("shops_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
     check("shops_caution_days", sql`${t.cautionDays} between 0 and 366`),
     check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`),

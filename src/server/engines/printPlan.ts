@@ -95,7 +95,7 @@ export function cardOf(file: EngineFile, query: Query): Card {
     title: file.name,
     engine: engineWords(file),
     method: METHODS[plan.id].name,
-    how: METHODS[plan.id].how,
+    how: METHODS[plan.id].how(engine.cycleDeg),
     requiredDeg: settings.requiredDeg,
     rotation: file.rotation ?? "in the running direction",
     stops,

@@ -4,6 +4,7 @@ import { cookies } from "next/headers";
 import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
+import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { isId } from "./id";
 import { asking } from "./log";
@@ -19,6 +20,8 @@ export interface Viewer {
 export interface PageViewer extends Viewer {
   /** In what lengths are typed where no engine says otherwise: the person's, or the shop's. */
   readonly unit: TypedUnit;
+  /** In what the shop's prices are. */
+  readonly currency: Currency;
 }
 export interface Actor extends Viewer {
   readonly person: Person;
@@ -47,6 +50,7 @@ export async function viewer(): Promise<PageViewer> {
     shopName: found.shop.name,
     person: found.person,
     unit: found.person?.lengthUnit ?? found.shop.lengthUnit,
+    currency: found.shop.currency,
   };
 }
 

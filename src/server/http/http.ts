@@ -99,5 +99,11 @@ export const fileNamed = (name: string, extension: string): { "content-dispositi
   }.${extension}"`,
 });
 
+/** A drawing to keep; `shown` in the page instead. */
+export const svgNamed = (svg: string, name: string, shown = false): NextResponse =>
+  new NextResponse(svg, {
+    headers: { "content-type": "image/svg+xml", ...(shown ? {} : fileNamed(name, "svg")) },
+  });
+
 export const pdfNamed = (bytes: Uint8Array<ArrayBuffer>, name: string): NextResponse =>
   new NextResponse(bytes, { headers: { "content-type": "application/pdf", ...fileNamed(name, "pdf") } });

@@ -19,7 +19,7 @@ import { entryOf } from "@/db/queries/entryRows";
 import { type JobRecord, findJob } from "@/db/queries/jobs";
 import { entries } from "@/db/schema";
 import { type Order, isOpen } from "@/core/parts/order";
-import { ordersOfJobs } from "../parts/orders";
+import { ordersOfJobs, waitedFor } from "../parts/orders";
 
 export interface BenchJob {
   readonly id: string;
@@ -65,7 +65,7 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
   ]);
   const orders = await ordersOfJobs(db, shopId, inHand);
   // What becomes of parts that were ordered is told in full, however old the job is.
-  const waiting = inHand.filter((id) => orderOf(orders, id) !== null);
+  const waiting = inHand.filter((id) => waitedFor(orders, id, []) !== null);
   const shown = [...waiting, ...inHand.filter((id) => !waiting.includes(id))].slice(0, IN_FULL);
   const [records, lines, rows] = await Promise.all([
     Promise.all(shown.map((id) => findJob(db, shopId, id))),
@@ -79,29 +79,20 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
     .sort((a, b) => b.row.openedAt.getTime() - a.row.openedAt.getTime())
     .map((record) => {
       const { id } = record.row;
-      return benchJob(
-        record,
-        ledgers.get(id) ?? [],
-        orderOf(orders, id),
-        lines.find((l) => l.id === id)?.serial ?? null,
-      );
+      return benchJob(record, ledgers.get(id) ?? [], orders, lines.find((l) => l.id === id)?.serial ?? null);
     });
   const further = lines.filter((l) => !shown.includes(l.id));
   return { jobs: jobs.sort((a, b) => turnOf(a.order) - turnOf(b.order)), further, ended, engines };
 }
 
-/** The order that a job waits for: the last that was not given up. */
-const orderOf = (orders: readonly Order[], jobId: string): Order | null =>
-  orders.find((o) => o.jobId === jobId && o.state !== "given-up") ?? null;
-
 function benchJob(
   { row, job }: JobRecord,
   own: readonly (typeof entries.$inferSelect)[],
-  ordered: Order | null,
+  orders: readonly Order[],
   serial: string | null,
 ): BenchJob {
-  const state = jobState(job, own.map(entryOf));
-  const fittedSince = ordered !== null && own.some((e) => e.kind === "fitted" && e.at.toISOString() > ordered.at);
+  const kept = own.map(entryOf);
+  const state = jobState(job, kept);
   return {
     id: row.id,
     engine: row.engineFile.name,
@@ -111,7 +102,7 @@ function benchJob(
     valveCount: job.valves.length,
     touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
     file: row.engineFile,
-    order: fittedSince ? null : ordered,
+    order: waitedFor(orders, row.id, kept),
     valves: [...state.valves.values()].map((v) => ({
       id: v.valve.id,
       status: v.status,

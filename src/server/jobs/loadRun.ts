@@ -7,6 +7,7 @@ import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import type { Viewer } from "../http/actor";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
+import { ordersOfJobs, waitedFor } from "../parts/orders";
 import { isId } from "../http/id";
 import { lastFinished } from "./lastFinished";
 import { refusedOf } from "./refused";
@@ -21,13 +22,14 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, refused, set, others, lastTime, earlierShiftsMm] = await Promise.all([
+  const [entries, refused, set, others, lastTime, earlierShiftsMm, orders] = await Promise.all([
     ledgerOf(db, id),
     refusedOf(db, id),
     findFeelerSet(db, shopId, row.feelerSetId),
     setsOfJob(db, shopId, id),
     loadLastTime(db, shopId, row),
     loadShifts(db, shopId, row, person?.id ?? null),
+    ordersOfJobs(db, shopId, [id]),
   ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
@@ -50,6 +52,7 @@ export async function loadRun(
     nowMs: Date.now(),
     airC,
     licensed,
+    order: waitedFor(orders, id, entries),
   };
 }
 

@@ -61,7 +61,7 @@ afterEach(() => setBench({ down: false, slowMs: 0, loseAnswer: false, dayMs: 60_
 
 /** The supplier's thinnest shim of 29 mm, or another by place. */
 async function sold(place = 0): Promise<CatalogueItem> {
-  const asked = await askCatalogue("shim-over", 29);
+  const asked = await askCatalogue("shim-over", 29, "EUR");
   const item = asked.kind === "answered" ? asked.data[place] : undefined;
   if (item === undefined) throw new Error("the supplier sells nothing");
   return item;
@@ -111,7 +111,7 @@ describe("an order", () => {
     await killSupplier();
     const command = ordering(item, { jobId: await shop.readJob() });
     expect(await order(db, shop.actor, command)).toMatchObject({ state: "unsent" });
-    expect(await askCatalogue("shim-over", 29)).toEqual({ kind: "down" });
+    expect(await askCatalogue("shim-over", 29, "EUR")).toEqual({ kind: "down" });
     await follow();
     expect(await states()).toEqual(["unsent"]);
     await startSupplier();
@@ -135,7 +135,7 @@ describe("an order", () => {
     [
       "a price that changed since",
       (sku) => ({ price: { [sku]: 99.5 } }),
-      /the price of 2\.25 mm is 99\.50 now, not \d+\.\d\d/,
+      /the price of 2\.25 mm is €99\.50 now, not €\d+\.\d\d/,
     ],
     ["too few left", (sku) => ({ stock: { [sku]: 1 } }), /of 2\.30 mm only 1 are left/],
   ])("is refused with the reason, and nothing is taken: %s", async (name, how, words) => {
@@ -148,23 +148,52 @@ describe("an order", () => {
     expect((await follow()).map((o) => o.state)).toEqual(["refused"]);
     expect(await lying()).toEqual([]);
   });
-  it("is not waited for longer than four seconds, and may be taken back only while the supplier has it not", async () => {
+  it("is not waited for longer than four seconds, and is not wanted any more while nobody answers", async () => {
     const item = await sold(8);
+    const before = item.stock;
     await setBench({ slowMs: 20_000 });
     const { state, id } = await order(db, shop.actor, ordering(item));
     expect(state).toBe("unsent");
     await setBench({ down: true, slowMs: 0 });
-    expect(await sentence(giveUp(db, shop.actor, id))).toMatch(/may have it: wait/);
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked" });
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked" });
+    expect((await follow()).map((o) => o.canceling)).toEqual(["asked"]);
     await setBench({ down: false });
-    await giveUp(db, shop.actor, id);
-    await giveUp(db, shop.actor, id);
+    await follow();
     expect(await states()).toEqual(["given-up"]);
+    expect((await giveUp(db, shop.actor, id)).state).toBe("given-up");
+    expect((await sold(8)).stock).toBe(before);
+  });
+  it("is canceled while the supplier allows it, though its answer was lost", async () => {
+    const item = await sold(9);
+    await setBench({ loseAnswer: true });
+    const { id, state } = await order(db, shop.actor, ordering(item));
+    expect(state).toBe("unsent");
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "canceled" });
+    expect((await sold(9)).stock).toBe(item.stock);
     const taken = await order(db, shop.actor, ordering(item));
-    expect(await sentence(giveUp(db, shop.actor, taken.id))).toMatch(/has this order already/);
+    expect(taken.state).toBe("accepted");
+    expect((await giveUp(db, shop.actor, taken.id)).state).toBe("canceled");
+    await setBench({ deliver: true });
+    await follow();
+    expect(await lying()).toEqual([]);
+    expect(await sentence(giveUp(db, shop.actor, randomUUID()))).toBe("There is no such order.");
+  });
+  it("comes all the same once it is packed, and says so", async () => {
+    const { id } = await order(db, shop.actor, ordering(await sold(10)));
+    await setBench({ deliver: true });
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "delivered", canceling: "too-late" });
+    expect(await lying()).toHaveLength(1);
+    expect(await sentence(giveUp(db, shop.actor, id))).toMatch(/nothing is left to cancel/);
+  });
+  it("is not made in another currency than the shop's", async () => {
+    expect(await sentence(askCatalogue("shim-over", 29, "USD"))).toMatch(
+      /^The supplier's prices are in Euro, this shop's in US Dollar: set the shop/,
+    );
   });
   it("is told once what became of it, whoever tells the database", async () => {
     const { id } = await order(db, shop.actor, ordering(await sold()));
-    const told = (kind: "refused" | "given-up") =>
+    const told = (kind: "refused" | "given-up" | "canceled") =>
       sentence(
         db
           .insert(orderEvents)
@@ -172,6 +201,8 @@ describe("an order", () => {
       );
     expect(await told("given-up")).not.toBe("taken");
     expect(await told("refused")).not.toBe("taken");
+    // Nobody said that it is not wanted any more.
+    expect(await told("canceled")).not.toBe("taken");
     expect(await states()).toEqual(["accepted"]);
   });
   it("names each part once, and no part of nothing", () => {

@@ -1,7 +1,16 @@
 /** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
 import { type SQL, and, asc, desc, eq, inArray, or, sql } from "drizzle-orm";
 import { z } from "zod";
-import { isOpen, linesWords, type Order, type OrderLine } from "@/core/parts/order";
+import {
+  ORDER_ENDS,
+  type Order,
+  type OrderEventKind,
+  type OrderLine,
+  isOff,
+  isOpen,
+  linesWords,
+  standsAfter,
+} from "@/core/parts/order";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import type { Entry } from "@/core/job/ledger/entry";
 import { jobState } from "@/core/job/run";
@@ -16,7 +25,7 @@ import { idInput, isId } from "../http/id";
 import { append } from "../jobs/record";
 import { Refused } from "../http/refused";
 import { rowId } from "../http/rowId";
-import { askOrder, placeOrder } from "./supplier";
+import { askOrder, cancelOrder, placeOrder } from "./supplier";
 
 const id = idInput;
 
@@ -79,7 +88,10 @@ async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void
 /** As many as are looked through; of those that are still open none is left out, however old. */
 const NEWEST = 500;
 
-const isStillOpen = sql`not exists (select 1 from order_events e where e.order_id = ${orders.id} and e.kind <> 'accepted')`;
+const isStillOpen = sql`not exists (select 1 from order_events e where e.order_id = ${orders.id} and e.kind in (${sql.join(
+  ORDER_ENDS.map((kind) => sql`${kind}`),
+  sql`, `,
+)}))`;
 
 /** The newest orders of the shop and all that are still open, newest first. */
 export async function listOrders(db: Database, shopId: string): Promise<Order[]> {
@@ -96,6 +108,16 @@ export async function listOrders(db: Database, shopId: string): Promise<Order[]>
 export const ordersOfJobs = (db: Database, shopId: string, jobIds: readonly string[]): Promise<Order[]> =>
   ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.jobId, [...jobIds])));
 
+/** The order that a job waits for: the last that was not called off, until something was fitted; null when none. */
+export function waitedFor(
+  orders: readonly Order[],
+  jobId: string,
+  work: readonly { readonly kind: string; readonly at: string }[],
+): Order | null {
+  const ordered = orders.find((o) => o.jobId === jobId && !isOff(o)) ?? null;
+  return ordered !== null && work.some((e) => e.kind === "fitted" && e.at > ordered.at) ? null : ordered;
+}
+
 const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> =>
   (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
 
@@ -109,14 +131,13 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
   ]);
   return rows.map((r): Order => {
     const own = events.filter((e) => e.orderId === r.id);
-    const last = own.find((e) => e.kind === "delivered") ?? own[0];
     return {
       id: r.id,
       jobId: r.jobId,
       personId: r.personId,
       at: r.at.toISOString(),
-      state: last?.kind ?? "unsent",
-      note: last?.note ?? null,
+      ...standsAfter(own.map((e) => e.kind)),
+      note: own.find((e) => e.note !== null)?.note ?? null,
       dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
       lines: lines
         .filter((l) => l.orderId === r.id)
@@ -144,6 +165,7 @@ export async function followOrders(db: Database, shopId: string, ids: readonly s
 
 /** One step further with an order, if the supplier answers. */
 async function follow(db: Database, shopId: string, kept: Order): Promise<Order> {
+  if (kept.canceling === "asked" && isOpen(kept)) return callOff(db, shopId, kept);
   if (kept.state === "unsent") {
     const placed = await placeOrder(kept.id, kept.lines);
     if (placed.kind === "down") return kept;
@@ -153,16 +175,31 @@ async function follow(db: Database, shopId: string, kept: Order): Promise<Order>
   }
   if (kept.state !== "accepted") return kept;
   const stands = await askOrder(kept.id);
-  if (stands.kind === "down" || stands.data === "accepted") return kept;
+  if (stands.kind === "down") return kept;
   // The supplier lost it: sent again under its own id it is still one order.
   if (stands.data === "lost") return (await placeOrder(kept.id, kept.lines), kept);
-  return deliver(db, shopId, kept);
+  return stands.data.state === "accepted" ? kept : deliver(db, shopId, kept);
+}
+
+/** An order that is not wanted any more: its answer may have been lost on the way, so the supplier is asked first. */
+async function callOff(db: Database, shopId: string, kept: Order): Promise<Order> {
+  if (kept.state === "unsent") {
+    const stands = await askOrder(kept.id);
+    if (stands.kind === "down") return kept;
+    if (stands.data === "lost") return tell(db, shopId, kept, { kind: "given-up" });
+    const has = await tell(db, shopId, kept, { kind: "accepted", dueAt: new Date(stands.data.dueAt) });
+    return follow(db, shopId, has);
+  }
+  const said = await cancelOrder(kept.id);
+  if (said.kind === "down") return kept;
+  if (said.data !== "too-late") return tell(db, shopId, kept, { kind: "canceled" });
+  return follow(db, shopId, await tell(db, shopId, kept, { kind: "too-late" }));
 }
 
 type Event =
   | { readonly kind: "accepted"; readonly dueAt: Date }
   | { readonly kind: "refused"; readonly note: string }
-  | { readonly kind: "given-up" | "delivered" };
+  | { readonly kind: Exclude<OrderEventKind, "accepted" | "refused"> };
 
 async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
   await unlessTold(
@@ -219,18 +256,15 @@ async function deliver(db: Database, shopId: string, kept: Order): Promise<Order
   return (await findOrder(db, shopId, kept.id)) ?? kept;
 }
 
-/** Takes back an order that the supplier does not have yet. @throws Refused when it may have it */
-export async function giveUp(db: Database, actor: Actor, orderId: string): Promise<void> {
+/**
+ * Says that an order is not wanted any more: kept at once, and told to the supplier as soon as it answers. The answer
+ * says where it stands. @throws Refused when there is nothing to cancel
+ */
+export async function giveUp(db: Database, actor: Actor, orderId: string): Promise<Order> {
   const kept = isId(orderId) ? await findOrder(db, actor.shopId, orderId) : null;
   if (kept === null) throw new Refused("There is no such order.", 404);
-  if (kept.state === "given-up") return;
-  if (kept.state !== "unsent")
-    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
-  // Its answer may have been lost on the way: then it is ordered after all.
-  const stands = await askOrder(kept.id);
-  if (stands.kind === "down")
-    throw new Refused("The supplier does not answer, and may have it: wait until it does.", 409);
-  if (stands.data !== "lost")
-    throw new Refused("The supplier has this order already: it can't be taken back here.", 409);
-  await tell(db, actor.shopId, kept, { kind: "given-up" });
+  if (isOff(kept)) return kept;
+  if (!isOpen(kept)) throw new Refused("What was ordered is here, or was refused: nothing is left to cancel.", 409);
+  if (kept.canceling === "too-late") throw new Refused("It is on its way: the supplier can't stop it.", 409);
+  return follow(db, actor.shopId, await tell(db, actor.shopId, kept, { kind: "unwanted" }));
 }

@@ -5,6 +5,7 @@
 import { z } from "zod";
 import type { CatalogueItem, OrderLine } from "@/core/parts/order";
 import { DRAWER_PART_KINDS, type DrawerPartKind } from "@/core/parts/part";
+import { CURRENCIES, type Currency, currencyName, priceWords } from "@/core/units/money";
 import { Refused } from "../http/refused";
 
 /** Longer than this nobody waits at a bench. */
@@ -21,12 +22,13 @@ const item = z.object({
   stock: z.number().int().min(0),
   leadDays: z.number().min(0).max(365),
 });
-const catalogueAnswer = z.object({ items: z.array(item).max(5000) });
+const catalogueAnswer = z.object({ currency: z.enum(CURRENCIES), items: z.array(item).max(5000) });
 const orderAnswer = z.object({ state: z.enum(["accepted", "delivered"]), dueAt: z.iso.datetime() });
 const noAnswer = z.object({
   problem: z.string(),
   sku: z.string().optional(),
   price: z.number().optional(),
+  currency: z.enum(CURRENCIES).optional(),
   stock: z.number().optional(),
 });
 
@@ -60,11 +62,25 @@ async function ask(path: string, body?: object): Promise<Heard | null> {
   }
 }
 
-/** What it sells of one kind and diameter; what makes no sense counts as no answer. */
-export async function askCatalogue(kind: DrawerPartKind, diameterMm: number | null): Promise<Asked<CatalogueItem[]>> {
+/**
+ * What it sells of one kind and diameter; what makes no sense counts as no answer.
+ * @throws Refused where its prices are not in the shop's currency
+ */
+export async function askCatalogue(
+  kind: DrawerPartKind,
+  diameterMm: number | null,
+  shops: Currency,
+): Promise<Asked<CatalogueItem[]>> {
   const heard = await ask(`/catalogue?kind=${kind}${diameterMm === null ? "" : `&diameterMm=${diameterMm}`}`);
   const read = catalogueAnswer.safeParse(heard?.body);
-  return read.success ? { kind: "answered", data: read.data.items } : { kind: "down" };
+  if (!read.success) return { kind: "down" };
+  const { currency, items } = read.data;
+  if (currency !== shops)
+    throw new Refused(
+      `The supplier's prices are in ${currencyName(currency)}, this shop's in ${currencyName(shops)}: set the shop to the supplier's on the shop page, or work with what is in stock.`,
+      422,
+    );
+  return { kind: "answered", data: items };
 }
 
 export type Placed =
@@ -86,21 +102,31 @@ export async function placeOrder(id: string, lines: readonly OrderLine[]): Promi
   };
 }
 
+const shown = (price: number | undefined, currency: Currency | undefined): string | null =>
+  price === undefined || currency === undefined ? null : priceWords(price, currency);
+
 function refusalWords(said: z.infer<typeof noAnswer> | undefined, lines: readonly OrderLine[]): string {
   const line = lines.find((l) => l.sku === said?.sku);
   const what = line === undefined ? (said?.sku ?? "it") : `${line.thicknessMm.toFixed(2)} mm`;
   if (said?.problem === "price-changed")
-    return `the price of ${what} is ${said.price?.toFixed(2) ?? "another"} now, not ${line?.price.toFixed(2) ?? "what was shown"}.`;
+    return `the price of ${what} is ${shown(said.price, said.currency) ?? "another"} now, not ${shown(line?.price, said.currency) ?? "what was shown"}.`;
   if (said?.problem === "out-of-stock") return `of ${what} only ${said.stock ?? 0} are left.`;
   return said?.problem === "unknown" ? `${what} is not sold any more.` : "it did not understand the order.";
 }
 
-/** Where an order stands; `lost` when the supplier knows nothing of it. */
-export async function askOrder(id: string): Promise<Asked<"accepted" | "delivered" | "lost">> {
+/** Where an order stands; `lost` when the supplier knows nothing of it, or canceled it. */
+export async function askOrder(id: string): Promise<Asked<z.infer<typeof orderAnswer> | "lost">> {
   const heard = await ask(`/orders/${id}`);
   if (heard?.status === 404) return { kind: "answered", data: "lost" };
   const read = orderAnswer.safeParse(heard?.body);
-  return read.success ? { kind: "answered", data: read.data.state } : { kind: "down" };
+  return read.success ? { kind: "answered", data: read.data } : { kind: "down" };
+}
+
+/** Calls an order off; `lost` when the supplier knows nothing of it. */
+export async function cancelOrder(id: string): Promise<Asked<"canceled" | "too-late" | "lost">> {
+  const heard = await ask(`/orders/${id}/cancel`, {});
+  if (heard === null || heard.status >= 500) return { kind: "down" };
+  return { kind: "answered", data: heard.status === 404 ? "lost" : heard.status < 300 ? "canceled" : "too-late" };
 }
 
 /** How the stand-in behaves from now on. @throws Refused when it does not run */

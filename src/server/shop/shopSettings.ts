@@ -3,6 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { MAX_CAUTION_DAYS } from "@/core/job/setup/caution";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
+import { CURRENCIES } from "@/core/units/money";
 import { TYPED_UNITS, type TypedUnit } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
@@ -24,6 +25,7 @@ export const settingsInput = z
     cold: wait.optional(),
     always: z.boolean().optional(),
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").optional(),
+    currency: z.enum(CURRENCIES, "Choose a currency of the list.").optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
   })
   .refine((settings) => Object.values(settings).some((value) => value !== undefined), "Say what is to be changed.");
@@ -64,7 +66,7 @@ export async function unitsOf(
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, always, cautionDays, lengthUnit }: ShopSettings,
+  { usual, cold, always, cautionDays, lengthUnit, currency }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
@@ -74,6 +76,7 @@ export async function changeSettings(
       ...(always === undefined ? {} : { bleedAlways: always }),
       ...(cautionDays === undefined ? {} : { cautionDays }),
       ...(lengthUnit === undefined ? {} : { lengthUnit }),
+      ...(currency === undefined ? {} : { currency }),
     })
     .where(eq(shops.id, actor.shopId));
 }

@@ -10,6 +10,7 @@ import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_REQUIRED_MARGIN_DEG } from "@/core/stops/settings";
 import { LiveHeadMap } from "../crank/LiveHeadMap";
 import { useCrankStore } from "../crank/crankStore";
+import { Button } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { PhaseWheel } from "../drawings/CrankDrawings";
 import { LiftCurves } from "../drawings/LiftCurves/LiftCurves";
@@ -50,10 +51,15 @@ export function LiveEngine({ file }: { readonly file: EngineFile }) {
         <chakra.p fontSize="17px">{answer.why}</chakra.p>
         {plan !== undefined && (
           <chakra.p fontSize="16px" color="soft" pt="1">
-            {METHODS[plan.id].how}.
+            {METHODS[plan.id].how(engine.cycleDeg)}.
           </chakra.p>
         )}
-        {plan !== undefined && <StopLines plan={plan} mover={engine.mover} />}
+        {plan !== undefined && <StopLines plan={plan} engine={engine} />}
+        {plan !== undefined && (
+          <Button type="button" mt="3" _print={{ display: "none" }} onClick={() => window.print()}>
+            Print the plan
+          </Button>
+        )}
         {answer.assumptions.map((a) => (
           <chakra.p key={a} fontSize="16px" color="soft" pt="1">
             {a}

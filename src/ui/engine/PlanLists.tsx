@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import type { Mover } from "@/core/engine/mover";
+import type { Engine } from "@/core/engine/resolve";
 import { turnWords } from "@/core/job/words/crankTurns";
 import { METHODS, type MethodId } from "@/core/stops/methods";
 import type { MethodPlan } from "@/core/stops/planMethod";
@@ -10,19 +10,19 @@ import { PlateHeading } from "../controls/Stamp";
 
 interface Props {
   readonly answer: StopsAnswer;
-  readonly mover: Mover;
+  readonly engine: Pick<Engine, "cycleDeg" | "mover">;
   /** The method that stands on top where it serves every valve; else the recommended one does. */
   readonly first: MethodId;
 }
 
 /** Every method that serves all valves, as lists of valves: to look at, and to print. */
-export function PlanLists({ answer, mover, first }: Props) {
+export function PlanLists({ answer, engine, first }: Props) {
   const usable = answer.methods.filter((m) => m.usable);
   const top = usable.find((m) => m.id === first) ?? usable.find((m) => m.id === answer.recommended);
   const others = usable.filter((m) => m !== top).sort((a, b) => a.stops.length - b.stops.length);
   return (
     <chakra.div display="flex" flexDirection="column" gap="5">
-      {top !== undefined && <PlanList plan={top} mover={mover} large />}
+      {top !== undefined && <PlanList plan={top} engine={engine} large />}
       {top === undefined && <chakra.p fontSize="18px">{answer.why}</chakra.p>}
       {answer.assumptions.map((a) => (
         <chakra.p key={a} fontSize="16px" color="soft">
@@ -36,7 +36,7 @@ export function PlanLists({ answer, mover, first }: Props) {
           gap="5"
         >
           {others.map((plan) => (
-            <PlanList key={plan.id} plan={plan} mover={mover} />
+            <PlanList key={plan.id} plan={plan} engine={engine} />
           ))}
         </chakra.div>
       )}
@@ -46,12 +46,12 @@ export function PlanLists({ answer, mover, first }: Props) {
 
 interface Shown {
   readonly plan: MethodPlan;
-  readonly mover: Mover;
+  readonly engine: Pick<Engine, "cycleDeg" | "mover">;
   readonly large?: boolean;
 }
 
 /** One method: where the crank stops, how far it is turned to get there, and what may be set. */
-function PlanList({ plan, mover, large = false }: Shown) {
+function PlanList({ plan, engine, large = false }: Shown) {
   const method = METHODS[plan.id];
   return (
     <chakra.section
@@ -67,15 +67,15 @@ function PlanList({ plan, mover, large = false }: Shown) {
     >
       <PlateHeading>{method.name}</PlateHeading>
       <chakra.p fontSize="16px" color="soft">
-        {method.how}. Needs {method.needs(mover.name)}.
+        {method.how(engine.cycleDeg)}. Needs {method.needs(engine.mover.name)}.
       </chakra.p>
-      <StopLines plan={plan} mover={mover} large={large} />
+      <StopLines plan={plan} engine={engine} large={large} />
     </chakra.section>
   );
 }
 
 /** The stops of a plan, each with its valves. */
-export function StopLines({ plan, mover, large = false }: Shown) {
+export function StopLines({ plan, engine, large = false }: Shown) {
   return (
     <chakra.ol m="0" p="0" pt="1" listStyleType="none">
       {plan.stops.map((stop, i) => (
@@ -97,7 +97,7 @@ export function StopLines({ plan, mover, large = false }: Shown) {
                   : `TDC mark${stop.markDeg === 0 ? "" : ` + ${Math.round(stop.markDeg)}°`}`
                 : `${turnWords(stop.turnDeg)} on`}
               {stop.sights.length > 0
-                ? `${i === 0 ? "" : ": "}${stop.sights.map((s) => sightWords(s, mover)).join("; ")}`
+                ? `${i === 0 ? "" : ": "}${stop.sights.map((s) => sightWords(s, engine.mover)).join("; ")}`
                 : ""}
             </chakra.span>
           </span>

@@ -3,8 +3,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { Person } from "@/core/shop/person";
+import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import type { RefusedHere } from "../device/database";
+import { CurrencyProvider } from "../controls/currency";
 import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
 import { FocusKeeper } from "./FocusKeeper";
@@ -19,11 +21,13 @@ interface Props {
   readonly refused: readonly RefusedHere[];
   /** In what bare lengths are read here. */
   readonly unit: TypedUnit;
+  /** In what prices are. */
+  readonly currency: Currency;
   readonly children: ReactNode;
 }
 
 /** The bar on top, and the page below it. */
-export function Frame({ children, refused, unit, ...bar }: Props) {
+export function Frame({ children, refused, unit, currency, ...bar }: Props) {
   return (
     <>
       <chakra.a
@@ -52,7 +56,9 @@ export function Frame({ children, refused, unit, ...bar }: Props) {
         px={{ base: "3", md: "6" }}
         py={{ base: "4", md: "6" }}
       >
-        <UnitProvider unit={unit}>{children}</UnitProvider>
+        <CurrencyProvider currency={currency}>
+          <UnitProvider unit={unit}>{children}</UnitProvider>
+        </CurrencyProvider>
       </chakra.main>
       <PageKeys />
       <FocusKeeper />

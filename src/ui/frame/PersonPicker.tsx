@@ -12,7 +12,7 @@ interface Props {
   readonly people: readonly Person[];
   readonly person: Person | null;
   /** Leaves the label to screen readers, where room is short. */
-  readonly bare?: boolean;
+  readonly bare?: boolean | { readonly base: boolean; readonly md: boolean };
 }
 
 /** Says who is at work on this device. */
@@ -33,7 +33,14 @@ export function PersonPicker({ people, person, bare = false }: Props) {
   }
 
   return (
-    <chakra.div display="flex" alignItems="center" gap="2" flexWrap="wrap">
+    <chakra.div
+      display="flex"
+      alignItems="center"
+      gap="2"
+      flexWrap="wrap"
+      flex={{ base: "1 1 84px", md: "0 0 auto" }}
+      minWidth="84px"
+    >
       <chakra.label
         htmlFor={id}
         srOnly={bare}
@@ -48,7 +55,7 @@ export function PersonPicker({ people, person, bare = false }: Props) {
         id={id}
         value={chosen}
         aria-busy={busy}
-        width="auto"
+        width={{ base: "full", md: "auto" }}
         minHeight="44px"
         fontWeight={600}
         borderColor={chosen === "" ? "now" : "edge"}

@@ -17,7 +17,7 @@ const Anchor = chakra(Link, {
     fontFamily: "stamp",
     fontWeight: 600,
     fontSize: "18px",
-    px: "2",
+    px: { base: "1.5", md: "2" },
     minHeight: "44px",
     display: "inline-flex",
     alignItems: "center",
@@ -40,8 +40,21 @@ export function TopBar({ shopName, people, person }: Props) {
       bg="paper"
       _print={{ display: "none" }}
     >
-      <chakra.nav aria-label="Places" display="flex" alignItems="center" gap="1" flex="1">
-        <Anchor href="/" letterSpacing="0.12em" textTransform="uppercase" fontSize="20px!">
+      <chakra.nav
+        aria-label="Places"
+        display="flex"
+        alignItems="center"
+        gap={{ base: "0", md: "1" }}
+        flex={{ base: "0 0 auto", md: "1" }}
+      >
+        {/* The bench is the same place: on a phone its name is enough. */}
+        <Anchor
+          href="/"
+          display={{ base: "none", md: "inline-flex" }}
+          letterSpacing="0.12em"
+          textTransform="uppercase"
+          fontSize="20px!"
+        >
           Fulcrata
         </Anchor>
         <Anchor href="/">Bench</Anchor>
@@ -52,7 +65,7 @@ export function TopBar({ shopName, people, person }: Props) {
           {shopName}
         </chakra.span>
       </chakra.nav>
-      <PersonPicker people={people} person={person} />
+      <PersonPicker people={people} person={person} bare={{ base: true, md: false }} />
       <ThemeSwitch />
     </chakra.header>
   );

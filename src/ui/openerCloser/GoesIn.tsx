@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { OrderLine } from "@/core/parts/order";
 import type { StockPart } from "@/core/parts/part";
 import type { OpenerCloserPart } from "@/core/job/ledger/kinds";
+import { usePrice } from "../controls/currency";
 import { Button } from "../controls/Button";
 import { USUAL } from "@/core/units/typedLength";
 import { Field } from "../controls/Field";
@@ -33,6 +34,7 @@ interface Props {
 const NEAREST = 5;
 
 export function GoesIn({ part, wantedMm, fittedMm, gapMm, stock, chosen, error, onChoose, onOrder }: Props) {
+  const price = usePrice();
   const { items } = useCatalogue(part, null);
   const around = wantedMm ?? fittedMm;
   const near = [...stock]
@@ -107,7 +109,7 @@ export function GoesIn({ part, wantedMm, fittedMm, gapMm, stock, chosen, error, 
               })
             }
           >
-            Order one of {sold.thicknessMm.toFixed(2)} mm for {sold.price.toFixed(2)}: job on hold
+            Order one of {sold.thicknessMm.toFixed(2)} mm for {price(sold.price)}: job on hold
           </Button>
         </chakra.div>
       )}

@@ -7,6 +7,7 @@ import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
 import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { capital } from "@/core/job/words/names";
+import { usePrice } from "../controls/currency";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -43,6 +44,7 @@ export function AdviceView({ kinds }: { readonly kinds: readonly Kind[] }) {
 const percent = (chance: number): string => `${Math.floor(chance * 100)} of 100`;
 
 function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind }) {
+  const price = usePrice();
   const router = useRouter();
   const catalogue = useCatalogue(kind, diameterMm);
   const [problem, setProblem] = useState<string | null>(null);
@@ -113,7 +115,7 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}
       {lines.length > 0 && (
         <Button type="button" disabled={busy} onClick={() => void order()}>
-          Order the {lines.reduce((n, l) => n + l.quantity, 0)} that are missing, {orderTotal(lines).toFixed(2)}
+          Order the {lines.reduce((n, l) => n + l.quantity, 0)} that are missing, {price(orderTotal(lines))}
         </Button>
       )}
       {catalogue.state === "down" && (

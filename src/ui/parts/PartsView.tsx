@@ -9,6 +9,7 @@ import type { Order } from "@/core/parts/order";
 import { MOVE_REASON_NAMES, DRAWER_PART_NAMES, type StockPart, drawers } from "@/core/parts/part";
 import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/job/words/names";
+import { usePrice } from "../controls/currency";
 import { Button, ButtonLink } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -149,6 +150,7 @@ function PartLine({
   readonly part: StockPart;
   readonly onProblem: (words: string | null) => void;
 }) {
+  const price = usePrice();
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   async function move(change: number, reason: "taken" | "returned"): Promise<void> {
@@ -184,7 +186,7 @@ function PartLine({
             : `${part.mark === null ? "" : `marked ${part.mark}, `}read ${part.measured.readMm.toFixed(3)} with ${part.measured.micrometer}`,
           part.worn ? "worn" : null,
           part.place === null ? null : `in ${part.place}`,
-          part.cost === null ? null : part.cost.toFixed(2),
+          part.cost === null ? null : price(part.cost),
         ]
           .filter((x) => x !== null)
           .join(" · ")}

@@ -1,14 +1,14 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { coldAimRefusal, shiftInto } from "@/core/heat/coldAim";
-import { MATERIALS, growthRules } from "@/core/quick/heat";
+import { type HeatWay, MATERIALS, quickHeat } from "@/core/quick/heat";
 import type { EngineState } from "@/core/engine/engineFile";
-import { limitFigure, parseLength } from "@/core/units/length";
-import { type TypedUnit, USUAL, unitProblem } from "@/core/units/typedLength";
+import { limitFigure } from "@/core/units/length";
+import { type TypedUnit, USUAL } from "@/core/units/typedLength";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Complaint } from "../controls/Stamp";
+import { CarryOn } from "./CarryOn";
 import { Awaits, Figure, QuickPage } from "./QuickPage";
 import type { Given } from "./given";
 import { useTyped } from "./useTyped";
@@ -18,27 +18,13 @@ const DEFAULTS = { spec: "", state: "hot", material: "", growth: "" };
 /** A spec of one state in the other: by what heat does to the gap, as typed or by the rule of thumb of the material. */
 export function HeatAnswer({ given }: Given) {
   const [typed, change] = useTyped(DEFAULTS, given);
-  const [spec, growth] = [parseLength(typed.spec), parseLength(typed.growth)];
-  const specWhy =
-    typed.spec.trim() === "" ? null : (unitProblem(typed.spec) ?? (spec === null ? "That is no length." : null));
-  const growthWhy =
-    typed.growth.trim() === ""
-      ? null
-      : (unitProblem(typed.growth) ?? (growth === null ? "That is no length." : null));
-  // What was measured goes before any rule.
-  const ways =
-    growth !== null && growthWhy === null
-      ? [{ id: "typed", growthMm: growth.mm, rangeMm: [growth.mm, growth.mm] as const, evidence: "As typed." }]
-      : growthRules(typed.material).flatMap(({ id, evidence, growth: { intake } }) =>
-          intake === undefined ? [] : [{ id, ...intake, evidence }],
-        );
-  const into = typed.state === "hot" ? "cold" : "hot";
+  const { answer, problems } = quickHeat(typed);
   return (
     <QuickPage
       kind="heat"
       asks={
         <>
-          <Field label="Spec" error={specWhy ?? undefined}>
+          <Field label="Spec" error={problems.spec}>
             {(c) => (
               <LengthInput {...c} usual={USUAL.lash} value={typed.spec} onChange={(v) => change({ spec: v })} />
             )}
@@ -66,21 +52,27 @@ export function HeatAnswer({ given }: Given) {
           <Field
             label="Or its growth, hot wider than cold"
             hint="Measured on this engine: it goes before any rule"
-            error={growthWhy ?? undefined}
+            error={problems.growth}
           >
             {(c) => (
               <LengthInput {...c} usual={USUAL.growth} value={typed.growth} onChange={(v) => change({ growth: v })} />
             )}
           </Field>
+          {typed.material !== "" && (
+            <CarryOn
+              query={{ material: typed.material }}
+              what="What it is made of goes on; its spec is asked for there, by role."
+            />
+          )}
         </>
       }
     >
-      {spec === null || specWhy !== null || ways.length === 0 ? (
+      {answer === null ? (
         <Awaits>Type the spec, and say of what block and head are made.</Awaits>
       ) : (
         <chakra.div display="flex" flexDirection="column" gap="3">
-          {ways.map((way) => (
-            <Way key={way.id} way={way} specMm={spec.mm} unit={spec.unit === "mm" ? "mm" : "in"} into={into} />
+          {answer.ways.map((way) => (
+            <Way key={way.id} way={way} unit={answer.unit} into={answer.into} />
           ))}
           <chakra.p fontSize="17px">
             Read some valves hot and cold, and the growth is known instead of guessed. Where the maker gives a figure
@@ -96,27 +88,18 @@ export function HeatAnswer({ given }: Given) {
 const said = (mm: number, unit: TypedUnit): string => `${limitFigure(mm, unit)} ${unit}`;
 
 interface WayProps {
-  readonly way: {
-    readonly growthMm: number;
-    readonly rangeMm: readonly [number, number];
-    readonly evidence: string;
-  };
-  readonly specMm: number;
+  readonly way: HeatWay;
   readonly unit: TypedUnit;
   readonly into: EngineState;
 }
 
 /** One way to know the growth, and what it makes of the spec. */
-function Way({ way: { growthMm, rangeMm, evidence }, specMm, unit, into }: WayProps) {
-  const at = (mm: number): number => specMm + shiftInto(into, mm);
-  const [least = 0, most = 0] = rangeMm.map(at).sort((a, b) => a - b);
-  const refused = into === "cold" ? coldAimRefusal(null, least, unit) : null;
+function Way({ way: { evidence, growthMm, intoMm, leastMm, mostMm, refused }, unit, into }: WayProps) {
+  const range = leastMm === mostMm ? "" : `: from ${said(leastMm, unit)} to ${said(mostMm, unit)} ${into}`;
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
-      <Figure
-        note={`${evidence} Heat opens the gap by ${said(growthMm, unit)}${least === most ? "" : `: from ${said(least, unit)} to ${said(most, unit)} ${into}`}.`}
-      >
-        {refused === null ? `${said(at(growthMm), unit)} ${into}` : "Not cold: set it hot"}
+      <Figure note={`${evidence} Heat opens the gap by ${said(growthMm, unit)}${range}.`}>
+        {refused === null ? `${said(intoMm, unit)} ${into}` : "Not cold: set it hot"}
       </Figure>
       {refused !== null && <Complaint role="alert">{refused}</Complaint>}
     </chakra.div>

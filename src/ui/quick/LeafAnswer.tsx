@@ -2,12 +2,12 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useMemo } from "react";
-import { leavesFor } from "@/core/quick/leafFor";
+import { leavesFor, readGap } from "@/core/quick/leafFor";
 import type { Stack } from "@/core/lash/leaf";
 import { COMMON_SETS } from "@/core/shop/commonSets";
 import { type FeelerSet, stackText } from "@/core/shop/feelerSet";
-import { exactLength, parseLength } from "@/core/units/length";
-import { USUAL, unitProblem } from "@/core/units/typedLength";
+import { exactLength } from "@/core/units/length";
+import { USUAL } from "@/core/units/typedLength";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Awaits, Figure, QuickPage } from "./QuickPage";
@@ -21,17 +21,8 @@ export function LeafAnswer({ given, sets }: Given) {
   const [typed, change] = useTyped(DEFAULTS, given);
   const all = [...sets, ...COMMON_SETS];
   const set = all.find((s) => s.id === typed.set) ?? all[0];
-  const gap = parseLength(typed.gap);
-  const why =
-    typed.gap.trim() === ""
-      ? undefined
-      : (unitProblem(typed.gap) ??
-        (gap === null
-          ? "Write it like 0.37 mm or .015 in."
-          : gap.mm <= 0
-            ? "A gap is more than nothing."
-            : undefined));
-  const gapMm = why === undefined ? (gap?.mm ?? null) : null;
+  const { length, why } = readGap(typed.gap);
+  const gapMm = length?.mm ?? null;
   const found = useMemo(
     () =>
       gapMm === null || set === undefined
@@ -47,7 +38,7 @@ export function LeafAnswer({ given, sets }: Given) {
       kind="leaf"
       asks={
         <>
-          <Field label="Gap" error={why}>
+          <Field label="Gap" error={why ?? undefined}>
             {(c) => <LengthInput {...c} usual={USUAL.lash} value={typed.gap} onChange={(v) => change({ gap: v })} />}
           </Field>
           <Field label="Feeler gauge set">

@@ -1,10 +1,8 @@
 "use client";
 
-import { isGear, preloadGear } from "@/core/preload/gear";
 import { USUAL_TRAVELS } from "@/core/preload/plunger";
-import { parseLength } from "@/core/units/length";
-import { parseThread } from "@/core/units/thread";
-import { USUAL, unitProblem } from "@/core/units/typedLength";
+import { asksRatio, quickPreload } from "@/core/quick/preload";
+import { USUAL } from "@/core/units/typedLength";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { TurnMeaning } from "../preload/TurnMeaning";
@@ -24,27 +22,8 @@ const PLACES: readonly (readonly [string, string])[] = [
 /** What turns of the nut mean at the plunger, cold and hot. */
 export function PreloadAnswer({ given }: Given) {
   const [typed, change] = useTyped(DEFAULTS, given);
-  const thread = parseThread(typed.thread);
-  const ratio = Number(typed.ratio.replace(",", "."));
-  // At the pushrod the ratio counts only for what heat takes.
-  const lever = typed.at !== "pushrod-end" || typed.growth.trim() !== "";
-  const growth = parseLength(typed.growth);
-  const ratioWrong = typed.ratio.trim() !== "" && !(ratio >= 0.5 && ratio <= 3);
-  const threadWrong = typed.thread.trim() !== "" && "why" in thread ? thread.why : undefined;
-  const whole =
-    !("why" in thread) && typed.thread.trim() !== "" && (!lever || (typed.ratio.trim() !== "" && !ratioWrong));
-  const gear = whole
-    ? preloadGear({
-        at: typed.at as "stud-nut",
-        ...thread,
-        ...(typed.ratio.trim() === "" || ratioWrong ? {} : { ratio }),
-        ...(typed.travel === "" ? {} : { plunger: { travel: typed.travel } }),
-      })
-    : null;
-  const growthWhy =
-    typed.growth.trim() === ""
-      ? null
-      : (unitProblem(typed.growth) ?? (growth === null ? `"${typed.growth}" is no length.` : null));
+  const { answer, problems } = quickPreload(typed);
+  const lever = asksRatio(typed);
   return (
     <QuickPage
       kind="preload"
@@ -54,10 +33,7 @@ export function PreloadAnswer({ given }: Given) {
             typed={typed}
             places={PLACES}
             lever={lever ? "Rocker ratio" : null}
-            problems={{
-              ...(threadWrong === undefined ? {} : { thread: threadWrong }),
-              ...(ratioWrong ? { ratio: "A ratio lies between 0.5 and 3, like 1.5." } : {}),
-            }}
+            problems={problems}
             onChange={change}
           />
           <Field label="Travel of the plunger" hint="Its maker says it; wires at the plunger show it">
@@ -72,29 +48,27 @@ export function PreloadAnswer({ given }: Given) {
               </Select>
             )}
           </Field>
-          <Field label="Growth with heat" hint="At the valve tip, if you know it" error={growthWhy ?? undefined}>
+          <Field label="Growth with heat" hint="At the valve tip, if you know it" error={problems.growth}>
             {(c) => (
               <LengthInput {...c} usual={USUAL.growth} value={typed.growth} onChange={(v) => change({ growth: v })} />
             )}
           </Field>
-          {gear !== null && isGear(gear) && (
+          {answer !== null && (
             <CarryOn query={{ thread: typed.thread, at: typed.at, ratio: typed.ratio, travel: typed.travel }} />
           )}
         </>
       }
     >
-      {gear === null || typed.travel === "" ? (
+      {answer === null ? (
         <Awaits>Type the thread{lever ? " and the ratio" : ""}, and choose the plunger&apos;s travel.</Awaits>
-      ) : isGear(gear) ? (
+      ) : (
         <TurnMeaning
-          gear={gear}
-          growthMm={growthWhy === null && growth !== null && gear.ratio !== null ? growth.mm : 0}
-          growthFrom={growth === null || gear.ratio === null ? null : "as typed"}
+          gear={answer.gear}
+          growthMm={answer.growthMm ?? 0}
+          growthFrom={answer.growthMm === null ? null : "as typed"}
           turns={Number(typed.turns)}
           onTurns={(t) => change({ turns: String(t) })}
         />
-      ) : (
-        <Awaits>{gear.why}</Awaits>
       )}
     </QuickPage>
   );

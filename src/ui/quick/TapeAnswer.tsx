@@ -8,6 +8,7 @@ import { METHODS, METHOD_IDS } from "@/core/stops/methods";
 import { planMethod } from "@/core/stops/planMethod";
 import { pulleyRound, tapeMarks } from "@/core/stops/tape";
 import { USUAL, unitProblem } from "@/core/units/typedLength";
+import { ButtonLink } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Two } from "../controls/Two";
@@ -17,7 +18,7 @@ import { Awaits, QuickPage } from "./QuickPage";
 import type { Given } from "./given";
 import { useTyped } from "./useTyped";
 
-const DEFAULTS = { ...ORDER_DEFAULTS, method: "firing-order", pulley: "", measured: "circumference" };
+const DEFAULTS = { ...ORDER_DEFAULTS, method: "firing-order", pulley: "", measured: "circumference", paper: "a4" };
 
 /** Where the stops lie around a pulley: lengths along a tape from the TDC mark. */
 export function TapeAnswer({ given }: Given) {
@@ -74,6 +75,14 @@ export function TapeAnswer({ given }: Given) {
               </Select>
             )}
           </Field>
+          <Field label="Paper">
+            {(c) => (
+              <Select {...c} value={typed.paper} onChange={(e) => change({ paper: e.target.value })}>
+                <option value="a4">A4</option>
+                <option value="letter">Letter</option>
+              </Select>
+            )}
+          </Field>
           {good && <CarryOn query={{ order: typed.order, strokes: typed.strokes, valves: typed.valves }} />}
         </>
       }
@@ -81,45 +90,67 @@ export function TapeAnswer({ given }: Given) {
       {plan === null || marks === null ? (
         <Awaits>Type the firing order and the size of the pulley.</Awaits>
       ) : (
-        <chakra.table width="full" borderCollapse="collapse" fontSize="18px">
-          <chakra.caption captionSide="top" textAlign="left" pb="2" fontSize="17px">
-            Along the tape from the TDC mark, against the way the crank turns. Stick it on with its zero at the mark.
-          </chakra.caption>
-          <thead>
-            <tr>
-              {["Mark", "From zero", "To the 1/32", "Set here"].map((h) => (
-                <chakra.th key={h} scope="col" textAlign="left" fontSize="16px" color="soft" pr="3">
-                  {h}
-                </chakra.th>
+        <chakra.div display="flex" flexDirection="column" gap="4">
+          <Prints typed={typed} />
+          <chakra.table width="full" borderCollapse="collapse" fontSize="18px">
+            <chakra.caption captionSide="top" textAlign="left" pb="2" fontSize="17px">
+              Along the tape from the TDC mark, against the way the crank turns. Stick it on with its zero at the
+              mark.
+            </chakra.caption>
+            <thead>
+              <tr>
+                {["Mark", "From zero", "To the 1/32", "Set here"].map((h) => (
+                  <chakra.th key={h} scope="col" textAlign="left" fontSize="16px" color="soft" pr="3">
+                    {h}
+                  </chakra.th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {marks.map((m) => (
+                <chakra.tr key={m.label} borderTop="1px solid" borderColor="line" verticalAlign="top">
+                  <chakra.td py="2" fontFamily="stamp" fontWeight={600}>
+                    {m.label}, {Math.round(m.markDeg * 10) / 10}°
+                  </chakra.td>
+                  <chakra.td py="2" fontFamily="mono">
+                    {m.alongMm.toFixed(1)} mm
+                  </chakra.td>
+                  <chakra.td py="2" fontFamily="mono">
+                    {m.inches.text}
+                  </chakra.td>
+                  <chakra.td py="2">
+                    {plan.stops
+                      .filter((s) => m.stopsDeg.includes(s.crankDeg))
+                      .map(
+                        (s, i, all) =>
+                          `${all.length > 1 ? `${i === 0 ? "first" : "second"} time: ` : ""}${s.set.map((v) => v.valve).join(" ")}`,
+                      )
+                      .join("; ")}
+                  </chakra.td>
+                </chakra.tr>
               ))}
-            </tr>
-          </thead>
-          <tbody>
-            {marks.map((m) => (
-              <chakra.tr key={m.label} borderTop="1px solid" borderColor="line" verticalAlign="top">
-                <chakra.td py="2" fontFamily="stamp" fontWeight={600}>
-                  {m.label}, {Math.round(m.markDeg * 10) / 10}°
-                </chakra.td>
-                <chakra.td py="2" fontFamily="mono">
-                  {m.alongMm.toFixed(1)} mm
-                </chakra.td>
-                <chakra.td py="2" fontFamily="mono">
-                  {m.inches.text}
-                </chakra.td>
-                <chakra.td py="2">
-                  {plan.stops
-                    .filter((s) => m.stopsDeg.includes(s.crankDeg))
-                    .map(
-                      (s, i, all) =>
-                        `${all.length > 1 ? `${i === 0 ? "first" : "second"} time: ` : ""}${s.set.map((v) => v.valve).join(" ")}`,
-                    )
-                    .join("; ")}
-                </chakra.td>
-              </chakra.tr>
-            ))}
-          </tbody>
-        </chakra.table>
+            </tbody>
+          </chakra.table>
+        </chakra.div>
       )}
     </QuickPage>
+  );
+}
+
+/** The tape at true scale, on paper or as a drawing. */
+function Prints({ typed }: { readonly typed: typeof DEFAULTS }) {
+  const query = new URLSearchParams(typed).toString();
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap="2" _print={{ display: "none" }}>
+      <ButtonLink kind="now" href={`/api/quick/tape.pdf?${query}`} download>
+        Tape at true scale, PDF
+      </ButtonLink>
+      <ButtonLink href={`/api/quick/tape.svg?${query}`} download>
+        SVG
+      </ButtonLink>
+      <chakra.p flex="1 0 100%" fontSize="16px" color="soft">
+        Print at 100 percent, not fitted to the page, and measure the check rule on it.
+      </chakra.p>
+    </chakra.div>
   );
 }

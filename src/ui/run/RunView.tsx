@@ -40,6 +40,7 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
 const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
 const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
+const LazyOrder = dynamic(() => import("../shims/OrderList").then((m) => m.OrderList), { ssr: false });
 const LazyTakenBack = dynamic(() => import("./panels/TakenBack"), { ssr: false });
 const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
@@ -172,6 +173,11 @@ export function RunView({ given, people, person, work }: Props) {
           gridTemplateAreas={{ base: '"next" "hand" "map" "crank"', lg: '"map next" "map crank" "hand hand"' }}
         >
           <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}>
+            {given.order !== null && !now.state.ended && (
+              <chakra.div p={{ base: "2", lg: "3" }} pb="0!">
+                <LazyOrder orders={[given.order]} />
+              </chakra.div>
+            )}
             {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
             <Instruction run={run} encoder={encoder} />
           </chakra.div>

@@ -52,6 +52,7 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     nowMs: 0,
     airC: null,
     licensed: null,
+    order: null,
     engine: resolveEngine(file),
     locking: lockingOf(file.adjuster),
     hand: { set, stacks: stacksOfSet(set), school, instrument: null },

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Order, isOpen, linesWords, orderTotal, orderWords } from "@/core/parts/order";
 import { Button } from "../controls/Button";
+import { usePrice } from "../controls/currency";
 import { Complaint } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useHydrated } from "../controls/useHydrated";
@@ -19,6 +20,7 @@ export function OrderList({ orders }: { readonly orders: readonly Order[] }) {
 
 function OrderLineShown({ order }: { readonly order: Order }) {
   const router = useRouter();
+  const price = usePrice();
   const [problem, setProblem] = useState<string | null>(null);
   // The server does not know in which time zone the device is.
   const hydrated = useHydrated();
@@ -32,6 +34,7 @@ function OrderLineShown({ order }: { readonly order: Order }) {
     <chakra.div
       role="status"
       data-order={order.state}
+      data-canceling={order.canceling}
       bg="sheet"
       border={isOpen(order) || order.state === "refused" ? "2px solid" : "1.5px solid"}
       borderColor={waits ? "now" : order.state === "delivered" ? "set" : "edge"}
@@ -42,11 +45,11 @@ function OrderLineShown({ order }: { readonly order: Order }) {
         {orderWords(order, hydrated ? dayWords : () => "soon")}
       </chakra.p>
       <chakra.p fontSize="16px" color="soft">
-        {linesWords(order.lines)}; {orderTotal(order.lines).toFixed(2)} in all.
+        {linesWords(order.lines)}; {price(orderTotal(order.lines))} in all.
       </chakra.p>
-      {order.state === "unsent" && (
+      {isOpen(order) && order.canceling === "no" && (
         <Button type="button" mt="2" onClick={() => void takeBack()}>
-          Take it back
+          No longer wanted
         </Button>
       )}
       {problem !== null && <Complaint role="alert">{problem}</Complaint>}

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { ShimPlan } from "@/core/shims/assign";
 import { stepOf } from "@/core/shims/wanted";
+import { usePrice } from "../controls/currency";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { type PlanContext, changesOf, headWords, noneFits, pickWords } from "./planWords";
 import { chains, leftOpen } from "./typedParts";
@@ -15,11 +16,12 @@ interface Props {
 
 /** What comes of a plan, what to do about it, and which part goes where. */
 export function PlanShown({ plan, context, children }: Props) {
+  const price = usePrice();
   const moved = chains(plan);
   const open = leftOpen(plan);
   return (
     <chakra.div display="flex" flexDirection="column" gap="2">
-      <PlateHeading>{headWords(plan, context.catalogue)}</PlateHeading>
+      <PlateHeading>{headWords(plan, context.catalogue, price)}</PlateHeading>
       {children}
       <chakra.ul m="0" pl="5" fontSize="17px" listStyleType="square">
         {changesOf(plan).map((p) => (

@@ -14,6 +14,7 @@ import { shimPositions } from "@/core/job/tasks/shims/problem";
 import { stepOf, wantedFor } from "@/core/shims/wanted";
 import { roleUnit } from "@/core/job/words/specs";
 import { Button } from "../controls/Button";
+import { usePrice } from "../controls/currency";
 import { Complaint } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { OrderList } from "./OrderList";
@@ -34,6 +35,7 @@ const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: 
 export function ShimsView({ given }: { readonly given: ShimsPageData }) {
   const { job, file, entries, stock, micrometers, jobId, orders } = given;
   const router = useRouter();
+  const price = usePrice();
   const state = useMemo(() => jobState(job, entries), [job, entries]);
   const valves = [...state.valves.values()];
   const [micrometerId, setMicrometer] = useState<string | null>(micrometers[0]?.id ?? null);
@@ -150,7 +152,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
               >
                 {waits
                   ? "Ordered: it waits for the parts"
-                  : `Order ${offers.plan.bought} for ${moneyOf(offers.plan, items).toFixed(2)}: job on hold`}
+                  : `Order ${offers.plan.bought} for ${price(moneyOf(offers.plan, items))}: job on hold`}
               </Button>
             ) : (
               <Button
@@ -167,7 +169,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
             )}
             {offers.plan.bought > 0 && (
               <chakra.p fontSize="16px" color="soft">
-                Without buying: {headWords(offers.buying.nothing, items).toLowerCase()}.
+                Without buying: {headWords(offers.buying.nothing, items, price).toLowerCase()}.
               </chakra.p>
             )}
           </PlanShown>

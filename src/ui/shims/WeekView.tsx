@@ -8,18 +8,20 @@ import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekPageData, WeekJob, WeekShare } from "@/core/job/tasks/shims/week";
+import { usePrice } from "../controls/currency";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { Tick } from "../controls/Tick";
-import { changesOf, pickWords, noneFits } from "./planWords";
+import { type Price, changesOf, noneFits, pickWords } from "./planWords";
 import { type SharePlan, buyingList, leftOpen } from "./typedParts";
 import { useCatalogue } from "./useCatalogue";
 import { useShimWorker } from "./useShimWorker";
 
 /** Several jobs on one stock: who gets which part, and what is bought for all of them. */
 export function WeekView({ given }: { readonly given: WeekPageData }) {
+  const price = usePrice();
   const { stock } = given;
   const router = useRouter();
   const measured = given.jobs.filter((j) => Object.keys(j.out).length > 0);
@@ -127,7 +129,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
           {share !== null && share > 0 && <chakra.progress width="full" value={share} aria-label="Working it out" />}
           {buys.length > 0 && (
             <chakra.ul m="0" pl="5" fontSize="17px" aria-label="Buying list">
-              {listOf(buys).map((l) => (
+              {listOf(buys, price).map((l) => (
                 <li key={l}>{l}</li>
               ))}
             </chakra.ul>
@@ -141,7 +143,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
               disabled={busy || share !== null}
               onClick={() => void order()}
             >
-              Order {buys.reduce((n, l) => n + l.quantity, 0)} for {money.toFixed(2)}: these jobs wait
+              Order {buys.reduce((n, l) => n + l.quantity, 0)} for {price(money)}: these jobs wait
             </Button>
           ) : (
             <Button
@@ -191,7 +193,7 @@ function summary(shares: readonly SharePlan[]): string {
 }
 
 /** One line a size, however many jobs want it. */
-function listOf(buys: ReturnType<typeof buyingList>): string[] {
+function listOf(buys: ReturnType<typeof buyingList>, price: Price): string[] {
   const sizes = new Map<string, { words: string; quantity: number; price: number }>();
   for (const l of buys) {
     const known = sizes.get(l.sku);
@@ -201,7 +203,7 @@ function listOf(buys: ReturnType<typeof buyingList>): string[] {
       price: l.price,
     });
   }
-  return [...sizes.values()].map((s) => `${s.quantity} ${s.words}, ${s.price.toFixed(2)} each`);
+  return [...sizes.values()].map((s) => `${s.quantity} ${s.words}, ${price(s.price)} each`);
 }
 
 interface ShareProps {

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { ShimChoice, ShimOffers } from "@/core/job/tasks/shims/offers";
 import { Button } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
+import { usePrice } from "../controls/currency";
 import { Choice } from "../prepare/Choice";
 import { Tick } from "../controls/Tick";
 import { costWords, headWords, wishWords } from "./planWords";
@@ -16,6 +17,7 @@ interface Props {
 
 /** What else is possible, and what it would cost. */
 export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
+  const price = usePrice();
   const items = catalogue.items ?? [];
   const { wish, scopes, buying } = offers;
   return (
@@ -26,13 +28,13 @@ export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
         value={wish.buying ? "missing" : "nothing"}
         onChange={(v) => onChoose({ ...choice, buying: v === "missing" })}
         options={[
-          { value: "nothing", label: "Buy nothing", note: `${headWords(buying.nothing, items)}.` },
+          { value: "nothing", label: "Buy nothing", note: `${headWords(buying.nothing, items, price)}.` },
           {
             value: "missing",
             label: "Buy what is missing",
             note:
               catalogue.state === "here"
-                ? `${headWords(buying.missing, items)}.`
+                ? `${headWords(buying.missing, items, price)}.`
                 : catalogue.state === "asking"
                   ? "Asking the supplier…"
                   : "The supplier does not answer: only what is here can be planned with.",
@@ -52,8 +54,8 @@ export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
         value={wish.scope}
         onChange={(scope) => onChoose({ ...choice, scope })}
         options={[
-          { value: "out", label: "Only what is out of spec", note: `${costWords(scopes.out, items)}.` },
-          { value: "all", label: "All that came out", note: `${costWords(scopes.all, items)}.` },
+          { value: "out", label: "Only what is out of spec", note: `${costWords(scopes.out, items, price)}.` },
+          { value: "all", label: "All that came out", note: `${costWords(scopes.all, items, price)}.` },
         ]}
       />
       <chakra.div display="flex" flexDirection="column" gap="2">
@@ -63,14 +65,14 @@ export function Wishes({ offers, choice, catalogue, onChoose }: Props) {
           on={choice.near}
           onChange={(near) => onChoose({ ...choice, near })}
           label="All within half the band"
-          note={choice.near ? "Counted with." : wishWords(offers.near, offers.plan, items)}
+          note={choice.near ? "Counted with." : wishWords(offers.near, offers.plan, items, price)}
         />
         <Tick
           look="framed"
           on={choice.stay}
           onChange={(stay) => onChoose({ ...choice, stay })}
           label="No part changes places"
-          note={choice.stay ? "Counted with." : wishWords(offers.stay, offers.plan, items)}
+          note={choice.stay ? "Counted with." : wishWords(offers.stay, offers.plan, items, price)}
         />
       </chakra.div>
       <Choice

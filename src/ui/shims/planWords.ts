@@ -27,10 +27,13 @@ export const moneyOf = (plan: ShimPlan, catalogue: readonly CatalogueItem[]): nu
 
 export const changesOf = ({ picks }: SharePlan): Pick[] => picks.filter((p) => p.source !== "own");
 
+/** A price as it is shown. */
+export type Price = (amount: number) => string;
+
 /** What comes of a plan, in a line. */
-export function headWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): string {
+export function headWords(plan: ShimPlan, catalogue: readonly CatalogueItem[], price: Price): string {
   const bought =
-    plan.bought === 0 ? "nothing bought" : `${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`;
+    plan.bought === 0 ? "nothing bought" : `${plan.bought} bought for ${price(moneyOf(plan, catalogue))}`;
   if (plan.unserved.length === 0) return `All in their bands, ${bought}`;
   return `${plan.unserved.length} can't be served${plan.bought === 0 ? " with what is here" : `, ${bought}`}`;
 }
@@ -64,25 +67,30 @@ export function noneFits({ position: id }: Unserved, positions: readonly Positio
 }
 
 /** What a plan costs in work and money, and how near it comes. */
-export function costWords(plan: ShimPlan, catalogue: readonly CatalogueItem[]): string {
+export function costWords(plan: ShimPlan, catalogue: readonly CatalogueItem[], price: Price): string {
   const changes = changesOf(plan).length;
   const off = plan.picks.length === 0 ? 0 : Math.sqrt(plan.sumSquaresMm2 / plan.picks.length);
   return [
     `${changes} ${changes === 1 ? "part changes" : "parts change"}`,
     ...(plan.unserved.length === 0 ? [] : [`${plan.unserved.length} without a part`]),
-    ...(plan.bought === 0 ? [] : [`${plan.bought} bought for ${moneyOf(plan, catalogue).toFixed(2)}`]),
+    ...(plan.bought === 0 ? [] : [`${plan.bought} bought for ${price(moneyOf(plan, catalogue))}`]),
     `${off.toFixed(3)} mm from the target on the whole`,
   ].join(", ");
 }
 
 /** What a wish would cost more than the plan without it. */
-export function wishWords(wished: ShimPlan, plain: ShimPlan, catalogue: readonly CatalogueItem[]): string {
+export function wishWords(
+  wished: ShimPlan,
+  plain: ShimPlan,
+  catalogue: readonly CatalogueItem[],
+  price: Price,
+): string {
   const without = wished.unserved.length - plain.unserved.length;
   if (without > 0)
     return `Can't be had: ${without} more ${without === 1 ? "valve" : "valves"} would be without a part.`;
   const [more, parts] = [moneyOf(wished, catalogue) - moneyOf(plain, catalogue), wished.bought - plain.bought];
   if (parts === 0 && Math.abs(more) < 0.005) return "Costs nothing more.";
-  return more < 0 ? `Costs ${(-more).toFixed(2)} less.` : `Costs ${more.toFixed(2)} more: ${parts} more to buy.`;
+  return more < 0 ? `Costs ${price(-more)} less.` : `Costs ${price(more)} more: ${parts} more to buy.`;
 }
 
 export const swapsOf = ({ picks }: ShimPlan): Swap[] =>

@@ -3,7 +3,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
-import { type Order, isOpen } from "@/core/parts/order";
+import { type Order, isOpen, standing } from "@/core/parts/order";
 import { asked } from "../query";
 
 /** A supplier's day is long, but a supplier that was down may be back any moment. */
@@ -22,7 +22,7 @@ export function useFollowOrders(orders: readonly Order[]): void {
   });
   // Told by what is shown: another device may have been answered first.
   const changed =
-    data !== undefined && orders.some((o) => data.states[o.id] !== undefined && data.states[o.id] !== o.state);
+    data !== undefined && orders.some((o) => data.states[o.id] !== undefined && data.states[o.id] !== standing(o));
   useEffect(() => {
     if (changed) router.refresh();
   }, [changed, data, router]);

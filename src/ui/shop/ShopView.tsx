@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
@@ -15,6 +16,7 @@ import { send } from "../send";
 import { BleedForm } from "./BleedForm";
 import { UnitForm } from "./UnitForm";
 import { CautionForm } from "./CautionForm";
+import { CurrencyForm } from "./CurrencyForm";
 
 interface Props {
   readonly shopName: string;
@@ -22,13 +24,14 @@ interface Props {
   readonly sets: readonly FeelerSet[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
+  readonly currency: Currency;
   readonly units: { readonly shop: TypedUnit; readonly mine?: TypedUnit | null };
 }
 
 const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
 
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets, bleed, cautionDays, units }: Props) {
+export function ShopView({ shopName, people, sets, bleed, cautionDays, units, currency }: Props) {
   return (
     <chakra.div
       display="grid"
@@ -66,6 +69,7 @@ export function ShopView({ shopName, people, sets, bleed, cautionDays, units }: 
         <BleedForm bleed={bleed} />
         <CautionForm days={cautionDays} />
         <UnitForm {...units} />
+        <CurrencyForm currency={currency} />
       </chakra.div>
     </chakra.div>
   );

@@ -2,7 +2,35 @@
 import { defaultBaseConfig } from "@chakra-ui/react/preset-base";
 import { createSystem, defineConfig } from "@chakra-ui/react/styled-system";
 
-const both = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
+/** By day and under the work lamp. */
+const COLORS = {
+  paper: ["#F1EDE2", "#151D1C"],
+  sheet: ["#FBF9F3", "#1B2625"],
+  ink: ["#20302F", "#EDE7D8"],
+  soft: ["#52605C", "#A9B5AF"],
+  line: ["#C9C2AF", "#3A4644"],
+  edge: ["#8A8470", "#74817D"],
+  grid: ["#E2DCCC", "#232F2D"],
+  now: ["#B93814", "#FF7A4D"],
+  onNow: ["#FFFFFF", "#151D1C"],
+  nowWash: ["#F6DDD2", "#4A2A1F"],
+  set: ["#2E6B4A", "#6FBF93"],
+  onSet: ["#FFFFFF", "#151D1C"],
+  blue: ["#1D4F72", "#7FB7DC"],
+  blueWash: ["#D3E2EC", "#22394A"],
+  brass: ["#A67C2D", "#D9B15F"],
+  brassInk: ["#80591A", "#D9B15F"],
+  brassWash: ["#EADBBB", "#463A20"],
+  steel: ["#E3E6E3", "#33413F"],
+  steelDark: ["#CDD3D0", "#2A3735"],
+} as const;
+
+const both = ([light, dark]: readonly [string, string]) => ({ value: { base: light, _dark: dark } });
+
+/** Paper is white whatever the screen is: said with weight, as the screen's own colors come in a later layer. */
+const ON_PAPER: Readonly<Record<`--${string}`, string>> = Object.fromEntries(
+  Object.entries(COLORS).map(([name, [light]]) => [`--f-colors-${name}`, `${light} !important`]),
+);
 
 const steps = Object.fromEntries(
   [0, 0.5, 1, 1.5, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 20, 24].map((n) => [String(n), { value: `${n * 0.25}rem` }]),
@@ -21,6 +49,7 @@ const config = defineConfig({
       textSizeAdjust: "100%",
       _print: { bg: "white", color: "black" },
     },
+    ":root, .dark": { _print: ON_PAPER },
     body: { minHeight: "100dvh" },
     ":where(a, button, input, select, textarea, [tabindex]):focus-visible": {
       outline: "3px solid var(--f-colors-blue)",
@@ -42,27 +71,7 @@ const config = defineConfig({
       radii: { plate: { value: "4px" }, round: { value: "999px" } },
     },
     semanticTokens: {
-      colors: {
-        paper: both("#F1EDE2", "#151D1C"),
-        sheet: both("#FBF9F3", "#1B2625"),
-        ink: both("#20302F", "#EDE7D8"),
-        soft: both("#52605C", "#A9B5AF"),
-        line: both("#C9C2AF", "#3A4644"),
-        edge: both("#8A8470", "#74817D"),
-        grid: both("#E2DCCC", "#232F2D"),
-        now: both("#B93814", "#FF7A4D"),
-        onNow: both("#FFFFFF", "#151D1C"),
-        nowWash: both("#F6DDD2", "#4A2A1F"),
-        set: both("#2E6B4A", "#6FBF93"),
-        onSet: both("#FFFFFF", "#151D1C"),
-        blue: both("#1D4F72", "#7FB7DC"),
-        blueWash: both("#D3E2EC", "#22394A"),
-        brass: both("#A67C2D", "#D9B15F"),
-        brassInk: both("#80591A", "#D9B15F"),
-        brassWash: both("#EADBBB", "#463A20"),
-        steel: both("#E3E6E3", "#33413F"),
-        steelDark: both("#CDD3D0", "#2A3735"),
-      },
+      colors: Object.fromEntries(Object.entries(COLORS).map(([name, pair]) => [name, both(pair)])),
     },
   },
 });

@@ -1,5 +1,6 @@
 /** All that the page of a run is given about its job. */
 import type { EngineFile, EngineState } from "../../engine/engineFile";
+import type { Order } from "../../parts/order";
 import type { FeelerSet } from "../../shop/feelerSet";
 import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
@@ -39,4 +40,6 @@ export interface RunPageData {
   readonly lastTime: Readonly<Record<string, LastTime>>;
   /** What locking did at this engine under this person's hand in earlier jobs, in mm. */
   readonly earlierShiftsMm: readonly number[];
+  /** The parts that it waits for, or that came for it and are not fitted yet; null when none. */
+  readonly order: Order | null;
 }

@@ -12,6 +12,7 @@ import { useSentForm } from "../../controls/useSentForm";
 import { type Sent, notSent, send } from "../../send";
 import { adjusterWords } from "../spec/adjusterWords";
 import { EngineForm } from "./EngineForm";
+import { FormBeside } from "./FormBeside";
 import { LiveEngine } from "../LiveEngine";
 import { OfThisOne } from "./OfThisOne";
 import { type EngineFields, hoursOf, useEngineForm, withPlace } from "./useEngineForm";
@@ -62,93 +63,108 @@ export function AddEngine({ patterns, carried, thenJob = false }: Props) {
   const ofFile = fromFile.elsewhere("serial", "runningHours");
   const other = form.elsewhere("serial", "runningHours");
   return (
-    <chakra.div
-      display="grid"
-      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.05fr)" }}
-      gap={{ base: "6", lg: "8" }}
-      alignItems="start"
-    >
-      <chakra.form noValidate display="flex" flexDirection="column" gap="6" minWidth="0" onSubmit={form.submit}>
-        <chakra.div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-            Add an engine
-          </chakra.h1>
+    <FormBeside
+      title="Add an engine"
+      lead={
+        <>
           <chakra.p fontSize="18px" color="soft">
             Type what you know: the firing order alone makes a plan. Or begin from a pattern.
           </chakra.p>
-          {carried?.rest.adjuster !== undefined && (
-            <chakra.p fontSize="17px" pt="1">
-              Its gear comes with it: {adjusterWords(carried.rest.adjuster)}
+          {carried !== undefined && <CarriedWords {...carried} />}
+        </>
+      }
+      onSubmit={form.submit}
+      beside={
+        <chakra.div minWidth="0" display="flex" flexDirection="column" gap="6">
+          {form.shown === null ? (
+            <chakra.p border="2px dashed" borderColor="edge" borderRadius="plate" p="6" fontSize="20px" color="soft">
+              Type the firing order: the engine is drawn here, with the plan it would get.
             </chakra.p>
+          ) : (
+            <LiveEngine file={form.shown} />
           )}
+          <chakra.form
+            noValidate
+            display="flex"
+            flexDirection="column"
+            gap="3"
+            onSubmit={fromFile.submit}
+            _print={{ display: "none" }}
+          >
+            <PlateHeading>Or take it from its file</PlateHeading>
+            <Field label="Engine file" hint="A .json file in the format fulcrata-engine/1">
+              {(c) => (
+                <TextInput
+                  {...c}
+                  type="file"
+                  accept=".json,application/json"
+                  onChange={(e) => void take(e.target.files?.[0])}
+                />
+              )}
+            </Field>
+            <Field label="Or its text" error={ofFile !== null ? withPlace(ofFile) : large ? TOO_LARGE : undefined}>
+              {(c) => <TextArea {...c} {...fromFile.register("text")} rows={6} spellCheck={false} />}
+            </Field>
+            <chakra.div>
+              <Button type="submit" size="big" disabled={busy}>
+                Add from the file
+              </Button>
+            </chakra.div>
+          </chakra.form>
         </chakra.div>
-        <Field
-          label="Begin from a pattern"
-          hint="Common layouts with their common firing orders. Check them against your engine."
-        >
-          {(c) => (
-            <Select
-              {...c}
-              defaultValue=""
-              onChange={(e) => {
-                const p = patterns.find((x) => x.id === e.target.value);
-                if (p !== undefined) form.fill(p.file);
-              }}
-            >
-              <option value="">no pattern</option>
-              {patterns.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.file.name}
-                </option>
-              ))}
-            </Select>
-          )}
-        </Field>
-        <EngineForm
-          draft={form.draft}
-          problems={form.problems}
-          touched={form.touched}
-          file={form.shown}
-          onChange={form.change}
-        />
-        <OfThisOne register={form.register} wrong={ofThisOne} />
-        {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
-        <chakra.div>
-          <Button type="submit" kind="now" disabled={busy}>
-            Add the engine
-          </Button>
-        </chakra.div>
-      </chakra.form>
-      <chakra.div minWidth="0" display="flex" flexDirection="column" gap="6">
-        {form.shown === null ? (
-          <chakra.p border="2px dashed" borderColor="edge" borderRadius="plate" p="6" fontSize="20px" color="soft">
-            Type the firing order: the engine is drawn here, with the plan it would get.
-          </chakra.p>
-        ) : (
-          <LiveEngine file={form.shown} />
+      }
+    >
+      <Field
+        label="Begin from a pattern"
+        hint="Common layouts with their common firing orders. Check them against your engine."
+      >
+        {(c) => (
+          <Select
+            {...c}
+            defaultValue=""
+            onChange={(e) => {
+              const p = patterns.find((x) => x.id === e.target.value);
+              if (p !== undefined) form.fill(p.file);
+            }}
+          >
+            <option value="">no pattern</option>
+            {patterns.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.file.name}
+              </option>
+            ))}
+          </Select>
         )}
-        <chakra.form noValidate display="flex" flexDirection="column" gap="3" onSubmit={fromFile.submit}>
-          <PlateHeading>Or take it from its file</PlateHeading>
-          <Field label="Engine file" hint="A .json file in the format fulcrata-engine/1">
-            {(c) => (
-              <TextInput
-                {...c}
-                type="file"
-                accept=".json,application/json"
-                onChange={(e) => void take(e.target.files?.[0])}
-              />
-            )}
-          </Field>
-          <Field label="Or its text" error={ofFile !== null ? withPlace(ofFile) : large ? TOO_LARGE : undefined}>
-            {(c) => <TextArea {...c} {...fromFile.register("text")} rows={6} spellCheck={false} />}
-          </Field>
-          <chakra.div>
-            <Button type="submit" size="big" disabled={busy}>
-              Add from the file
-            </Button>
-          </chakra.div>
-        </chakra.form>
+      </Field>
+      <EngineForm
+        draft={form.draft}
+        problems={form.problems}
+        touched={form.touched}
+        file={form.shown}
+        onChange={form.change}
+      />
+      <OfThisOne register={form.register} wrong={ofThisOne} />
+      {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
+      <chakra.div>
+        <Button type="submit" kind="now" disabled={busy}>
+          Add the engine
+        </Button>
       </chakra.div>
-    </chakra.div>
+    </FormBeside>
   );
+}
+
+/** What was typed elsewhere, and is not shown in this form. */
+function CarriedWords({ rest: { adjuster, heat } }: Carried) {
+  const words = [
+    ...(adjuster === undefined ? [] : [`Its gear comes with it: ${adjusterWords(adjuster)}`]),
+    ...(heat?.block === undefined || heat.head === undefined
+      ? []
+      : [`It comes with its material: ${heat.block} block, ${heat.head} head`]),
+  ];
+  return words.map((line) => (
+    <chakra.p key={line} fontSize="17px" pt="1">
+      {line}
+    </chakra.p>
+  ));
 }

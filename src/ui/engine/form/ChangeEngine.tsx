@@ -8,6 +8,7 @@ import { Button, ButtonLink } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
 import { notSent, send } from "../../send";
 import { EngineForm } from "./EngineForm";
+import { FormBeside } from "./FormBeside";
 import { LiveEngine } from "../LiveEngine";
 import { OfThisOne } from "./OfThisOne";
 import { hoursOf, useEngineForm, withPlace } from "./useEngineForm";
@@ -39,40 +40,33 @@ export function ChangeEngine({ id, file, serial, runningHours }: Props) {
   const other = form.elsewhere("serial", "runningHours");
 
   return (
-    <chakra.div
-      display="grid"
-      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1.05fr)" }}
-      gap={{ base: "6", lg: "8" }}
-      alignItems="start"
+    <FormBeside
+      title={`Change ${file.name}`}
+      lead={
+        <chakra.p fontSize="18px" color="soft">
+          Jobs that were opened before keep the engine as it was then.
+        </chakra.p>
+      }
+      onSubmit={form.submit}
+      beside={form.shown !== null && <LiveEngine file={form.shown} />}
     >
-      <chakra.form noValidate display="flex" flexDirection="column" gap="6" minWidth="0" onSubmit={form.submit}>
-        <chakra.div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-            Change {file.name}
-          </chakra.h1>
-          <chakra.p fontSize="18px" color="soft">
-            Jobs that were opened before keep the engine as it was then.
-          </chakra.p>
-        </chakra.div>
-        <EngineForm
-          draft={form.draft}
-          problems={form.problems}
-          touched={form.touched}
-          file={form.shown}
-          onChange={form.change}
-        />
-        <OfThisOne register={form.register} wrong={form.wrong} />
-        {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
-        <chakra.div display="flex" gap="3">
-          <Button type="submit" kind="now" disabled={form.busy}>
-            Keep the change
-          </Button>
-          <ButtonLink asChild>
-            <Link href={`/engines/${id}`}>Leave it as it was</Link>
-          </ButtonLink>
-        </chakra.div>
-      </chakra.form>
-      {form.shown !== null && <LiveEngine file={form.shown} />}
-    </chakra.div>
+      <EngineForm
+        draft={form.draft}
+        problems={form.problems}
+        touched={form.touched}
+        file={form.shown}
+        onChange={form.change}
+      />
+      <OfThisOne register={form.register} wrong={form.wrong} />
+      {other !== null && <Complaint role="alert">{withPlace(other)}</Complaint>}
+      <chakra.div display="flex" gap="3">
+        <Button type="submit" kind="now" disabled={form.busy}>
+          Keep the change
+        </Button>
+        <ButtonLink asChild>
+          <Link href={`/engines/${id}`}>Leave it as it was</Link>
+        </ButtonLink>
+      </chakra.div>
+    </FormBeside>
   );
 }

@@ -1,3 +1,4 @@
+import { standing } from "@/core/parts/order";
 import { inShop } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
@@ -13,7 +14,7 @@ export function POST(request: NextRequest) {
     const { ids } = await readCommand(request, asked);
     const orders = await followOrders(...(await inShop()), ids);
     return NextResponse.json({
-      states: Object.fromEntries(orders.map((o) => [o.id, o.state])),
+      states: Object.fromEntries(orders.map((o) => [o.id, standing(o)])),
     });
   });
 }

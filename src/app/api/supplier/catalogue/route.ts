@@ -2,6 +2,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
 import { parseInput } from "@/core/calc/problem";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
+import { asViewer } from "@/server/http/inShop";
 import { respond } from "@/server/http/http";
 import { askCatalogue } from "@/server/parts/supplier";
 
@@ -18,7 +19,7 @@ export function GET(request: NextRequest) {
       kind: searchParams.get("kind"),
       diameterMm: searchParams.get("diameterMm"),
     });
-    const asked = await askCatalogue(kind, diameterMm);
+    const asked = await askCatalogue(kind, diameterMm, (await asViewer())[1].currency);
     return NextResponse.json({ items: asked.kind === "down" ? null : asked.data });
   });
 }
