@@ -157,7 +157,7 @@ function valveMarks({ file, valves }: Drawn): Record<string, ValveMark> {
   );
 }
 
-/** One stroke per valve, as on a tally: filled when it is locked and left. */
+/** One stroke per valve, as on a tally: filled when it is done. */
 function ValveTally({ left, of }: { readonly left: number; readonly of: number }) {
   return (
     <chakra.div display="flex" alignItems="center" gap="3" flexWrap="wrap">
@@ -177,7 +177,7 @@ function ValveTally({ left, of }: { readonly left: number; readonly of: number }
         ))}
       </svg>
       <Stamp>
-        {left} of {of} locked
+        {left} of {of} done
       </Stamp>
     </chakra.div>
   );

@@ -228,7 +228,6 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, low, pick
         fontWeight={600}
         fontSize="16px"
         minHeight="22px"
-        color={wanted && tap === undefined ? "now" : "inherit"}
       >
         {picked ? "stack" : tap === undefined ? (wanted ? "try" : "") : TAP_WORDS[tap]}
       </chakra.span>

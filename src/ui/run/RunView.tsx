@@ -5,6 +5,8 @@ import dynamic from "next/dynamic";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button } from "../controls/Button";
+import { PersonPicker } from "../frame/PersonPicker";
+import { ThemeSwitch } from "../frame/ThemeSwitch";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
 import { GaugeRow, heldFrom } from "../devices/GaugeRow";
@@ -90,7 +92,7 @@ export function RunView({ given, people, person, work }: Props) {
   const ready = useHydrated();
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
-  const { engine, file, job } = context;
+  const { engine, file, job, room } = context;
   const open = useOpening(given.id, ledger, instruction);
   const [view, setView] = useHeadView(given.file.name);
   const help = usePlace();
@@ -131,6 +133,12 @@ export function RunView({ given, people, person, work }: Props) {
   ) : tray.open ? (
     <LazyTray
       run={run}
+      atWork={
+        <>
+          <PersonPicker people={people} person={person} bare />
+          <ThemeSwitch />
+        </>
+      }
       devices={devices}
       voice={{ on: voice === true, set: setVoice }}
       awake={awake}
@@ -154,7 +162,7 @@ export function RunView({ given, people, person, work }: Props) {
           run={run}
           people={people}
           person={person}
-          onTemperature={tray.open ? null : tray.toggle}
+          onTray={tray.open ? null : tray.toggle}
           onNotTaken={notTaken.toggle}
         />
         <LazyNotice person={person} ownRun={given.id} />
@@ -175,7 +183,7 @@ export function RunView({ given, people, person, work }: Props) {
           <chakra.div gridArea="next" tabIndex={0} minHeight="0" overflowY={{ lg: "auto" }}>
             {given.order !== null && !now.state.ended && (
               <chakra.div p={{ base: "2", lg: "3" }} pb="0!">
-                <LazyOrder orders={[given.order]} />
+                <LazyOrder orders={[given.order]} brief />
               </chakra.div>
             )}
             {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
@@ -247,7 +255,7 @@ export function RunView({ given, people, person, work }: Props) {
               notes={known ? phaseNotes(engine, crankDeg) : {}}
               onPick={choose}
             />
-            <Legend />
+            <Legend done={room.doneWord} />
           </chakra.section>
           <chakra.div
             gridArea="crank"

@@ -13,12 +13,19 @@ import { dayWords } from "./dayWords";
 import { useFollowOrders } from "./useFollowOrders";
 
 /** What was ordered and where it stands; followed while anything is open. */
-export function OrderList({ orders }: { readonly orders: readonly Order[] }) {
+export function OrderList({
+  orders,
+  brief = false,
+}: {
+  readonly orders: readonly Order[];
+  readonly brief?: boolean;
+}) {
   useFollowOrders(orders);
-  return orders.map((o) => <OrderLineShown key={o.id} order={o} />);
+  return orders.map((o) => <OrderLineShown key={o.id} order={o} brief={brief} />);
 }
 
-function OrderLineShown({ order }: { readonly order: Order }) {
+/** `brief`: without what was ordered, where only the wait matters. */
+function OrderLineShown({ order, brief }: { readonly order: Order; readonly brief: boolean }) {
   const router = useRouter();
   const price = usePrice();
   const [problem, setProblem] = useState<string | null>(null);
@@ -39,15 +46,17 @@ function OrderLineShown({ order }: { readonly order: Order }) {
       border={isOpen(order) || order.state === "refused" ? "2px solid" : "1.5px solid"}
       borderColor={waits ? "now" : order.state === "delivered" ? "set" : "edge"}
       borderRadius="plate"
-      p="3"
+      p={brief ? "2" : "3"}
     >
-      <chakra.p fontSize="18px" fontWeight={600}>
+      <chakra.p fontSize={brief ? "16px" : "18px"} fontWeight={600}>
         {orderWords(order, hydrated ? dayWords : () => "soon")}
       </chakra.p>
-      <chakra.p fontSize="16px" color="soft">
-        {linesWords(order.lines)}; {price(orderTotal(order.lines))} in all.
-      </chakra.p>
-      {isOpen(order) && order.canceling === "no" && (
+      {!brief && (
+        <chakra.p fontSize="16px" color="soft">
+          {linesWords(order.lines)}; {price(orderTotal(order.lines))} in all.
+        </chakra.p>
+      )}
+      {!brief && isOpen(order) && order.canceling === "no" && (
         <Button type="button" mt="2" onClick={() => void takeBack()}>
           No longer wanted
         </Button>

@@ -18,7 +18,8 @@ export function ViewPicker({ file, view, onView }: Props) {
     <chakra.label
       display="inline-flex"
       alignItems="center"
-      gap="2"
+      flexWrap="wrap"
+      columnGap="2"
       bg="sheet"
       fontFamily="stamp"
       fontWeight={600}

@@ -32,14 +32,18 @@ export const PhaseWheelDrawing = memo(function PhaseWheelDrawing({ engine, possi
         stroke={color.line}
       />
       {ringArcs(engine).map((arc) => (
-        <path
-          key={arc.key}
-          d={arc.path}
-          fill="none"
-          stroke={arcColor(arc)}
-          strokeWidth={RING_WIDTH[arc.role]}
-          strokeDasharray={arc.part === "release" ? "4 3" : undefined}
-        />
+        <g key={arc.key} fill="none">
+          <path
+            d={arc.path}
+            stroke={FULL[arc.role]}
+            strokeWidth={RING_WIDTH[arc.role]}
+            strokeDasharray={arc.part === "release" ? "4 3" : undefined}
+          />
+          {/* A ramp is pale between two edges that are not. */}
+          {arc.part === "ramp" && (
+            <path d={arc.path} stroke={PALE[arc.role]} strokeWidth={RING_WIDTH[arc.role] - 4} />
+          )}
+        </g>
       ))}
       {possibleBands(possible ?? [], engine.cycleDeg).map((b) => (
         <path key={b.key} d={b.path} fill="none" stroke={color.now} strokeWidth={9} />
@@ -58,8 +62,13 @@ export const PhaseWheelDrawing = memo(function PhaseWheelDrawing({ engine, possi
 /** Room for the phase names around the rim. */
 export const PHASE_WHEEL_BOX: Box = [-50, -12, SIZE + 100, SIZE + 20];
 
-function arcColor(arc: RingArc): string {
-  if (arc.role === "intake") return arc.part === "ramp" ? color.blueWash : color.blue;
-  if (arc.role === "exhaust") return arc.part === "ramp" ? color.brassWash : color.brass;
-  return arc.part === "ramp" ? color.line : color.soft;
-}
+const FULL: Readonly<Record<RingArc["role"], string>> = {
+  intake: color.blue,
+  exhaust: color.brass,
+  injector: color.soft,
+};
+const PALE: Readonly<Record<RingArc["role"], string>> = {
+  intake: color.blueWash,
+  exhaust: color.brassWash,
+  injector: color.line,
+};

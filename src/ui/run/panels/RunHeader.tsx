@@ -14,13 +14,20 @@ interface Props {
   readonly run: Run;
   readonly people: readonly Person[];
   readonly person: Person | null;
-  /** Opens where the temperature is said; null while that is open. */
-  readonly onTemperature: (() => void) | null;
+  /** Opens the tray, where the temperature and who is at work are said; null while that is open. */
+  readonly onTray: (() => void) | null;
   /** Opens what was not taken. */
   readonly onNotTaken: () => void;
 }
 
 const allKept = ({ loaded, pending, apart }: Ledger): boolean => loaded && pending.size === 0 && apart.length === 0;
+
+/** "JP": who is at work, where room is short. */
+const initials = (name: string): string =>
+  name
+    .split(/\s+/)
+    .map((part) => part.slice(0, 1))
+    .join("");
 
 /** Whether all that was made here is kept; said only once this device was asked what it holds. */
 function keptWords({ loaded, pending, apart, refused }: Ledger): string {
@@ -31,8 +38,15 @@ function keptWords({ loaded, pending, apart, refused }: Ledger): string {
   return refused.length > 0 ? "All else saved" : "All saved";
 }
 
+interface PlaceProps {
+  readonly href: string;
+  /** Whether a phone has room for it. */
+  readonly phone?: boolean;
+  readonly children: string;
+}
+
 /** Another place, a tap away. */
-const Place = ({ href, children }: { readonly href: string; readonly children: string }) => (
+const Place = ({ href, phone = true, children }: PlaceProps) => (
   <chakra.a
     asChild
     fontFamily="stamp"
@@ -40,7 +54,7 @@ const Place = ({ href, children }: { readonly href: string; readonly children: s
     fontSize="16px"
     textDecoration="underline"
     minHeight="44px"
-    display="inline-flex"
+    display={{ base: phone ? "inline-flex" : "none", lg: "inline-flex" }}
     alignItems="center"
   >
     <Link href={href} prefetch={false}>
@@ -50,7 +64,7 @@ const Place = ({ href, children }: { readonly href: string; readonly children: s
 );
 
 /** What this job is, how far it is, and whether all of it is kept. */
-export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Props) {
+export function RunHeader({ run, people, person, onTray, onNotTaken }: Props) {
   const { context, now, ledger } = run;
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC, rules, room } = context;
@@ -62,7 +76,7 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
       display="flex"
       flexWrap="wrap"
       alignItems="center"
-      columnGap={{ base: "3", xl: "4" }}
+      columnGap={{ base: "2", lg: "3", xl: "4" }}
       rowGap="1"
       px={{ base: "3", lg: "4" }}
       py="1"
@@ -72,8 +86,20 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
       minHeight="52px"
     >
       <Place href="/">Bench</Place>
-      <Place href="/quick/stops">Quick</Place>
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="22px" lineHeight={1.1}>
+      <Place href="/quick/stops" phone={false}>
+        Quick
+      </Place>
+      <chakra.h1
+        fontFamily="stamp"
+        fontWeight={600}
+        fontSize={{ base: "20px", lg: "22px" }}
+        lineHeight={1.2}
+        flex={{ base: "1 1 72px", lg: "0 1 auto" }}
+        minWidth="0"
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+      >
         {file.name}
       </chakra.h1>
       <chakra.span
@@ -87,7 +113,9 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
         textTransform="uppercase"
       >
         {state}
-        {temperatureC === null ? "" : ` · ${temperatureC} °C`}
+        {temperatureC !== null && (
+          <chakra.span display={{ base: "none", lg: "inline" }}>{` · ${temperatureC} °C`}</chakra.span>
+        )}
       </chakra.span>
       <chakra.span
         fontSize="15px"
@@ -109,8 +137,9 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
         <Button
           type="button"
           kind="quiet"
-          onClick={onTemperature ?? undefined}
-          disabled={onTemperature === null}
+          order={{ base: 1, lg: 0 }}
+          onClick={onTray ?? undefined}
+          disabled={onTray === null}
           color={hot.kind === "minutes" && hot.minutes < 4 ? "now" : undefined}
         >
           {hotWords(hot)}
@@ -118,7 +147,12 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
       )}
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
         <Stamp color="ink!">
-          {now.state.doneCount} of {of} {room.doneWord}
+          <chakra.span display={{ base: "inline", lg: "none" }} aria-hidden>
+            {now.state.doneCount}/{of}
+          </chakra.span>
+          <chakra.span display={{ base: "none", lg: "inline" }}>
+            {now.state.doneCount} of {of} {room.doneWord}
+          </chakra.span>
         </Stamp>
         <chakra.div
           role="progressbar"
@@ -126,7 +160,7 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
           aria-valuemin={0}
           aria-valuemax={of}
           aria-valuenow={now.state.doneCount}
-          width="90px"
+          width={{ base: "24px", lg: "90px" }}
           height="12px"
           border="1.5px solid"
           borderColor="ink"
@@ -150,8 +184,22 @@ export function RunHeader({ run, people, person, onTemperature, onNotTaken }: Pr
           {ledger.refused.length} not taken
         </Button>
       )}
-      <PersonPicker people={people} person={person} bare />
-      <ThemeSwitch />
+      {person !== null && (
+        <Button
+          type="button"
+          display={{ base: "inline-flex", lg: "none" }}
+          px="2"
+          aria-label={`At work: ${person.name}. Another is chosen in the tray`}
+          disabled={onTray === null}
+          onClick={onTray ?? undefined}
+        >
+          {initials(person.name)}
+        </Button>
+      )}
+      <chakra.div display={{ base: person === null ? "flex" : "none", lg: "flex" }} alignItems="center" gap="3">
+        <PersonPicker people={people} person={person} bare />
+        <ThemeSwitch />
+      </chakra.div>
     </chakra.header>
   );
 }

@@ -20,6 +20,8 @@ import { TemperatureTray } from "./TemperatureTray";
 
 interface Props {
   readonly run: Run;
+  /** Who is at work, and the light: in the header where there is room. */
+  readonly atWork: ReactNode;
   readonly devices: BenchDevices;
   readonly voice: { readonly on: boolean; readonly set: (on: boolean) => void };
   readonly awake: boolean;
@@ -29,7 +31,7 @@ interface Props {
 const PAUSES = ["Called away", "Break", "Waits for parts", "Lets it cool"];
 
 /** What lies beside the engine: pausing, voice, sets, gauge, encoder, pedal, and what was learned. */
-export default function Tray({ run, devices, voice, awake, onClose }: Props) {
+export default function Tray({ run, atWork, devices, voice, awake, onClose }: Props) {
   const { sets, hand, job, rules } = run.context;
   // What heat and locks do is asked where a gap may be judged in either state.
   const lash = rules.judgedIn === "either-state";
@@ -45,6 +47,13 @@ export default function Tray({ run, devices, voice, awake, onClose }: Props) {
         </Button>
       </chakra.div>
       <chakra.div css={{ columnGap: "16px", columnCount: { base: 1, lg: 2 } }}>
+        <chakra.div display={{ base: "block", lg: "none" }}>
+          <Part title="At work">
+            <chakra.div display="flex" alignItems="center" gap="2">
+              {atWork}
+            </chakra.div>
+          </Part>
+        </chakra.div>
         <Part title="Pause">
           <PauseForm
             onPause={(reason) => {
