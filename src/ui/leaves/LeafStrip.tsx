@@ -223,12 +223,7 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, low, pick
           : undefined
       }
     >
-      <chakra.span
-        fontFamily="stamp"
-        fontWeight={600}
-        fontSize="16px"
-        minHeight="22px"
-      >
+      <chakra.span fontFamily="stamp" fontWeight={600} fontSize="16px" minHeight="22px">
         {picked ? "stack" : tap === undefined ? (wanted ? "try" : "") : TAP_WORDS[tap]}
       </chakra.span>
       <chakra.span textAlign="center" lineHeight={1.15}>
