@@ -81,7 +81,8 @@ export function quickHeat(typed: TypedHeat): {
       : growthRules(typed.material).flatMap(({ id, evidence, growth: { intake } }) =>
           intake === undefined ? [] : [{ id, evidence, ...intake }],
         );
-  if (spec.length === null || known.length === 0) return { answer: null, problems };
+  // A growth that can't be read is not passed over for a rule.
+  if (spec.length === null || growth.why !== null || known.length === 0) return { answer: null, problems };
   const into = typed.state === "hot" ? "cold" : "hot";
   const unit = spec.length.unit === "mm" ? "mm" : "in";
   const specMm = spec.length.mm;

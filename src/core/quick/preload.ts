@@ -28,9 +28,10 @@ export function quickPreload(typed: TypedPreload): {
   readonly answer: PreloadAnswer | null;
   readonly problems: Problems<keyof TypedPreload>;
 } {
+  const asked = asksRatio(typed);
   const [thread, ratio, growth] = [
     parseThread(typed.thread),
-    readRatio(typed.ratio),
+    asked ? readRatio(typed.ratio) : NaN,
     readLength(typed.growth, "0.06 mm or .002 in"),
   ];
   const problems: { -readonly [F in keyof TypedPreload]?: string } = {};
@@ -38,7 +39,7 @@ export function quickPreload(typed: TypedPreload): {
   if (ratio === null) problems.ratio = RATIO_WRONG;
   if (growth.why !== null) problems.growth = growth.why;
   const place = SCREW_PLACES.find((p) => p === typed.at);
-  const missing = typed.travel === "" || (asksRatio(typed) && Number.isNaN(ratio));
+  const missing = typed.travel === "" || (asked && Number.isNaN(ratio));
   if (place === undefined || "why" in thread || missing || Object.keys(problems).length > 0)
     return { answer: null, problems };
   const lever = ratio === null || Number.isNaN(ratio) ? {} : { ratio };

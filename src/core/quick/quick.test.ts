@@ -170,6 +170,8 @@ describe("preload", () => {
     for (const typed of [{ thread: "" }, { ratio: "" }, { travel: "" }])
       expect(quickPreload({ ...NOTHING, ...typed })).toEqual({ answer: null, problems: {} });
     expect(quickPreload({ ...NOTHING, ratio: "15" }).problems.ratio).toMatch(/between/);
+    // Where it is not asked for, nobody sees what is wrong with it.
+    expect(quickPreload({ ...NOTHING, at: "pushrod-end", ratio: "15" })).toMatchObject({ answer: {}, problems: {} });
     expect(quickPreload({ ...NOTHING, thread: "M10" }).problems.thread).toMatch(/several/);
     expect(quickPreload({ ...NOTHING, growth: "warm" }).problems.growth).toMatch(/no length/);
   });
@@ -198,6 +200,7 @@ describe("a spec of one state in the other", () => {
     expect(quickHeat(NOTHING)).toEqual({ answer: null, problems: {} });
     expect(quickHeat({ ...NOTHING, spec: "0.5" }).problems.spec).toMatch(/mm or .* in/);
     expect(quickHeat({ ...NOTHING, growth: "much" }).problems.growth).toMatch(/no length/);
+    expect(quickHeat({ ...NOTHING, material: "iron", growth: "much" }).answer).toBeNull();
   });
 });
 
