@@ -167,6 +167,9 @@ test.describe("two devices on one valve", () => {
     await kept(page);
     // What others do is not heard for a while.
     await page.route("**/live", (route) => route.abort());
+    // Nor by what listened already.
+    await page.reload();
+    await expect(leaf(page, "0.30 mm")).toBeVisible();
     // Somebody else finishes this valve from another device meanwhile.
     const id = crypto.randomUUID();
     const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });

@@ -66,7 +66,7 @@ function layBanks(file: EngineFile, wanted: number): HeadLayout {
   const perCylinder = widestRow(file);
   const width = Math.max(wanted, longest * perCylinder * MIN_TARGET + 2 * SIDE);
   const column = Math.min((width - 2 * SIDE) / longest, 190);
-  const radius = Math.max(24, Math.min(41, (column / perCylinder) * 0.44, banks.length > 1 ? 33 : 41));
+  const radius = Math.max(24, Math.min(41, (column / perCylinder) * 0.44, banks.length > 1 ? 29 : 41));
   const rows = file.valves.some((v) => v.role === "injector") ? 3 : 2;
   const blockHeight = radius * (rows === 3 ? 6 : banks.length === 1 ? 5.8 : 4.8);
   const blocks = banks.map((bank, b) => {

@@ -3,8 +3,8 @@ import { memo } from "react";
 import { color } from "../../drawings/colors";
 
 const signs = (done: string) => [
-  { text: "intake, here", fill: color.sheet, stroke: color.blue, width: 3 },
-  { text: "exhaust, here", fill: color.sheet, stroke: color.brass, width: 3 },
+  { text: "intake", fill: color.sheet, stroke: color.blue, width: 3 },
+  { text: "exhaust", fill: color.sheet, stroke: color.brass, width: 3 },
   { text: "not here", fill: "none", stroke: color.edge, width: 1.5, dash: "3 3" },
   { text: done, fill: color.set, stroke: color.set, width: 2 },
   { text: "in hand, or out of spec", fill: color.nowWash, stroke: color.now, width: 3 },
