@@ -12,7 +12,7 @@ export interface Carried {
   readonly rest: Partial<EngineFile>;
 }
 
-/** Where the shims lie is said in the form. */
+/** Over the bucket until the engine's page says otherwise: the page that asks says so (assumed). */
 const SHIMS: AdjusterEntry = { kind: "bucket-shim" };
 
 export function carriedFrom(typed: Readonly<Record<string, string | undefined>>): Carried {

@@ -5,7 +5,7 @@ import { inShop } from "../http/inShop";
 import { Refused } from "../http/refused";
 import { findEngine } from "./engines";
 
-type Print = "card.pdf" | "tape" | "tape.pdf";
+export type Print = "card.pdf" | "tape" | "tape.pdf";
 
 /** @throws Refused, CalcProblem */
 export async function enginePrint<K extends Print>(

@@ -4,8 +4,7 @@ import { engineOfOrder } from "@/core/quick/order";
 import { heavy } from "../heavy/heavy";
 import { inShop } from "../http/inShop";
 import { Refused } from "../http/refused";
-
-type Print = "card.pdf" | "tape" | "tape.pdf";
+import type { Print } from "./enginePrint";
 
 /** @throws Refused, CalcProblem */
 export async function quickPrint<K extends Print>({ nextUrl }: NextRequest, print: K) {

@@ -41,7 +41,10 @@ export function ShimAnswer({ given }: Given) {
             {field(FIELDS[2])}
           </Two>
           {field(FIELDS[3])}
-          <CarryOn query={{ gear: "shim" }} what="That shims set it goes on; its spec is asked for there, by role." />
+          <CarryOn
+            query={{ gear: "shim" }}
+            what="It goes on as a shim over the bucket: say on the engine's page if it lies elsewhere. The spec is asked for there, by role."
+          />
         </>
       }
     >

@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useWatch } from "react-hook-form";
-import { type AdjusterKind, ROLES, type EngineFile } from "@/core/engine/engineFile";
+import { ADJUSTER_KINDS, type AdjusterKind, type EngineFile, ROLES } from "@/core/engine/engineFile";
 import { Button } from "../../controls/Button";
 import { Field, Select, TextInput } from "../../controls/Field";
 import { Complaint } from "../../controls/Stamp";
@@ -11,7 +11,7 @@ import { useSentForm } from "../../controls/useSentForm";
 import { notSent, send } from "../../send";
 import { OtherSources, RoleFigures, SingleValves } from "./SourceFields";
 import { CloserFields, FixedFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
-import { SETTING_KINDS, type SpecFields, specFields, specPart } from "./specPart";
+import { type SpecFields, specFields, specPart } from "./specPart";
 
 interface Props {
   readonly id: string;
@@ -62,7 +62,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
       <Field label="What is set" error={wrong("adjuster.kind")}>
         {(c) => (
           <Select {...c} {...register("kind")}>
-            {SETTING_KINDS.map((k) => (
+            {ADJUSTER_KINDS.map((k) => (
               <option key={k} value={k}>
                 {KIND_NAMES[k]}
               </option>

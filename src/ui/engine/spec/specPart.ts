@@ -63,16 +63,6 @@ export interface SpecFields {
   closerHigh: string;
 }
 
-export const SETTING_KINDS = [
-  "screw",
-  "bucket-shim",
-  "bucket",
-  "positive-closing",
-  "hydraulic",
-  "fixed",
-  "grind",
-] as const satisfies readonly AdjusterKind[];
-
 const figuresOf = (f: LashFigures | undefined): Figures => ({
   nominal: shown(f?.nominal),
   low: shown(f?.low),
