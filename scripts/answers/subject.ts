@@ -251,6 +251,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         learning: learningOf(context, entries, null, BOTH_ON),
         others: [],
         othersPause: null,
+        allKept: true,
       };
       const tapped = next.kind === "read" ? tap(r, context, next.valve.valve.spec) : null;
       const choice = context.room.noChoice?.(context) ?? {};

@@ -60,6 +60,8 @@ export interface RunNow<Own = unknown> {
   readonly others: readonly Other[];
   /** Somebody else broke off and is not back: it stops nobody who goes on. */
   readonly othersPause: (EntryOf<"paused"> & Partial<Kept>) | null;
+  /** The shop has all that was entered here. */
+  readonly allKept: boolean;
 }
 
 export interface Other {

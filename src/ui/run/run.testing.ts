@@ -76,6 +76,7 @@ export function nowOf(
     crankDeg: 0,
     others: [],
     othersPause: null,
+    allKept: true,
     learning: { ...learningOf(context, entries, null, BOTH_ON), ...learning },
   };
 }

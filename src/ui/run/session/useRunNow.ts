@@ -52,6 +52,7 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
       learning: learningOf(context, ledger.entries, personId, used),
       others: ledger.others,
       othersPause: othersPause ? state.paused : null,
+      allKept: ledger.pending.size === 0,
     };
   }, [
     context,
@@ -61,6 +62,7 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
     nowMs,
     ledger.entries,
     ledger.others,
+    ledger.pending,
     chosen,
     foundDeg,
     returning,

@@ -282,17 +282,23 @@ export function closeWords({ job }: RunContext, { state }: RunNow): Instruction 
   });
 }
 
-export const closedWords = ({ state }: RunNow): Instruction =>
-  state.calledOff !== null
+export const closedWords = ({ state, allKept }: RunNow): Instruction =>
+  !allKept
     ? instruction({
-        eyebrow: "Called off",
-        title: "This job was called off. It is saved, and counts for nothing.",
-        grounds: [`${state.calledOff.reason}.`],
+        eyebrow: state.calledOff === null ? "Closing" : "Calling off",
+        title: "It is on this device, and the shop doesn't have it yet.",
+        grounds: ["It is sent as soon as the shop answers."],
       })
-    : instruction({
-        eyebrow: "Finished",
-        title: state.signed
-          ? "This job is closed and signed. The sheet is final."
-          : "This job is closed. The sheet is final.",
-        grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
-      });
+    : state.calledOff !== null
+      ? instruction({
+          eyebrow: "Called off",
+          title: "This job was called off. It is saved, and counts for nothing.",
+          grounds: [`${state.calledOff.reason}.`],
+        })
+      : instruction({
+          eyebrow: "Finished",
+          title: state.signed
+            ? "This job is closed and signed. The sheet is final."
+            : "This job is closed. The sheet is final.",
+          grounds: state.signed ? [] : ["A second person looks it over and signs on the sheet."],
+        });

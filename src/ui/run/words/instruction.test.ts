@@ -428,3 +428,15 @@ describe("instruct, for the other passes", () => {
     expect(asked.reasoned?.for).toMatchObject({ kind: "answer" });
   });
 });
+
+describe("told when a job is over", () => {
+  const off: Entry = { id: "off", supersedes: null, kind: "called-off", reason: "Begun by mistake" };
+  it("says that it is saved only once the shop has it", () => {
+    const context = contextFor(undefined);
+    const now = nowOf(context, [off]);
+    expect(told(context, now).title).toBe("This job was called off. It is saved, and counts for nothing.");
+    const waiting = told(context, { ...now, allKept: false });
+    expect(waiting.title).toBe("It is on this device, and the shop doesn't have it yet.");
+    expect(`${waiting.eyebrow} ${waiting.grounds.join(" ")}`).not.toMatch(/saved|final/);
+  });
+});
