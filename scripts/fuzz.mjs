@@ -191,6 +191,7 @@ function samples({ jobs, engines, set }) {
       body: {
         id: id(),
         jobId: null,
+        currency: "EUR",
         lines: [{ sku: "S1", kind: "shim-over", diameterMm: null, thicknessMm: 2.6, quantity: 1, price: 3 }],
       },
     }),

@@ -169,7 +169,7 @@ async function order(client) {
     quantity: 1,
     price: 5.6,
   };
-  if (await insist(client, "/api/orders", { id: randomUUID(), lines: [line] })) told.ordered += 1;
+  if (await insist(client, "/api/orders", { id: randomUUID(), currency: "EUR", lines: [line] })) told.ordered += 1;
   await insist(client, "/api/supplier/bench", { deliver: true });
   await insist(client, "/api/orders/follow", { ids: [] });
 }

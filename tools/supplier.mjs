@@ -2,8 +2,8 @@
  * A simulated parts supplier: `node tools/supplier.mjs [port [file]]`, JSON over HTTP on loopback.
  *
  * `GET /catalogue?kind=shim-under&diameterMm=9.5`: what can be had, with price, stock and days to wait.
- * `POST /orders { id, lines: [{ sku, quantity, price }] }`: 201 when it is taken, 200 when it was taken before,
- * 409 with a `problem` when a price changed or too few are there. `GET /orders/<id>`: whether it was delivered.
+ * `POST /orders { id, currency, lines: [{ sku, quantity, price }] }`: 201 when it is taken, 200 when it was taken
+ * before, 409 with a `problem` when the currency is another, a price changed or too few are there. `GET /orders/<id>`: whether it was delivered.
  * `POST /orders/<id>/cancel`: 200 while it was not packed, which it is after half of its time; then 409.
  *
  * `POST /bench` sets how it behaves: `down`, `slowMs`, `loseAnswer` (takes the next order and hangs up),
@@ -43,12 +43,13 @@ const show = (/** @type {Order} */ { dueAt, packedAt: _, ...order }) => ({
   state: dueAt <= Date.now() ? "delivered" : "accepted",
 });
 
-/** @param {{ id?: unknown, lines?: unknown }} body @returns {[number, object]} */
-function order({ id, lines }) {
+/** @param {{ id?: unknown, currency?: unknown, lines?: unknown }} body @returns {[number, object]} */
+function order({ id, currency, lines }) {
   if (typeof id !== "string" || !/^[0-9a-f-]{36}$/.test(id) || !Array.isArray(lines) || lines.length === 0)
     return [400, { problem: "An order has an id and lines." }];
   const before = orders.get(id);
   if (before !== undefined) return [200, show(before)];
+  if (currency !== CURRENCY) return [409, { problem: "currency", currency: CURRENCY }];
   let longest = 0;
   let total = 0;
   for (const line of /** @type {Line[]} */ (lines)) {

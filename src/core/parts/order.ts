@@ -1,4 +1,5 @@
 /** Parts that are ordered from the supplier: an order is kept first, then sent, and sent again until it is answered. */
+import type { Currency } from "../units/money";
 import { type DrawerPartKind, DRAWER_PART_NAMES } from "./part";
 
 /** What the supplier sells, as it stands in the catalogue today. */
@@ -51,9 +52,13 @@ export interface Order {
   /** Who ordered it. */
   readonly personId: string;
   readonly at: string;
+  /** Of its prices. */
+  readonly currency: Currency;
   readonly lines: readonly OrderLine[];
   readonly state: OrderState;
   readonly canceling: Canceling;
+  /** Who said that it is not wanted any more; null where nobody did, or nobody kept who. */
+  readonly unwantedBy: string | null;
   /** When it is due (ISO 8601); null while the supplier has not said. */
   readonly dueAt: string | null;
   /** Why it was refused; null otherwise. */
@@ -90,18 +95,19 @@ export const linesWords = (lines: readonly Pick<OrderLine, "thicknessMm" | "quan
 
 /** Where an order stands, and what that asks of whoever reads it. `when` says a moment in words. */
 export function orderWords(
-  { state, canceling, dueAt, note }: Pick<Order, "state" | "canceling" | "dueAt" | "note">,
+  { state, canceling, unwantedBy, dueAt, note }: Pick<Order, "state" | "canceling" | "unwantedBy" | "dueAt" | "note">,
   when: (iso: string) => string,
 ): string {
+  const unwanted = unwantedBy === null ? "No longer wanted." : `No longer wanted, said ${unwantedBy}.`;
   switch (state) {
     case "unsent":
       return canceling === "asked"
-        ? "No longer wanted. The supplier does not answer: whether it has the order is not known, and it is canceled when it is back."
+        ? `${unwanted} The supplier does not answer: whether it has the order is not known, and it is canceled when it is back.`
         : "Not sent yet: the supplier does not answer. It is saved, and sent by itself when the supplier is back.";
     case "accepted": {
       const ordered = dueAt === null ? "Ordered." : `Ordered, due ${when(dueAt)}.`;
       if (canceling === "asked")
-        return `No longer wanted. ${ordered} It is canceled as soon as the supplier answers, if it is not too late.`;
+        return `${unwanted} ${ordered} It is canceled as soon as the supplier answers, if it is not too late.`;
       return canceling === "too-late" ? `${ordered} It could not be canceled: it is on its way.` : ordered;
     }
     case "refused":
@@ -109,8 +115,10 @@ export function orderWords(
     case "delivered":
       return "The parts are here.";
     case "given-up":
-      return "Taken back before it was sent.";
+      return `Taken back${byWhom(unwantedBy)} before it was sent.`;
     case "canceled":
-      return "Canceled: nothing comes.";
+      return `Canceled${byWhom(unwantedBy)}: nothing comes.`;
   }
 }
+
+const byWhom = (name: string | null): string => (name === null ? "" : ` by ${name}`);

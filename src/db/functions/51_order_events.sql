@@ -1,5 +1,5 @@
 -- An order is answered once, delivered or canceled only after it was accepted, canceled only when somebody said that it is
--- not wanted any more; and nothing is told of it after its end.
+-- not wanted any more, and it is known who; and nothing is told of it after its end.
 CREATE OR REPLACE FUNCTION guard_order_event() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
   so_far text[];
@@ -15,6 +15,7 @@ BEGIN
     WHEN NEW.kind = 'given-up' THEN NOT accepted AND 'unwanted' = ANY (so_far)
     WHEN NEW.kind = 'delivered' THEN accepted
     WHEN NEW.kind IN ('canceled', 'too-late') THEN accepted AND 'unwanted' = ANY (so_far) AND NOT 'too-late' = ANY (so_far)
+    WHEN NEW.kind = 'unwanted' THEN NEW.person_id IS NOT NULL
     ELSE true
   END;
   IF NOT fits THEN

@@ -6,6 +6,7 @@ import { sql } from "drizzle-orm";
 import { check, foreignKey, index, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { ORDER_EVENTS } from "@/core/parts/order";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
+import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
 import { lengthMm, moment, money, order, recordId } from "./columns";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
@@ -21,10 +22,13 @@ export const orders = pgTable(
       .references(() => shops.id),
     jobId: uuid(),
     personId: uuid().notNull(),
+    /** Of its prices, as they were shown. */
+    currency: text({ enum: CURRENCIES }).notNull().default(DEFAULT_CURRENCY),
     at: moment().notNull().defaultNow(),
   },
   (t) => [
     unique("orders_of_shop").on(t.shopId, t.id),
+    check("orders_currency", sql`${t.currency} in (${listed(CURRENCIES)})`),
     index("orders_by_time").on(t.shopId, t.at),
     index("orders_of_job").on(t.jobId),
     foreignKey({ name: "orders_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
@@ -76,6 +80,8 @@ export const orderEvents = pgTable(
     kind: text({ enum: ORDER_EVENTS }).notNull(),
     dueAt: moment(),
     note: text(),
+    /** Who said so; null for what the supplier said. */
+    personId: uuid(),
     at: moment().notNull().defaultNow(),
   },
   (t) => [
@@ -85,6 +91,12 @@ export const orderEvents = pgTable(
       columns: [t.shopId, t.orderId],
       foreignColumns: [orders.shopId, orders.id],
     }),
+    foreignKey({
+      name: "order_events_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
+    check("order_events_by", sql`${t.personId} is null or ${t.kind} = 'unwanted'`),
     check("order_events_kind", sql`${t.kind} in (${listed(ORDER_EVENTS)})`),
     check("order_events_due", sql`(${t.kind} = 'accepted') = (${t.dueAt} is not null)`),
     check(

@@ -5,11 +5,12 @@ import net from "node:net";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { type ResultPromise, execa } from "execa";
+import { eq } from "drizzle-orm";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import type { CatalogueItem } from "@/core/parts/order";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
-import { orderEvents } from "@/db/schema";
+import { orderEvents, shops } from "@/db/schema";
 import { followOrders, giveUp, listOrders, order, placeOrderInput } from "./orders";
 import { listParts } from "./stock";
 import { readLedger } from "../jobs/record";
@@ -69,6 +70,7 @@ async function sold(place = 0): Promise<CatalogueItem> {
 const ordering = ({ sku, kind, diameterMm, thicknessMm, price }: CatalogueItem, more: object = {}, quantity = 2) =>
   placeOrderInput.parse({
     id: randomUUID(),
+    currency: "EUR",
     lines: [{ sku, kind, diameterMm, thicknessMm, price, quantity }],
     ...more,
   });
@@ -155,8 +157,9 @@ describe("an order", () => {
     const { state, id } = await order(db, shop.actor, ordering(item));
     expect(state).toBe("unsent");
     await setBench({ down: true, slowMs: 0 });
-    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked" });
-    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked" });
+    const unwantedBy = shop.actor.person.name;
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked", unwantedBy });
+    expect(await giveUp(db, shop.actor, id)).toMatchObject({ state: "unsent", canceling: "asked", unwantedBy });
     expect((await follow()).map((o) => o.canceling)).toEqual(["asked"]);
     await setBench({ down: false });
     await follow();
@@ -190,10 +193,21 @@ describe("an order", () => {
     expect(await sentence(askCatalogue("shim-over", 29, "USD"))).toMatch(
       /^The supplier's prices are in Euro, this shop's in US Dollar: set the shop/,
     );
+    const asked = { ...ordering(await sold()), currency: "USD" as const };
+    expect(await sentence(order(db, shop.actor, asked))).toMatch(
+      /^These prices were shown in US Dollar, and this shop reckons in Euro now\./,
+    );
+    expect(await states()).toEqual([]);
+    await owner.update(shops).set({ currency: "USD" }).where(eq(shops.id, shop.actor.shopId));
+    expect(await order(db, shop.actor, asked)).toMatchObject({
+      state: "refused",
+      currency: "USD",
+      note: "its prices are in Euro now.",
+    });
   });
   it("is told once what became of it, whoever tells the database", async () => {
     const { id } = await order(db, shop.actor, ordering(await sold()));
-    const told = (kind: "refused" | "given-up" | "canceled") =>
+    const told = (kind: "refused" | "given-up" | "canceled" | "unwanted") =>
       sentence(
         db
           .insert(orderEvents)
@@ -201,15 +215,16 @@ describe("an order", () => {
       );
     expect(await told("given-up")).not.toBe("taken");
     expect(await told("refused")).not.toBe("taken");
-    // Nobody said that it is not wanted any more.
+    // Nobody said that it is not wanted any more, and nobody can without a name.
+    expect(await told("unwanted")).not.toBe("taken");
     expect(await told("canceled")).not.toBe("taken");
     expect(await states()).toEqual(["accepted"]);
   });
   it("names each part once, and no part of nothing", () => {
     const line = { sku: "a", kind: "shim-over", diameterMm: 29, thicknessMm: 2, quantity: 1, price: 1 };
-    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [line, line] }).error?.issues[0]?.message).toMatch(
-      /stands twice/,
-    );
-    expect(placeOrderInput.safeParse({ id: randomUUID(), lines: [{ ...line, quantity: 0 }] }).success).toBe(false);
+    const read = (...lines: object[]) => placeOrderInput.safeParse({ id: randomUUID(), currency: "EUR", lines });
+    expect(read(line).success).toBe(true);
+    expect(read(line, line).error?.issues[0]?.message).toMatch(/stands twice/);
+    expect(read({ ...line, quantity: 0 }).success).toBe(false);
   });
 });

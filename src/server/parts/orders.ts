@@ -1,5 +1,5 @@
 /** Orders: kept first, then sent; asked after until they are answered and delivered; never doubled. */
-import { type SQL, and, asc, desc, eq, inArray, or, sql } from "drizzle-orm";
+import { type SQL, and, asc, desc, eq, getTableColumns, inArray, or, sql } from "drizzle-orm";
 import { z } from "zod";
 import {
   ORDER_ENDS,
@@ -18,7 +18,8 @@ import type { Database } from "@/db/connect";
 import { isRefusedBy } from "@/db/sqlStates";
 import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
-import { orderEvents, orderLines, orders, partMoves, parts } from "@/db/schema";
+import { orderEvents, orderLines, orders, partMoves, parts, people, shops } from "@/db/schema";
+import { CURRENCIES, currencyName } from "@/core/units/money";
 import type { Actor } from "../http/actor";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
@@ -33,6 +34,8 @@ export const placeOrderInput = z
   .strictObject({
     id,
     jobId: id.nullable().default(null),
+    /** In which its prices were shown. */
+    currency: z.enum(CURRENCIES, "Say in which currency its prices are."),
     lines: z
       .array(
         z.strictObject({
@@ -66,12 +69,18 @@ export async function order(db: Database, actor: Actor, input: PlaceOrder): Prom
 }
 
 async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void> {
-  const { id: orderId, jobId, lines } = input;
+  const { id: orderId, jobId, currency, lines } = input;
   const found = jobId === null ? null : await findJob(db, actor.shopId, jobId);
   if (jobId !== null && found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   await once(db, actor, { what: "order", id: orderId, input }, async (tx) => {
+    const [shop] = await tx.select({ currency: shops.currency }).from(shops).where(eq(shops.id, actor.shopId));
+    if (shop !== undefined && currency !== shop.currency)
+      throw new Refused(
+        `These prices were shown in ${currencyName(currency)}, and this shop reckons in ${currencyName(shop.currency)} now. Look at the prices again.`,
+        409,
+      );
     if (found !== null) await holdJob(tx, found.row.id);
-    await tx.insert(orders).values({ id: orderId, shopId: actor.shopId, jobId, personId: actor.person.id });
+    await tx.insert(orders).values({ id: orderId, shopId: actor.shopId, jobId, currency, personId: actor.person.id });
     await tx.insert(orderLines).values(lines.map((l, line) => ({ ...l, line, orderId, shopId: actor.shopId })));
     if (found === null) return;
     const base = { supersedes: null };
@@ -127,7 +136,12 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
   const ids = rows.map((r) => r.id);
   const [lines, events] = await Promise.all([
     db.select().from(orderLines).where(inArray(orderLines.orderId, ids)).orderBy(asc(orderLines.line)),
-    db.select().from(orderEvents).where(inArray(orderEvents.orderId, ids)).orderBy(asc(orderEvents.at)),
+    db
+      .select({ ...getTableColumns(orderEvents), person: people.name })
+      .from(orderEvents)
+      .leftJoin(people, and(eq(people.shopId, orderEvents.shopId), eq(people.id, orderEvents.personId)))
+      .where(inArray(orderEvents.orderId, ids))
+      .orderBy(asc(orderEvents.at)),
   ]);
   return rows.map((r): Order => {
     const own = events.filter((e) => e.orderId === r.id);
@@ -135,8 +149,10 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
       id: r.id,
       jobId: r.jobId,
       personId: r.personId,
+      currency: r.currency,
       at: r.at.toISOString(),
       ...standsAfter(own.map((e) => e.kind)),
+      unwantedBy: own.find((e) => e.kind === "unwanted")?.person ?? null,
       note: own.find((e) => e.note !== null)?.note ?? null,
       dueAt: own.find((e) => e.dueAt !== null)?.dueAt?.toISOString() ?? null,
       lines: lines
@@ -167,7 +183,7 @@ export async function followOrders(db: Database, shopId: string, ids: readonly s
 async function follow(db: Database, shopId: string, kept: Order): Promise<Order> {
   if (kept.canceling === "asked" && isOpen(kept)) return callOff(db, shopId, kept);
   if (kept.state === "unsent") {
-    const placed = await placeOrder(kept.id, kept.lines);
+    const placed = await placeOrder(kept);
     if (placed.kind === "down") return kept;
     if (placed.data.state === "refused")
       return tell(db, shopId, kept, { kind: "refused", note: placed.data.note.slice(0, 300) });
@@ -177,7 +193,7 @@ async function follow(db: Database, shopId: string, kept: Order): Promise<Order>
   const stands = await askOrder(kept.id);
   if (stands.kind === "down") return kept;
   // The supplier lost it: sent again under its own id it is still one order.
-  if (stands.data === "lost") return (await placeOrder(kept.id, kept.lines), kept);
+  if (stands.data === "lost") return (await placeOrder(kept), kept);
   return stands.data.state === "accepted" ? kept : deliver(db, shopId, kept);
 }
 
@@ -199,7 +215,8 @@ async function callOff(db: Database, shopId: string, kept: Order): Promise<Order
 type Event =
   | { readonly kind: "accepted"; readonly dueAt: Date }
   | { readonly kind: "refused"; readonly note: string }
-  | { readonly kind: Exclude<OrderEventKind, "accepted" | "refused"> };
+  | { readonly kind: "unwanted"; readonly personId: string }
+  | { readonly kind: Exclude<OrderEventKind, "accepted" | "refused" | "unwanted"> };
 
 async function tell(db: Database, shopId: string, kept: Order, event: Event): Promise<Order> {
   await unlessTold(
@@ -266,5 +283,9 @@ export async function giveUp(db: Database, actor: Actor, orderId: string): Promi
   if (isOff(kept)) return kept;
   if (!isOpen(kept)) throw new Refused("What was ordered is here, or was refused: nothing is left to cancel.", 409);
   if (kept.canceling === "too-late") throw new Refused("It is on its way: the supplier can't stop it.", 409);
-  return follow(db, actor.shopId, await tell(db, actor.shopId, kept, { kind: "unwanted" }));
+  return follow(
+    db,
+    actor.shopId,
+    await tell(db, actor.shopId, kept, { kind: "unwanted", personId: actor.person.id }),
+  );
 }

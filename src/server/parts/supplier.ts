@@ -3,7 +3,7 @@
  * never a crash.
  */
 import { z } from "zod";
-import type { CatalogueItem, OrderLine } from "@/core/parts/order";
+import type { CatalogueItem, Order, OrderLine } from "@/core/parts/order";
 import { DRAWER_PART_KINDS, type DrawerPartKind } from "@/core/parts/part";
 import { CURRENCIES, type Currency, currencyName, priceWords } from "@/core/units/money";
 import { Refused } from "../http/refused";
@@ -88,9 +88,14 @@ export type Placed =
   | { readonly state: "refused"; readonly note: string };
 
 /** Sends an order; under the same id it is one order however often it is sent. */
-export async function placeOrder(id: string, lines: readonly OrderLine[]): Promise<Asked<Placed>> {
+export async function placeOrder({
+  id,
+  currency,
+  lines,
+}: Pick<Order, "id" | "currency" | "lines">): Promise<Asked<Placed>> {
   const heard = await ask("/orders", {
     id,
+    currency,
     lines: lines.map(({ sku, quantity, price }) => ({ sku, quantity, price })),
   });
   if (heard === null || heard.status >= 500) return { kind: "down" };
@@ -110,6 +115,8 @@ function refusalWords(said: z.infer<typeof noAnswer> | undefined, lines: readonl
   const what = line === undefined ? (said?.sku ?? "it") : `${line.thicknessMm.toFixed(2)} mm`;
   if (said?.problem === "price-changed")
     return `the price of ${what} is ${shown(said.price, said.currency) ?? "another"} now, not ${shown(line?.price, said.currency) ?? "what was shown"}.`;
+  if (said?.problem === "currency")
+    return `its prices are in ${said.currency === undefined ? "another currency" : currencyName(said.currency)} now.`;
   if (said?.problem === "out-of-stock") return `of ${what} only ${said.stock ?? 0} are left.`;
   return said?.problem === "unknown" ? `${what} is not sold any more.` : "it did not understand the order.";
 }

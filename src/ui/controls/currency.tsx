@@ -14,8 +14,10 @@ export const CurrencyProvider = ({
   readonly children: ReactNode;
 }) => <CurrencyContext value={currency}>{children}</CurrencyContext>;
 
+export const useCurrency = (): Currency => useContext(CurrencyContext);
+
 /** A price as it is shown here. */
 export function usePrice(): (amount: number) => string {
-  const currency = useContext(CurrencyContext);
+  const currency = useCurrency();
   return (amount) => priceWords(amount, currency);
 }

@@ -11,6 +11,7 @@ import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OrderLine } from "@/core/parts/order";
 import { unitProblem } from "@/core/units/typedLength";
+import { useCurrency } from "../controls/currency";
 import { useTypedForm } from "../controls/useTypedForm";
 import { type Trouble, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
@@ -37,6 +38,7 @@ const NOTHING: Chosen = { stockId: null, made: "" };
 export function useExchange(given: OpenerCloserPageData) {
   const { job, entries, jobId, valve: id, micrometers, biasesMm } = given;
   const router = useRouter();
+  const currency = useCurrency();
   const commands = useCommandIds();
   const state = useMemo(() => jobState(job, entries), [job, entries]);
   const form = useTypedForm<ExchangeForm>({
@@ -87,7 +89,8 @@ export function useExchange(given: OpenerCloserPageData) {
       router.push(`/jobs/${jobId}`);
   };
   const order = async (line: OrderLine): Promise<void> => {
-    if (await tell("/api/orders", { id: commands.idFor(line), jobId, lines: [line] })) router.refresh();
+    const body = { jobId, currency, lines: [line] };
+    if (await tell("/api/orders", { id: commands.idFor(body), ...body })) router.refresh();
   };
 
   const valve = state.valves.get(id);

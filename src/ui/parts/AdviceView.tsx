@@ -7,7 +7,7 @@ import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
 import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { capital } from "@/core/job/words/names";
-import { usePrice } from "../controls/currency";
+import { useCurrency, usePrice } from "../controls/currency";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -45,6 +45,7 @@ const percent = (chance: number): string => `${Math.floor(chance * 100)} of 100`
 
 function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind }) {
   const price = usePrice();
+  const currency = useCurrency();
   const router = useRouter();
   const catalogue = useCatalogue(kind, diameterMm);
   const [problem, setProblem] = useState<string | null>(null);
@@ -54,7 +55,8 @@ function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind
   const lines = linesFor(advice, catalogue.items ?? []);
   const order = async (): Promise<void> => {
     setBusy(true);
-    const sent = await send("POST", "/api/orders", { id: commands.idFor(lines), lines });
+    const body = { currency, lines };
+    const sent = await send("POST", "/api/orders", { id: commands.idFor(body), ...body });
     setBusy(false);
     setProblem(troubleOf(sent)?.message ?? null);
     if (sent.kind === "done") router.push("/shop/parts");

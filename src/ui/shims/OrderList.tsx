@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Order, isOpen, linesWords, orderTotal, orderWords } from "@/core/parts/order";
 import { Button } from "../controls/Button";
-import { usePrice } from "../controls/currency";
+import { priceWords } from "@/core/units/money";
 import { Complaint } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useHydrated } from "../controls/useHydrated";
@@ -27,7 +27,6 @@ export function OrderList({
 /** `brief`: without what was ordered, where only the wait matters. */
 function OrderLineShown({ order, brief }: { readonly order: Order; readonly brief: boolean }) {
   const router = useRouter();
-  const price = usePrice();
   const [problem, setProblem] = useState<string | null>(null);
   // The server does not know in which time zone the device is.
   const hydrated = useHydrated();
@@ -53,7 +52,7 @@ function OrderLineShown({ order, brief }: { readonly order: Order; readonly brie
       </chakra.p>
       {!brief && (
         <chakra.p fontSize="16px" color="soft">
-          {linesWords(order.lines)}; {price(orderTotal(order.lines))} in all.
+          {linesWords(order.lines)}; {priceWords(orderTotal(order.lines), order.currency)} in all.
         </chakra.p>
       )}
       {!brief && isOpen(order) && order.canceling === "no" && (

@@ -174,7 +174,9 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
             )}
           </PlanShown>
         )}
-        {wanted.length > 0 && <ToOrder engine={file.name} {...{ kind, diameterMm, stepMm, wanted }} />}
+        {wanted.length > 0 && (
+          <ToOrder engine={file.name} byHand={!waits} {...{ kind, diameterMm, stepMm, wanted, micrometers }} />
+        )}
         {offers !== null && <Wishes offers={offers} choice={choice} catalogue={catalogue} onChoose={setChoice} />}
         {looked !== null && (
           <SumOnPaper position={looked} unit={roleUnit(file, role)} stockMm={stock.map((p) => p.thicknessMm)} />

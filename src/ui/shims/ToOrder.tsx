@@ -1,10 +1,12 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import type { Micrometer } from "@/core/parts/micrometer";
 import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import type { Wanted } from "@/core/shims/wanted";
 import { Button } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
+import { Bought } from "./Bought";
 
 interface Props {
   readonly engine: string;
@@ -12,10 +14,13 @@ interface Props {
   readonly diameterMm: number | null;
   readonly stepMm: number;
   readonly wanted: readonly Wanted[];
+  readonly micrometers: readonly Micrometer[];
+  /** Nothing is on its way that goes into stock by itself. */
+  readonly byHand: boolean;
 }
 
 /** What is to be bought, as a plain list: on paper, or as CSV. */
-export function ToOrder({ engine, kind, diameterMm, stepMm, wanted }: Props) {
+export function ToOrder({ engine, kind, diameterMm, stepMm, wanted, micrometers, byHand }: Props) {
   const what = `${DRAWER_PART_NAMES[kind]}${diameterMm === null ? "" : `, ${diameterMm} mm across`}`;
   async function save(): Promise<void> {
     const { default: Papa } = await import("papaparse");
@@ -63,13 +68,19 @@ export function ToOrder({ engine, kind, diameterMm, stepMm, wanted }: Props) {
           </li>
         ))}
       </chakra.ul>
-      <chakra.div display="flex" gap="2" pt="2" _print={{ display: "none" }}>
+      <chakra.div display="flex" flexWrap="wrap" gap="2" pt="2" _print={{ display: "none" }}>
         <Button type="button" onClick={() => window.print()}>
           Print the list
         </Button>
         <Button type="button" onClick={() => void save()}>
           List as CSV
         </Button>
+        {byHand && (
+          <Bought
+            key={wanted.map((w) => `${w.sizeMm}x${w.at.length}`).join()}
+            {...{ engine, kind, diameterMm, wanted, micrometers }}
+          />
+        )}
       </chakra.div>
     </chakra.section>
   );

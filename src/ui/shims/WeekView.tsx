@@ -8,7 +8,7 @@ import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekPageData, WeekJob, WeekShare } from "@/core/job/tasks/shims/week";
-import { usePrice } from "../controls/currency";
+import { useCurrency, usePrice } from "../controls/currency";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -30,6 +30,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const commands = useCommandIds();
+  const currency = useCurrency();
   const jobs = measured.filter((j) => !left.includes(j.id));
   const kinds = jobs[0]?.job.task.plan ?? null;
   const catalogue = useCatalogue(kinds?.kind ?? "shim-over", kinds?.diameterMm ?? null);
@@ -74,12 +75,9 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
     run(async () => {
       for (const s of shares) {
         const lines = buyingList(s, items);
+        const body = { jobId: s.id, currency, lines };
         const wrong =
-          lines.length === 0
-            ? null
-            : said(
-                await send("POST", "/api/orders", { id: commands.idFor({ job: s.id, lines }), jobId: s.id, lines }),
-              );
+          lines.length === 0 ? null : said(await send("POST", "/api/orders", { id: commands.idFor(body), ...body }));
         if (wrong !== null) return wrong;
       }
       return null;

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
 import type { ShimOffers } from "@/core/job/tasks/shims/offers";
+import { useCurrency } from "../controls/currency";
 import { type Sent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";
@@ -15,6 +16,7 @@ export function usePartCommands(
   { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void },
 ) {
   const router = useRouter();
+  const currency = useCurrency();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const kept = useRef(new Map<string, string>());
@@ -65,8 +67,9 @@ export function usePartCommands(
     /** The order is kept whether the supplier answers or not; what became of it is told on the page. */
     async order(lines: readonly OrderLine[]): Promise<void> {
       setBusy(true);
-      const id = ordering.idFor(lines);
-      if (!told(await send<{ order: Order }>("POST", "/api/orders", { id, jobId, lines }))) return;
+      const body = { jobId, currency, lines };
+      const id = ordering.idFor(body);
+      if (!told(await send<{ order: Order }>("POST", "/api/orders", { id, ...body }))) return;
       ordering.done();
       onOrdered();
       router.refresh();
