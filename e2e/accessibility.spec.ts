@@ -103,6 +103,10 @@ for (const [scheme, width, height] of [
         await page.waitForURL(/\/(jobs|engines)\//);
       };
       await open(/^Corriemoor V6$/);
+      for (const place of ["Preload", "Hot and cold"]) {
+        const link = page.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: place });
+        if (await link.isVisible()) await link.click();
+      }
       await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
       await page.getByRole("button", { name: "Enter figures" }).click();
       await clean(page, scheme);

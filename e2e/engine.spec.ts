@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { UNEVEN_TWIN, addEngine, atWork, expect, test, find } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, expect, find, settled, test } from "./fixtures";
 
 test("wheel, dial and head map follow the crank, by keys, by buttons and by dragging", async ({ page }) => {
   await atWork(page);
@@ -131,4 +131,21 @@ test("every built-in pattern becomes an engine with a plan", async ({ page }) =>
       name,
     ).toBeVisible();
   }
+});
+
+test("on a phone the page is under four screens, and a place is jumped to with its part opened", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const name of ["Dunmore 5.9", "Orrin Tidewater 6", "Corriemoor V6"]) {
+    await find(page, name);
+    await page.getByRole("link", { name, exact: true }).first().click();
+    await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+    await settled(page);
+    expect(await page.evaluate(() => document.documentElement.scrollHeight), name).toBeLessThan(4 * 844);
+  }
+  const lift = page.getByRole("button", { name: "Lift", exact: true });
+  await expect(lift).toHaveAttribute("aria-expanded", "false");
+  await page.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: "Lift" }).click();
+  await expect(lift).toHaveAttribute("aria-expanded", "true");
+  await expect(lift).toBeInViewport();
+  await expect(page.getByText(/^exhaust: /)).toBeVisible();
 });

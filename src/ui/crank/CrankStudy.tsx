@@ -78,7 +78,7 @@ export function CrankStudy({ file, engine, crank, requiredDeg, stopsDeg, marks, 
         </chakra.div>
         <LiveHeadMap file={file} engine={engine} crank={crank} view={view} options={options} onPick={pick} />
       </chakra.div>
-      <chakra.div p="2" minWidth="0" height={{ base: "340px", lg: "auto" }} minHeight="320px">
+      <chakra.div p="2" minWidth="0" height={{ base: "260px", lg: "auto" }} minHeight={{ lg: "320px" }}>
         <PhaseWheel
           live
           engine={engine}
@@ -90,7 +90,7 @@ export function CrankStudy({ file, engine, crank, requiredDeg, stopsDeg, marks, 
       <chakra.div
         p="2"
         minWidth="0"
-        height={{ base: "340px", lg: "auto" }}
+        height={{ base: "260px", lg: "auto" }}
         borderLeft={{ md: "2px solid" }}
         borderColor="ink!"
       >
@@ -98,20 +98,29 @@ export function CrankStudy({ file, engine, crank, requiredDeg, stopsDeg, marks, 
       </chakra.div>
       <chakra.div gridColumn="1 / -1" borderTop="2px solid" borderColor="ink" px="3" py="2" bg="paper">
         <chakra.div display="flex" flexWrap="wrap" gap="2" alignItems="center">
-          <Stamp pr="1">Turn the crank</Stamp>
-          {STEPS.map((s) => (
-            <Button
-              key={s}
-              type="button"
-              justifyContent="center"
-              minWidth="56px"
-              px="2"
-              aria-label={`${s > 0 ? "On" : "Back"} ${Math.abs(s)} degrees`}
-              onClick={() => crank.set(fold(crank.get() + s, cycleDeg))}
-            >
-              {s > 0 ? `+${s}°` : `−${-s}°`}
-            </Button>
-          ))}
+          <Stamp pr="1" width={{ base: "full", md: "auto" }}>
+            Turn the crank
+          </Stamp>
+          <chakra.span
+            display={{ base: "grid", md: "contents" }}
+            gridTemplateColumns="repeat(6, minmax(0, 1fr))"
+            gap="1"
+            width="full"
+          >
+            {STEPS.map((s) => (
+              <Button
+                key={s}
+                type="button"
+                justifyContent="center"
+                minWidth={{ base: "0", md: "56px" }}
+                px="1"
+                aria-label={`${s > 0 ? "On" : "Back"} ${Math.abs(s)} degrees`}
+                onClick={() => crank.set(fold(crank.get() + s, cycleDeg))}
+              >
+                {s > 0 ? `+${s}°` : `−${-s}°`}
+              </Button>
+            ))}
+          </chakra.span>
           <Button type="button" onClick={nextMark}>
             Next mark<Key>M</Key>
           </Button>

@@ -18,6 +18,7 @@ import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings"
 import { stopLetter } from "@/core/stops/sign";
 import { Button, ButtonLink } from "../controls/Button";
 import { Select } from "../controls/Field";
+import { Fold, JumpTo, useFolds } from "../controls/Fold";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { CrankStudy } from "../crank/CrankStudy";
 import { useCrankStore } from "../crank/crankStore";
@@ -75,9 +76,20 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
     [stops, file.marksDeg, file.markLabels],
   );
   const query = planQuery(chosen, settings);
+  const folds = useFolds(rules.sheetWork === "lash" || !known ? ["spec"] : []);
+  const heated = known && rules.judgedIn !== "spec-state";
+  const places = new Map([
+    ["plan", "Where to stop"],
+    ["stops", "Its stops"],
+    ["strip", "The cycle"],
+    ["lift", "Lift"],
+    ["whatif", "Bigger ramp"],
+    ["spec", SPEC_TITLE[rules.sheetWork]],
+    ...(heated ? [["heat", "Hot and cold"] as const] : []),
+  ]);
   const cylinder = engine.valves.find((v) => v.id === valve)?.cylinder ?? null;
   return (
-    <chakra.div display="flex" flexDirection="column" gap={{ base: "5", lg: "4" }}>
+    <chakra.div display="flex" flexDirection="column" gap="4">
       <chakra.header
         display="flex"
         flexWrap="wrap"
@@ -113,6 +125,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
       </chakra.header>
 
       <InHand jobs={inHand} />
+      <JumpTo places={places} folds={folds} />
       {locating ? (
         <Locator
           file={file}
@@ -139,31 +152,32 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
         />
       )}
 
-      <chakra.section aria-labelledby="plan" minWidth="0">
-        <PlateHeading id="plan">Where to stop</PlateHeading>
+      <chakra.section id="plan" tabIndex={-1} aria-labelledby="plan-name" minWidth="0">
+        <PlateHeading id="plan-name">Where to stop</PlateHeading>
         <chakra.p fontSize="20px" lineHeight={1.35} pb="3" maxWidth="72rem">
           {answer.why}
         </chakra.p>
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 15rem" }}
-          gap="6"
-          alignItems="start"
-        >
-          <MethodTable
-            methods={answer.methods}
-            recommended={answer.recommended}
-            chosen={chosen}
-            requiredDeg={settings.requiredDeg}
-            seen={engine.mover.name}
-            onChoose={setPicked}
-          />
-          <StopSettingsForm settings={settings} onChange={setSettings} />
-        </chakra.div>
+        <Fold id="methods" title="All methods" folds={folds} bare>
+          <chakra.div
+            display="grid"
+            gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 15rem" }}
+            gap="6"
+            alignItems="start"
+          >
+            <MethodTable
+              methods={answer.methods}
+              recommended={answer.recommended}
+              chosen={chosen}
+              requiredDeg={settings.requiredDeg}
+              seen={engine.mover.name}
+              onChoose={setPicked}
+            />
+            <StopSettingsForm settings={settings} onChange={setSettings} />
+          </chakra.div>
+        </Fold>
       </chakra.section>
 
-      <chakra.section aria-labelledby="strip" minWidth="0">
-        <PlateHeading id="strip">The cycle, unrolled: {METHODS[chosen].name}</PlateHeading>
+      <Fold id="strip" title={`The cycle, unrolled: ${METHODS[chosen].name}`} folds={folds}>
         <chakra.p fontSize="16px" color="soft" pb="1">
           Bars are base circles, where a valve may be set; thin lines its ramps; a dot where this method serves it,
           with the margin beside it where it is small.
@@ -171,18 +185,15 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
         <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="1">
           <CycleStrip engine={engine} plan={plan} requiredDeg={settings.requiredDeg} crank={crank} />
         </chakra.div>
-      </chakra.section>
+      </Fold>
 
       <chakra.div
         display="grid"
         gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" }}
-        gap="8"
+        gap={{ base: "2", lg: "8" }}
         alignItems="start"
       >
-        <chakra.section aria-labelledby="stops" minWidth="0">
-          <PlateHeading id="stops" pb="2">
-            Its stops: {METHODS[chosen].name}
-          </PlateHeading>
+        <Fold id="stops" title={`Its stops: ${METHODS[chosen].name}`} folds={folds}>
           {plan !== null && <StopList plan={plan} engine={engine} requiredDeg={settings.requiredDeg} crank={crank} />}
           {plan !== null && <OrderCosts engine={engine} plan={plan} />}
           {answer.assumptions
@@ -192,11 +203,13 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
                 {a}
               </chakra.p>
             ))}
-        </chakra.section>
-        <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
-          <chakra.section aria-labelledby="lift" minWidth="0">
-            <chakra.div display="flex" justifyContent="space-between" alignItems="center" gap="3" pb="2">
-              <PlateHeading id="lift">Lift</PlateHeading>
+        </Fold>
+        <chakra.div display="flex" flexDirection="column" gap={{ base: "2", lg: "8" }} minWidth="0">
+          <Fold
+            id="lift"
+            title="Lift"
+            folds={folds}
+            aside={
               <chakra.label display="inline-flex" alignItems="center" gap="2">
                 <Stamp>Cylinder</Stamp>
                 <Select
@@ -211,36 +224,42 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
                   ))}
                 </Select>
               </chakra.label>
-            </chakra.div>
+            }
+          >
             <LiftCurves
               file={file}
               engine={engine}
               cylinder={cylinder ?? engine.cylinders[0]?.id ?? ""}
               crank={crank}
             />
-          </chakra.section>
-          <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
+          </Fold>
+          <Fold id="whatif" title="What a bigger ramp does" folds={folds}>
+            <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
+          </Fold>
         </chakra.div>
       </chakra.div>
       <chakra.div
         display="grid"
         gridTemplateColumns={{
           base: "minmax(0, 1fr)",
-          lg: rules.judgedIn === "spec-state" || !known ? "minmax(0, 1fr)" : "minmax(0, 1.15fr) minmax(0, 1fr)",
+          lg: heated ? "minmax(0, 1.15fr) minmax(0, 1fr)" : "minmax(0, 1fr)",
         }}
-        gap={{ base: "8", lg: "10" }}
+        gap={{ base: "2", lg: "10" }}
         alignItems="start"
-        pt="4"
+        pt={{ lg: "4" }}
       >
-        <chakra.section aria-labelledby="spec" minWidth="0" maxWidth="52rem">
-          <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-            <PlateHeading id="spec">{SPEC_TITLE[rules.sheetWork]}</PlateHeading>
-            {!editing && known && (
+        <Fold
+          id="spec"
+          title={SPEC_TITLE[rules.sheetWork]}
+          folds={folds}
+          aside={
+            !editing && known ? (
               <Button type="button" onClick={() => setEditing(true)}>
                 Change
               </Button>
-            )}
-          </chakra.div>
+            ) : undefined
+          }
+        >
           {editing || !known ? (
             <SpecForm id={id} file={file} known={known} onDone={() => setEditing(false)} />
           ) : (
@@ -251,8 +270,12 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
               Take the engine file
             </ButtonLink>
           </chakra.p>
-        </chakra.section>
-        {known && rules.judgedIn !== "spec-state" && <HeatSection id={id} file={file} measured={measured} />}
+        </Fold>
+        {heated && (
+          <Fold id="heat" title="Hot and cold" folds={folds}>
+            <HeatSection id={id} file={file} measured={measured} />
+          </Fold>
+        )}
       </chakra.div>
     </chakra.div>
   );

@@ -16,7 +16,7 @@ interface Props {
 }
 
 const Cell = chakra("td", {
-  base: { px: "2", py: "2", fontSize: "16px", verticalAlign: "top", display: { base: "block", md: "table-cell" } },
+  base: { px: "2", py: { base: "0.5", md: "2" }, fontSize: "16px", verticalAlign: "top" },
 });
 const Head = chakra("th", {
   base: {
@@ -36,7 +36,14 @@ const Head = chakra("th", {
 export function MethodTable({ methods, recommended, chosen, requiredDeg, seen, onChoose }: Props) {
   return (
     <chakra.table width="full" borderCollapse="collapse" display={{ base: "block", md: "table" }}>
-      <chakra.caption captionSide="bottom" textAlign="left" color="soft" fontSize="16px" pt="2">
+      <chakra.caption
+        display={{ base: "block", md: "table-caption" }}
+        captionSide="bottom"
+        textAlign="left"
+        color="soft"
+        fontSize="16px"
+        pt="2"
+      >
         Every method turns in the running direction only. Turns are counted from the first stop to the last.
       </chakra.caption>
       <chakra.thead display={{ base: "none", md: "table-header-group" }}>
@@ -81,6 +88,8 @@ interface RowProps {
 
 function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProps) {
   const { name, needs } = METHODS[plan.id];
+  // A phone shows of a method that is not chosen its name and what it comes to.
+  const more = { base: chosen ? "block" : "none", md: "table-cell" } as const;
   return (
     <chakra.tr
       borderTop="1px solid"
@@ -89,7 +98,7 @@ function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProp
       boxShadow={chosen ? "inset 6px 0 0 var(--f-colors-ink)" : "none"}
       display={{ base: "block", md: "table-row" }}
     >
-      <Cell pl={{ base: "3", md: "4" }}>
+      <Cell pl={{ base: "3", md: "4" }} display={{ base: "block", md: "table-cell" }}>
         <chakra.button
           type="button"
           aria-pressed={chosen}
@@ -103,8 +112,23 @@ function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProp
           textDecorationThickness={chosen ? "3px" : "1px"}
           textUnderlineOffset="4px"
           width="full"
+          display={{ base: "flex", md: "block" }}
+          justifyContent="space-between"
+          alignItems="center"
+          gap="2"
         >
           {name}
+          {!chosen && (
+            <chakra.span
+              display={{ md: "none" }}
+              fontSize="16px"
+              fontWeight={400}
+              color={plan.usable ? "soft" : "now"}
+              whiteSpace="nowrap"
+            >
+              {briefly(plan)}
+            </chakra.span>
+          )}
         </chakra.button>
         {recommended && (
           <chakra.span display="block" color="set" fontWeight={600}>
@@ -112,15 +136,15 @@ function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProp
           </chakra.span>
         )}
       </Cell>
-      <Cell textAlign={{ md: "right" }} fontFamily="mono">
+      <Cell display={more} textAlign={{ md: "right" }} fontFamily="mono">
         <Name>Stops </Name>
         {plan.stops.length === 0 ? "–" : plan.stops.length}
       </Cell>
-      <Cell textAlign={{ md: "right" }} fontFamily="mono">
+      <Cell display={more} textAlign={{ md: "right" }} fontFamily="mono">
         <Name>Turns </Name>
         {plan.stops.length === 0 ? "–" : (plan.turnTotalDeg / 360).toFixed(2)}
       </Cell>
-      <Cell>
+      <Cell display={more}>
         {plan.usable ? (
           <Clear plan={plan} requiredDeg={requiredDeg} />
         ) : (
@@ -132,10 +156,17 @@ function Row({ plan, recommended, chosen, requiredDeg, seen, onChoose }: RowProp
           </chakra.span>
         )}
       </Cell>
-      <Cell color="soft">{needs(seen)}</Cell>
+      <Cell display={more} color="soft">
+        {needs(seen)}
+      </Cell>
     </chakra.tr>
   );
 }
+
+const briefly = ({ usable, stops, worst }: MethodPlan): string =>
+  !usable || worst === null
+    ? "✕ not safe here"
+    : `${stops.length} ${stops.length === 1 ? "stop" : "stops"}, ${Math.floor(worst.marginDeg)}° clear`;
 
 const Name = chakra("span", { base: { display: { md: "none" }, fontFamily: "stamp", color: "soft" } });
 

@@ -10,7 +10,6 @@ import type { MethodId } from "@/core/stops/methods";
 import { plannedRampDeg, rampSensitivity } from "@/core/stops/sensitivity";
 import type { StopSettings } from "@/core/stops/settings";
 import { Field, TextInput } from "../controls/Field";
-import { PlateHeading } from "../controls/Stamp";
 
 interface Props {
   readonly file: EngineFile;
@@ -35,10 +34,7 @@ export function WhatIf({ file, engine, settings, chosen }: Props) {
   );
   const measured = file.valves.every((v) => "profile" in (file.cam?.[v.role] ?? {}));
   return (
-    <chakra.section aria-labelledby="whatif" minWidth="0">
-      <PlateHeading id="whatif" pb="2">
-        What a bigger ramp does
-      </PlateHeading>
+    <>
       <chakra.p fontSize="17px" pb="2">
         {measured
           ? "The lobes of this cam were measured: no ramp is assumed, so nothing changes here."
@@ -46,7 +42,7 @@ export function WhatIf({ file, engine, settings, chosen }: Props) {
       </chakra.p>
       <RampChart rows={rows} shown={shown} requiredDeg={settings.requiredDeg} rampDeg={plannedRampDeg(file)} />
       <StopCount engine={engine} requiredDeg={settings.requiredDeg} />
-    </chakra.section>
+    </>
   );
 }
 

@@ -11,7 +11,7 @@ import { Button } from "../controls/Button";
 import { USUAL, type UsualLength } from "@/core/units/typedLength";
 import { Field, Select, TextInput } from "../controls/Field";
 import { LengthField } from "../controls/LengthField";
-import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
+import { Complaint, Stamp } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { GrowthSourceTable } from "./GrowthSources";
@@ -32,21 +32,18 @@ export function HeatSection({ id, file, measured }: Props) {
       ? null
       : { lash: file.lash, state: file.lash.state === "hot" ? ("cold" as const) : ("hot" as const) };
   return (
-    <chakra.section aria-labelledby="heat" minWidth="0">
-      <chakra.div display="flex" justifyContent="space-between" alignItems="center" pb="2">
-        <PlateHeading id="heat">Hot and cold</PlateHeading>
-        {!editing && (
-          <Button type="button" onClick={() => setEditing(true)}>
-            Enter figures
-          </Button>
-        )}
-      </chakra.div>
+    <>
       {editing ? (
         <HeatForm id={id} file={file} onDone={() => setEditing(false)} />
       ) : (
-        <GrowthSourceTable ways={ways} roles={jobRoles(file)} into={into} value={null} />
+        <>
+          <GrowthSourceTable ways={ways} roles={jobRoles(file)} into={into} value={null} />
+          <Button type="button" mt="3" onClick={() => setEditing(true)}>
+            Enter figures
+          </Button>
+        </>
       )}
-    </chakra.section>
+    </>
   );
 }
 
