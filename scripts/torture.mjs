@@ -31,9 +31,16 @@ function random() {
 /** @template T @param {readonly T[]} all @returns {T} */
 const pick = (all) => /** @type {T} */ (all[Math.floor(random() * all.length)]);
 
+/** While a server is dead something else may have its port for a moment. @param {string} databaseUrl @param {number} port @returns {ReturnType<typeof startApp>} */
+const startAgain = (databaseUrl, port, tries = 5) =>
+  startApp({ root: ROOT, databaseUrl, port }).catch(async (error) => {
+    if (tries === 1) throw error;
+    await wait(1000);
+    return startAgain(databaseUrl, port, tries - 1);
+  });
+
 /** @param {string} databaseUrl @param {readonly number[]} ports */
-const startApps = (databaseUrl, ports) =>
-  Promise.all(ports.map((port) => startApp({ root: ROOT, databaseUrl, port })));
+const startApps = (databaseUrl, ports) => Promise.all(ports.map((port) => startAgain(databaseUrl, port)));
 
 /** @typedef {{ job: string, kept: string[], sent: Map<string, object> }} Log */
 
