@@ -189,8 +189,68 @@ describe("instruct, while a valve is read", () => {
     expect(plain).toMatchObject({
       title: "Read 1 intake: try 0.20 mm first.",
       button: { label: "0.20 mm goes" },
-      choices: [{ label: "Does not go" }, { label: "Slack: nothing to find" }],
+      choices: [
+        { label: "Does not go" },
+        { label: "0.20 mm goes, 0.25 mm does not: done" },
+        { label: "Slack: nothing to find" },
+      ],
     });
+  });
+  it("takes both leaves of a valve in band in one tap, and offers that for nothing else", () => {
+    const one = /: done$/;
+    const untapped = (c: RunContext, now = nowOf(c, [ARRIVED])) =>
+      told(c, now, { taps: {}, tapped: readTaps({}, null, c.hand, lashSpec(LASH)) }).choices;
+    const context = contextFor(undefined);
+    const offered = untapped(context).find((c) => one.test(c.label))?.action;
+    expect(offered).toMatchObject({
+      kind: "enter",
+      leave: true,
+      drafts: [
+        { kind: "reading", valve: "1I", goes: { mm: 0.2 }, noGo: { mm: 0.25 }, pass: "as-found", reason: null },
+      ],
+    });
+    const asks = (c: RunContext, now = nowOf(c, [ARRIVED])): string[] => untapped(c, now).map((x) => x.label);
+    expect(asks(contextFor(undefined, {}, {}, "drag")).filter((l) => one.test(l))).toEqual([]);
+    const set = { kind: "set", valve: "1I", stop: "A", turns: null, aimMm: 0.2 };
+    const turned = { id: "s", supersedes: null, ...set, locked: false } as Entry;
+    const screw = contextFor({ kind: "screw", at: "valve-end", pitch: 1 });
+    expect(asks(screw, nowOf(screw, [ARRIVED, turned])).filter((l) => one.test(l))).toEqual([]);
+  });
+  it("asks for the feel where the set ends a band between two of its leaves, and never goes round in it", () => {
+    const screw: AdjusterEntry = { kind: "screw", at: "valve-end", pitch: 1 };
+    const narrow = { nominal: "0.20 mm", low: "0.16 mm", high: "0.24 mm" };
+    const context = { ...contextFor(screw), hand: { ...contextFor(screw).hand, set: setOf([0.2, 0.25]) } };
+    const valves = context.job.valves.map((v) => ({ ...v, spec: lashSpec(narrow) }));
+    const own: RunContext = {
+      ...context,
+      job: { ...context.job, valves },
+      hand: {
+        ...context.hand,
+        stacks: [
+          { thicknessMm: 0.2, indices: [0] },
+          { thicknessMm: 0.25, indices: [1] },
+        ],
+      },
+    };
+    const now = nowOf(own, [ARRIVED]);
+    const taps: Taps = { 0: "goes", 1: "no" };
+    const reading = { taps, tapped: readTaps(taps, null, own.hand, lashSpec(narrow)) };
+    const asked = told(own, now, reading);
+    expect(asked).toMatchObject({
+      title: "0.20 mm goes, 0.25 mm does not. Does 0.20 mm just drag?",
+      button: { action: { kind: "enter", leave: true, drafts: [{ school: "drag", value: { mm: 0.2 } }] } },
+    });
+    const [slides] = asked.choices;
+    expect(slides?.action).toMatchObject({ kind: "choose", choice: { slidesAt: 0 } });
+    expect(told(own, now, reading, { choice: { slidesAt: 0 } as never }).title).toMatch(
+      /^(Put the 0\.20 mm leaf in|Turn the screw)/,
+    );
+    // Known from the first: the one tap is the feel.
+    expect(
+      told(own, now, { taps: {}, tapped: readTaps({}, null, own.hand, lashSpec(narrow)) }).choices.map(
+        (c) => c.label,
+      ),
+    ).toContain("0.20 mm just drags: done");
   });
   it("asks for the other end when one end has decided", () => {
     expect(toldOf(undefined, { 4: "goes" })).toMatchObject({

@@ -1,23 +1,27 @@
 /** What is told of the leaf to try next. Pure. */
 import { stackBeyond } from "@/core/lash/leaf";
 import type { ReadingEntry } from "@/core/job/ledger/entry";
+import { isOffAim } from "@/core/job/ledger/readings";
 import { passAfter } from "@/core/job/state/pass";
 import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
-import type { RunContext, RunNow } from "../model";
-import { questionOf } from "../session/hand";
+import type { AtValve, RunContext, RunNow } from "../model";
+import { isDoubted, questionOf } from "../session/hand";
 import { narrowKey } from "../session/nextLeaf";
 import {
   type Blade,
   type Reading,
   type Tap,
   type TappedReading,
+  type Taps,
   type WholeReading,
   bladeOf,
   bladeOfKey,
+  readTaps,
   singleBlades,
 } from "../../leaves/taps";
-import { type Answer, type Instruction, instruction } from "./shape";
+import { type Action, type Answer, type Instruction, instruction } from "./shape";
+import { bandOf } from "./band";
 import { whereWords } from "./where";
 
 /** Asks for a leaf: the first key says that it goes (or drags), the second that it does not. */
@@ -43,6 +47,81 @@ export function tryWords(
           choices: [saying("Does not go", "no"), saying("Goes loose", "goes"), ...others],
         };
   return instruction({ eyebrow, title, grounds, tryKey: blade.key, ...answers });
+}
+
+/**
+ * One tap where all that proves it was tried before anything was tapped: `first` goes and the next leaf does not, or,
+ * where the set has no such pair, `first` just drags. It is kept, and the valve is done. Null where that would not be in
+ * its band, is asked about, or is the school's own first answer anyway.
+ */
+export function provenAnswer(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  first: Blade | null,
+): Answer | null {
+  const { hand } = context;
+  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
+  if (first === null || hand.school !== "go-no-go" || loose || isDoubted(context, now)) return null;
+  const next = singleBlades(hand.set).find((b) => b.mm > first.mm + 1e-6);
+  const pair = next === undefined ? null : doneWith(context, now, valve, { [first.key]: "goes", [next.key]: "no" });
+  if (pair !== null && next !== undefined)
+    return { label: `${first.text} goes, ${next.text} does not: done`, action: pair };
+  const felt = doneWith(context, now, valve, { [first.key]: "drag" });
+  return felt === null ? null : { label: `${first.text} just drags: done`, action: felt };
+}
+
+/** The valve is left on what these taps read; null where it could not be, or not without more being said. */
+function doneWith(context: RunContext, now: RunNow, valve: ValveState, taps: Taps): Action | null {
+  const { state } = now;
+  const tapped = readTaps(taps, null, context.hand, valve.valve.spec);
+  const { whole, verdict } = tapped;
+  if (state.stop === null || whole === null || verdict !== "in") return null;
+  const read = asEntry(valve, state.stop.letter, whole);
+  const more =
+    isOffAim(context.job.allToAimMm, whole, valve.valve.spec) ||
+    questionOf(context, state, read) !== null ||
+    (context.room.readingWords?.(context, now, valve, tapped) ?? null) !== null;
+  return more ? null : { kind: "enter", drafts: [read], leave: true };
+}
+
+/** What is chosen while a valve is read. */
+interface ReadChoice {
+  /** How often it was worked on when its leaf was felt to slide loose. */
+  readonly slidesAt?: number;
+}
+
+/**
+ * Two leaves are told apart by this set and the band ends between them: whether the one that goes just drags decides.
+ * Null where that is not so, or it was said to slide loose.
+ */
+export function feltWords(
+  context: RunContext,
+  now: RunNow,
+  valve: ValveState,
+  { taps, tapped }: Reading,
+  { choice }: AtValve,
+): Instruction | null {
+  const { advice, verdict, whole } = tapped;
+  const open = verdict === "undecided" && !advice.decided && advice.try === null;
+  if (!open || whole === null || whole.value !== null || (choice as ReadChoice).slidesAt === valve.work.length)
+    return null;
+  const key = Object.keys(taps).find(
+    (k) => taps[k] === "goes" && bladeOfKey(k, context.hand.set)?.mm === whole.goes.mm,
+  );
+  const action = key === undefined ? null : doneWith(context, now, valve, { [key]: "drag" });
+  if (action === null) return null;
+  const slides: ReadChoice = { slidesAt: valve.work.length };
+  return instruction({
+    eyebrow: whereWords(context, now, valve.valve),
+    title: `${soFar(tapped)}. Does ${whole.goes.text} just drag?`,
+    grounds: [
+      `${advice.why} The band is ${bandOf(context, valve)}: with ${whole.goes.text} just dragging it is in.`,
+      "Light, even drag: the leaf slides, and you feel it.",
+    ],
+    button: { label: `${whole.goes.text} just drags: done`, action },
+    choices: [{ label: "It slides loose", action: { kind: "choose", choice: { ...slides } } }],
+  });
 }
 
 /** Nothing is found where the gear was run down by hand, or is new: setting begins with the leaf in. */

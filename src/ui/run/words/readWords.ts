@@ -3,14 +3,25 @@ import type { Mover } from "@/core/engine/mover";
 import type { ValveState } from "@/core/job/state/state";
 import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
-import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
+import { unitOf } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import type { AtValve, RunContext, RunNow } from "../model";
+import { bandOf } from "./band";
 import { questionOf } from "../session/hand";
 import { dragTryKey } from "../session/nextLeaf";
 import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../../leaves/taps";
-import { asEntry, couldAsk, narrowWords, otherEndWords, slackAnswers, soFar, tryWords } from "./leafWords";
+import {
+  asEntry,
+  couldAsk,
+  feltWords,
+  narrowWords,
+  otherEndWords,
+  provenAnswer,
+  slackAnswers,
+  soFar,
+  tryWords,
+} from "./leafWords";
 import { lockAfterWords, setWords } from "./setWords";
 import { throughWords } from "./through";
 import { type Answer, type Instruction, instruction } from "./shape";
@@ -60,6 +71,8 @@ export function readWords(
       button: leaveButton(name),
     });
   }
+  const felt = feltWords(context, now, valve, { taps, tapped }, at);
+  if (felt !== null) return felt;
   if (whole !== null && (tapped.verdict !== "undecided" || !tries(tapped))) {
     const enough = context.room.setsByFeel === true && !now.state.surveying && !couldAsk(context, now, valve, tapped);
     const narrowing = enough ? null : narrowWords(context, now, valve, { taps, tapped });
@@ -121,7 +134,9 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
     context.room.readTitle !== undefined
       ? `${context.room.readTitle} ${name}${valve.status === "locked" ? " again" : ""}${first}.`
       : `${readTitle(name, valve.status, context.locking)}${first}.`;
-  return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, slackAnswers(context, now, valve));
+  const proven = provenAnswer(context, now, valve, blade);
+  const others = [...(proven === null ? [] : [proven]), ...slackAnswers(context, now, valve)];
+  return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, others);
 }
 
 const nearest = ({ hand }: RunContext, mm: number): string =>
@@ -213,7 +228,3 @@ export function notedWords(context: RunContext, now: RunNow, valve: ValveState):
 }
 
 const leaveButton = (name: string): Answer => ({ label: `${capital(name)} is done`, action: { kind: "leave" } });
-
-/** The band of a valve in the unit in which it was written down. */
-export const bandOf = ({ file }: RunContext, valve: ValveState): string =>
-  bandWords(valve.valve.spec, roleUnit(file, valve.valve.role));

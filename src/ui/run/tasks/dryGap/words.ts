@@ -17,7 +17,7 @@ import { readingWords } from "@/core/job/words/readings";
 import { showLength } from "@/core/units/length";
 import { approvedWords } from "../../words/approved";
 import type { RunContext, RunNow } from "../../model";
-import { bandOf } from "../../words/readWords";
+import { bandOf } from "../../words/band";
 import type { TappedReading } from "../../../leaves/taps";
 import { type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";

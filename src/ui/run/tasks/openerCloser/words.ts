@@ -7,7 +7,7 @@ import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import { FELTS, FELT_NAMES, type Felt } from "@/core/shims/tries";
 import type { RunContext, RunNow } from "../../model";
-import { bandOf } from "../../words/readWords";
+import { bandOf } from "../../words/band";
 import type { TappedReading } from "../../../leaves/taps";
 import { type Action, type Answer, type Instruction, LEAVE_SO, entering, instruction } from "../../words/shape";
 import { whereWords } from "../../words/where";

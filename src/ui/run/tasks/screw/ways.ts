@@ -11,7 +11,7 @@ import type { AtValve, RunContext, RunNow } from "../../model";
 import { type Blade, type Reading, type TappedReading, bladeOf } from "../../../leaves/taps";
 import { aimOf } from "../../words/adjustments";
 import { narrowWords } from "../../words/leafWords";
-import { bandOf } from "../../words/readWords";
+import { bandOf } from "../../words/band";
 import { setWords, shiftWords } from "../../words/setWords";
 import type { Answer, Instruction } from "../../words/shape";
 import { turnOf } from "./words";
