@@ -123,7 +123,7 @@ function outlier(asks: TaskQuestions, job: JobOf, group: readonly Sibling[], { v
       ? Math.abs(own) > width
       : found.noGo.mm < valve.spec.lowMm - width || found.goes.mm > valve.spec.highMm + width;
     return far
-      ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than spec allows")]
+      ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than nominal")]
       : [];
   }
   const all = group.map((g) => offBy(job, g.valve, g.found, usePast));
@@ -147,7 +147,7 @@ function oddOne(
   return {
     id: `odd:${found.id}`,
     valve: valve.id,
-    text: `${capital(named(job, valve))} reads ${readingWords(found)}: ${sizeWords(found, away)} ${tight ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
+    text: `${capital(named(job, valve))} reads ${readingWords(found)}: about ${sizeWords(found, away)} ${tight ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
     ...asks.odd(tight ? "tight" : "loose", job),
   };
 }

@@ -163,7 +163,7 @@ describe("instruct, for a reading out of spec", () => {
     const asked = told(context, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
     expect(asked).toMatchObject({
       title:
-        "1 intake reads 0.10–0.15 mm: 0.25 mm tighter than it was left last time. Is it the right valve, at the right stop?",
+        "1 intake reads 0.10–0.15 mm: about 0.25 mm tighter than it was left last time. Is it the right valve, at the right stop?",
       button: { action: { kind: "note", stay: true, answer: "Looked at it: nothing found" } },
       choices: [{ action: { kind: "note", stay: true } }],
     });
