@@ -250,3 +250,40 @@ test("at 200 percent zoom the run still shows its next thing and its button", as
   await expect(page.locator("[data-main]")).toBeInViewport();
   await expect(page.getByRole("region", { name: "Next" }).getByRole("heading")).toBeInViewport();
 });
+
+test("text spaced as wide as some need it is neither cut off nor pushed out of sight", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await atWork(page);
+  const engine = await addEngine(page, UNEVEN_TWIN);
+  const places = [
+    "/",
+    "/quick",
+    "/quick/turn?change=0.04+mm&thread=3%2F8-24&ratio=1.5",
+    "/shop",
+    "/shop/parts",
+    engine,
+  ];
+  const run = await beginJob(page, engine, { method: "Firing order" });
+  for (const place of [...places, run]) {
+    await page.goto(place);
+    await page.addStyleTag({
+      content:
+        "*{line-height:1.5!important;letter-spacing:.12em!important;word-spacing:.16em!important}p{margin-bottom:2em!important}",
+    });
+    await settled(page);
+    const { cut, wide } = await page.evaluate(() => ({
+      // Text in a box that hides what does not fit.
+      cut: [...document.querySelectorAll<HTMLElement>("h1, h2, h3, p, a, button, label, legend, td, th, li, b")]
+        .filter((e) => {
+          const { overflowX, overflowY } = getComputedStyle(e);
+          const hides = [overflowX, overflowY].some((o) => o === "hidden" || o === "clip");
+          return hides && (e.scrollWidth > e.clientWidth + 1 || e.scrollHeight > e.clientHeight + 1);
+        })
+        .map((e) => e.textContent),
+      wide: document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    }));
+    expect(cut, place).toEqual([]);
+    expect(wide, place).toBeLessThanOrEqual(0);
+  }
+  await expect(page.locator("[data-main]")).toBeInViewport();
+});

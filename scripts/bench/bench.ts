@@ -94,17 +94,24 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
   );
 }
 
-/** How long fifty people work at once: `npm run bench -- 10` for ten minutes. */
-const minutes = Number(process.argv[2] ?? 0.6);
+/** How long fifty people work at once, and what alone is measured: `npm run bench -- 10 people` for ten minutes. */
+const [minutes = 0.6, only] = [process.argv[2] === undefined ? undefined : Number(process.argv[2]), process.argv[3]];
+const wanted = (part: "core" | "tap" | "dragging" | "people"): boolean => only === undefined || only === part;
 requireSpace(ROOT, statfsSync);
-core();
-await shimBench();
+if (wanted("core")) {
+  core();
+  await shimBench();
+}
 await withFreshApp({ root: ROOT }, async (url) => {
   const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await tapToVerdict(page, url);
-  await dragging(browser, page, url);
-  await page.goto(url);
-  await manyMechanics(page, url, minutes);
+  if (wanted("tap")) await tapToVerdict(page, url);
+  if (wanted("dragging")) await dragging(browser, page, url);
+  if (wanted("people")) {
+    await page.goto(url);
+    await page.getByLabel("At work").selectOption({ index: 1 });
+    await page.waitForLoadState("networkidle");
+    await manyMechanics(page, url, minutes);
+  }
   await browser.close();
 });

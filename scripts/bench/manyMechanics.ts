@@ -35,6 +35,10 @@ export async function manyMechanics(page: Page, url: string, minutes: number): P
     .evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value).filter((v) => v !== ""));
   await page.getByRole("link", { name: /^Start a job on Calder/ }).click();
   await page.waitForURL(/\/job/);
+  // An engine that was done before has its tools on one line.
+  const folded = page.getByRole("button", { name: /^Change: / });
+  await folded.first().waitFor();
+  while ((await folded.count()) > 0) await folded.first().click();
   const set = await page.getByRole("radio", { name: /^Fine metric set/ }).getAttribute("value");
   const clients = await Promise.all(
     Array.from({ length: PEOPLE }, async (_, i) => {

@@ -9,7 +9,7 @@ import { type Framed, HeadFrame } from "../drawings/HeadMap/HeadFrame";
 import { HeadMapDrawing, SHORT, figureSize, lookStyle } from "../drawings/HeadMap/HeadMapDrawing";
 import type { HeadView } from "../drawings/HeadMap/geometry";
 import { type Draw, MovingLayer } from "../drawings/canvas/MovingLayer";
-import { drawDisc, drawText } from "../drawings/canvas/marks";
+import { Stamps, drawDisc, drawText } from "../drawings/canvas/marks";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { type CrankStore, followCalmly } from "./crankStore";
 import { type MarkOptions, lookOf, lookWords } from "./marginMarks";
@@ -69,9 +69,12 @@ function Heads({ layout, scroller, engine, crank, options }: HeadsProps) {
 
 const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOptions): Draw => {
   const valves = new Map(engine.valves.map((v) => [v.id, v]));
+  const heads = new Stamps();
   return (ctx, palette, crankDeg) => {
     const left = scroller?.scrollLeft ?? 0;
     const right = left + (scroller?.clientWidth ?? layout.width);
+    // What was stamped in a stand-in face is stamped again once the house's is there.
+    const faced = document.fonts.check(`600 16px ${palette.font.stamp}`);
     for (const {
       valve: { id, role },
       at,
@@ -83,23 +86,22 @@ const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOp
       const style = lookStyle(palette.color, look, role);
       const margin = marginDeg(valve, options.turnOut ? crankDeg + 360 : crankDeg, engine.cycleDeg);
       const text = `${ROLE_LETTER[role]} ${margin === null ? "?" : `${Math.floor(margin)}°`.replace("-", "−")}`;
-      if (look === "hand")
-        drawDisc(ctx, at.x - left, at.y, radius + 6, {
-          fill: palette.color.sheet,
-          stroke: palette.color.now,
-          width: 5,
+      const key = [faced, look, radius, text, style.fill, style.stroke, style.text].join();
+      heads.put(ctx, { key, half: radius + 9, x: at.x - left, y: at.y }, (onto) => {
+        if (look === "hand")
+          drawDisc(onto, 0, 0, radius + 6, { fill: palette.color.sheet, stroke: palette.color.now, width: 5 });
+        drawDisc(onto, 0, 0, radius, {
+          fill: style.fill === "none" ? "transparent" : style.fill,
+          stroke: style.stroke,
+          width: style.width,
+          ...(style.dash === undefined ? {} : { dash: style.dash }),
         });
-      drawDisc(ctx, at.x - left, at.y, radius, {
-        fill: style.fill === "none" ? "transparent" : style.fill,
-        stroke: style.stroke,
-        width: style.width,
-        ...(style.dash === undefined ? {} : { dash: style.dash }),
-      });
-      drawText(ctx, palette, text, at.x - left, at.y, {
-        size: figureSize(radius, text),
-        fill: style.text,
-        bold: true,
-        centered: true,
+        drawText(onto, palette, text, 0, 0, {
+          size: figureSize(radius, text),
+          fill: style.text,
+          bold: true,
+          centered: true,
+        });
       });
     }
     if (layout.words === "none") return;

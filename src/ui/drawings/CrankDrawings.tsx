@@ -12,7 +12,7 @@ import { PULLEY_DIAL_BOX, PulleyDialDrawing } from "./PulleyDial/PulleyDialDrawi
 import { dialDraw } from "./PulleyDial/drawMoving";
 import { CENTER as DIAL_CENTER, type DialMark, PULLEY_RADIUS, type Rotation } from "./PulleyDial/geometry";
 import type { Point } from "./polar";
-import { shortSign } from "./shortSign";
+import { dialWords, wheelWords } from "./inWords";
 import { CrankSlider } from "./CrankSlider";
 
 interface Common {
@@ -46,10 +46,7 @@ export const PhaseWheel = memo(function PhaseWheel({
   live = false,
 }: WheelProps) {
   const draw = useMemo(() => wheelDraw(engine, { inHand, valve }), [engine, inHand, valve]);
-  const words = useMemo(
-    () => (deg: number) => `Phase wheel at ${Math.round(deg)} of ${engine.cycleDeg} degrees`,
-    [engine.cycleDeg],
-  );
+  const words = useMemo(() => (deg: number) => wheelWords(engine, deg), [engine]);
   return (
     <CrankSlider
       crank={crank}
@@ -94,10 +91,7 @@ export const PulleyDial = memo(function PulleyDial({
     () => dialDraw(engine, { rotation, marks, wantedMarkDeg }),
     [engine, rotation, marks, wantedMarkDeg],
   );
-  const words = useMemo(
-    () => (deg: number) => `Pulley dial: ${Math.round(deg % 360)} degrees, ${shortSign(engine, deg)}`,
-    [engine],
-  );
+  const words = useMemo(() => (deg: number) => dialWords(engine, marks, deg), [engine, marks]);
   return (
     <CrankSlider
       crank={crank}

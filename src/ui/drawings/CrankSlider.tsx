@@ -32,14 +32,14 @@ export function CrankSlider({ crank, cycleDeg, live, box, center, perDragDeg, na
   const held = useRef<{ rect: DOMRect; from: number; exact: number } | null>(null);
   useEffect(() => {
     const tell = (deg: number): void => {
-      if (!live) element.current?.setAttribute("aria-label", words(deg));
+      if (!live) element.current?.setAttribute("aria-label", `${name}: ${words(deg)}`);
       else {
         element.current?.setAttribute("aria-valuenow", String(Math.round(deg)));
-        element.current?.setAttribute("aria-valuetext", `${Math.round(deg)} crank degrees of ${cycleDeg}`);
+        element.current?.setAttribute("aria-valuetext", words(deg));
       }
     };
     return followCalmly(crank, tell);
-  }, [crank, cycleDeg, live, words]);
+  }, [crank, live, name, words]);
 
   const at = (event: { clientX: number; clientY: number }, rect: DOMRect): number => {
     const [x, y, width, height] = box;
@@ -53,7 +53,7 @@ export function CrankSlider({ crank, cycleDeg, live, box, center, perDragDeg, na
   const style = { position: "relative", width: "100%", height: "100%", borderRadius: 4, contain: "strict" } as const;
   if (!live)
     return (
-      <div ref={element} role="img" aria-label={words(crank.get())} style={style}>
+      <div ref={element} role="img" aria-label={`${name}: ${words(crank.get())}`} style={style}>
         {children}
       </div>
     );
@@ -66,7 +66,7 @@ export function CrankSlider({ crank, cycleDeg, live, box, center, perDragDeg, na
       aria-valuemin={0}
       aria-valuemax={cycleDeg}
       aria-valuenow={Math.round(crank.get())}
-      aria-valuetext={`${Math.round(crank.get())} crank degrees of ${cycleDeg}`}
+      aria-valuetext={words(crank.get())}
       style={{ ...style, cursor: "grab", touchAction: "none" }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -13,6 +13,7 @@ import { CENTER, DISC_RADIUS, marginGap, numerals, possibleBands, ringArcs } fro
 import { markBearing, possibleBands as dialBands, ticks } from "./PulleyDial/geometry";
 import { lookOf, settableAt } from "../crank/marginMarks";
 import { dialMarks } from "../engine/dialMarks";
+import { dialWords, liftWords, stripWords, wheelWords } from "./inWords";
 import { arcPath, bearing, polar, swing } from "./polar";
 
 describe("polar", () => {
@@ -61,6 +62,40 @@ describe("phase wheel", () => {
           expect(Math.hypot(n.at.x - CENTER.x, n.at.y - CENTER.y) + n.radius).toBeLessThan(DISC_RADIUS);
       }),
     );
+  });
+});
+
+describe("the drawings in words", () => {
+  const file = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
+  const four = resolveEngine(file);
+  const marks = [
+    { markDeg: 0, letters: ["A", "C"] },
+    { markDeg: 180, letters: ["B"] },
+  ];
+  it.each([
+    [0, "0 crank degrees of 720: cylinder 1 firing TDC, 2 compression, 3 exhaust, 4 rocking"],
+    [100, "100 crank degrees of 720: cylinder 1 power, 2 compression, 3 exhaust, 4 intake"],
+  ])("say every cylinder's phase at %d", (deg, words) => expect(wheelWords(four, deg)).toBe(words));
+  it.each([
+    [0, "mark A, C at the pointer, first time round: 1 fires · 4 rocks"],
+    [540, "mark B at the pointer, second time round: 3 fires · 2 rocks"],
+    [100, "100° past the TDC mark, first time round: none at its top"],
+  ])("say the mark and the sign at %d", (deg, words) => expect(dialWords(four, marks, deg)).toBe(words));
+  it("say what is clear, and how far, as the margins have it", () => {
+    const words = stripWords(four, 10, 0);
+    for (const v of four.valves) {
+      const margin = marginDeg(v, 0, 720) ?? 0;
+      expect(words.includes(`${v.id} ${Math.floor(margin)}°`), v.id).toBe(margin >= 10);
+    }
+    expect(stripWords(four, 500, 0)).toMatch(/: no valve is clear of its lobe$/);
+  });
+  it("say when a valve is open and where it is highest", () => {
+    const curve = liftCurve(file, four, "intake");
+    const words = liftWords("1", curve === null ? [] : [curve], 720);
+    const [, from = 0, to = 0, top = 0] = (/from (\d+)° to (\d+)°, highest at (\d+)°/.exec(words) ?? []).map(Number);
+    expect([curve?.at(from - 1), curve?.at(to + 1)]).toEqual([0, 0]);
+    expect(curve?.at(top)).toBeGreaterThan(0.99);
+    expect(liftWords("1", [], 720)).toBe("Lift curves of cylinder 1: its cam is not known");
   });
 });
 

@@ -1,11 +1,12 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { type KeyboardEvent, type PointerEvent, memo, useEffect, useMemo, useRef } from "react";
+import { type KeyboardEvent, type PointerEvent, memo, useCallback, useEffect, useMemo, useRef } from "react";
 import type { Engine } from "@/core/engine/resolve";
 import type { Plan } from "@/core/stops/plan";
 import { type CrankStore, followCalmly } from "../../crank/crankStore";
 import { color } from "../colors";
+import { stripWords } from "../inWords";
 import { steppedBy } from "../steppedBy";
 import { useWidth } from "../useWidth";
 import { CycleStripDrawing } from "./CycleStripDrawing";
@@ -22,9 +23,10 @@ interface Props {
 export function CycleStrip({ engine, plan, requiredDeg, crank }: Props) {
   const [box, width] = useWidth(1150);
   const layout = useMemo(() => layStrip(engine, width), [engine, width]);
+  const words = useCallback((deg: number) => stripWords(engine, requiredDeg, deg), [engine, requiredDeg]);
   return (
     <chakra.div ref={box} width="full">
-      <StripSlider layout={layout} cycleDeg={engine.cycleDeg} crank={crank}>
+      <StripSlider layout={layout} cycleDeg={engine.cycleDeg} crank={crank} words={words}>
         <StillStrip layout={layout} cycleDeg={engine.cycleDeg} plan={plan} requiredDeg={requiredDeg} />
       </StripSlider>
     </chakra.div>
@@ -50,11 +52,13 @@ interface SliderProps {
   readonly layout: StripLayout;
   readonly cycleDeg: 360 | 720;
   readonly crank: CrankStore;
+  /** What it shows at an angle, for a screen reader. */
+  readonly words: (deg: number) => string;
   readonly children: React.ReactNode;
 }
 
 /** The crank's line lies on a layer of its own: moving it draws nothing else anew, and renders nothing. */
-function StripSlider({ layout, cycleDeg, crank, children }: SliderProps) {
+function StripSlider({ layout, cycleDeg, crank, words, children }: SliderProps) {
   const slider = useRef<HTMLDivElement>(null);
   const line = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -65,13 +69,13 @@ function StripSlider({ layout, cycleDeg, crank, children }: SliderProps) {
     const unfollow = crank.subscribe(place);
     const hush = followCalmly(crank, (deg) => {
       slider.current?.setAttribute("aria-valuenow", String(Math.round(deg)));
-      slider.current?.setAttribute("aria-valuetext", `${Math.round(deg)} crank degrees of ${cycleDeg}`);
+      slider.current?.setAttribute("aria-valuetext", words(deg));
     });
     return () => {
       unfollow();
       hush();
     };
-  }, [crank, cycleDeg, layout]);
+  }, [crank, layout, words]);
   const take = (event: PointerEvent<HTMLDivElement>): void =>
     crank.set(layout.degOf(event.clientX - event.currentTarget.getBoundingClientRect().left));
   const foot = layout.height - FOOT_ROOM - HEAD_ROOM;
@@ -84,6 +88,7 @@ function StripSlider({ layout, cycleDeg, crank, children }: SliderProps) {
       aria-valuemin={0}
       aria-valuemax={cycleDeg}
       aria-valuenow={Math.round(crank.get())}
+      aria-valuetext={words(crank.get())}
       style={{
         position: "relative",
         width: layout.width,

@@ -9,6 +9,7 @@ import { fold } from "@/core/units/angle/arc";
 import type { CrankStore } from "../../crank/crankStore";
 import { DrawnText } from "../DrawnText";
 import { color } from "../colors";
+import { liftWords } from "../inWords";
 import { useWidth } from "../useWidth";
 import { FLOOR, HEIGHT, type LiftScale, curvePath, highestOf, xOf, yOf } from "./geometry";
 
@@ -52,7 +53,7 @@ export function LiftCurves({ file, engine, cylinder, crank }: Props) {
           display="block"
           maxWidth="full"
           role="img"
-          aria-label={`Lift curves of cylinder ${cylinder}`}
+          aria-label={liftWords(cylinder, curves, engine.cycleDeg)}
         >
           <Curves curves={curves} scale={scale} />
         </chakra.svg>

@@ -5,7 +5,16 @@ import type { Draw } from "../canvas/MovingLayer";
 import { drawDisc, drawText } from "../canvas/marks";
 import { polar } from "../polar";
 import { shortSign } from "../shortSign";
-import { CENTER, type DialMark, HUB_RADIUS, PULLEY_RADIUS, type Rotation, markBearing, ticks } from "./geometry";
+import {
+  CENTER,
+  type DialMark,
+  HUB_RADIUS,
+  PULLEY_RADIUS,
+  type Rotation,
+  isAtPointer,
+  markBearing,
+  ticks,
+} from "./geometry";
 
 interface Shown {
   readonly rotation: Rotation;
@@ -49,7 +58,7 @@ export const dialDraw = (engine: Engine, { rotation, marks, wantedMarkDeg }: Sho
     ctx.restore();
     drawDisc(ctx, CENTER.x, CENTER.y, HUB_RADIUS, { fill: color.paper, stroke: color.line, width: 1 });
     const isWanted = (m: DialMark): boolean => wantedMarkDeg !== null && Math.abs(m.markDeg - wantedMarkDeg) < 0.01;
-    const atPointer = (m: DialMark): boolean => Math.abs(fold(m.markDeg - crankDeg + 1, 360) - 1) < 0.6;
+    const atPointer = (m: DialMark): boolean => isAtPointer(m, crankDeg);
     for (const m of [...marks].sort(
       (a, b) => Number(isWanted(a)) - Number(isWanted(b)) || Number(atPointer(a)) - Number(atPointer(b)),
     )) {

@@ -1,4 +1,5 @@
 /** The pulley dial: 360 degrees as seen at the crank, the pointer fixed at the top. Drawing units, 320 by 320. */
+import { fold } from "@/core/units/angle/arc";
 import type { Arc } from "@/core/units/angle/arc";
 import { type Point, arcPath, polar } from "../polar";
 
@@ -12,6 +13,10 @@ export interface DialMark {
   /** Letters of the stops that share this mark. */
   readonly letters: readonly string[];
 }
+
+/** Within what the eye takes for lined up. */
+export const isAtPointer = ({ markDeg }: DialMark, crankDeg: number): boolean =>
+  Math.abs(fold(markDeg - crankDeg + 1, 360) - 1) < 0.6;
 
 export type Rotation = "clockwise" | "counterclockwise";
 

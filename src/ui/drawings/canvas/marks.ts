@@ -60,3 +60,47 @@ export function strokePath(ctx: CanvasRenderingContext2D, path: string, stroke: 
   ctx.lineWidth = width;
   ctx.stroke(new Path2D(path));
 }
+
+/** As many as a whole turn of a large engine shows; then it begins anew. */
+const MOST_STAMPS = 3000;
+
+/**
+ * Draws a figure that comes again and again: once onto a small canvas of its own, and from there at every frame, on
+ * whole pixels. `key` says all that it looks like; `half` is how far it reaches from its middle, in drawing units.
+ */
+export class Stamps {
+  private readonly made = new Map<string, HTMLCanvasElement>();
+
+  put(
+    ctx: CanvasRenderingContext2D,
+    { key, half, x, y }: { readonly key: string; readonly half: number; readonly x: number; readonly y: number },
+    draw: (onto: CanvasRenderingContext2D) => void,
+  ): void {
+    const placed = ctx.getTransform();
+    const scale = placed.a;
+    const picture = this.made.get(`${scale}|${key}`) ?? this.make(`${scale}|${key}`, half, scale, draw);
+    if (picture === null) return;
+    const corner = (middle: number, offset: number): number =>
+      Math.round(middle * scale + offset - picture.width / 2);
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.drawImage(picture, corner(x, placed.e), corner(y, placed.f));
+    ctx.setTransform(placed);
+  }
+
+  private make(
+    key: string,
+    half: number,
+    scale: number,
+    draw: (onto: CanvasRenderingContext2D) => void,
+  ): HTMLCanvasElement | null {
+    const picture = document.createElement("canvas");
+    picture.width = picture.height = 2 * Math.ceil(half * scale);
+    const own = picture.getContext("2d");
+    if (own === null) return null;
+    own.setTransform(scale, 0, 0, scale, picture.width / 2, picture.height / 2);
+    draw(own);
+    if (this.made.size >= MOST_STAMPS) this.made.clear();
+    this.made.set(key, picture);
+    return picture;
+  }
+}
