@@ -60,8 +60,6 @@ async function tapToVerdict(page: Page, url: string): Promise<void> {
   // The loader that runs this file names functions through a helper that the page does not have.
   await page.addInitScript("globalThis.__name = (f) => f");
   await page.goto(url);
-  await page.getByLabel("At work").selectOption({ index: 1 });
-  await page.waitForLoadState("networkidle");
   await page
     .getByRole("link", { name: /^Go on with/ })
     .first()
@@ -105,12 +103,13 @@ if (wanted("core")) {
 await withFreshApp({ root: ROOT }, async (url) => {
   const browser = await chromium.launch({ executablePath: await ensureChromium(), args: CHROMIUM_ARGS });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(url);
+  await page.getByLabel("At work").selectOption({ index: 1 });
+  await page.waitForLoadState("networkidle");
   if (wanted("tap")) await tapToVerdict(page, url);
   if (wanted("dragging")) await dragging(browser, page, url);
   if (wanted("people")) {
     await page.goto(url);
-    await page.getByLabel("At work").selectOption({ index: 1 });
-    await page.waitForLoadState("networkidle");
     await manyMechanics(page, url, minutes);
   }
   await browser.close();

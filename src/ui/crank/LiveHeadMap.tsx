@@ -9,7 +9,7 @@ import { type Framed, HeadFrame } from "../drawings/HeadMap/HeadFrame";
 import { HeadMapDrawing, SHORT, figureSize, lookStyle } from "../drawings/HeadMap/HeadMapDrawing";
 import type { HeadView } from "../drawings/HeadMap/geometry";
 import { type Draw, MovingLayer } from "../drawings/canvas/MovingLayer";
-import { Stamps, drawDisc, drawText } from "../drawings/canvas/marks";
+import { Stamps, drawDisc, drawText, faceIsThere } from "../drawings/canvas/marks";
 import { phaseNotes } from "../drawings/phaseNotes";
 import { type CrankStore, followCalmly } from "./crankStore";
 import { type MarkOptions, lookOf, lookWords } from "./marginMarks";
@@ -47,12 +47,21 @@ export const LiveHeadMap = memo(function LiveHeadMap({ file, engine, crank, view
 
 /** Writes to each valve's place what the picture over it shows. */
 function nameHeads(root: HTMLElement | null, engine: Engine, deg: number, options: MarkOptions): void {
+  const places = new Map(
+    [...(root?.querySelectorAll("[data-valve]") ?? [])].map((e) => [e.getAttribute("data-valve"), e]),
+  );
   for (const valve of engine.valves) {
-    const place = root?.querySelector(`[data-valve="${CSS.escape(valve.id)}"]`);
+    const place = places.get(valve.id);
     const look = lookOf(engine, valve, deg, options);
-    place?.setAttribute("data-look", look);
-    if (place?.hasAttribute("tabindex") === true) place.setAttribute("aria-label", lookWords(valve, look));
+    if (place === undefined) continue;
+    change(place, "data-look", look);
+    if (place.hasAttribute("tabindex")) change(place, "aria-label", lookWords(valve, look));
   }
+}
+
+/** Most look as before: a document that is not touched is not laid out anew. */
+function change(element: Element, name: string, value: string): void {
+  if (element.getAttribute(name) !== value) element.setAttribute(name, value);
 }
 
 interface HeadsProps extends Framed {
@@ -67,14 +76,16 @@ function Heads({ layout, scroller, engine, crank, options }: HeadsProps) {
   return <MovingLayer box={null} crank={crank} draw={draw} scroller={scroller} />;
 }
 
+/** Half of the longest note under a cylinder. */
+const NOTE_HALF = 48;
+
 const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOptions): Draw => {
   const valves = new Map(engine.valves.map((v) => [v.id, v]));
   const heads = new Stamps();
   return (ctx, palette, crankDeg) => {
     const left = scroller?.scrollLeft ?? 0;
     const right = left + (scroller?.clientWidth ?? layout.width);
-    // What was stamped in a stand-in face is stamped again once the house's is there.
-    const faced = document.fonts.check(`600 16px ${palette.font.stamp}`);
+    const faced = faceIsThere(palette);
     for (const {
       valve: { id, role },
       at,
@@ -109,10 +120,11 @@ const headsDraw = ({ layout, scroller }: Framed, engine: Engine, options: MarkOp
     for (const { id, at } of layout.cylinders) {
       const note = notes[id] ?? "";
       if (at.x < left - 60 || at.x > right + 60) continue;
-      drawText(ctx, palette, layout.words === "short" ? (SHORT[note] ?? note) : note, at.x - left, at.y + 27, {
-        size: 16,
-        fill: palette.color.soft,
-      });
+      const words = layout.words === "short" ? (SHORT[note] ?? note) : note;
+      const fill = palette.color.soft;
+      heads.put(ctx, { key: [faced, words, fill].join(), half: NOTE_HALF, x: at.x - left, y: at.y + 27 }, (onto) =>
+        drawText(onto, palette, words, 0, 0, { size: 16, fill }),
+      );
     }
   };
 };

@@ -48,7 +48,7 @@ export function useCrank<T extends string | number | boolean | null>(
 }
 
 /** Words can't be read while they fly: they follow at this pace. */
-const CALM_MS = 200;
+const CALM_MS = 400;
 
 /** Calls `tell` at once, and then at most at a calm pace while the crank moves; always with the last angle in the end. */
 export function followCalmly(store: CrankStore, tell: (deg: number) => void): () => void {

@@ -1,7 +1,7 @@
 /** What moves on the phase wheel: the numbers, the margin of the valve that is looked at, the angle. */
 import type { Engine } from "@/core/engine/resolve";
 import type { Draw } from "../canvas/MovingLayer";
-import { drawDisc, drawText, strokePath } from "../canvas/marks";
+import { Stamps, drawDisc, drawText, faceIsThere, strokePath } from "../canvas/marks";
 import { CENTER, marginGap, numerals } from "./geometry";
 
 interface Shown {
@@ -11,21 +11,17 @@ interface Shown {
   readonly valve: string | null;
 }
 
-export const wheelDraw =
-  (engine: Engine, { inHand, valve }: Shown): Draw =>
-  (ctx, palette, crankDeg) => {
+export const wheelDraw = (engine: Engine, { inHand, valve }: Shown): Draw => {
+  const stamps = new Stamps();
+  return (ctx, palette, crankDeg) => {
     const { color } = palette;
     for (const n of numerals(engine, crankDeg)) {
       const held = n.id === inHand;
-      drawDisc(ctx, n.at.x, n.at.y, n.radius, {
-        fill: held ? color.now : color.sheet,
-        stroke: held ? color.now : color.ink,
-      });
-      drawText(ctx, palette, n.id, n.at.x, n.at.y, {
-        size: n.radius * 1.3,
-        fill: held ? color.onNow : color.ink,
-        bold: true,
-        centered: true,
+      const [fill, edge, text] = held ? [color.now, color.now, color.onNow] : [color.sheet, color.ink, color.ink];
+      const key = [faceIsThere(palette), n.id, n.radius, fill, edge, text].join();
+      stamps.put(ctx, { key, half: n.radius + 2, x: n.at.x, y: n.at.y }, (onto) => {
+        drawDisc(onto, 0, 0, n.radius, { fill, stroke: edge });
+        drawText(onto, palette, n.id, 0, 0, { size: n.radius * 1.3, fill: text, bold: true, centered: true });
       });
     }
     const gap = valve === null ? null : marginGap(engine, valve, crankDeg);
@@ -57,3 +53,4 @@ export const wheelDraw =
       family: "body",
     });
   };
+};

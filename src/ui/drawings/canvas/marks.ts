@@ -61,6 +61,9 @@ export function strokePath(ctx: CanvasRenderingContext2D, path: string, stroke: 
   ctx.stroke(new Path2D(path));
 }
 
+/** What was stamped in a stand-in face is stamped again once the house's is there. */
+export const faceIsThere = ({ font }: Palette): boolean => document.fonts.check(`600 16px ${font.stamp}`);
+
 /** As many as a whole turn of a large engine shows; then it begins anew. */
 const MOST_STAMPS = 3000;
 
