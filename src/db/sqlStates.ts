@@ -24,6 +24,8 @@ export const SQL_STATES = {
   tooManyParts: "FL022",
   notProven: "FL023",
   notEmpty: "FL024",
+  begunAlready: "FL025",
+  notByLead: "FL026",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

@@ -20,6 +20,7 @@ export default async function ShopPage() {
         sets={await listFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
+        leads={viewer.person?.role === "lead"}
         units={await unitsOf(db, viewer)}
         currency={viewer.currency}
       />

@@ -1,4 +1,6 @@
 /** A thread of its own: takes one piece of work at a time. What it refuses is said as such; errors lose their class on the way. */
+import { setPriority } from "node:os";
+import { isMainThread } from "node:worker_threads";
 import { CalcProblem } from "@/core/calc/problem";
 import { Refused } from "../http/refused";
 import { HEAVY, type HeavyTask } from "./tasks";
@@ -13,6 +15,12 @@ export type HeavyOutcome =
   | { readonly done: unknown }
   | { readonly problem: Pick<CalcProblem, "message" | "path" | "kind"> }
   | { readonly refused: Pick<Refused, "message" | "status" | "path"> };
+
+/** Behind the thread that answers whoever enters something (0), before whatever waits for an idle machine (19). */
+const NICENESS = 10;
+
+// On Linux a priority is one thread's own.
+if (!isMainThread && process.platform === "linux") setPriority(NICENESS);
 
 // Fonts and the tables of letters are unpacked with the first paper: before anybody asks for one.
 await HEAVY["tape.pdf"]({

@@ -1,6 +1,8 @@
 /** Who acts, and for which shop: the one place where every server entry point learns it. */
 import { and, asc, eq } from "drizzle-orm";
 import { cookies } from "next/headers";
+import { redirect } from "next/navigation";
+import type { NextResponse } from "next/server";
 import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
@@ -28,7 +30,14 @@ export interface Actor extends Viewer {
 }
 
 /** Until there is sign-in, a cookie remembers who was chosen on the bench of this device. */
-export const PERSON_COOKIE = "fulcrata_person";
+const PERSON_COOKIE = "fulcrata_person";
+const YEAR_S = 365 * 24 * 3600;
+
+/** The answer, with who is at work on this device from now on. */
+export function atWork(response: NextResponse, personId: string): NextResponse {
+  response.cookies.set(PERSON_COOKIE, personId, { httpOnly: true, sameSite: "lax", path: "/", maxAge: YEAR_S });
+  return response;
+}
 
 const NOBODY = "00000000-0000-0000-0000-000000000000";
 
@@ -41,9 +50,12 @@ export async function viewer(): Promise<PageViewer> {
     .from(shops)
     .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, isId(chosen) ? chosen : NOBODY)))
     .limit(1);
-  if (found === undefined)
-    throw new Refused("There is no shop in this database yet. Start the app with npm run demo.", 404);
   const asked = asking.getStore();
+  if (found === undefined) {
+    // A page leads to where one is begun; a command says so.
+    if (asked === undefined) redirect("/begin");
+    throw new Refused("There is no shop here yet: begin one on the first page.", 404);
+  }
   if (asked !== undefined) Object.assign(asked, { shopId: found.shop.id, personId: found.person?.id });
   return {
     shopId: found.shop.id,

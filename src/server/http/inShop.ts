@@ -8,3 +8,6 @@ export const asActor = async (): Promise<[Database, Actor]> => [database(), awai
 export const asViewer = async (): Promise<[Database, PageViewer]> => [database(), await viewer()];
 
 export const inShop = async (): Promise<[Database, string]> => [database(), (await viewer()).shopId];
+
+/** For whoever is in no shop yet. */
+export const asAnybody = (): Database => database();

@@ -94,11 +94,31 @@ function Bench({ jobs, further, engines, ended }: Omit<Props, "sought">) {
             <Link href="/engines/new">Add an engine</Link>
           </ButtonLink>
         </chakra.div>
-        <EngineLines engines={engines} />
+        {engines.of === 0 ? <FirstThings /> : <EngineLines engines={engines} />}
       </chakra.section>
     </Columns>
   );
 }
+
+/** What a new shop does first. */
+const FirstThings = () => (
+  <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="4" fontSize="18px">
+    <chakra.p fontWeight={600} pb="1">
+      Nothing is on the bench yet.
+    </chakra.p>
+    <chakra.ol pl="6" m="0" listStyleType="decimal" css={{ "& a": { textDecoration: "underline" } }}>
+      <li>
+        <Link href="/shop">Lay in a feeler set</Link>: what a leaf says is read against its marks.
+      </li>
+      <li>
+        <Link href="/engines/new">Add an engine</Link>: a firing order is enough to begin.
+      </li>
+      <li>
+        <Link href="/shop">Take the others in</Link>, if you don&apos;t work alone.
+      </li>
+    </chakra.ol>
+  </chakra.div>
+);
 
 function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first: boolean }) {
   return (

@@ -1,22 +1,19 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useRouter } from "next/navigation";
 import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import type { Person } from "@/core/shop/person";
-import { Button } from "../controls/Button";
-import { Field, Select, TextArea, TextInput } from "../controls/Field";
-import { Complaint, PlateHeading } from "../controls/Stamp";
-import { useSentForm } from "../controls/useSentForm";
-import { send } from "../send";
+import { PlateHeading } from "../controls/Stamp";
+import { AddFeelerSet } from "./AddFeelerSet";
 import { BleedForm } from "./BleedForm";
 import { UnitForm } from "./UnitForm";
 import { CautionForm } from "./CautionForm";
 import { CurrencyForm } from "./CurrencyForm";
+import { ROLE, TakeIn } from "./TakeIn";
 
 interface Props {
   readonly shopName: string;
@@ -25,13 +22,13 @@ interface Props {
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
   readonly currency: Currency;
+  /** A lead hand is at work here. */
+  readonly leads: boolean;
   readonly units: { readonly shop: TypedUnit; readonly mine?: TypedUnit | null };
 }
 
-const ROLE: Record<Person["role"], string> = { lead: "lead hand", mechanic: "mechanic", apprentice: "apprentice" };
-
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets, bleed, cautionDays, units, currency }: Props) {
+export function ShopView({ shopName, people, sets, bleed, cautionDays, leads, units, currency }: Props) {
   return (
     <chakra.div
       display="grid"
@@ -44,6 +41,11 @@ export function ShopView({ shopName, people, sets, bleed, cautionDays, units, cu
       </chakra.h1>
       <chakra.section aria-labelledby="sets" minWidth="0">
         <PlateHeading id="sets">Feeler sets</PlateHeading>
+        {sets.length === 0 && (
+          <chakra.p fontSize="18px" py="2">
+            None yet. Lay in the one you work with: what a leaf says is read against its marks.
+          </chakra.p>
+        )}
         {sets.map((s) => (
           <chakra.div key={s.id} borderTop="1px solid" borderColor="line" py="3">
             <chakra.p fontSize="19px" fontWeight={600}>
@@ -66,50 +68,12 @@ export function ShopView({ shopName, people, sets, bleed, cautionDays, units, cu
       </chakra.section>
       <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
         <AddFeelerSet key={sets.length} />
+        {leads && <TakeIn key={people.length} />}
         <BleedForm bleed={bleed} />
         <CautionForm days={cautionDays} />
         <UnitForm {...units} />
         <CurrencyForm currency={currency} />
       </chakra.div>
     </chakra.div>
-  );
-}
-
-function AddFeelerSet() {
-  const router = useRouter();
-  const { register, submit, busy, wrong, elsewhere } = useSentForm({
-    defaultValues: { name: "", system: "metric", marks: "" },
-    send: (set, idFor) => send("POST", "/api/feeler-sets", { id: idFor(set), ...set }),
-    onDone: () => router.refresh(),
-  });
-  const other = elsewhere("name", "marks");
-  return (
-    <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="4" minWidth="0">
-      <PlateHeading>Add your own set</PlateHeading>
-      <Field label="Name" hint="As it is written on its case" error={wrong("name")}>
-        {(c) => <TextInput {...c} {...register("name")} />}
-      </Field>
-      <Field label="Leaves are made in">
-        {(c) => (
-          <Select {...c} {...register("system")}>
-            <option value="metric">millimeters</option>
-            <option value="inch">inches</option>
-          </Select>
-        )}
-      </Field>
-      <Field
-        label="Marks of the leaves"
-        hint="Separated by spaces: 0.05 0.10 0.15. Both marks of a blade: 0.25/.010"
-        error={wrong("marks")}
-      >
-        {(c) => <TextArea {...c} {...register("marks")} rows={4} />}
-      </Field>
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <div>
-        <Button type="submit" kind="now" disabled={busy}>
-          Add the set
-        </Button>
-      </div>
-    </chakra.form>
   );
 }

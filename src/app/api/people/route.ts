@@ -1,7 +1,7 @@
 import { asActor } from "@/server/http/inShop";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import { PERSON_COOKIE, listPeople, viewer } from "@/server/http/actor";
+import { atWork, listPeople, viewer } from "@/server/http/actor";
 import { readCommand, respond } from "@/server/http/http";
 import { habitsInput, setHabits } from "@/server/shop/people";
 import { Refused } from "@/server/http/refused";
@@ -14,8 +14,6 @@ export function PUT(request: NextRequest) {
   });
 }
 
-const YEAR_S = 365 * 24 * 3600;
-
 /** Says who is at work on this device. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
@@ -23,8 +21,6 @@ export function POST(request: NextRequest) {
     const { shopId } = await viewer();
     const known = (await listPeople(shopId)).some((p) => p.id === personId);
     if (!known) throw new Refused("This person is not in the shop. Choose another name.", 422, "personId");
-    const response = NextResponse.json({ ok: true });
-    response.cookies.set(PERSON_COOKIE, personId, { httpOnly: true, sameSite: "lax", path: "/", maxAge: YEAR_S });
-    return response;
+    return atWork(NextResponse.json({ ok: true }), personId);
   });
 }

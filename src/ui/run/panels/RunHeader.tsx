@@ -92,13 +92,11 @@ export function RunHeader({ run, people, person, onTray, onNotTaken }: Props) {
       <chakra.h1
         fontFamily="stamp"
         fontWeight={600}
-        fontSize={{ base: "20px", lg: "22px" }}
+        fontSize={{ base: "18px", lg: "22px" }}
         lineHeight={1.2}
         flex={{ base: "1 1 72px", lg: "0 1 auto" }}
         minWidth="0"
-        overflow="hidden"
-        textOverflow="ellipsis"
-        whiteSpace="nowrap"
+        lineClamp="2"
       >
         {file.name}
       </chakra.h1>

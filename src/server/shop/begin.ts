@@ -1,0 +1,69 @@
+/** The first shop of a database, and who is taken into it. */
+import { and, count, eq, sql } from "drizzle-orm";
+import { z } from "zod";
+import { SCHOOLS } from "@/core/lash/school";
+import { CURRENCIES } from "@/core/units/money";
+import { TYPED_UNITS } from "@/core/units/typedLength";
+import type { Database } from "@/db/connect";
+import { PERSON_ROLES, people, shops } from "@/db/schema";
+import { isRefusedBy } from "@/db/sqlStates";
+import type { Actor } from "../http/actor";
+import { idInput } from "../http/id";
+import { once } from "../http/once";
+import { Refused } from "../http/refused";
+
+const nameText = (missing: string) => z.string().trim().min(1, missing).max(60, "Keep it within 60 characters.");
+const school = z.enum(SCHOOLS, "Choose how you feel a leaf.");
+
+export const beginInput = z.strictObject({
+  shopId: idInput,
+  personId: idInput,
+  shopName: nameText("Give the shop a name."),
+  name: nameText("Say who you are."),
+  school,
+  lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches."),
+  currency: z.enum(CURRENCIES, "Choose a currency of the list."),
+});
+export type Begin = z.infer<typeof beginInput>;
+
+/** Whether this database has a shop. */
+export async function hasShop(db: Database): Promise<boolean> {
+  const [found] = await db.select({ shops: count() }).from(shops);
+  return (found?.shops ?? 0) > 0;
+}
+
+/** Begins the first shop with its lead. Sent twice, it is begun once. @throws Refused when there is another */
+export async function beginShop(db: Database, b: Begin): Promise<void> {
+  await db
+    .execute(
+      sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.personId}, ${b.name}, ${b.school})`,
+    )
+    .catch((error: unknown) => {
+      if (!isRefusedBy(error, "begunAlready")) throw error;
+      throw new Refused("There is a shop here already: open the bench, and choose your name.", 409);
+    });
+}
+
+export const takeInInput = z.strictObject({
+  id: idInput,
+  name: nameText("Give a name."),
+  role: z.enum(PERSON_ROLES, "Say what they do here."),
+  school,
+});
+
+/** A lead takes somebody into the shop. Sent twice, it counts once. @throws Refused for whoever is no lead, and a name that is there */
+export async function takeIn(db: Database, actor: Actor, input: z.infer<typeof takeInInput>): Promise<void> {
+  const { id, name, role, school: feel } = input;
+  await once(db, actor, { what: "person", id, input }, async (tx) => {
+    const [namesake] = await tx
+      .select({ id: people.id })
+      .from(people)
+      .where(and(eq(people.shopId, actor.shopId), eq(people.name, name)));
+    if (namesake !== undefined)
+      throw new Refused("Somebody of this name is in the shop: add what tells them apart.", 409, "name");
+    await tx.execute(sql`select take_in(${actor.shopId}, ${actor.person.id}, ${id}, ${name}, ${role}, ${feel})`);
+  }).catch((error: unknown) => {
+    if (isRefusedBy(error, "notByLead")) throw new Refused("Only a lead hand takes people into the shop.", 403);
+    throw error;
+  });
+}

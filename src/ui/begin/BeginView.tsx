@@ -1,0 +1,96 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useRouter } from "next/navigation";
+import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
+import { CURRENCIES, DEFAULT_CURRENCY, type Currency, currencyName } from "@/core/units/money";
+import type { TypedUnit } from "@/core/units/typedLength";
+import { Button } from "../controls/Button";
+import { Field, Select, TextInput } from "../controls/Field";
+import { Complaint } from "../controls/Stamp";
+import { useSentForm } from "../controls/useSentForm";
+import { send } from "../send";
+
+interface Begin {
+  shopName: string;
+  name: string;
+  school: School;
+  lengthUnit: TypedUnit;
+  currency: Currency;
+}
+
+/** The first page of an empty installation: the shop, and its lead. */
+export function BeginView() {
+  const router = useRouter();
+  const { register, submit, busy, wrong, elsewhere } = useSentForm<Begin>({
+    defaultValues: { shopName: "", name: "", school: "go-no-go", lengthUnit: "mm", currency: DEFAULT_CURRENCY },
+    send: (begin, idFor) =>
+      send("POST", "/api/begin", { shopId: idFor(["shop", begin]), personId: idFor(["person", begin]), ...begin }),
+    onDone: () => router.replace("/"),
+  });
+  const other = elsewhere("shopName", "name");
+  return (
+    <chakra.main id="main" maxWidth="40rem" mx="auto" px="4" py={{ base: "5", md: "10" }}>
+      <chakra.p fontFamily="stamp" fontWeight={600} letterSpacing="0.12em" textTransform="uppercase" color="soft">
+        Fulcrata
+      </chakra.p>
+      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15} pb="2">
+        A shop of your own
+      </chakra.h1>
+      <chakra.p fontSize="18px" pb="5">
+        Name the shop and yourself: you lead it, and take the others in. How you read, units and currency can be
+        changed later.
+      </chakra.p>
+      <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="4">
+        <Field label="The shop's name" error={wrong("shopName")}>
+          {(c) => <TextInput {...c} {...register("shopName")} autoComplete="organization" />}
+        </Field>
+        <Field label="Your name" hint="As it stands on a sheet that you sign" error={wrong("name")}>
+          {(c) => <TextInput {...c} {...register("name")} autoComplete="name" />}
+        </Field>
+        <Field label="How you read a gap" error={wrong("school")}>
+          {(c) => (
+            <Select {...c} {...register("school")}>
+              {SCHOOLS.map((s) => (
+                <option key={s} value={s}>
+                  {SCHOOL_NAMES[s].name}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+        <chakra.div display="grid" gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "1fr 1fr" }} gap="4">
+          <Field
+            label="A bare figure is read in"
+            hint="Where the engine doesn't say otherwise"
+            error={wrong("lengthUnit")}
+          >
+            {(c) => (
+              <Select {...c} {...register("lengthUnit")}>
+                <option value="mm">millimeters</option>
+                <option value="in">inches</option>
+              </Select>
+            )}
+          </Field>
+          <Field label="Prices are in" error={wrong("currency")}>
+            {(c) => (
+              <Select {...c} {...register("currency")}>
+                {CURRENCIES.map((code) => (
+                  <option key={code} value={code}>
+                    {code}, {currencyName(code)}
+                  </option>
+                ))}
+              </Select>
+            )}
+          </Field>
+        </chakra.div>
+        {other !== null && <Complaint role="alert">{other.message}</Complaint>}
+        <div>
+          <Button type="submit" kind="now" disabled={busy}>
+            Open the shop
+          </Button>
+        </div>
+      </chakra.form>
+    </chakra.main>
+  );
+}
