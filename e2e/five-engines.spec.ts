@@ -41,9 +41,7 @@ test("an overhead-cam five, by firing order: turned in bites, one step taken bac
       await page.keyboard.press("u");
     },
   });
-  expect(said.some((t) => /^4 exhaust reads .* wider than the other exhaust valves|than nominal/.test(t))).toBe(
-    true,
-  );
+  expect(said.some((t) => /^4 exhaust reads .* wider than the other exhaust valves|than nominal/.test(t))).toBe(true);
   expect(said.some((t) => t.includes("Turn the screw in until"))).toBe(true);
   await allKept(page);
 });

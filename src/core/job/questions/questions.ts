@@ -122,9 +122,7 @@ function outlier(asks: TaskQuestions, job: JobOf, group: readonly Sibling[], { v
     const far = usePast
       ? Math.abs(own) > width
       : found.noGo.mm < valve.spec.lowMm - width || found.goes.mm > valve.spec.highMm + width;
-    return far
-      ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than nominal")]
-      : [];
+    return far ? [oddOne(asks, job, valve, found, own, usePast ? "than it was left last time" : "than nominal")] : [];
   }
   const all = group.map((g) => offBy(job, g.valve, g.found, usePast));
   const away = own - median(all);
