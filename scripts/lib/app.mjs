@@ -23,6 +23,9 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
   return output.trim();
 }
 
+/** Longer than a proxy or a client holds an idle connection: else one is ended just as the next request goes out on it. */
+const KEEP_ALIVE_MS = 75_000;
+
 /**
  * Starts the production server and waits until it answers. `databaseUrl` is the owner's: the server itself is given only
  * the one by which the app signs in. Started as root, it runs as a user who owns nothing.
@@ -41,7 +44,12 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
   const log = await logTo(path.join(root, ".data/log"));
   const { child } = await start(
     process.execPath,
-    [path.join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)],
+    [
+      path.join(root, "node_modules/next/dist/bin/next"),
+      "start",
+      ...["-H", "127.0.0.1", "-p", String(port)],
+      ...["--keepAliveTimeout", String(KEEP_ALIVE_MS)],
+    ],
     {
       cwd: root,
       env,

@@ -96,7 +96,7 @@ export function RunHeader({ run, people, person, onTray, onNotTaken }: Props) {
         lineHeight={1.2}
         flex={{ base: "1 1 72px", lg: "0 1 auto" }}
         minWidth="0"
-        lineClamp="2"
+        lineClamp="3"
       >
         {file.name}
       </chakra.h1>
