@@ -1,6 +1,7 @@
 /** Importing parts from CSV: all or none, once. */
 import { z } from "zod";
 import type { Database } from "@/db/connect";
+import { insertMany } from "@/db/insertMany";
 import { partMoves, parts } from "@/db/schema";
 import { heavy } from "../heavy/heavy";
 import type { Actor } from "../http/actor";
@@ -47,8 +48,16 @@ export async function addPartsCsv(db: Database, actor: Actor, input: z.infer<typ
   await once(db, actor, { what: "parts", id: input.id, input }, async (tx) => {
     for (let from = 0; from < lines.length; from += LINES_AT_ONCE) {
       const some = lines.slice(from, from + LINES_AT_ONCE).map((line, i) => rowsOf(line, from + i));
-      await tx.insert(parts).values(some.map((r) => r.part));
-      await tx.insert(partMoves).values(some.map((r) => r.move));
+      await insertMany(
+        tx,
+        parts,
+        some.map((r) => r.part),
+      );
+      await insertMany(
+        tx,
+        partMoves,
+        some.map((r) => r.move),
+      );
     }
   });
   return lines.length;
