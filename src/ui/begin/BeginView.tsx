@@ -2,14 +2,15 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
-import { CURRENCIES, DEFAULT_CURRENCY, type Currency, currencyName } from "@/core/units/money";
+import type { School } from "@/core/lash/school";
+import { type Currency, DEFAULT_CURRENCY } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
+import { CurrencyOptions, SchoolOptions } from "../shop/options";
 
 interface Begin {
   shopName: string;
@@ -51,11 +52,7 @@ export function BeginView() {
         <Field label="How you read a gap" error={wrong("school")}>
           {(c) => (
             <Select {...c} {...register("school")}>
-              {SCHOOLS.map((s) => (
-                <option key={s} value={s}>
-                  {SCHOOL_NAMES[s].name}
-                </option>
-              ))}
+              <SchoolOptions />
             </Select>
           )}
         </Field>
@@ -75,11 +72,7 @@ export function BeginView() {
           <Field label="Prices are in" error={wrong("currency")}>
             {(c) => (
               <Select {...c} {...register("currency")}>
-                {CURRENCIES.map((code) => (
-                  <option key={code} value={code}>
-                    {code}, {currencyName(code)}
-                  </option>
-                ))}
+                <CurrencyOptions />
               </Select>
             )}
           </Field>

@@ -1,9 +1,10 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { CURRENCIES, type Currency, currencyName } from "@/core/units/money";
+import type { Currency } from "@/core/units/money";
 import { Field, Select } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
+import { CurrencyOptions } from "./options";
 
 /** In what the shop's prices are. */
 export function CurrencyForm({ currency }: { readonly currency: Currency }) {
@@ -22,11 +23,7 @@ export function CurrencyForm({ currency }: { readonly currency: Currency }) {
       >
         {(c) => (
           <Select {...c} value={currency} maxWidth="22rem" onChange={(e) => void keep(e.target.value)}>
-            {CURRENCIES.map((code) => (
-              <option key={code} value={code}>
-                {code}, {currencyName(code)}
-              </option>
-            ))}
+            <CurrencyOptions />
           </Select>
         )}
       </Field>

@@ -2,13 +2,14 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { SCHOOLS, SCHOOL_NAMES, type School } from "@/core/lash/school";
+import type { School } from "@/core/lash/school";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
+import { SchoolOptions } from "./options";
 
 export const ROLE: Record<Person["role"], string> = {
   lead: "lead hand",
@@ -52,11 +53,7 @@ export function TakeIn() {
         <Field label="How they read a gap">
           {(c) => (
             <Select {...c} {...register("school")}>
-              {SCHOOLS.map((s) => (
-                <option key={s} value={s}>
-                  {SCHOOL_NAMES[s].name}
-                </option>
-              ))}
+              <SchoolOptions />
             </Select>
           )}
         </Field>

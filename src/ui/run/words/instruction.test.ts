@@ -240,6 +240,10 @@ describe("instruct, while a valve is read", () => {
       title: "0.20 mm goes, 0.25 mm does not. Does 0.20 mm just drag?",
       button: { action: { kind: "enter", leave: true, drafts: [{ school: "drag", value: { mm: 0.2 } }] } },
     });
+    // With its lock loose nothing is done by a feel: it is locked first.
+    const set = { kind: "set", valve: "1I", stop: "A", turns: null, aimMm: 0.2, locked: false };
+    const turned = nowOf(own, [ARRIVED, { id: "s", supersedes: null, ...set } as Entry]);
+    expect(told(own, turned, reading).title).not.toMatch(/just drag\?$/);
     const [slides] = asked.choices;
     expect(slides?.action).toMatchObject({ kind: "choose", choice: { slidesAt: 0 } });
     expect(told(own, now, reading, { choice: { slidesAt: 0 } as never }).title).toMatch(

@@ -61,8 +61,7 @@ export function provenAnswer(
   first: Blade | null,
 ): Answer | null {
   const { hand } = context;
-  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
-  if (first === null || hand.school !== "go-no-go" || loose || isDoubted(context, now)) return null;
+  if (first === null || hand.school !== "go-no-go") return null;
   const next = singleBlades(hand.set).find((b) => b.mm > first.mm + 1e-6);
   const pair = next === undefined ? null : doneWith(context, now, valve, { [first.key]: "goes", [next.key]: "no" });
   if (pair !== null && next !== undefined)
@@ -71,9 +70,11 @@ export function provenAnswer(
   return felt === null ? null : { label: `${first.text} just drags: done`, action: felt };
 }
 
-/** The valve is left on what these taps read; null where it could not be, or not without more being said. */
+/** The valve is left on what these taps read; null where it could not be (its lock is loose), or not without more being said. */
 function doneWith(context: RunContext, now: RunNow, valve: ValveState, taps: Taps): Action | null {
   const { state } = now;
+  const loose = valve.status === "turned" || valve.status === "inBandUnlocked";
+  if (loose || isDoubted(context, now)) return null;
   const tapped = readTaps(taps, null, context.hand, valve.valve.spec);
   const { whole, verdict } = tapped;
   if (state.stop === null || whole === null || verdict !== "in") return null;
