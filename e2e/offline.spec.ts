@@ -19,11 +19,17 @@ test("the network is cut in the middle, the page is loaded again without it, and
   const truth = truthOf(CALDER, { "2I": 0.06 });
   await workByKeys(page, truth, { until: ({ title }) => /^Read 2 intake/.test(title) });
   await allKept(page);
-  await page.waitForFunction(
-    async () =>
-      (await navigator.serviceWorker.ready).active?.state === "activated" &&
-      (await (await caches.open("runs")).keys()).length > 0,
-  );
+  await expect
+    .poll(
+      () =>
+        page.evaluate(
+          async () =>
+            (await navigator.serviceWorker.ready).active?.state === "activated" &&
+            (await (await caches.open("runs")).keys()).length > 0,
+        ),
+      { timeout: 30_000 },
+    )
+    .toBe(true);
   await context.setOffline(true);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark D") });
   const status = page.getByRole("status").filter({ hasText: "saved" });

@@ -119,14 +119,12 @@ test("taps and entries outlive a reload, and another device goes on at the same 
   await elsewhere.close();
 });
 
-test("a tap shows its verdict at once, without asking the server", async ({ page }) => {
+test("a tap shows its verdict at once, without waiting for the server", async ({ page }) => {
   await main(page).click();
-  await kept(page);
-  const asked: string[] = [];
-  page.on("request", (r) => asked.push(r.url()));
+  // From here on no request is answered at all.
+  await page.route("**", () => {});
   await leaf(page, "0.30 mm").click();
   await expect(page.locator("[data-verdict=loose]")).toBeVisible();
-  expect(asked).toEqual([]);
 });
 
 test.describe("while the shop does not answer", () => {
