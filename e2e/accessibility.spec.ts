@@ -1,5 +1,3 @@
-import AxeBuilder from "@axe-core/playwright";
-import type { Page } from "@playwright/test";
 import { VANTRY } from "../src/demo/partsEngines";
 import {
   UNEVEN_TWIN,
@@ -14,6 +12,7 @@ import {
   test,
   find,
 } from "./fixtures";
+import { clean } from "./clean";
 
 const PLACES = ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"];
 /** Each with its answer. */
@@ -24,33 +23,6 @@ const QUICK = [
   "/quick/heat?spec=0.50+mm&material=alloy",
   "/quick/tape?order=1-3-4-2&pulley=480+mm",
 ];
-const OTHER = { light: "dark", dark: "light" } as const;
-
-const TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
-
-type RunOnly = NonNullable<Parameters<AxeBuilder["options"]>[0]["runOnly"]>;
-
-/** What breaks such rules. The pages have no frames of other origins: asked in the page itself, it takes a third of the time. */
-const violations = async (page: Page, runOnly: RunOnly) =>
-  (
-    await new AxeBuilder({ page })
-      .setLegacyMode()
-      .options({ resultTypes: ["violations"], runOnly })
-      .analyze()
-  ).violations;
-
-/** All rules in the theme that is shown, and its colors in the other: what else there is does not change with it. */
-async function clean(page: Page, scheme: "light" | "dark"): Promise<void> {
-  await settled(page);
-  const shown = await violations(page, { type: "tag", values: TAGS });
-  await page.emulateMedia({ colorScheme: OTHER[scheme] });
-  await expect(page.locator("html")).toHaveClass(new RegExp(`\\b${OTHER[scheme]}\\b`));
-  const other = await violations(page, { type: "rule", values: ["color-contrast"] });
-  await page.emulateMedia({ colorScheme: scheme });
-  const told = [...shown, ...other];
-  expect(told.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`)).toEqual([]);
-}
-
 for (const [scheme, width, height] of [
   ["light", 1280, 800],
   ["dark", 390, 844],
@@ -164,7 +136,7 @@ for (const [scheme, width, height] of [
     });
 
     test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
-      await atWork(page);
+      await atWork(page, "Maud Fenwick");
       await find(page, "Hob 196");
       await page.getByRole("link", { name: "Hob 196", exact: true }).click();
       await page.waitForURL(/\/engines\//);

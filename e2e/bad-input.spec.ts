@@ -26,7 +26,7 @@ test.describe("a broken engine file", () => {
   });
 
   test("and a spec of 40 mm is refused at its field", async ({ page }) => {
-    await atWork(page);
+    await atWork(page, "Maud Fenwick");
     await page.goto(await addEngine(page, UNEVEN_TWIN));
     await page.getByRole("button", { name: "Change" }).click();
     const field = page.getByLabel("Lash", { exact: true }).first();
@@ -64,9 +64,9 @@ test.describe("a broken engine file", () => {
   });
 
   test("and a feeler set whose marks contradict each other is not taken", async ({ page }) => {
-    await atWork(page);
+    await atWork(page, "Maud Fenwick");
     await page.goto("/shop");
-    await page.getByLabel("Name").fill("My set");
+    await page.getByLabel("Name", { exact: true }).fill("My set");
     await page.getByLabel("Marks of the leaves").fill("0.05 0.25/.020");
     await page.getByRole("button", { name: "Add the set" }).click();
     await expect(page.getByText("the two marks of this leaf contradict each other")).toBeVisible();

@@ -5,7 +5,18 @@ import type { Page } from "@playwright/test";
 import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
 import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
 import { CORRIEMOOR } from "../src/demo/lifterEngines";
-import { acceptCautions, addEngine, allKept, atWork, expect, mainButton, nextTitle, settled, test } from "./fixtures";
+import {
+  acceptCautions,
+  addEngine,
+  allKept,
+  atWork,
+  expect,
+  mainButton,
+  nextTitle,
+  settled,
+  test,
+  toldTitle,
+} from "./fixtures";
 
 test.setTimeout(180_000);
 
@@ -58,7 +69,7 @@ test("a V6 from the bench to its signed sheet: half a turn seen, a tick stepped,
   const titles: string[] = [];
   let [compared, ticked] = [false, false];
   for (let i = 0; i < 120; i++) {
-    const title = (await nextTitle(page).textContent()) ?? "";
+    const title = await toldTitle(page);
     titles.push(title);
     if (title.startsWith("This job is closed")) break;
     if (/turn the nut in/.test(title) && !compared) {
@@ -160,7 +171,7 @@ test.describe("the wait", () => {
       const choose = async (p: Page): Promise<void> => {
         await p.goto(`${base}/`);
         const chosen = p.waitForResponse((r) => r.url().endsWith("/api/people"));
-        await p.getByLabel("At work").selectOption({ label: "Jory Penhale" });
+        await p.getByLabel("At work").selectOption({ label: "Maud Fenwick" });
         await chosen;
       };
       await choose(page);

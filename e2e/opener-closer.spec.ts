@@ -12,6 +12,7 @@ import {
   mainButton,
   nextTitle,
   test,
+  toldTitle,
 } from "./fixtures";
 
 // A loaded gap that means nothing is refused on purpose.
@@ -100,7 +101,7 @@ test("one pair from the first reading to no drag, with what was tried, and the p
   await readGap(page, "0.10", "0.11");
   await mainButton(page).click();
   await expect(nextTitle(page)).toHaveText("2 plugs went in: count 2 out.");
-  for (let i = 0; i < 6 && !/^This job is closed/.test((await nextTitle(page).textContent()) ?? ""); i++) {
+  for (let i = 0; i < 6 && !/^This job is closed/.test(await toldTitle(page)); i++) {
     const before = await nextTitle(page).textContent();
     await mainButton(page).click();
     await expect(nextTitle(page)).not.toHaveText(before ?? "");

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test, find } from "./fixtures";
+import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test, find, toldTitle } from "./fixtures";
 
 test("a stranger brings an engine and does the whole job by keyboard only", async ({ page }) => {
   await atWork(page);
@@ -48,7 +48,7 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
   const title = page.getByRole("region", { name: "Next" }).getByRole("heading");
   let turned = 0;
   for (let step = 0; step < 160; step++) {
-    const said = (await title.textContent()) ?? "";
+    const said = await toldTitle(page);
     if (said.startsWith("This job is closed")) break;
     if (said.startsWith("Read 3 exhaust:")) {
       // One valve is found wide: 0.50 goes, 0.55 does not.

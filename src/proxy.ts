@@ -18,9 +18,11 @@ const policy = (nonce: string): string =>
   ].join("; ");
 
 export function proxy(request: NextRequest): NextResponse {
-  if (process.env.NODE_ENV !== "production") return NextResponse.next();
-  const nonce = randomBytes(16).toString("base64");
   const headers = new Headers(request.headers);
+  // Where one comes back to after signing in.
+  headers.set("x-path", request.nextUrl.pathname + request.nextUrl.search);
+  if (process.env.NODE_ENV !== "production") return NextResponse.next({ request: { headers } });
+  const nonce = randomBytes(16).toString("base64");
   headers.set("x-nonce", nonce);
   // Read here by what renders the page: its own inline scripts get the nonce.
   headers.set("content-security-policy", policy(nonce));

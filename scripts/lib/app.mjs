@@ -2,7 +2,7 @@
 import { statSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
-import { appUrlOf } from "../../src/db/appRole.mjs";
+import { appUrlOf, signInSecretOf } from "../../src/db/appRole.mjs";
 import { run, start, stop } from "./processes.mjs";
 import { Trouble, say } from "./say.mjs";
 
@@ -37,6 +37,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     ...more,
     DATABASE_URL: appUrlOf(databaseUrl),
     APP_DATABASE_URL: undefined,
+    SIGN_IN_SECRET: signInSecretOf(databaseUrl),
     NEXT_TELEMETRY_DISABLED: "1",
     NODE_ENV: /** @type {const} */ ("production"),
   };

@@ -1,8 +1,8 @@
 import type { ReactNode } from "react";
 import type { TypedUnit } from "@/core/units/typedLength";
-import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { refusedInShop } from "@/server/jobs/refused";
+import { provingHere } from "@/server/signIn/provingHere";
 import { Frame } from "@/ui/frame/Frame";
 
 interface Props {
@@ -13,15 +13,16 @@ interface Props {
 
 /** A place of the app, with who is at work in the bar on top; one about an engine speaks its system. */
 export async function Shell({ children, unit = null }: Props) {
-  const [db, { shopId, shopName, person, unit: usual, currency }] = await asViewer();
-  const [people, refused] = await Promise.all([listPeople(shopId), refusedInShop(db, shopId)]);
+  const [db, viewer] = await asViewer("see");
+  const { shopId, shopName, person, unit: usual, currency } = viewer;
+  const [device, refused] = await Promise.all([provingHere(viewer), refusedInShop(db, shopId)]);
   return (
     <Frame
       unit={unit ?? usual}
       currency={currency}
       shopName={shopName}
-      people={people}
       person={person}
+      device={device}
       refused={refused.map((r) => ({ ...r, known: true }))}
     >
       {children}

@@ -16,7 +16,7 @@ interface Params {
 export default async function BenchPage({ searchParams }: Params) {
   const { q = "" } = await searchParams;
   const text = typeof q === "string" ? q : "";
-  const [db, { shopId }] = await asViewer();
+  const [db, { shopId }] = await asViewer("see");
   const [bench, found] = await Promise.all([loadBench(db, shopId), searchBench(db, shopId, text)]);
   return (
     <Shell>

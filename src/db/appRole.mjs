@@ -30,3 +30,25 @@ export function appUrlOf(ownerUrl, given = process.env["APP_DATABASE_URL"] ?? ""
   url.password = password;
   return url.toString();
 }
+
+/**
+ * With what sessions are signed: the one that is given, else one that follows from the owner's password, so that every
+ * process of an installation comes to the same.
+ * @param {string} ownerUrl
+ * @param {string} [given] as in SIGN_IN_SECRET
+ * @returns {string} at least 32 characters
+ * @throws {Error} with a sentence, when one is given that is too short, or none can follow
+ */
+export function signInSecretOf(ownerUrl, given = process.env["SIGN_IN_SECRET"] ?? "") {
+  if (given !== "") {
+    if (given.length < 32)
+      throw new Error("SIGN_IN_SECRET is too short: give at least 32 characters that nobody guesses.");
+    return given;
+  }
+  const { password } = new URL(ownerUrl);
+  if (password === "")
+    throw new Error(
+      "DATABASE_URL has no password, so no secret for sessions can follow: give one in SIGN_IN_SECRET.",
+    );
+  return createHmac("sha256", decodeURIComponent(password)).update("sessions").digest("hex");
+}

@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { eq, sql } from "drizzle-orm";
 import pg from "pg";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
+import type { Role } from "@/core/shop/person";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import type { Database } from "./connect";
 import { testDatabase } from "./freshDatabase.testing";
@@ -99,9 +100,9 @@ async function put(r: Row): Promise<string> {
   await db.insert(entries).values(r);
   return r.id;
 }
-async function otherPerson(): Promise<string> {
+async function otherPerson(role: Role = "lead"): Promise<string> {
   const other = randomUUID();
-  await ownerDb.insert(people).values({ id: other, shopId: ids.shop, name: `Bo ${other}`, role: "lead" });
+  await ownerDb.insert(people).values({ id: other, shopId: ids.shop, name: `Bo ${other}`, role });
   return other;
 }
 const faultsHere = async () => (await ledgerFaults(db)).filter((f) => f.jobId === ids.job);
@@ -209,7 +210,7 @@ describe("the ledger", () => {
   });
   it("keeps the name that signed when somebody is called otherwise later", async () => {
     const id = await put(row("arrived", { stop: "A" }));
-    await db.update(people).set({ name: "Ada Other" }).where(eq(people.id, ids.person));
+    await ownerDb.update(people).set({ name: "Ada Other" }).where(eq(people.id, ids.person));
     const [kept] = await db.select().from(entries).where(eq(entries.id, id));
     expect(kept?.personName).toBe("Ada");
   });
@@ -229,6 +230,23 @@ describe("the ledger", () => {
       expect(
         await refusal(db.insert(entries).values(row("signed", { personId: await otherPerson(), supersedes }))),
       ).toMatch(/only taking back names/);
+  });
+  it("keeps what an apprentice may not do alone with the name of whoever gave their word, and nothing else", async () => {
+    const personId = await otherPerson("apprentice");
+    const skip = (more: Partial<Row>) => row("skipped", { valve: "1I", reason: "Stud sheared", personId, ...more });
+    expect(await refusal(db.insert(entries).values(skip({})))).toMatch(/gives their word/);
+    for (const wordBy of [await otherPerson("apprentice"), personId, randomUUID()])
+      expect(await refusal(db.insert(entries).values(skip({ wordBy })))).toMatch(/this word does not count/);
+    const wordBy = await otherPerson("mechanic");
+    await put(skip({ wordBy, wordByName: "Somebody Else" }));
+    const read = reading("1E", 0.2, 0.25);
+    expect(await refusal(db.insert(entries).values({ ...read, personId, reason: "No room" }))).toMatch(/their word/);
+    await put({ ...read, personId });
+    const kept = await db.select().from(entries).where(eq(entries.jobId, ids.job)).orderBy(entries.seq);
+    expect(kept.map((e) => [e.kind, e.wordByName])).toEqual([
+      ["skipped", `Bo ${wordBy}`],
+      ["reading", null],
+    ]);
   });
   it("takes no taking back back", async () => {
     const id = await put(reading("1I", 0.3, 0.35));

@@ -14,14 +14,21 @@ import { writeLists } from "./writeLists";
 /** Any number will do, as long as every starter uses the same. */
 const PREPARE_LOCK = 7_310_442;
 
-/** Whom the app knows, and nobody becomes by it: made by the owner alone. */
-const OWNERS = ["shops", "people"];
+/** Whom the app knows, and nobody becomes by it: made by the owner alone, or by the rules in `functions`. */
+const OWNERS = ["shops", "people", "users"];
 
 /** Tables that are kept up to date; all others are only added to. */
-const KEPT_UP = ["shops", "people", "feeler_sets", "engine_models", "engines", "hands"];
+const KEPT_UP = ["feeler_sets", "engine_models", "engines", "hands", "accounts", "devices", "pins"];
+
+/** What people change of themselves; who they are and what they may do is changed by the rules alone. */
+const OWN_HABITS = "school, length_unit";
+
+/** What a lead sets; whether a shop is made up is no setting. */
+const SETTINGS =
+  "name, bleed_minutes, bleed_cold_minutes, bleed_always, caution_days, length_unit, currency, quiet_minutes";
 
 /** What is gone with the moment that it tells of. */
-const PASSING = ["hands"];
+const PASSING = ["hands", "sessions", "verifications", "tries"];
 
 /** What the app only reads: it is written here, or by the database's own rules. */
 const LISTS = ["entry_kinds", "entry_fields", "task_kinds", "task_entries", "applied_functions", "jobs_in_hand"];
@@ -116,7 +123,19 @@ async function grant(client: pg.Client): Promise<void> {
   `);
   await onTables(client, [...LISTS, ...OWNERS], (tables) => `revoke insert on ${tables} from ${APP_ROLE}`);
   await onTables(client, KEPT_UP, (tables) => `grant update on ${tables} to ${APP_ROLE}`);
-  await onTables(client, PASSING, (tables) => `grant delete on ${tables} to ${APP_ROLE}`);
+  await onTables(client, PASSING, (tables) => `grant update, delete on ${tables} to ${APP_ROLE}`);
+  await onColumns(client, "shops", SETTINGS);
+  await onColumns(client, "people", OWN_HABITS);
+}
+
+/** Lets the app change those of these columns that are there: as above. */
+async function onColumns(client: pg.Client, table: string, columns: string): Promise<void> {
+  const { rows } = await client.query<{ column_name: string }>(
+    "select column_name from information_schema.columns where table_schema = 'public' and table_name = $1 and column_name = any($2)",
+    [table, columns.split(", ")],
+  );
+  if (rows.length > 0)
+    await client.query(`grant update (${rows.map((r) => r.column_name).join(", ")}) on ${table} to ${APP_ROLE}`);
 }
 
 /** Runs a statement on those of the tables that are there: before its last migration a database does not have all of them yet. */
@@ -136,9 +155,9 @@ export async function emptyDatabase(url: string): Promise<void> {
     // By name, so that a database shared with something else loses nothing of that.
     await client.query(`
       drop view if exists live_entries cascade;
-      drop table if exists commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, shops cascade;
+      drop table if exists tries, verifications, sessions, accounts, pins, devices, commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, users, shops cascade;
       drop table if exists task_entries, task_kinds, entry_fields, entry_kinds, applied_functions cascade;
-      drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, take_in cascade;
+      drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, require_lead, take_in, change_person, guard_word cascade;
       -- Of before the rules had files of their own.
       drop function if exists guard_lash_left, guard_entry_place, guard_ledger, guard_preload_left, guard_cold_lash cascade;
       drop schema if exists drizzle cascade;

@@ -26,12 +26,16 @@ export const SQL_STATES = {
   notEmpty: "FL024",
   begunAlready: "FL025",
   notByLead: "FL026",
+  lastLead: "FL027",
+  nobodyHere: "FL028",
+  wordMissing: "FL029",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 
 interface DatabaseError {
   readonly code?: unknown;
   readonly detail?: unknown;
+  readonly constraint?: unknown;
 }
 
 /** The error of the database behind one that a query threw. */
@@ -41,6 +45,10 @@ const databaseError = (error: unknown): DatabaseError =>
 /** Whether the database refused by this rule. */
 export const isRefusedBy = (error: unknown, state: SqlState): boolean =>
   databaseError(error).code === SQL_STATES[state];
+
+/** Whether something is there already that may be there once, by the name of that rule. */
+export const isTaken = (error: unknown, constraint: string): boolean =>
+  databaseError(error).code === "23505" && databaseError(error).constraint === constraint;
 
 /** The detail that a rule gives with its refusal; null where it gives none. */
 export const refusalDetail = (error: unknown): string | null => {

@@ -1,6 +1,7 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
 import { openerCloserOf } from "../core/job/tasks/openerCloser/openerCloser";
+import { hashPassword } from "better-auth/crypto";
 import { addDays, addMinutes } from "date-fns";
 import type { EngineFile, EngineState } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
@@ -9,12 +10,14 @@ import type { LifterState } from "../core/preload/zeroLash";
 import { cautionsFor } from "../core/job/prepare";
 import type { NextThing } from "../core/job/next/next";
 import type { Purpose } from "../core/job/setup/purpose";
+import { DEMO_PINS } from "../core/shop/demoPins";
 import type { FeelerSet } from "../core/shop/feelerSet";
+import { signInName } from "../core/shop/signInName";
 import type { MethodId } from "../core/stops/methods";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
-import { engines, people, shops } from "../db/schema";
-import type { Actor } from "../server/http/actor";
+import { engines, people, pins, shops, users } from "../db/schema";
+import type { Actor } from "../server/http/who";
 import { addEngine } from "../server/engines/engines";
 import { addFeelerSet, findFeelerSet } from "../server/shop/feelerSets";
 import { addMicrometer, checkMicrometer } from "../server/parts/micrometers";
@@ -137,9 +140,14 @@ export async function loadDemo(db: Database, now: Date): Promise<boolean> {
   if ((await db.select({ id: shops.id }).from(shops).limit(1)).length > 0) return false;
   const shopId = randomUUID();
   const shopName = "Saltmarket Lane Engine Service";
-  await db.insert(shops).values({ id: shopId, name: shopName });
+  await db.insert(shops).values({ id: shopId, name: shopName, madeUp: true });
   const staff = PEOPLE.map((p) => ({ ...p, id: randomUUID() }));
-  await db.insert(people).values(staff.map((p) => ({ ...p, shopId })));
+  await db
+    .insert(users)
+    .values(staff.map(({ id, name }) => ({ id, name, email: `${id}@shop.invalid`, username: signInName(name) })));
+  await db.insert(people).values(staff.map((p) => ({ ...p, shopId, userId: p.id })));
+  for (const { id, name } of staff)
+    await db.insert(pins).values({ shopId, personId: id, hash: await hashPassword(DEMO_PINS[name] ?? "") });
   const as = (index: number): Actor => {
     const person = staff[index];
     if (person === undefined) throw new RangeError(`loadDemo: no person ${index}`);

@@ -5,7 +5,7 @@ import { screwAdjuster } from "../core/lash/adjuster";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
 import { ledgerOf } from "../db/queries/ledger";
-import type { Actor } from "../server/http/actor";
+import type { Actor } from "../server/http/who";
 import { record } from "../server/jobs/record";
 import { Bench, type Play } from "./bench";
 import { HANDS } from "./hands";

@@ -1,8 +1,9 @@
 import type { Metadata } from "next";
-import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { listFeelerSets } from "@/server/shop/feelerSets";
-import { bleedOf, cautionDaysOf, unitsOf } from "@/server/shop/shopSettings";
+import { everybody } from "@/server/shop/people";
+import { bleedOf, cautionDaysOf, quietMinutesOf, unitsOf } from "@/server/shop/shopSettings";
+import { listDevices } from "@/server/signIn/devices";
 import { ShopView } from "@/ui/shop/ShopView";
 import { Shell } from "../Shell";
 
@@ -10,19 +11,23 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "Shop" };
 
 export default async function ShopPage() {
-  const [db, viewer] = await asViewer();
+  const [db, viewer] = await asViewer("see");
   const { shopId, shopName } = viewer;
   return (
     <Shell>
       <ShopView
         shopName={shopName}
-        people={await listPeople(shopId)}
+        people={await everybody(db, shopId)}
         sets={await listFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
         leads={viewer.person?.role === "lead"}
         units={await unitsOf(db, viewer)}
         currency={viewer.currency}
+        devices={await listDevices(db, shopId)}
+        deviceHere={viewer.device?.name ?? null}
+        quietMinutes={await quietMinutesOf(db, shopId)}
+        demo={viewer.madeUp ?? false}
       />
     </Shell>
   );

@@ -29,7 +29,7 @@ export function entryOf(row: EntryRow): KeptEntry {
   const kind = Object.hasOwn(ENTRY_KINDS, row.kind) ? ENTRY_KINDS[row.kind] : undefined;
   if (kind === undefined) throw new RangeError(`entryOf: there is no kind of entry named ${row.kind}`);
   const fields = Object.entries(kind.fields as Fields).map(([name, field]) => [name, fromRow(field, row)]);
-  const { id, supersedes, seq, personId, personName, at, madeAt } = row;
+  const { id, supersedes, seq, personId, personName, wordByName, at, madeAt } = row;
   // The descriptor of the kind says which fields there are, and of what type.
   return {
     id,
@@ -37,6 +37,7 @@ export function entryOf(row: EntryRow): KeptEntry {
     seq,
     personId,
     personName,
+    ...(wordByName === null ? {} : { wordByName }),
     at: at.toISOString(),
     madeAt: madeAt.toISOString(),
     kind: row.kind,

@@ -55,6 +55,9 @@ export const entries = pgTable(
     personId: uuid().notNull(),
     /** As it was when it was made; the database enters it. */
     personName: text().notNull().default(""),
+    /** Who gave their word for it, where whoever made it may not alone; the database enters the name. */
+    wordBy: uuid(),
+    wordByName: text(),
     /** When the shop took it: the database's own time. */
     at: moment().notNull().defaultNow(),
     /** When it was made, by the device's clock put right. */
@@ -86,6 +89,12 @@ export const entries = pgTable(
         columns: [t.shopId, t.personId],
         foreignColumns: [people.shopId, people.id],
       }),
+      foreignKey({
+        name: "entries_word_by",
+        columns: [t.shopId, t.wordBy],
+        foreignColumns: [people.shopId, people.id],
+      }),
+      check("entries_word_of_another", sql`${t.wordBy} <> ${t.personId}`),
       foreignKey({
         name: "entries_valve",
         columns: [t.jobId, t.valve],

@@ -1,5 +1,6 @@
 export * from "./lists";
 export * from "./shop";
+export * from "./signIn";
 export * from "./feelerSets";
 export * from "./engines";
 export * from "./jobs";

@@ -1,14 +1,28 @@
 /** The shop and its people. Every other record belongs to a shop. */
 import { sql } from "drizzle-orm";
-import { boolean, check, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, index, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
 import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
+import { PERSON_ROLES } from "@/core/shop/person";
+import { DEFAULT_QUIET_MINUTES, MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { minutes, recordId } from "./columns";
+import { minutes, moment, recordId } from "./columns";
 
-export const PERSON_ROLES = ["lead", "mechanic", "apprentice"] as const;
+/** Whoever signs in: of the installation, not of a shop. */
+export const users = pgTable("users", {
+  id: recordId(),
+  name: text().notNull(),
+  /** None is ever sent anything: the sign-in library wants one. */
+  email: text().notNull().unique("users_email_once"),
+  emailVerified: boolean().notNull().default(false),
+  image: text(),
+  /** What is typed to sign in, in small letters. */
+  username: text().notNull().unique("users_name_once"),
+  createdAt: moment().notNull().defaultNow(),
+  updatedAt: moment().notNull().defaultNow(),
+});
 
 export const shops = pgTable(
   "shops",
@@ -26,10 +40,16 @@ export const shops = pgTable(
     lengthUnit: text({ enum: TYPED_UNITS }).notNull().default("mm"),
     /** In what its prices are. */
     currency: text({ enum: CURRENCIES }).notNull().default(DEFAULT_CURRENCY),
+    /** Nobody's: its people are made up, and a name is proof enough. Said by whoever loads it, and by nobody after that. */
+    madeUp: boolean().notNull().default(false),
+    /** After so many minutes without a tap a shared device asks who is at work; 0: never. */
+    quietMinutes: minutes().notNull().default(DEFAULT_QUIET_MINUTES),
   },
   (t) => [
     check("shops_currency", sql`${t.currency} in (${sql.raw(CURRENCIES.map((c) => `'${c}'`).join(", "))})`),
     check("shops_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
+    check("shops_name", sql`length(trim(${t.name})) between 1 and 60`),
+    check("shops_quiet", sql`${t.quietMinutes} between 0 and ${sql.raw(String(MAX_QUIET_MINUTES))}`),
     check("shops_caution_days", sql`${t.cautionDays} between 0 and 366`),
     check("shops_bleed", sql`${t.bleedMinutes} between 1 and 240 and ${t.bleedColdMinutes} between 1 and 240`),
   ],
@@ -48,13 +68,19 @@ export const people = pgTable(
     school: text({ enum: SCHOOLS }).notNull().default("go-no-go"),
     /** In what this person types lengths; null: as the shop does. */
     lengthUnit: text({ enum: TYPED_UNITS }),
+    /** As whom they sign in; null for whoever only works on what others opened. */
+    userId: uuid().references(() => users.id),
+    /** Since when they work here no more; what they did stays theirs. */
+    retiredAt: moment(),
   },
   (t) => [
     unique("people_of_shop").on(t.shopId, t.id),
+    unique("people_user_once").on(t.shopId, t.userId),
+    index("people_of_user").on(t.userId),
     unique("people_name_once").on(t.shopId, t.name),
     check("people_name", sql`length(trim(${t.name})) between 1 and 60`),
     check("people_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
     check("people_school", sql`${t.school} in (${sql.raw(SCHOOLS.map((s) => `'${s}'`).join(", "))})`),
-    check("people_role", sql`${t.role} in ('lead', 'mechanic', 'apprentice')`),
+    check("people_role", sql`${t.role} in (${sql.raw(PERSON_ROLES.map((r) => `'${r}'`).join(", "))})`),
   ],
 );

@@ -3,7 +3,7 @@ import type { NextRequest } from "next/server";
 import { RateLimiterMemory } from "rate-limiter-flexible";
 import { calculateText } from "@/core/calc/operations";
 import { heavy } from "../heavy/heavy";
-import { bodyText, fromOwnPage } from "../http/http";
+import { addressOf, bodyText, fromOwnPage } from "../http/http";
 import { Refused } from "../http/refused";
 
 /** Calculations that an address may ask for in a minute; 0 in CALCULATIONS_PER_MINUTE lifts it. */
@@ -19,10 +19,6 @@ function limiterOf(): RateLimiterMemory | null {
   const points = Number.isInteger(said) && said >= 0 ? said : DEFAULT_PER_MINUTE;
   return points === 0 ? null : new RateLimiterMemory({ points, duration: 60 });
 }
-
-/** By whom the server was reached, as the server itself notes it; behind a proxy the last that it names. */
-const addressOf = ({ headers }: NextRequest): string =>
-  (headers.get("x-forwarded-for") ?? "").split(",").at(-1)?.trim().slice(0, 64) || "here";
 
 /** @throws CalcProblem for what an operation can't take; Refused over the limits */
 export async function calculate(request: NextRequest, operation: string): Promise<object> {

@@ -13,7 +13,7 @@ export async function enginePrint<K extends Print>(
   id: string,
   print: K,
 ): Promise<{ readonly name: string; readonly made: HeavyAnswer<K> }> {
-  const [db, shopId] = await inShop();
+  const [db, shopId] = await inShop("see");
   const found = await findEngine(db, shopId, id);
   if (found === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   const made = await heavy(print, { file: found.file, query: Object.fromEntries(nextUrl.searchParams) }, shopId);

@@ -7,9 +7,10 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { asEngineFile, engineFileSchema, unknownFields } from "@/core/engine/engineFileSchema";
 import type { Database } from "@/db/connect";
 import { engineModels, engines } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
+import { permit } from "../http/permit";
 import { Refused } from "../http/refused";
 
 export interface EngineRecord {
@@ -146,6 +147,9 @@ export async function changeHeat(db: Database, actor: Actor, id: string, part: u
   await keepFile(db, actor, id, ({ heat: _, ...before }) => (heat == null ? before : { ...before, heat }));
 }
 
+const specText = ({ lash, otherLash }: EngineFile): string => JSON.stringify([lash ?? null, otherLash ?? []]);
+
+/** @throws Refused where there is no such engine, or its spec is not this person's to change */
 async function keepFile(
   db: Database,
   actor: Actor,
@@ -155,6 +159,8 @@ async function keepFile(
   const engine = await findEngine(db, actor.shopId, id);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   const file = asEngineFile(parseInput(engineFileSchema, change(engine.file)));
+  // Whoever takes an engine in gives it the spec that it came with; another one is for a lead to give.
+  if (engine.file.lash != null && specText(engine.file) !== specText(file)) permit(actor, "spec");
   await db
     .update(engineModels)
     .set({ file, changedAt: new Date() })

@@ -8,7 +8,7 @@ import type { Print } from "./enginePrint";
 
 /** @throws Refused, CalcProblem */
 export async function quickPrint<K extends Print>({ nextUrl }: NextRequest, print: K) {
-  const [, shopId] = await inShop();
+  const [, shopId] = await inShop("see");
   const typed = Object.fromEntries(nextUrl.searchParams);
   const { order = "", valves = "", strokes, pulley = "", measured } = typed;
   const { file, problems } = engineOfOrder({ order, valves, strokes: strokes === "2" ? 2 : 4 });

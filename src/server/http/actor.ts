@@ -1,83 +1,105 @@
 /** Who acts, and for which shop: the one place where every server entry point learns it. */
-import { and, asc, eq } from "drizzle-orm";
-import { cookies } from "next/headers";
+import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { headers } from "next/headers";
 import { redirect } from "next/navigation";
-import type { NextResponse } from "next/server";
+import type { Permission } from "@/core/shop/permission";
 import type { Person } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
-import type { Currency } from "@/core/units/money";
-import type { TypedUnit } from "@/core/units/typedLength";
-import { isId } from "./id";
+import { sessionHere } from "../signIn/session";
 import { asking } from "./log";
+import { permit } from "./permit";
 import { Refused } from "./refused";
+import type { Actor, PageViewer } from "./who";
 
-export interface Viewer {
-  readonly shopId: string;
-  readonly shopName: string;
-  /** Null until somebody says on the bench that they are at work. */
-  readonly person: Person | null;
-}
-/** A viewer with what a page wants to know besides. */
-export interface PageViewer extends Viewer {
-  /** In what lengths are typed where no engine says otherwise: the person's, or the shop's. */
-  readonly unit: TypedUnit;
-  /** In what the shop's prices are. */
-  readonly currency: Currency;
-}
-export interface Actor extends Viewer {
-  readonly person: Person;
+/** A page leads to where one can go on; a command says so. @throws Refused, or what leads a page elsewhere */
+async function elsewhere(path: string, sentence: string, status: 401 | 404): Promise<never> {
+  if (asking.getStore() !== undefined) throw new Refused(sentence, status);
+  const from = (await headers()).get("x-path") ?? "/";
+  redirect(path === "/sign-in" && from !== "/" ? `${path}?back=${encodeURIComponent(from)}` : path);
 }
 
-/** Until there is sign-in, a cookie remembers who was chosen on the bench of this device. */
-const PERSON_COOKIE = "fulcrata_person";
-const YEAR_S = 365 * 24 * 3600;
+/** Who looks, by the headers of what is asked: a page is made of parts that each want to know. */
+const known = new WeakMap<object, Promise<PageViewer>>();
 
-/** The answer, with who is at work on this device from now on. */
-export function atWork(response: NextResponse, personId: string): NextResponse {
-  response.cookies.set(PERSON_COOKIE, personId, { httpOnly: true, sameSite: "lax", path: "/", maxAge: YEAR_S });
-  return response;
+async function whoLooks(): Promise<PageViewer> {
+  const asked = await headers();
+  const before = known.get(asked);
+  if (before !== undefined) return before;
+  const seen = findOut();
+  known.set(asked, seen);
+  return seen;
 }
 
-const NOBODY = "00000000-0000-0000-0000-000000000000";
-
-/** The shop, and the person at work if there is one. */
-export async function viewer(): Promise<PageViewer> {
-  const chosen = (await cookies()).get(PERSON_COOKIE)?.value ?? "";
+/** @throws Refused when nobody is signed in */
+async function findOut(): Promise<PageViewer> {
+  const session = await sessionHere();
   // Asked with every entry of everybody: one question, not two.
-  const [found] = await database()
-    .select({ shop: shops, person: people })
-    .from(shops)
-    .leftJoin(people, and(eq(people.shopId, shops.id), eq(people.id, isId(chosen) ? chosen : NOBODY)))
-    .limit(1);
+  const [found] =
+    session === null
+      ? []
+      : await database()
+          .select({ shop: shops, person: people })
+          .from(people)
+          .innerJoin(shops, eq(shops.id, people.shopId))
+          .where(
+            and(
+              eq(people.userId, session.userId),
+              isNull(people.retiredAt),
+              session.shopId === null ? undefined : eq(people.shopId, session.shopId),
+            ),
+          )
+          .orderBy(asc(people.shopId))
+          .limit(1);
+  const seen: { shop: typeof shops.$inferSelect; person: typeof people.$inferSelect | null } | undefined =
+    found ?? (await anyShop());
+  if (seen === undefined) return elsewhere("/begin", "There is no shop here yet: begin one on the first page.", 404);
+  if (seen.person === null && !seen.shop.madeUp)
+    return elsewhere(
+      "/sign-in",
+      "You are signed out. What you entered is still here: sign in, and send it again.",
+      401,
+    );
+  const { shop, person } = seen;
   const asked = asking.getStore();
-  if (found === undefined) {
-    // A page leads to where one is begun; a command says so.
-    if (asked === undefined) redirect("/begin");
-    throw new Refused("There is no shop here yet: begin one on the first page.", 404);
-  }
-  if (asked !== undefined) Object.assign(asked, { shopId: found.shop.id, personId: found.person?.id });
+  if (asked !== undefined) Object.assign(asked, { shopId: shop.id, personId: person?.id });
   return {
-    shopId: found.shop.id,
-    shopName: found.shop.name,
-    person: found.person,
-    unit: found.person?.lengthUnit ?? found.shop.lengthUnit,
-    currency: found.shop.currency,
+    shopId: shop.id,
+    shopName: shop.name,
+    madeUp: shop.madeUp,
+    person,
+    unit: person?.lengthUnit ?? shop.lengthUnit,
+    currency: shop.currency,
+    device: session?.device == null ? null : { name: session.device.name, quietMinutes: shop.quietMinutes },
   };
 }
 
-/** The person who acts. @throws Refused when nobody was chosen. */
-export async function actor(): Promise<Actor> {
-  const seen = await viewer();
-  if (seen.person === null) throw new Refused("Say who is at work first: choose your name at the top.", 401);
-  return { ...seen, person: seen.person };
+/** For whoever is not signed in: whether there is a shop at all, and the demo's. */
+async function anyShop() {
+  const [shop] = await database().select().from(shops).orderBy(desc(shops.madeUp)).limit(1);
+  return shop === undefined ? undefined : { shop, person: null };
 }
 
-/** Everybody in the shop, by name. */
+/** The shop, and the person at work. @throws Refused when nobody is signed in, or this is not theirs to do */
+export async function viewer(what: Permission): Promise<PageViewer> {
+  const seen = await whoLooks();
+  permit(seen, what);
+  return seen;
+}
+
+/** The person who acts. @throws Refused when nobody is signed in, or this is not theirs to do */
+export async function actor(what: Permission): Promise<Actor> {
+  const seen = await viewer(what);
+  const { person } = seen;
+  if (person === null) throw new Refused("Say who is at work first: choose your name at the top.", 401);
+  return { ...seen, person };
+}
+
+/** Everybody who works in the shop, by name. */
 export async function listPeople(shopId: string): Promise<Person[]> {
   return database()
     .select({ id: people.id, name: people.name, role: people.role, school: people.school })
     .from(people)
-    .where(eq(people.shopId, shopId))
+    .where(and(eq(people.shopId, shopId), isNull(people.retiredAt)))
     .orderBy(asc(people.name));
 }

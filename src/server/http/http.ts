@@ -9,6 +9,10 @@ import { Refused, refusedByDatabase } from "./refused";
 export const refusedJson = (message: string, path: string, status: number): NextResponse =>
   NextResponse.json({ error: { message, path } }, { status });
 
+/** By whom the server was reached, as the server itself notes it; behind a proxy the last that it names. */
+export const addressOf = ({ headers }: NextRequest): string =>
+  (headers.get("x-forwarded-for") ?? "").split(",").at(-1)?.trim().slice(0, 64) || "here";
+
 /** A body that takes longer to come is given up. */
 const SLOWEST_BODY_MS = 20_000;
 
@@ -40,12 +44,21 @@ export async function bodyText(request: NextRequest): Promise<string> {
   return Buffer.concat(parts).toString("utf8");
 }
 
+/** Where a command may come from: the machine as it was asked for, and the name that a proxy before it goes by. */
+function isOwn(origin: string, host: string | null): boolean {
+  if (!URL.canParse(origin)) return false;
+  const address = process.env["FULCRATA_URL"] ?? "";
+  return (
+    new URL(origin).host === host || (URL.canParse(address) && new URL(address).origin === new URL(origin).origin)
+  );
+}
+
 /** Only JSON that says so, from a page of this app or from no page at all. @throws Refused */
 export function fromOwnPage({ headers }: NextRequest): void {
   if (!(headers.get("content-type") ?? "").startsWith("application/json"))
     throw new Refused("Commands are sent as application/json.", 400);
   const origin = headers.get("origin");
-  if (origin !== null && (!URL.canParse(origin) || new URL(origin).host !== headers.get("host")))
+  if (origin !== null && !isOwn(origin, headers.get("host")))
     throw new Refused("Commands are taken from the shop's own pages only.", 403);
 }
 

@@ -1,13 +1,23 @@
-/** The database together with whoever asks, as most of what is done for a request wants them: spread before the rest. */
+/**
+ * The database together with whoever asks, as most of what is done for a request wants them: spread before the rest. Each
+ * names what is to be done, and whoever may not do it gets no further.
+ */
+import type { Permission } from "@/core/shop/permission";
 import { database, type Database } from "@/db/connect";
-import { type Actor, type PageViewer, actor, viewer } from "./actor";
+import { actor, viewer } from "./actor";
+import type { Actor, PageViewer } from "./who";
 
-/** @throws Refused when nobody was chosen */
-export const asActor = async (): Promise<[Database, Actor]> => [database(), await actor()];
+/** @throws Refused when nobody is signed in, or this is not theirs to do */
+export const asActor = async (what: Permission): Promise<[Database, Actor]> => [database(), await actor(what)];
 
-export const asViewer = async (): Promise<[Database, PageViewer]> => [database(), await viewer()];
+/** @throws Refused as above */
+export const asViewer = async (what: Permission): Promise<[Database, PageViewer]> => [database(), await viewer(what)];
 
-export const inShop = async (): Promise<[Database, string]> => [database(), (await viewer()).shopId];
+/** @throws Refused as above */
+export const inShop = async (what: Permission): Promise<[Database, string]> => [
+  database(),
+  (await viewer(what)).shopId,
+];
 
 /** For whoever is in no shop yet. */
 export const asAnybody = (): Database => database();

@@ -23,6 +23,11 @@ export function logIfSlow(asked: Asked, tookMs: number): void {
   if (tookMs >= SLOW_MS) log.warn({ ...asked, tookMs: Math.round(tookMs) }, "slow");
 }
 
+/** Somebody was turned away where they should prove who they are. */
+export function logRefusal(asked: Asked | undefined, why: string): void {
+  log.warn({ ...asked, why }, "refused");
+}
+
 /** Messages of the driver and of the network: all others may repeat what was typed. */
 const TECHNICAL =
   /^(Query read timeout|Connection terminated|timeout exceeded|connect E|read E|write E|sorry, too many)/;

@@ -12,7 +12,7 @@ import { addMicrometer, checkMicrometer, listMicrometers } from "../parts/microm
 import { addPart, addPartInput, movePart, movePartInput } from "../parts/parts";
 import { listParts } from "../parts/stock";
 import { addFeelerSet } from "../shop/feelerSets";
-import type { Actor } from "./actor";
+import type { Actor } from "./who";
 import { Refused } from "./refused";
 import { HUNDREDTHS, newShop } from "./shop.testing";
 

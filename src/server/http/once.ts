@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { Database } from "@/db/connect";
 import { commands } from "@/db/schema";
-import type { Actor } from "./actor";
+import type { Actor } from "./who";
 import { Refused } from "./refused";
 
 interface Command {

@@ -2,7 +2,7 @@
 import { randomUUID } from "node:crypto";
 import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
-import type { Actor } from "./actor";
+import type { Actor } from "./who";
 
 /** The marks of a set that has any leaf up to 0.60 mm. */
 export const HUNDREDTHS = Array.from({ length: 60 }, (_, i) => ((i + 1) / 100).toFixed(2)).join(" ");

@@ -13,7 +13,7 @@ import { type JobRecord, type JobRow, findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { entries, feelerSets } from "@/db/schema";
 import type { EngineRecord } from "../engines/engines";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
 import { append } from "./record";

@@ -6,7 +6,7 @@ import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";

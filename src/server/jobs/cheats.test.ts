@@ -14,7 +14,7 @@ import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { addEngine } from "../engines/engines";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
 import { openJob } from "./openJob";

@@ -22,7 +22,7 @@ import { entries } from "@/db/schema";
 import { SQL_STATES } from "@/db/sqlStates";
 import { Bench } from "@/demo/bench";
 import { HANDS } from "@/demo/hands";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet, findFeelerSet } from "../shop/feelerSets";

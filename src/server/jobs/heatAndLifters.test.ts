@@ -14,7 +14,7 @@ import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { entries as entryRows, jobValves, jobs, stateReadings } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { HUNDREDTHS, newShop } from "../http/shop.testing";
 import { addEngine, changeHeat, findEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";

@@ -15,7 +15,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { engineModels, engines, jobs, stateReadings } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 

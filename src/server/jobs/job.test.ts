@@ -12,7 +12,7 @@ import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { rowOf } from "@/db/queries/entryRows";
 import { entries, people } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
 import { addFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";

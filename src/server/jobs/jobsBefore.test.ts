@@ -7,7 +7,7 @@ import { cautionsFor } from "@/core/job/prepare";
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { addEngine } from "../engines/engines";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { HUNDREDTHS, colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
 import { bleedOf, cautionDaysOf, changeSettings, settingsInput, unitsOf } from "../shop/shopSettings";

@@ -7,7 +7,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { entryOf } from "@/db/queries/entryRows";
 import { entries, hands, people } from "@/db/schema";
-import type { Viewer } from "../http/actor";
+import type { Viewer } from "../http/who";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 import { refusedOf } from "./refused";

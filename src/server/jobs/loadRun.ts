@@ -5,7 +5,7 @@ import { lockShifts } from "@/core/job/ledger/learned";
 import type { Database } from "@/db/connect";
 import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
-import type { Viewer } from "../http/actor";
+import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
 import { isId } from "../http/id";

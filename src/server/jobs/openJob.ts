@@ -7,7 +7,7 @@ import type { Database } from "@/db/connect";
 import { jobOf } from "@/db/queries/jobs";
 import { jobFeelerSets, jobValves, jobs } from "@/db/schema";
 import { type EngineRecord, findEngine } from "../engines/engines";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import { heavy } from "../heavy/heavy";

@@ -1,6 +1,7 @@
 /** Adding to a job's ledger: validated, judged by the core, kept by the database, harmless when repeated. */
 import { z } from "zod";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import { wordWanted } from "@/core/job/ledger/needsWord";
 import { inHandRefusal } from "@/core/job/refuse/inHand";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import { entrySchema } from "@/core/job/ledger/entrySchema";
@@ -10,10 +11,12 @@ import { type JobRow, findJob } from "@/db/queries/jobs";
 import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { entries } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { idInput, isId } from "../http/id";
+import { NOT_ALLOWED } from "../http/permit";
 import { Refused } from "../http/refused";
+import { wordOf } from "../signIn/word";
 import { keepRefused } from "./refused";
 
 /** Entries that belong together: all are kept, or none. */
@@ -23,6 +26,8 @@ export const recordInput = z.strictObject({
   after: z.int32().min(0).default(0),
   /** Who made them: another than whoever sends them now is refused. Left out: whoever sends them. */
   by: idInput.optional(),
+  /** The word of somebody trained, as the shop gave it out; left out: none was given. */
+  word: z.string().max(1000).optional(),
   /** When they were made, by the device's clock put right; left out: now. */
   madeAt: z.iso.datetime("Give the time as it is written in ISO 8601.").optional(),
 });
@@ -31,6 +36,7 @@ export interface Record {
   readonly after?: number;
   readonly by?: string | undefined;
   readonly madeAt?: string | undefined;
+  readonly word?: string | undefined;
 }
 
 /** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
@@ -49,6 +55,7 @@ export async function record(
   if (!isId(jobId)) throw noSuchJob();
   const found = await findJob(db, actor.shopId, jobId);
   if (found === null) throw noSuchJob();
+  const wordBy = input.word === undefined ? null : wordOf(input.word, actor, jobId, Date.now());
   const sets = input.entries.some(isReading) ? await setsInHand(db, actor.shopId, found.row) : [];
   try {
     return await db.transaction(async (tx) => {
@@ -62,6 +69,7 @@ export async function record(
       await append(tx as unknown as Database, actor, { id: jobId, job: found.job, kept }, input.entries, {
         at,
         madeAt: input.madeAt,
+        wordBy,
       });
       return kept.filter((e) => e.seq > (input.after ?? 0));
     });
@@ -86,6 +94,8 @@ async function setsInHand(db: Database, shopId: string, { id, feelerSetId }: Job
 export interface When {
   readonly at?: Date | undefined;
   readonly madeAt?: string | undefined;
+  /** Who gave their word, where whoever acts may not alone. */
+  readonly wordBy?: string | null;
 }
 
 /** Adds to a ledger that is held: judged one by one, and pushed onto `kept` as it is kept. @throws Refused */
@@ -94,12 +104,14 @@ export async function append(
   actor: Actor,
   { id: jobId, job, kept }: { readonly id: string; readonly job: Job; readonly kept: KeptEntry[] },
   sent: readonly Entry[],
-  { at, madeAt }: When = {},
+  { at, madeAt, wordBy = null }: When = {},
 ): Promise<void> {
   let state = jobState(job, kept);
   for (const next of newOnes(kept, sent)) {
     const why = refusal(job, state, next, { personId: actor.person.id, nowMs: (at ?? new Date()).getTime() });
     if (why !== null) throw new Refused(why, 409);
+    const what = wordWanted(actor.person.role, [next]);
+    if (what !== null && wordBy === null) throw new Refused(NOT_ALLOWED[what], 409);
     const made = await tx
       .insert(entries)
       .values({
@@ -108,6 +120,7 @@ export async function append(
         jobId,
         seq: kept.length + 1,
         personId: actor.person.id,
+        ...(what === null ? {} : { wordBy }),
         ...(at === undefined ? {} : { at, madeAt: at }),
         ...(madeAt === undefined ? {} : { madeAt: new Date(madeAt) }),
       })

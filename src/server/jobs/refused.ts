@@ -5,7 +5,7 @@ import type { Entry } from "@/core/job/ledger/entry";
 import { DEALT_WITH, type Dealt, type RefusedBatch } from "@/core/job/ledger/refused";
 import type { Database } from "@/db/connect";
 import { jobs, refusedBatches, refusedDealt } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
 

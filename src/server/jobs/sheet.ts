@@ -6,7 +6,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import type { EngineFile } from "@/core/engine/engineFile";
-import type { Viewer } from "../http/actor";
+import type { Viewer } from "../http/who";
 import { findEngine } from "../engines/engines";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";

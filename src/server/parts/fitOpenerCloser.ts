@@ -15,7 +15,7 @@ import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { partMoves, parts } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { listMicrometers } from "./micrometers";

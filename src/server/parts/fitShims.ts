@@ -9,7 +9,7 @@ import type { ShimPlan } from "@/core/shims/assign";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { partMoves, parts } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { listMicrometers } from "./micrometers";
 import { append } from "../jobs/record";
 import { Refused } from "../http/refused";

@@ -5,7 +5,7 @@ import { jobAs } from "@/core/job/run";
 import type { Database } from "@/db/connect";
 import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
-import type { Viewer } from "../http/actor";
+import type { Viewer } from "../http/who";
 import { isId } from "../http/id";
 import { setOfJob } from "../shop/feelerSets";
 import { listMicrometers } from "./micrometers";

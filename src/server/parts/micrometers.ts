@@ -6,7 +6,7 @@ import type { Micrometer } from "@/core/parts/micrometer";
 import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { micrometerChecks, micrometers } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput } from "../http/id";
 import { Refused } from "../http/refused";

@@ -20,7 +20,7 @@ import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
 import { orderEvents, orderLines, orders, partMoves, parts, people, shops } from "@/db/schema";
 import { CURRENCIES, currencyName } from "@/core/units/money";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { append } from "../jobs/record";

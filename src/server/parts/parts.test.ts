@@ -5,7 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "v
 import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { partMoves, parts } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { newShop } from "../http/shop.testing";
 import { addMicrometer, addMicrometerInput, checkMicrometer, listMicrometers } from "./micrometers";
 import { type AddPart, addPart, addPartInput, movePart, movePartInput } from "./parts";

@@ -8,7 +8,7 @@ import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { isRefusedBy, refusalDetail } from "@/db/sqlStates";
 import { partMoves, parts } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput } from "../http/id";
 import { listMicrometers } from "./micrometers";

@@ -4,7 +4,7 @@ import type { Database } from "@/db/connect";
 import { insertMany } from "@/db/insertMany";
 import { partMoves, parts } from "@/db/schema";
 import { heavy } from "../heavy/heavy";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { idInput } from "../http/id";
 import { once } from "../http/once";
 import { rowId } from "../http/rowId";

@@ -9,7 +9,7 @@ import { parseLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { partsOut } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { listMicrometers } from "./micrometers";

@@ -6,7 +6,7 @@ import type { Entry } from "@/core/job/ledger/entry";
 import type { Database } from "@/db/connect";
 import type { TestDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { HUNDREDTHS, newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
 import { addFeelerSet } from "../shop/feelerSets";

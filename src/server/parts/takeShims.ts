@@ -7,7 +7,7 @@ import { AIMS } from "@/core/shims/oneValve";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { fitShims } from "./fitShims";
 import { idInput, isId } from "../http/id";

@@ -10,7 +10,7 @@ import type { Database } from "@/db/connect";
 import { jobLines } from "@/db/queries/bench";
 import { type JobRecord, listOpenJobs } from "@/db/queries/jobs";
 import { holdJob, ledgerOf } from "@/db/queries/ledger";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { fitShims } from "./fitShims";
 import { idInput } from "../http/id";

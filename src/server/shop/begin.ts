@@ -1,18 +1,23 @@
 /** The first shop of a database, and who is taken into it. */
 import { and, count, eq, sql } from "drizzle-orm";
 import { z } from "zod";
+import { hashPassword } from "better-auth/crypto";
 import { SCHOOLS } from "@/core/lash/school";
+import { signInName } from "@/core/shop/signInName";
 import { CURRENCIES } from "@/core/units/money";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
-import { PERSON_ROLES, people, shops } from "@/db/schema";
-import { isRefusedBy } from "@/db/sqlStates";
-import type { Actor } from "../http/actor";
+import { PERSON_ROLES } from "@/core/shop/person";
+import { people, shops } from "@/db/schema";
+import { isRefusedBy, isTaken } from "@/db/sqlStates";
+import type { Actor } from "../http/who";
 import { idInput } from "../http/id";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
+import { newPassword } from "../signIn/proof";
 
-const nameText = (missing: string) => z.string().trim().min(1, missing).max(60, "Keep it within 60 characters.");
+export const nameText = (missing: string) =>
+  z.string().trim().min(1, missing).max(60, "Keep it within 60 characters.");
 const school = z.enum(SCHOOLS, "Choose how you feel a leaf.");
 
 export const beginInput = z.strictObject({
@@ -23,6 +28,7 @@ export const beginInput = z.strictObject({
   school,
   lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches."),
   currency: z.enum(CURRENCIES, "Choose a currency of the list."),
+  password: newPassword,
 });
 export type Begin = z.infer<typeof beginInput>;
 
@@ -34,13 +40,14 @@ export async function hasShop(db: Database): Promise<boolean> {
 
 /** Begins the first shop with its lead. Sent twice, it is begun once. @throws Refused when there is another */
 export async function beginShop(db: Database, b: Begin): Promise<void> {
+  const hash = await hashPassword(b.password);
   await db
     .execute(
-      sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.personId}, ${b.name}, ${b.school})`,
+      sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.personId}, ${b.name}, ${b.school}, ${signInName(b.name)}, ${hash})`,
     )
     .catch((error: unknown) => {
       if (!isRefusedBy(error, "begunAlready")) throw error;
-      throw new Refused("There is a shop here already: open the bench, and choose your name.", 409);
+      throw new Refused("There is a shop here already: sign in, or ask its lead to take you in.", 409);
     });
 }
 
@@ -61,9 +68,13 @@ export async function takeIn(db: Database, actor: Actor, input: z.infer<typeof t
       .where(and(eq(people.shopId, actor.shopId), eq(people.name, name)));
     if (namesake !== undefined)
       throw new Refused("Somebody of this name is in the shop: add what tells them apart.", 409, "name");
-    await tx.execute(sql`select take_in(${actor.shopId}, ${actor.person.id}, ${id}, ${name}, ${role}, ${feel})`);
+    await tx.execute(
+      sql`select take_in(${actor.shopId}, ${actor.person.id}, ${id}, ${name}, ${role}, ${feel}, ${signInName(name)})`,
+    );
   }).catch((error: unknown) => {
-    if (isRefusedBy(error, "notByLead")) throw new Refused("Only a lead hand takes people into the shop.", 403);
+    if (isRefusedBy(error, "notByLead")) throw new Refused("Only a lead takes people into the shop.", 403);
+    if (isTaken(error, "users_name_once"))
+      throw new Refused("Somebody signs in by this name already: add what tells them apart.", 409, "name");
     throw error;
   });
 }

@@ -7,7 +7,7 @@ import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
 import { parseLength, exactLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
-import type { Actor } from "../http/actor";
+import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput } from "../http/id";
 

@@ -3,12 +3,14 @@ import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { MAX_CAUTION_DAYS } from "@/core/job/setup/caution";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
+import { MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES } from "@/core/units/money";
 import { TYPED_UNITS, type TypedUnit } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
-import type { Actor, Viewer } from "../http/actor";
+import type { Actor, Viewer } from "../http/who";
 import { Refused } from "../http/refused";
+import { nameText } from "./begin";
 
 const wait = z
   .number("Give whole minutes.")
@@ -18,6 +20,8 @@ const wait = z
 
 const days = "Days lie between 0 (each caution by itself, always) and 366.";
 
+const quiet = `Minutes lie between 0 (it never asks) and ${MAX_QUIET_MINUTES}.`;
+
 /** What is changed; what is left out stays. */
 export const settingsInput = z
   .strictObject({
@@ -26,6 +30,8 @@ export const settingsInput = z
     always: z.boolean().optional(),
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").optional(),
     currency: z.enum(CURRENCIES, "Choose a currency of the list.").optional(),
+    name: nameText("Give the shop a name.").optional(),
+    quietMinutes: z.number(quiet).int(quiet).min(0, quiet).max(MAX_QUIET_MINUTES, quiet).optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
   })
   .refine((settings) => Object.values(settings).some((value) => value !== undefined), "Say what is to be changed.");
@@ -48,6 +54,13 @@ export async function cautionDaysOf(db: Database, shopId: string): Promise<numbe
   return shop.days;
 }
 
+/** After how many minutes a shared device asks who is at work. @throws Refused when there is no such shop */
+export async function quietMinutesOf(db: Database, shopId: string): Promise<number> {
+  const [shop] = await db.select({ minutes: shops.quietMinutes }).from(shops).where(eq(shops.id, shopId));
+  if (shop === undefined) throw new Refused("There is no such shop.", 404);
+  return shop.minutes;
+}
+
 /** In what lengths are typed in this shop, and by this person where they chose for themselves. @throws Refused when there is no such shop */
 export async function unitsOf(
   db: Database,
@@ -66,7 +79,7 @@ export async function unitsOf(
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, always, cautionDays, lengthUnit, currency }: ShopSettings,
+  { usual, cold, always, cautionDays, lengthUnit, currency, name, quietMinutes }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
@@ -77,6 +90,8 @@ export async function changeSettings(
       ...(cautionDays === undefined ? {} : { cautionDays }),
       ...(lengthUnit === undefined ? {} : { lengthUnit }),
       ...(currency === undefined ? {} : { currency }),
+      ...(name === undefined ? {} : { name }),
+      ...(quietMinutes === undefined ? {} : { quietMinutes }),
     })
     .where(eq(shops.id, actor.shopId));
 }

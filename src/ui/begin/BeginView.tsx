@@ -10,11 +10,13 @@ import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
+import { Threshold } from "../signIn/Threshold";
 import { CurrencyOptions, SchoolOptions } from "../shop/options";
 
 interface Begin {
   shopName: string;
   name: string;
+  password: string;
   school: School;
   lengthUnit: TypedUnit;
   currency: Currency;
@@ -24,30 +26,37 @@ interface Begin {
 export function BeginView() {
   const router = useRouter();
   const { register, submit, busy, wrong, elsewhere } = useSentForm<Begin>({
-    defaultValues: { shopName: "", name: "", school: "go-no-go", lengthUnit: "mm", currency: DEFAULT_CURRENCY },
+    defaultValues: {
+      shopName: "",
+      name: "",
+      password: "",
+      school: "go-no-go",
+      lengthUnit: "mm",
+      currency: DEFAULT_CURRENCY,
+    },
     send: (begin, idFor) =>
       send("POST", "/api/begin", { shopId: idFor(["shop", begin]), personId: idFor(["person", begin]), ...begin }),
     onDone: () => router.replace("/"),
   });
-  const other = elsewhere("shopName", "name");
+  const other = elsewhere("shopName", "name", "password");
   return (
-    <chakra.main id="main" maxWidth="40rem" mx="auto" px="4" py={{ base: "5", md: "10" }}>
-      <chakra.p fontFamily="stamp" fontWeight={600} letterSpacing="0.12em" textTransform="uppercase" color="soft">
-        Fulcrata
-      </chakra.p>
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15} pb="2">
-        A shop of your own
-      </chakra.h1>
-      <chakra.p fontSize="18px" pb="5">
-        Name the shop and yourself: you lead it, and take the others in. How you read, units and currency can be
-        changed later.
-      </chakra.p>
+    <Threshold
+      title="A shop of your own"
+      lead="Name the shop and yourself: you lead it, and take the others in. How you read, units and currency can be changed later."
+    >
       <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="4">
         <Field label="The shop's name" error={wrong("shopName")}>
           {(c) => <TextInput {...c} {...register("shopName")} autoComplete="organization" />}
         </Field>
         <Field label="Your name" hint="As it stands on a sheet that you sign" error={wrong("name")}>
           {(c) => <TextInput {...c} {...register("name")} autoComplete="name" />}
+        </Field>
+        <Field
+          label="A password"
+          hint="At least 8 characters: with it and your name you sign in"
+          error={wrong("password")}
+        >
+          {(c) => <TextInput {...c} {...register("password")} type="password" autoComplete="new-password" />}
         </Field>
         <Field label="How you read a gap" error={wrong("school")}>
           {(c) => (
@@ -84,6 +93,6 @@ export function BeginView() {
           </Button>
         </div>
       </chakra.form>
-    </chakra.main>
+    </Threshold>
   );
 }

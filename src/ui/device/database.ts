@@ -11,6 +11,8 @@ export interface Batch {
   readonly by: { readonly id: string; readonly name: string } | null;
   /** When they were made (ISO 8601). */
   readonly madeAt: string | null;
+  /** The word that somebody trained gave for them; left out where none was needed. */
+  readonly word?: string;
 }
 
 /** A batch in the outbox, with its job. */

@@ -36,6 +36,7 @@ export async function sendBatch(
     after,
     ...(batch.by === null ? {} : { by: batch.by.id }),
     ...(batch.madeAt === null ? {} : { madeAt: batch.madeAt }),
+    ...(batch.word === undefined ? {} : { word: batch.word }),
   });
   if (sent.kind === "unreached") throw new Unsettled("unreached");
   if (sent.kind === "refused" && (sent.status === 401 || sent.status === 403)) throw new Unsettled("nobody");

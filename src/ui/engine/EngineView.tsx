@@ -45,6 +45,8 @@ interface Props {
   /** Hot and cold pairs of this engine and its model. */
   readonly measured: Measured;
   readonly inHand: readonly JobInHand[];
+  /** Whoever looks may change a spec that is there. */
+  readonly maySpec: boolean;
 }
 
 /** Worked out where it is looked at: the page does not wait for it. */
@@ -56,7 +58,7 @@ const WhatIf = dynamic(() => import("./WhatIf").then((m) => m.WhatIf), {
 const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
 
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
-export function EngineView({ id, file, serial, runningHours, unknownFields, measured, inHand }: Props) {
+export function EngineView({ id, file, serial, runningHours, unknownFields, measured, inHand, maySpec }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
   const [settings, setSettings] = useState<StopSettings>(DEFAULT_STOP_SETTINGS);
@@ -253,7 +255,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
           title={SPEC_TITLE[rules.sheetWork]}
           folds={folds}
           aside={
-            !editing && known ? (
+            !editing && known && maySpec ? (
               <Button type="button" onClick={() => setEditing(true)}>
                 Change
               </Button>

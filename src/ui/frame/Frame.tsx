@@ -11,11 +11,12 @@ import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
 import { FocusKeeper } from "./FocusKeeper";
 import { PageKeys } from "./PageKeys";
+import type { DeviceHere } from "./AtWork";
+import { QuietTime } from "./QuietTime";
 import { TopBar } from "./TopBar";
 
 interface Props {
   readonly shopName: string;
-  readonly people: readonly Person[];
   readonly person: Person | null;
   /** What the shop did not take and nobody has dealt with. */
   readonly refused: readonly RefusedHere[];
@@ -23,6 +24,7 @@ interface Props {
   readonly unit: TypedUnit;
   /** In what prices are. */
   readonly currency: Currency;
+  readonly device: DeviceHere;
   readonly children: ReactNode;
 }
 
@@ -60,6 +62,7 @@ export function Frame({ children, refused, unit, currency, ...bar }: Props) {
           <UnitProvider unit={unit}>{children}</UnitProvider>
         </CurrencyProvider>
       </chakra.main>
+      <QuietTime minutes={bar.device.quietMinutes} />
       <PageKeys />
       <FocusKeeper />
     </>

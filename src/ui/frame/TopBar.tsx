@@ -3,13 +3,13 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { Person } from "@/core/shop/person";
-import { PersonPicker } from "./PersonPicker";
+import { AtWork, type DeviceHere } from "./AtWork";
 import { ThemeSwitch } from "./ThemeSwitch";
 
 interface Props {
   readonly shopName: string;
-  readonly people: readonly Person[];
   readonly person: Person | null;
+  readonly device: DeviceHere;
 }
 
 const Anchor = chakra(Link, {
@@ -26,7 +26,7 @@ const Anchor = chakra(Link, {
   },
 });
 
-export function TopBar({ shopName, people, person }: Props) {
+export function TopBar({ shopName, person, device }: Props) {
   return (
     <chakra.header
       display="flex"
@@ -65,7 +65,7 @@ export function TopBar({ shopName, people, person }: Props) {
           {shopName}
         </chakra.span>
       </chakra.nav>
-      <PersonPicker people={people} person={person} bare={{ base: true, md: false }} />
+      <AtWork device={device} person={person} bare={{ base: true, md: false }} />
       <ThemeSwitch />
     </chakra.header>
   );

@@ -5,7 +5,8 @@ import dynamic from "next/dynamic";
 import { type MouseEvent, useCallback, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button } from "../controls/Button";
-import { PersonPicker } from "../frame/PersonPicker";
+import { AtWork } from "../frame/AtWork";
+import { QuietTime } from "../frame/QuietTime";
 import { ThemeSwitch } from "../frame/ThemeSwitch";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
@@ -46,6 +47,7 @@ const LazyOrder = dynamic(() => import("../shims/OrderList").then((m) => m.Order
 const LazyTakenBack = dynamic(() => import("./panels/TakenBack"), { ssr: false });
 const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
+const LazyWord = dynamic(async () => (await import("./panels/WordPanel")).WordPanel, { ssr: false });
 
 interface Props extends RunProps {
   readonly work: RunWork;
@@ -88,7 +90,7 @@ function HandPanel({ run, act }: { readonly run: Run; readonly act: (index: numb
 }
 
 /** The run: one next thing, the head, the crank, the leaves. */
-export function RunView({ given, people, person, work }: Props) {
+export function RunView({ given, device, person, work }: Props) {
   const ready = useHydrated();
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
@@ -126,25 +128,28 @@ export function RunView({ given, people, person, work }: Props) {
   const crank = useCrankAt(crankDeg);
   const encoder = devices.crankDeg === null ? null : encoderWords(now, devices.crankDeg, job.cycleDeg);
   useVoice(instruction.title, troubleSpoken(run, encoder?.warns === true), voice === true);
-  const place = locate.open ? (
-    <LazyLocator run={run} onClose={locate.toggle} />
-  ) : notTaken.open ? (
-    <LazyNotTaken refused={ledger.refused} onClose={notTaken.toggle} />
-  ) : tray.open ? (
-    <LazyTray
-      run={run}
-      atWork={
-        <>
-          <PersonPicker people={people} person={person} bare />
-          <ThemeSwitch />
-        </>
-      }
-      devices={devices}
-      voice={{ on: voice === true, set: setVoice }}
-      awake={awake}
-      onClose={tray.toggle}
-    />
-  ) : null;
+  const place =
+    run.wanted !== null ? (
+      <LazyWord jobId={given.id} what={run.wanted} sponsors={device.sponsors} onSettled={run.giveWord} />
+    ) : locate.open ? (
+      <LazyLocator run={run} onClose={locate.toggle} />
+    ) : notTaken.open ? (
+      <LazyNotTaken refused={ledger.refused} onClose={notTaken.toggle} />
+    ) : tray.open ? (
+      <LazyTray
+        run={run}
+        atWork={
+          <>
+            <AtWork device={device} person={person} bare />
+            <ThemeSwitch />
+          </>
+        }
+        devices={devices}
+        voice={{ on: voice === true, set: setVoice }}
+        awake={awake}
+        onClose={tray.toggle}
+      />
+    ) : null;
   const choose = useCallback((id: string) => run.choose(id), [run]);
   return (
     // Until the page listens, nothing on it can be tapped: a tap that shows nothing would be lost.
@@ -160,11 +165,12 @@ export function RunView({ given, people, person, work }: Props) {
       <chakra.div>
         <RunHeader
           run={run}
-          people={people}
+          device={device}
           person={person}
           onTray={tray.open ? null : tray.toggle}
           onNotTaken={notTaken.toggle}
         />
+        <QuietTime minutes={device.quietMinutes} />
         <LazyNotice person={person} ownRun={given.id} />
       </chakra.div>
       {place !== null ? (

@@ -145,7 +145,12 @@ describe("a made-up kind of work", () => {
     render(
       <ChakraProvider value={system}>
         <QueryClientProvider client={newQueryClient()}>
-          <RunView given={given} work={WORK} people={[]} person={ADA} />
+          <RunView
+            given={given}
+            work={WORK}
+            device={{ people: [], demo: true, quietMinutes: null, sponsors: [] }}
+            person={ADA}
+          />
         </QueryClientProvider>
       </ChakraProvider>,
     );

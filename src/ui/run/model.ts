@@ -11,8 +11,10 @@ import type { RunPageData } from "@/core/job/pages/run";
 import type { JobState, ValveState } from "@/core/job/state/state";
 import type { TaskRules } from "@/core/job/tasks/rules";
 import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { Permission } from "@/core/shop/permission";
 import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
+import type { DeviceHere } from "../frame/AtWork";
 import type { Batch, RefusedHere } from "../device/database";
 import type { Held, InHand, Reading, Tap, TappedReading, Taps } from "../leaves/taps";
 import type { Action, Chosen, Instruction, Reasoned } from "./words/shape";
@@ -176,7 +178,7 @@ export interface RunWork {
 /** What the screen of a run is given by its page. */
 export interface RunProps {
   readonly given: RunPageData;
-  readonly people: readonly Person[];
+  readonly device: DeviceHere;
   readonly person: Person | null;
 }
 
@@ -199,7 +201,7 @@ export interface Ledger {
   /** All that the shop did not take and nobody has dealt with. */
   readonly refused: readonly RefusedHere[];
   readonly others: readonly Other[];
-  readonly add: (entries: readonly Entry[]) => void;
+  readonly add: (entries: readonly Entry[], word?: string) => void;
 }
 
 /** The run as its screen works with it. */
@@ -218,6 +220,10 @@ export interface Run<T extends AnyTask = AnyTask, Own = unknown, Choice extends 
   readonly held: Held | null;
   readonly switches: LearningSwitches;
   readonly complaint: string | null;
+  /** What waits for the word of somebody who may; null where nothing does. */
+  readonly wanted: Permission | null;
+  /** Enters what waits, on this word; null: nobody gives it. */
+  readonly giveWord: (word: string | null) => void;
   readonly canUndo: boolean;
   /** What this person took back last; empty once something else was entered. */
   readonly takenBack: readonly LedgerEntry[];

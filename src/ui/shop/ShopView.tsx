@@ -1,34 +1,53 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { SCHOOL_NAMES } from "@/core/lash/school";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
-import type { Person } from "@/core/shop/person";
 import { PlateHeading } from "../controls/Stamp";
 import { AddFeelerSet } from "./AddFeelerSet";
 import { BleedForm } from "./BleedForm";
 import { UnitForm } from "./UnitForm";
 import { CautionForm } from "./CautionForm";
 import { CurrencyForm } from "./CurrencyForm";
-import { ROLE, TakeIn } from "./TakeIn";
+import { Devices } from "./Devices";
+import { NameForm } from "./NameForm";
+import { People, type PersonLine } from "./People";
+import { TakeIn } from "./TakeIn";
 
 interface Props {
   readonly shopName: string;
-  readonly people: readonly Person[];
+  readonly people: readonly PersonLine[];
   readonly sets: readonly FeelerSet[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
   readonly currency: Currency;
   /** A lead hand is at work here. */
   readonly leads: boolean;
+  /** Shared devices in use, and what this one is called where it is one. */
+  readonly devices: readonly { readonly id: string; readonly name: string }[];
+  readonly deviceHere: string | null;
+  readonly quietMinutes: number;
+  readonly demo: boolean;
   readonly units: { readonly shop: TypedUnit; readonly mine?: TypedUnit | null };
 }
 
 /** People and feeler sets. */
-export function ShopView({ shopName, people, sets, bleed, cautionDays, leads, units, currency }: Props) {
+export function ShopView({
+  shopName,
+  people,
+  sets,
+  bleed,
+  cautionDays,
+  leads,
+  units,
+  currency,
+  devices,
+  deviceHere,
+  quietMinutes,
+  demo,
+}: Props) {
   return (
     <chakra.div
       display="grid"
@@ -57,22 +76,32 @@ export function ShopView({ shopName, people, sets, bleed, cautionDays, leads, un
             </chakra.p>
           </chakra.div>
         ))}
-        <PlateHeading pt="6">People</PlateHeading>
-        <chakra.ul listStyleType="none" m="0" p="0">
-          {people.map((p) => (
-            <chakra.li key={p.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px">
-              <b>{p.name}</b>, {ROLE[p.role]}, reads by: {SCHOOL_NAMES[p.school].name.toLowerCase()}
-            </chakra.li>
-          ))}
-        </chakra.ul>
+        <People people={people} leads={leads} />
+        {leads && (
+          <chakra.div display="flex" flexDirection="column" gap="8" pt="8">
+            {!demo && (
+              <Devices key={devices.length} devices={devices} here={deviceHere} quietMinutes={quietMinutes} />
+            )}
+            <NameForm key={shopName} name={shopName} />
+          </chakra.div>
+        )}
       </chakra.section>
       <chakra.div display="flex" flexDirection="column" gap="8" minWidth="0">
-        <AddFeelerSet key={sets.length} />
-        {leads && <TakeIn key={people.length} />}
-        <BleedForm bleed={bleed} />
-        <CautionForm days={cautionDays} />
-        <UnitForm {...units} />
-        <CurrencyForm currency={currency} />
+        {leads && (
+          <>
+            <AddFeelerSet key={sets.length} />
+            <TakeIn key={people.length} />
+            <BleedForm bleed={bleed} />
+            <CautionForm days={cautionDays} />
+          </>
+        )}
+        <UnitForm {...units} leads={leads} />
+        {leads && <CurrencyForm currency={currency} />}
+        {!leads && (
+          <chakra.p fontSize="16px" color="soft">
+            Sets, people and the settings of the shop are changed by a lead.
+          </chakra.p>
+        )}
       </chakra.div>
     </chakra.div>
   );

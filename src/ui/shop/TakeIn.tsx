@@ -10,12 +10,7 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { SchoolOptions } from "./options";
-
-export const ROLE: Record<Person["role"], string> = {
-  lead: "lead hand",
-  mechanic: "mechanic",
-  apprentice: "apprentice",
-};
+import { ROLE } from "./roles";
 
 interface Form {
   name: string;

@@ -9,10 +9,12 @@ interface Props {
   readonly shop: TypedUnit;
   /** Of who is at work; null: as the shop. Left out while nobody is. */
   readonly mine?: TypedUnit | null;
+  /** Whoever looks may say it for the shop. */
+  readonly leads: boolean;
 }
 
 /** In what a bare length is read where no engine says otherwise. */
-export function UnitForm({ shop, mine }: Props) {
+export function UnitForm({ shop, mine, leads }: Props) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [kept, setKept] = useState(false);
@@ -28,14 +30,16 @@ export function UnitForm({ shop, mine }: Props) {
       <PlateHeading id="units" pb="3">
         Lengths are typed in
       </PlateHeading>
-      <Field label="In this shop" hint="A field shows its unit. An engine speaks the system its figures came in.">
-        {(c) => (
-          <Select {...c} value={shop} maxWidth="14rem" onChange={(e) => void keep("/api/shop", e.target.value)}>
-            <option value="mm">millimeters</option>
-            <option value="in">inches</option>
-          </Select>
-        )}
-      </Field>
+      {leads && (
+        <Field label="In this shop" hint="A field shows its unit. An engine speaks the system its figures came in.">
+          {(c) => (
+            <Select {...c} value={shop} maxWidth="14rem" onChange={(e) => void keep("/api/shop", e.target.value)}>
+              <option value="mm">millimeters</option>
+              <option value="in">inches</option>
+            </Select>
+          )}
+        </Field>
+      )}
       {mine !== undefined && (
         <Field label="By you">
           {(c) => (

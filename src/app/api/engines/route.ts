@@ -6,7 +6,7 @@ import { readCommand, respond } from "@/server/http/http";
 /** Takes an engine into the shop, from its file. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    const input = await readCommand(request, addEngineInput);
-    return NextResponse.json(await addEngine(...(await asActor()), input));
+    const by = await asActor("work");
+    return NextResponse.json(await addEngine(...by, await readCommand(request, addEngineInput)));
   });
 }

@@ -6,8 +6,7 @@ import { readCommand, respond } from "@/server/http/http";
 /** Adds a feeler set to the shop. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    const input = await readCommand(request, addFeelerSetInput);
-    await addFeelerSet(...(await asActor()), input);
+    await addFeelerSet(...(await asActor("sets")), await readCommand(request, addFeelerSetInput));
     return NextResponse.json({ ok: true });
   });
 }

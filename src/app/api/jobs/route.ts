@@ -7,7 +7,7 @@ import { openJobInput } from "@/server/jobs/openJobInput";
 /** Opens a job. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    const input = await readCommand(request, openJobInput);
-    return NextResponse.json({ id: await openJob(...(await asActor()), input) });
+    const by = await asActor("work");
+    return NextResponse.json({ id: await openJob(...by, await readCommand(request, openJobInput)) });
   });
 }

@@ -6,7 +6,7 @@ import { addMicrometer, addMicrometerInput } from "@/server/parts/micrometers";
 /** Adds a micrometer. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await addMicrometer(...(await asActor()), await readCommand(request, addMicrometerInput));
+    await addMicrometer(...(await asActor("work")), await readCommand(request, addMicrometerInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -6,6 +6,8 @@ import { order, placeOrderInput } from "@/server/parts/orders";
 /** Keeps an order and sends it to the supplier; the answer says where it stands. */
 export function POST(request: NextRequest) {
   return respond(request, async () =>
-    NextResponse.json({ order: await order(...(await asActor()), await readCommand(request, placeOrderInput)) }),
+    NextResponse.json({
+      order: await order(...(await asActor("work")), await readCommand(request, placeOrderInput)),
+    }),
   );
 }

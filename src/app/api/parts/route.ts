@@ -6,7 +6,7 @@ import { addPart, addPartInput } from "@/server/parts/parts";
 /** Adds a part to stock. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await addPart(...(await asActor()), await readCommand(request, addPartInput));
+    await addPart(...(await asActor("work")), await readCommand(request, addPartInput));
     return NextResponse.json({ ok: true });
   });
 }

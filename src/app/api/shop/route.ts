@@ -6,7 +6,7 @@ import { changeSettings, settingsInput } from "@/server/shop/shopSettings";
 /** Says how long squeezed lifters bleed down in this shop, or for how long cautions are confirmed again by one tap. */
 export function PUT(request: NextRequest) {
   return respond(request, async () => {
-    await changeSettings(...(await asActor()), await readCommand(request, settingsInput));
+    await changeSettings(...(await asActor("settings")), await readCommand(request, settingsInput));
     return NextResponse.json({ ok: true });
   });
 }

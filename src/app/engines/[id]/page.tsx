@@ -1,6 +1,7 @@
 import { jobsInHandOn } from "@/server/jobs/inHand";
 import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound } from "next/navigation";
+import { mayDo } from "@/core/shop/permission";
 import { unknownFields } from "@/core/engine/engineFileSchema";
 import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
@@ -14,7 +15,7 @@ export const dynamic = "force-dynamic";
 export const generateMetadata = titled(engineTitle, (name) => name);
 
 export default async function EnginePage({ params }: { params: Promise<{ id: string }> }) {
-  const [db, { shopId }] = await asViewer();
+  const [db, { shopId, person }] = await asViewer("see");
   const engine = await findEngine(db, shopId, (await params).id);
   if (engine === null) notFound();
   return (
@@ -25,6 +26,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         serial={engine.serial}
         runningHours={engine.runningHours}
         unknownFields={unknownFields(engine.file)}
+        maySpec={person !== null && mayDo(person.role, "spec")}
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
       />

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
-import { listPeople } from "@/server/http/actor";
 import { asViewer } from "@/server/http/inShop";
 import { loadRun } from "@/server/jobs/loadRun";
+import { provingHere } from "@/server/signIn/provingHere";
 import { JobRun } from "@/ui/run/JobRun";
 import { jobTitle } from "@/server/titles";
 import { titled } from "../../titled";
@@ -10,12 +10,12 @@ export const dynamic = "force-dynamic";
 export const generateMetadata = titled(jobTitle, (name) => name);
 
 export default async function JobPage({ params }: { params: Promise<{ id: string }> }) {
-  const [db, { shopId, person }] = await asViewer();
-  const given = await loadRun(db, { shopId, person }, (await params).id);
+  const [db, viewer] = await asViewer("see");
+  const given = await loadRun(db, viewer, (await params).id);
   if (given === null) notFound();
   return (
     <>
-      <JobRun given={given} people={await listPeople(shopId)} person={person} />
+      <JobRun given={given} device={await provingHere(viewer)} person={viewer.person} />
     </>
   );
 }

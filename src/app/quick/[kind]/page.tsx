@@ -21,7 +21,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function QuickPage({ params, searchParams }: Props) {
   const { kind } = await params;
   if (!isQuickKind(kind)) notFound();
-  const [db, { shopId }] = await asViewer();
+  const [db, { shopId }] = await asViewer("see");
   const given = Object.fromEntries(
     Object.entries(await searchParams).flatMap(([field, text]) => (typeof text === "string" ? [[field, text]] : [])),
   );

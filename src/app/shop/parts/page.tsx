@@ -22,7 +22,7 @@ export default async function PartsPage({ searchParams }: Query) {
   const query = await searchParams;
   const page = z.coerce.number().int().min(1).max(100_000).catch(1).parse(query["page"]);
   const gone = query["gone"] === "yes";
-  const [db, { shopId }] = await asViewer();
+  const [db, { shopId }] = await asViewer("see");
   return (
     <Shell>
       <PartsView

@@ -38,6 +38,8 @@ export interface Kept {
   readonly personId: string;
   /** The name of whoever made it, as it was then. */
   readonly personName: string;
+  /** Who gave their word for it, where whoever made it may not alone. */
+  readonly wordByName?: string | null;
   /** When the shop took it: waits are reckoned from here. */
   readonly at: string;
   /** When it was made, by the device's clock put right; earlier than `at` where it waited on the device. */

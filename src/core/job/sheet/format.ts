@@ -111,9 +111,13 @@ export interface Sheet {
 /** What is said of an entry that had waited on a device: `shown` is when it reached the shop, null where it came at once. */
 export const lateWords = (shown: string | null): string => (shown === null ? "" : `, reached the shop ${shown}`);
 
+/** By whom, and on whose word. */
+export const byWhom = ({ personName, wordByName }: KeptEntry): string =>
+  wordByName == null ? personName : `${personName}, on the word of ${wordByName}`;
+
 /** By whom and when, of an entry on the sheet. */
 export const madeBy = (entry: KeptEntry): Pick<SheetNote, "by" | "at" | "arrivedAt"> => ({
-  by: entry.personName,
+  by: byWhom(entry),
   at: entry.madeAt,
   arrivedAt: arrivedLate(entry),
 });

@@ -16,7 +16,7 @@ import { foldLedger } from "../state/fold";
 import type { JobState } from "../state/state";
 import { unitOf } from "../words/specs";
 import { readingWords } from "../words/readings";
-import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve, madeBy } from "./format";
+import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve, byWhom, madeBy } from "./format";
 import { notesOf, refusedNote } from "./notes";
 import type { SheetRules } from "./rules";
 
@@ -80,9 +80,9 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     cautionsAccepted: source.cautions,
     openedBy: source.openedBy,
     openedAt: source.openedAt,
-    closedBy: closed?.personName ?? null,
+    closedBy: closed === undefined ? null : byWhom(closed),
     closedAt: closed?.madeAt ?? null,
-    signedBy: signed?.personName ?? null,
+    signedBy: signed === undefined ? null : byWhom(signed),
     signedAt: signed?.madeAt ?? null,
     lockShiftMm: lockShift(lockShifts(live)),
     notes: [...notesOf(rules, job, live), ...source.refused.map((r) => refusedNote(r.batch, r.dealt))],

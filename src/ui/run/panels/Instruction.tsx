@@ -82,7 +82,7 @@ function waitWords({ waiting, unstored, pending }: Ledger): string[] {
   const kept = unstored ? "This device stores nothing: keep this page open until all is saved." : null;
   if (waiting === "nobody")
     return [
-      "Say who is at work, at the top: until then your entries wait on this device.",
+      "Nobody is signed in who may send them: your entries wait on this device until you are at work here again.",
       ...(kept === null ? [] : [kept]),
     ];
   if (waiting === "unreached")

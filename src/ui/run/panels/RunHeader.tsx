@@ -3,7 +3,7 @@ import Link from "next/link";
 import { timerWords } from "@/core/preload/bleedDown";
 import { targetWords } from "@/core/job/head/target";
 import type { Person } from "@/core/shop/person";
-import { PersonPicker } from "../../frame/PersonPicker";
+import { AtWork, type DeviceHere } from "../../frame/AtWork";
 import { ThemeSwitch } from "../../frame/ThemeSwitch";
 import { Button } from "../../controls/Button";
 import { Stamp } from "../../controls/Stamp";
@@ -12,7 +12,7 @@ import type { Ledger, Run } from "../model";
 
 interface Props {
   readonly run: Run;
-  readonly people: readonly Person[];
+  readonly device: DeviceHere;
   readonly person: Person | null;
   /** Opens the tray, where the temperature and who is at work are said; null while that is open. */
   readonly onTray: (() => void) | null;
@@ -64,7 +64,7 @@ const Place = ({ href, phone = true, children }: PlaceProps) => (
 );
 
 /** What this job is, how far it is, and whether all of it is kept. */
-export function RunHeader({ run, people, person, onTray, onNotTaken }: Props) {
+export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
   const { context, now, ledger } = run;
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC, rules, room } = context;
@@ -195,7 +195,7 @@ export function RunHeader({ run, people, person, onTray, onNotTaken }: Props) {
         </Button>
       )}
       <chakra.div display={{ base: person === null ? "flex" : "none", lg: "flex" }} alignItems="center" gap="3">
-        <PersonPicker people={people} person={person} bare />
+        <AtWork device={device} person={person} bare />
         <ThemeSwitch />
       </chakra.div>
     </chakra.header>

@@ -64,7 +64,7 @@ export function takenBack(entries: readonly LedgerEntry[], personId: string | nu
 export function madeAgain(entries: readonly LedgerEntry[]): Entry[] {
   const ids = new Map(entries.map((e) => [e.id, crypto.randomUUID()]));
   return entries.map((entry): Entry => {
-    const { seq: _s, personId: _p, personName: _n, at: _a, madeAt: _m, ...plain } = entry;
+    const { seq: _s, personId: _p, personName: _n, wordByName: _w, at: _a, madeAt: _m, ...plain } = entry;
     const again = { ...plain, id: ids.get(entry.id) ?? crypto.randomUUID() };
     return again.kind === "left" ? { ...again, reading: ids.get(again.reading) ?? again.reading } : again;
   });

@@ -2,14 +2,23 @@
 
 import { useCallback, useState } from "react";
 import type { Entry } from "@/core/job/ledger/entry";
+import { wordWanted } from "@/core/job/ledger/needsWord";
 import { refuse } from "@/core/job/refuse/refuse";
 import { evolve } from "@/core/job/state/fold";
 import type { JobState } from "@/core/job/state/state";
+import type { Permission } from "@/core/shop/permission";
+import type { Person } from "@/core/shop/person";
 import type { Run, RunContext } from "../model";
 import type { ServerClock } from "./serverClock";
 
+/** What waits for the word of somebody who may. */
+export interface Wanted {
+  readonly entries: readonly Entry[];
+  readonly what: Permission;
+}
+
 interface Adder {
-  readonly personId: string | null;
+  readonly person: Person | null;
   readonly clock: ServerClock;
 }
 
@@ -18,19 +27,20 @@ export function useAdding(
   { rules, job }: RunContext,
   ledger: Run["ledger"],
   state: JobState,
-  { personId, clock }: Adder,
+  { person, clock }: Adder,
 ) {
   const [complaint, setComplaint] = useState<string | null>(null);
+  const [wanted, setWanted] = useState<Wanted | null>(null);
   const add = useCallback(
     (entries: readonly Entry[]): boolean => {
       // Nothing is entered that nobody made.
-      if (personId === null) {
+      if (person === null) {
         setComplaint("Say who is at work, at the top: then do this once more.");
         return false;
       }
       let sofar = state;
       for (const entry of entries) {
-        const why = refuse(rules, job, sofar, entry, { personId, nowMs: clock.now() });
+        const why = refuse(rules, job, sofar, entry, { personId: person.id, nowMs: clock.now() });
         if (why !== null) {
           setComplaint(why);
           return false;
@@ -38,10 +48,20 @@ export function useAdding(
         sofar = evolve(rules, job, sofar, entry);
       }
       setComplaint(null);
-      ledger.add(entries);
+      const what = wordWanted(person.role, entries);
+      // It is entered as soon as somebody who may has given their word.
+      if (what !== null) setWanted({ entries, what });
+      else ledger.add(entries);
       return true;
     },
-    [rules, job, ledger, state, personId, clock],
+    [rules, job, ledger, state, person, clock],
   );
-  return { add, complaint, setComplaint };
+  const settle = useCallback(
+    (word: string | null): void => {
+      if (word !== null && wanted !== null) ledger.add(wanted.entries, word);
+      setWanted(null);
+    },
+    [ledger, wanted],
+  );
+  return { add, complaint, setComplaint, wanted, settle };
 }

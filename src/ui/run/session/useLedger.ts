@@ -69,13 +69,14 @@ export function useLedger(
   useEffect(() => reset(), [personId, reset]);
 
   const add = useCallback(
-    (entries: readonly Entry[]) => {
+    (entries: readonly Entry[], word?: string) => {
       setJustRefused(null);
       const at = new Date(clock.now()).toISOString();
       put({
         entries: entries.map((e) => ({ ...e, at })),
         by: person === null ? null : { id: person.id, name: person.name },
         madeAt: new Date(clock.made()).toISOString(),
+        ...(word === undefined ? {} : { word }),
       });
     },
     [put, clock, person],

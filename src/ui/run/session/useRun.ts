@@ -54,7 +54,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const taps = useTaps(given.id, context.hand.set.id);
   const own = (valveId === null ? undefined : taps.all[valveId]) ?? NOTHING_ON;
   const tapped = useMemo(() => (reading ? readTapped(context, now, own) : null), [reading, context, now, own]);
-  const { add, complaint, setComplaint } = useAdding(context, ledger, now.state, { personId, clock });
+  const { add, complaint, setComplaint, wanted, settle } = useAdding(context, ledger, now.state, { person, clock });
   const back = useTakingBack({ ledger, live: now.state.live, personId, withdraw, add });
   const told = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, { choice, override });
   const instruction = back.asked ?? told;
@@ -68,6 +68,14 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     for (const entry of justRefused?.entries ?? [])
       if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context.hand));
   }, [justRefused, restore, context]);
+
+  /** Without the word nothing is entered, and what was tapped is on the leaves again. */
+  function giveWord(word: string | null): void {
+    if (word === null)
+      for (const entry of wanted?.entries ?? [])
+        if (entry.kind === "reading") restore(entry.valve, tapsOf(entry, context.hand));
+    settle(word);
+  }
 
   /** The reading that was tapped, as an entry; null where none is whole. */
   function tappedReading(): Entry | null {
@@ -219,6 +227,8 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     held: own.held,
     switches,
     complaint: complaint ?? justRefused?.why ?? null,
+    wanted: wanted?.what ?? null,
+    giveWord,
     canUndo: inTaps || back.step !== null,
     takenBack: back.taken,
     bringBack: () => {

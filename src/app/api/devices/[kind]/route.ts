@@ -13,8 +13,8 @@ const command = z.strictObject({
 /** Moves a simulated device, as a hand would. */
 export const POST = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>
   respond(request, async () => {
+    await actor("work");
     requireSimulated();
-    await actor();
     await tell(deviceKind((await params).kind), (await readCommand(request, command)).line);
     return NextResponse.json({ ok: true });
   });

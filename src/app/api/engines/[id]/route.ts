@@ -6,8 +6,7 @@ import { readCommand, respond } from "@/server/http/http";
 /** Another cam, other marks, a serial put right, the hours as they are now. */
 export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    const input = await readCommand(request, changeEngineInput);
-    await changeEngine(...(await asActor()), (await params).id, input);
+    await changeEngine(...(await asActor("work")), (await params).id, await readCommand(request, changeEngineInput));
     return NextResponse.json({ ok: true });
   });
 }

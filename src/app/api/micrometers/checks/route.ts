@@ -6,7 +6,7 @@ import { checkMicrometer, checkMicrometerInput } from "@/server/parts/micrometer
 /** Keeps how a micrometer read a check piece. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await checkMicrometer(...(await asActor()), await readCommand(request, checkMicrometerInput));
+    await checkMicrometer(...(await asActor("work")), await readCommand(request, checkMicrometerInput));
     return NextResponse.json({ ok: true });
   });
 }

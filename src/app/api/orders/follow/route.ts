@@ -11,8 +11,9 @@ const asked = z.strictObject({ ids: z.array(idInput).max(500, "At most 500 order
 /** Sends what was not sent, asks after what is on its way, and says where the orders that were asked about stand. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
+    const shop = await inShop("see");
     const { ids } = await readCommand(request, asked);
-    const orders = await followOrders(...(await inShop()), ids);
+    const orders = await followOrders(...shop, ids);
     return NextResponse.json({
       states: Object.fromEntries(orders.map((o) => [o.id, standing(o)])),
     });

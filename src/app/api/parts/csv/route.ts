@@ -8,7 +8,7 @@ import { listParts } from "@/server/parts/stock";
 /** Imports parts from CSV. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await addPartsCsv(...(await asActor()), await readCommand(request, partsCsvInput));
+    await addPartsCsv(...(await asActor("work")), await readCommand(request, partsCsvInput));
     return NextResponse.json({ ok: true });
   });
 }
@@ -18,7 +18,7 @@ export function GET(request: NextRequest) {
   return respond(
     request,
     async () =>
-      new NextResponse(partsCsv(await listParts(...(await inShop()))), {
+      new NextResponse(partsCsv(await listParts(...(await inShop("see")))), {
         headers: { "content-type": "text/csv; charset=utf-8", ...fileNamed("parts", "csv") },
       }),
   );

@@ -6,7 +6,7 @@ import { movePart, movePartInput } from "@/server/parts/parts";
 /** Takes parts out of a drawer or puts them back. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await movePart(...(await asActor()), await readCommand(request, movePartInput));
+    await movePart(...(await asActor("work")), await readCommand(request, movePartInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -6,7 +6,7 @@ import { takeIn, takeInInput } from "@/server/shop/begin";
 /** Takes somebody into the shop. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
-    await takeIn(...(await asActor()), await readCommand(request, takeInInput));
+    await takeIn(...(await asActor("people")), await readCommand(request, takeInInput));
     return NextResponse.json({ ok: true });
   });
 }

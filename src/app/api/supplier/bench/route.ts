@@ -19,8 +19,8 @@ const command = z.strictObject({
 /** How the simulated supplier behaves: slow, down, out of stock. A real one does that by itself. */
 export function POST(request: NextRequest) {
   return respond(request, async () => {
+    await actor("work");
     requireSimulated();
-    await actor();
     await setBench(await readCommand(request, command));
     return NextResponse.json({ ok: true });
   });

@@ -14,12 +14,13 @@ const wanted = z.object({
 /** What the supplier sells of one kind and diameter; `items` is null while it does not answer. */
 export function GET(request: NextRequest) {
   return respond(request, async () => {
+    const [, { currency }] = await asViewer("see");
     const { searchParams } = request.nextUrl;
     const { kind, diameterMm } = parseInput(wanted, {
       kind: searchParams.get("kind"),
       diameterMm: searchParams.get("diameterMm"),
     });
-    const asked = await askCatalogue(kind, diameterMm, (await asViewer())[1].currency);
+    const asked = await askCatalogue(kind, diameterMm, currency);
     return NextResponse.json({ items: asked.kind === "down" ? null : asked.data });
   });
 }

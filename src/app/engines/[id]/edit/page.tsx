@@ -11,7 +11,7 @@ export const dynamic = "force-dynamic";
 export const generateMetadata = titled(engineTitle, (name) => `Change ${name}`);
 
 export default async function EditPage({ params }: { params: Promise<{ id: string }> }) {
-  const engine = await findEngine(...(await inShop()), (await params).id);
+  const engine = await findEngine(...(await inShop("see")), (await params).id);
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>

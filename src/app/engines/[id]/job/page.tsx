@@ -24,7 +24,7 @@ interface Props {
 }
 
 export default async function PreparePage({ params, searchParams }: Props) {
-  const [db, { shopId, person }] = await asViewer();
+  const [db, { shopId, person }] = await asViewer("see");
   const engine = await findEngine(db, shopId, (await params).id);
   if (engine === null) notFound();
   // Without a spec there is nothing to judge by: the engine's page asks for it.

@@ -17,7 +17,7 @@ interface Props {
 }
 
 export default async function TapePage({ params, searchParams }: Props) {
-  const engine = await findEngine(...(await inShop()), (await params).id);
+  const engine = await findEngine(...(await inShop("see")), (await params).id);
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>

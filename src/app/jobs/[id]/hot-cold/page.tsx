@@ -10,7 +10,7 @@ export const dynamic = "force-dynamic";
 export const generateMetadata = titled(jobTitle, (name) => `Hot and cold readings of ${name}`);
 
 export default async function HotColdPage({ params }: { params: Promise<{ id: string }> }) {
-  const given = await loadHotCold(...(await inShop()), (await params).id);
+  const given = await loadHotCold(...(await inShop("see")), (await params).id);
   if (given === null) notFound();
   return (
     <Shell unit={given.unit === "mm" ? "mm" : "in"}>

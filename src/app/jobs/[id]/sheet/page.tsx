@@ -19,7 +19,7 @@ const late = ({ arrivedAt }: { readonly arrivedAt: string | null }): string =>
   lateWords(arrivedAt === null ? null : format(arrivedAt, SHORT));
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
-  const [db, seen] = await asViewer();
+  const [db, seen] = await asViewer("see");
   const loaded = await loadSheet(db, seen, (await params).id).catch((error: unknown) => {
     if (error instanceof Refused && error.status === 404) notFound();
     throw error;

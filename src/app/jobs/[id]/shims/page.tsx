@@ -11,7 +11,7 @@ export const dynamic = "force-dynamic";
 export const generateMetadata = titled(jobTitle, (name) => `Parts for ${name}`);
 
 export default async function ShimsPage({ params }: { params: Promise<{ id: string }> }) {
-  const given = await loadShims(...(await inShop()), (await params).id);
+  const given = await loadShims(...(await inShop("see")), (await params).id);
   if (given === null) notFound();
   return (
     <Shell unit={engineUnit(given.file)}>

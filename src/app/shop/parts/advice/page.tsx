@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "What to keep" };
 export default async function AdvicePage() {
   return (
     <Shell>
-      <AdviceView kinds={await loadAdvice(...(await inShop()))} />
+      <AdviceView kinds={await loadAdvice(...(await inShop("see")))} />
     </Shell>
   );
 }

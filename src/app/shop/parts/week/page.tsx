@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "One stock, several engines" };
 export default async function WeekPage() {
   return (
     <Shell>
-      <WeekView given={await loadWeek(...(await inShop()))} />
+      <WeekView given={await loadWeek(...(await inShop("see")))} />
     </Shell>
   );
 }

@@ -10,7 +10,7 @@ export const dynamic = "force-dynamic";
 /** Server-sent events: what the device says, assessed. */
 export const GET = (request: NextRequest, { params }: { params: Promise<{ kind: string }> }) =>
   respond(request, async () => {
-    const { person, shopId } = await viewer();
+    const { person, shopId } = await viewer("see");
     return new NextResponse(listen(deviceKind((await params).kind), request.signal, person?.id ?? shopId), {
       headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
     });

@@ -8,7 +8,7 @@ import { readCommand, respond } from "@/server/http/http";
 export function PUT(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
     const part = await readCommand(request, z.unknown());
-    await changeHeat(...(await asActor()), (await params).id, part);
+    await changeHeat(...(await asActor("work")), (await params).id, part);
     return NextResponse.json({ ok: true });
   });
 }

@@ -8,14 +8,15 @@ type Context = { params: Promise<{ id: string }> };
 /** The ledger as it stands: for a device that comes back to the job. */
 export function GET(request: NextRequest, { params }: Context) {
   return respond(request, async () =>
-    NextResponse.json({ entries: await readLedger(...(await inShop()), (await params).id) }),
+    NextResponse.json({ entries: await readLedger(...(await inShop("see")), (await params).id) }),
   );
 }
 
 /** Adds entries that belong together, and answers with the ledger as it then stands. */
 export function POST(request: NextRequest, { params }: Context) {
   return respond(request, async () => {
+    const by = await asActor("work");
     const input = await readCommand(request, recordInput);
-    return NextResponse.json({ entries: await record(...(await asActor()), (await params).id, input) });
+    return NextResponse.json({ entries: await record(...by, (await params).id, input) });
   });
 }

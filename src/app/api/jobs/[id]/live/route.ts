@@ -5,5 +5,7 @@ import { live, liveInput } from "@/server/jobs/live";
 
 export const POST = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
   respond(request, async () =>
-    NextResponse.json(await live(...(await asViewer()), (await params).id, await readCommand(request, liveInput))),
+    NextResponse.json(
+      await live(...(await asViewer("see")), (await params).id, await readCommand(request, liveInput)),
+    ),
   );

@@ -6,7 +6,7 @@ import { keepPartOut, partOutInput } from "@/server/parts/partsOut";
 /** Keeps what a part that came out measured. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    await keepPartOut(...(await asActor()), (await params).id, await readCommand(request, partOutInput));
+    await keepPartOut(...(await asActor("work")), (await params).id, await readCommand(request, partOutInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -12,7 +12,7 @@ const DRAWN_WIDTH = 560;
 
 export const GET = (request: NextRequest, { params }: { params: Promise<{ id: string }> }) =>
   respond(request, async () => {
-    const [db, viewer] = await asViewer();
+    const [db, viewer] = await asViewer("see");
     const { sheet, file } = await loadSheet(db, viewer, (await params).id);
     const paper = z.enum(PAPERS).catch("a4").parse(request.nextUrl.searchParams.get("paper"));
     const head = layHead(file, DRAWN_WIDTH);

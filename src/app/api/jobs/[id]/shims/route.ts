@@ -6,7 +6,7 @@ import { takeShims, takeShimsInput } from "@/server/parts/takeShims";
 /** Takes the parts of a job out of stock and enters them as fitted. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    await takeShims(...(await asActor()), (await params).id, await readCommand(request, takeShimsInput));
+    await takeShims(...(await asActor("work")), (await params).id, await readCommand(request, takeShimsInput));
     return NextResponse.json({ ok: true });
   });
 }

@@ -6,7 +6,7 @@ import { giveUp } from "@/server/parts/orders";
 /** An order is not wanted any more: kept, and canceled as soon as the supplier answers, if it still can be. */
 export function POST(request: NextRequest, { params }: { params: Promise<{ id: string }> }) {
   return respond(request, async () => {
-    await giveUp(...(await asActor()), (await params).id);
+    await giveUp(...(await asActor("work")), (await params).id);
     return NextResponse.json({ ok: true });
   });
 }

@@ -12,7 +12,7 @@ export const generateMetadata = titled(jobTitle, (name) => `Opener and closer, $
 
 export default async function OpenerCloserPage({ params }: { params: Promise<{ id: string; valve: string }> }) {
   const { id, valve } = await params;
-  const given = await loadOpenerCloser(...(await asViewer()), id, decodeURIComponent(valve));
+  const given = await loadOpenerCloser(...(await asViewer("see")), id, decodeURIComponent(valve));
   if (given === null) notFound();
   return (
     <Shell unit={engineUnit(given.file)}>

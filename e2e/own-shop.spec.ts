@@ -1,0 +1,267 @@
+/** A shop of one's own: its first page, its people and how they prove who they are, and the first valve read, with nothing made up in it. */
+import { readFileSync, readdirSync, rmSync } from "node:fs";
+import path from "node:path";
+import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
+import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
+import type { Page } from "@playwright/test";
+import { acceptCautions, allKept, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
+import { clean } from "./clean";
+import { workByKeys } from "./mechanic";
+
+const ROOT = path.resolve(import.meta.dirname, "..");
+const FOLDER = path.join(ROOT, ".data", `own-shop-${process.pid}`);
+const PASSWORD = "blue feeler, green door";
+
+test.describe.configure({ mode: "serial" });
+test.setTimeout(180_000);
+// What is refused on purpose; what is loaded ahead at the end meets a server that is gone.
+test.use({ allow: [/status of 4\d\d|ERR_CONNECTION_REFUSED/] });
+
+let url = "";
+const end: (() => Promise<void>)[] = [];
+test.beforeAll(async () => {
+  const bin = findPostgres();
+  if (bin === null) throw new Error("PostgreSQL is not installed");
+  const cluster = await startCluster({ bin, folder: FOLDER });
+  end.push(cluster.stop);
+  await prepareDatabase(ROOT, cluster.url, { demo: false });
+  const app = await startApp({ root: ROOT, databaseUrl: cluster.url, port: await freePort() });
+  end.push(app.stop);
+  url = app.url;
+});
+test.afterAll(async () => {
+  for (const step of end.reverse()) await step();
+  rmSync(FOLDER, { recursive: true, force: true });
+});
+
+/** Signs in by name and password. */
+async function signIn(page: Page, name: string, password = PASSWORD): Promise<void> {
+  await page.goto(`${url}/sign-in`);
+  await page.getByLabel("Your name").fill(name);
+  await page.getByLabel("Password").fill(password);
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+}
+
+/** A PIN on the keys of the screen. */
+async function typePin(page: Page, pin: string): Promise<void> {
+  for (const digit of pin) await page.getByRole("button", { name: digit, exact: true }).click();
+}
+
+test("from an empty database to the first valve read in one's own shop", async ({ page }) => {
+  // Whatever page is asked for, there is one thing to do.
+  await page.goto(`${url}/shop/parts`);
+  await page.waitForURL(`${url}/begin`);
+  await page.getByRole("button", { name: "Open the shop" }).click();
+  await expect(page.getByText("Give the shop a name.")).toBeVisible();
+  await page.getByLabel("The shop's name").fill("Wharf Road Valves");
+  await page.getByLabel("Your name").fill("Una Selby");
+  await page.getByLabel("A password").fill("short");
+  await page.getByRole("button", { name: "Open the shop" }).click();
+  await expect(page.getByText("A password has at least 8 characters.")).toBeVisible();
+  await page.getByLabel("A password").fill(PASSWORD);
+  await page.getByRole("button", { name: "Open the shop" }).click();
+  await page.waitForURL(`${url}/`);
+  await expect(page.getByRole("banner").getByRole("link", { name: "Una Selby" })).toBeVisible();
+  await page.getByRole("link", { name: "Lay in a feeler set" }).click();
+  await page.getByLabel("Begin with a common set").selectOption({ label: "Metric, by 0.05" });
+  await page.getByRole("button", { name: "Add the set" }).click();
+  await expect(page.getByText(/^0\.05 {2}0\.10 /)).toBeVisible();
+  await page.getByLabel("Their name").fill("Ivor Pell");
+  await page.getByRole("button", { name: "Take them in" }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Ivor Pell" })).toContainText("mechanic");
+  await page.goto(`${url}/engines/new`);
+  await page.getByLabel("Name of the engine").fill("Green twin");
+  await page.getByLabel("Firing order").fill("1-2");
+  await page.getByRole("button", { name: "Add the engine" }).click();
+  await page.waitForURL(/\/engines\/[0-9a-f-]{36}$/);
+  await page.getByLabel("Engine is").selectOption("cold");
+  await page.getByLabel("Source").first().fill("Plate on the cover");
+  for (const [i, lash] of ["0.20 mm", "0.30 mm"].entries())
+    await page.getByLabel("Lash", { exact: true }).nth(i).fill(lash);
+  await page.getByRole("button", { name: "Keep this spec" }).click();
+  await expect(page.getByRole("button", { name: "Change", exact: true })).toBeVisible();
+  await page.getByRole("link", { name: "Start a job" }).click();
+  await page.waitForURL(/\/job/);
+  await page.getByLabel("Cold", { exact: true }).check();
+  await acceptCautions(page);
+  await page.getByRole("button", { name: "I've read the cautions: start" }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
+  await mainButton(page).click();
+  await expect(nextTitle(page)).toContainText("Read ");
+  await leaf(page, "0.20 mm").click();
+  await expect(nextTitle(page)).not.toContainText("first");
+  // Who leads a shop that is there is not to be had again.
+  await page.goto(`${url}/begin`);
+  await page.waitForURL(`${url}/`);
+});
+
+test("people are taken in, choose their password once, and are turned away where they can't prove who they are", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "una  SELBY");
+  await page.waitForURL(`${url}/`);
+  await page.goto(`${url}/shop`);
+  await clean(page, "light");
+  await page.getByLabel("Their name").fill("Nell Arkwright");
+  await page.getByLabel("What they are here").selectOption("apprentice");
+  await page.getByRole("button", { name: "Take them in" }).click();
+  const linkOf = async (name: string): Promise<string> => {
+    await page.getByRole("button", { name: `Change ${name}` }).click();
+    await page.getByRole("button", { name: "Link to choose a password" }).click();
+    const link = (await page.getByRole("status").locator("code").textContent()) ?? "";
+    await page.getByRole("button", { name: `Change ${name}` }).click();
+    return link;
+  };
+  for (const [name, pin] of [
+    ["Ivor Pell", "3804"],
+    ["Nell Arkwright", "5923"],
+  ] as const) {
+    const link = await linkOf(name);
+    const own = await browser.newContext();
+    const theirs = await own.newPage();
+    await theirs.goto(link);
+    await clean(theirs, "light");
+    await theirs.getByLabel("New password").fill(PASSWORD);
+    await theirs.getByLabel("PIN").fill("1234");
+    await theirs.getByRole("button", { name: "Keep them, and go in" }).click();
+    await expect(theirs.getByText("That one is guessed first")).toBeVisible();
+    await theirs.getByLabel("PIN").fill(pin);
+    await theirs.getByRole("button", { name: "Keep them, and go in" }).click();
+    await theirs.waitForURL(`${url}/`);
+    await expect(theirs.getByRole("banner").getByRole("link", { name })).toBeVisible();
+    // What only a lead does is not offered, and not done.
+    await theirs.goto(`${url}/shop`);
+    await expect(theirs.getByText("are changed by a lead")).toBeVisible();
+    await expect(theirs.getByRole("button", { name: "Take them in" })).toHaveCount(0);
+    await theirs.goto(link);
+    await expect(theirs.getByRole("heading", { name: "This link is spent" })).toBeVisible();
+    // Signed out, the cookie that was is good for nothing.
+    const cookies = await own.cookies();
+    await theirs.goto(`${url}/you`);
+    await theirs.getByRole("button", { name: "Sign out" }).click();
+    await theirs.waitForURL(`${url}/sign-in`);
+    await own.addCookies(cookies);
+    await theirs.goto(`${url}/shop`);
+    await theirs.waitForURL(`${url}/sign-in?back=%2Fshop`);
+    await own.close();
+  }
+  const stranger = await browser.newContext();
+  const door = await stranger.newPage();
+  for (let i = 0; i < 11; i++) await signIn(door, "Nell Arkwright", `guess ${i}`);
+  await expect(door.getByText(/wrong too often: wait \d+ minutes/)).toBeVisible();
+  // Not by the right one either, until the time is over.
+  await signIn(door, "Nell Arkwright");
+  await expect(door.getByText(/wrong too often/)).toBeVisible();
+  await stranger.close();
+});
+
+test("a shared tablet is handed round; an apprentice closes on the word of a mechanic", async ({ page, browser }) => {
+  await signIn(page, "Una Selby");
+  await page.waitForURL(`${url}/`);
+  await page.goto(`${url}/shop`);
+  await page.getByLabel("Make this device a shared one, called").fill("Tablet in bay 2");
+  await page.getByRole("button", { name: "Share this device" }).click();
+  await expect(page.getByText("Tablet in bay 2, this one")).toBeVisible();
+  await page.goto(`${url}/you`);
+  await clean(page, "light");
+  await page.getByRole("button", { name: "Sign out", exact: true }).click();
+  await page.waitForURL(`${url}/sign-in`);
+  await clean(page, "light");
+  // The lead has no PIN yet.
+  await expect(page.getByRole("button", { name: /Una Selby/ })).toBeDisabled();
+  await page.getByRole("button", { name: "Nell Arkwright" }).click();
+  await clean(page, "light");
+  await typePin(page, "0000");
+  await page.getByRole("button", { name: "Go on as Nell Arkwright" }).click();
+  await expect(page.getByText("That is not the PIN of this name.")).toBeVisible();
+  await typePin(page, "5923");
+  await page.getByRole("button", { name: "Go on as Nell Arkwright" }).click();
+  await page.waitForURL(`${url}/`);
+  // What proves a tablet is good on it alone.
+  const [session] = (await page.context().cookies()).filter((c) => c.name.includes("session"));
+  const elsewhere = await browser.newContext();
+  if (session !== undefined) await elsewhere.addCookies([session]);
+  expect((await elsewhere.request.get(`${url}/api/bench`)).status()).toBe(401);
+  await elsewhere.close();
+  // The job of the first test, finished by the apprentice.
+  await page
+    .getByRole("link", { name: /Green twin/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/(jobs|engines)\//);
+  if (page.url().includes("/engines/")) await page.getByRole("link", { name: /Go on/ }).first().click();
+  await page.waitForURL(/\/jobs\//);
+  const truth = { "1I": 0.21, "1E": 0.31, "2I": 0.21, "2E": 0.31 };
+  await workByKeys(page, truth, { until: ({ title }) => /close|closed/i.test(title) });
+  await mainButton(page).click();
+  const word = page.getByRole("region", { name: "The word of somebody trained" });
+  await expect(word).toContainText("Closing a job takes the word of a mechanic or a lead");
+  await word.getByRole("button", { name: "Ivor Pell" }).click();
+  await typePin(page, "3804");
+  await word.getByRole("button", { name: "Ivor Pell gives their word" }).click();
+  await expect(nextTitle(page)).toContainText(/closed|done/i);
+  await allKept(page);
+  await page.getByRole("link", { name: /sheet/i }).first().click();
+  await expect(page.getByText(/Nell Arkwright, on the word of Ivor Pell/)).toBeVisible();
+  await page.goto(`${url}/`);
+  await page.getByRole("button", { name: "Hand over" }).click();
+  await page.waitForURL(`${url}/sign-in`);
+});
+
+/** Every route of the app, from its files, with an id that is nobody's. */
+const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true, encoding: "utf8" })
+  .filter((file) => /(^|\/)(route|page)\.tsx?$/.test(file))
+  .map((file) => ({
+    path: `/${path.dirname(file) === "." ? "" : path.dirname(file)}`
+      .replaceAll("[id]", "123e4567-e89b-42d3-a456-426614174000")
+      .replace("[kind]", file.startsWith("quick") ? "stops" : "gauge")
+      .replace("[operation]", "lash")
+      .replace("[valve]", "1I")
+      .replace("[token]", "none")
+      .replace("[path]", "sw.js"),
+    methods: file.endsWith("page.tsx")
+      ? ["GET"]
+      : [...readFileSync(path.join(ROOT, "src/app", file), "utf8").matchAll(/\b(GET|POST|PUT|DELETE|PATCH)\b/g)].map(
+          (m) => m[1] ?? "",
+        ),
+  }));
+
+/** What is there for whoever is not signed in, and why. */
+const OPEN: Readonly<Record<string, string>> = {
+  "/begin": "the first page of an empty database; leads away from a shop",
+  "/quick": "leads to its first page",
+  "/sign-in": "where one signs in",
+  "/welcome/none": "says that this link is spent",
+  "/api/begin": "begins the first shop, once",
+  "/api/sign-in": "signs in",
+  "/api/sign-in/pin": "signs in on a shared device",
+  "/api/sign-out": "ends a session, or none",
+  "/api/welcome": "takes a link",
+  "/api/health": "says that the server runs",
+  "/api/ready": "says that the database answers",
+  "/api/misdirected": "says that this is not the place",
+  "/api/calc/lash": "computes with what is sent, and knows nothing",
+  "/serwist/sw.js": "the app's own file",
+};
+
+test("whoever is not signed in sees and changes nothing, by any route", async ({ playwright }) => {
+  const stranger = await playwright.request.newContext({ baseURL: url });
+  expect(ROUTES.length).toBeGreaterThan(60);
+  const open: string[] = [];
+  for (const { path: at, methods } of ROUTES)
+    for (const method of new Set(methods)) {
+      const answer = await stranger.fetch(at, {
+        method,
+        maxRedirects: 0,
+        ...(method === "GET" ? {} : { data: {} }),
+      });
+      const turnedAway =
+        answer.status() === 401 ||
+        ([307, 308].includes(answer.status()) && /^\/sign-in/.test(answer.headers()["location"] ?? ""));
+      if (!turnedAway && OPEN[at] === undefined) open.push(`${method} ${at}: ${answer.status()}`);
+      expect(answer.status(), at).toBeLessThan(500);
+    }
+  expect(open).toEqual([]);
+  await stranger.dispose();
+});

@@ -1,0 +1,19 @@
+import type { Metadata } from "next";
+import { redirect } from "next/navigation";
+import { asViewer } from "@/server/http/inShop";
+import { mySessions } from "@/server/signIn/signIn";
+import { YouView } from "@/ui/you/YouView";
+import { Shell } from "../Shell";
+
+export const dynamic = "force-dynamic";
+export const metadata: Metadata = { title: "You" };
+
+export default async function YouPage() {
+  const [, { person }] = await asViewer("own habits");
+  if (person === null) redirect("/sign-in");
+  return (
+    <Shell>
+      <YouView person={person} sessions={await mySessions()} />
+    </Shell>
+  );
+}

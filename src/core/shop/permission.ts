@@ -1,0 +1,31 @@
+/** What each role may do in its shop: the one table that the server keeps to and the screens ask. */
+import type { Role } from "./person";
+
+const EVERYBODY = ["lead", "mechanic", "apprentice"] as const;
+const TRAINED = ["lead", "mechanic"] as const;
+const LEADS = ["lead"] as const;
+
+/** What is done, and by whom. What an apprentice may not do alone waits for the word of somebody who may. */
+export const PERMISSIONS = {
+  /** Look at all that the shop has. */
+  see: EVERYBODY,
+  /** Work at an engine, open jobs, take engines in, count and fit parts. */
+  work: EVERYBODY,
+  /** How one reads a gap, types lengths and proves who one is. */
+  "own habits": EVERYBODY,
+  close: TRAINED,
+  sign: TRAINED,
+  /** Go on against a stop's margin. */
+  override: TRAINED,
+  /** Leave a valve out of its band, or unread. */
+  "leave out": TRAINED,
+  /** Another spec than the one that an engine has. */
+  spec: LEADS,
+  people: LEADS,
+  devices: LEADS,
+  sets: LEADS,
+  settings: LEADS,
+} as const satisfies Readonly<Record<string, readonly Role[]>>;
+export type Permission = keyof typeof PERMISSIONS;
+
+export const mayDo = (role: Role, what: Permission): boolean => (PERMISSIONS[what] as readonly Role[]).includes(role);

@@ -1,0 +1,302 @@
+/** Signing in and out, passwords and PINs. */
+import { and, desc, eq, gt, isNull, ne } from "drizzle-orm";
+import { hashPassword, verifyPassword } from "better-auth/crypto";
+import { APIError } from "better-auth/api";
+import { headers } from "next/headers";
+import { type NextRequest, NextResponse } from "next/server";
+import { z } from "zod";
+import { PASSWORD_LENGTH, signInName } from "@/core/shop/signInName";
+import { type Database, database } from "@/db/connect";
+import { people, pins, sessions, users } from "@/db/schema";
+import type { Actor } from "../http/who";
+import { addressOf } from "../http/http";
+import { idInput, isId } from "../http/id";
+import { asking, logRefusal } from "../http/log";
+import { Refused } from "../http/refused";
+import { type SharedDevice, deviceHere } from "./devices";
+import { LINK_HOURS, SHIFT_S, handedOut, library } from "./library";
+import { newPassword, newPin } from "./proof";
+import { count, forget } from "./tries";
+
+export const signInInput = z.strictObject({
+  name: z.string().trim().min(1, "Type your name.").max(60, "Keep it within 60 characters."),
+  password: z.string().min(1, "Type your password.").max(PASSWORD_LENGTH.most, "That is no password of this shop."),
+});
+export const pinInput = z.strictObject({ personId: idInput, pin: z.string().min(1, "Type your PIN.").max(20) });
+
+/** What the library answered, as an answer of our own with its cookies. */
+function withCookies(from: Headers): NextResponse {
+  const response = NextResponse.json({ ok: true });
+  for (const cookie of from.getSetCookie()) response.headers.append("set-cookie", cookie);
+  return response;
+}
+
+/** The people that a user is, in the shops where they still work. */
+const worksIn = (userId: string) =>
+  database()
+    .select({ shopId: people.shopId, personId: people.id })
+    .from(people)
+    .where(and(eq(people.userId, userId), isNull(people.retiredAt)))
+    .orderBy(people.shopId);
+
+/** By name and password. @throws Refused */
+export async function signIn(request: NextRequest, { name, password }: z.infer<typeof signInInput>) {
+  const key = signInName(name);
+  await count("address", addressOf(request));
+  await count("password", key);
+  const wrong = new Refused("Name and password don't go together. Look at both, or ask a lead for a new link.", 401);
+  const { headers: answered, response } = await library()
+    .api.signInUsername({ body: { username: name, password }, headers: await headers(), returnHeaders: true })
+    .catch((error: unknown) => {
+      if (!(error instanceof APIError)) throw error;
+      logRefusal(asking.getStore(), "wrong name or password");
+      throw wrong;
+    });
+  const [session] = await database().select().from(sessions).where(eq(sessions.token, response.token));
+  const shops = session === undefined ? [] : await worksIn(session.userId);
+  const device = await deviceHere();
+  const at = shops.find((s) => s.shopId === device?.shopId) ?? shops[0];
+  if (session === undefined || at === undefined) {
+    await database().delete(sessions).where(eq(sessions.token, response.token));
+    logRefusal(asking.getStore(), "signed in, and works in no shop");
+    throw wrong;
+  }
+  await database()
+    .update(sessions)
+    .set({
+      shopId: at.shopId,
+      ...(device === null ? {} : { deviceId: device.id, expiresAt: new Date(Date.now() + SHIFT_S * 1000) }),
+    })
+    .where(eq(sessions.id, session.id));
+  await forget("password", key);
+  return withCookies(answered);
+}
+
+/** Begins a session for somebody who is known otherwise. */
+export async function enter(userId: string, shopId: string, device: SharedDevice | null): Promise<NextResponse> {
+  const { headers: answered } = await library().api.enter({
+    body: { userId, shopId, deviceId: device?.id ?? null },
+    headers: await headers(),
+    returnHeaders: true,
+  });
+  return withCookies(answered);
+}
+
+/** Whoever is chosen in the made-up shop. @throws Refused */
+export async function enterDemo(db: Database, shopId: string, personId: string): Promise<NextResponse> {
+  const [found] = await db
+    .select({ userId: people.userId })
+    .from(people)
+    .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));
+  if (found === undefined || found.userId === null)
+    throw new Refused("This person is not in the shop. Choose another name.", 422, "personId");
+  return enter(found.userId, shopId, null);
+}
+
+/** On a shared device, by name and PIN; whoever was at work there is signed out. @throws Refused */
+export async function signInByPin({ personId, pin }: z.infer<typeof pinInput>): Promise<NextResponse> {
+  const device = await deviceHere();
+  if (device === null)
+    throw new Refused("A PIN is taken on the shop's shared devices only: sign in with your password.", 403);
+  const person = await provenByPin(device.shopId, personId, pin);
+  if (person.userId === null) throw new Refused("They have no way to sign in yet: a lead gives them a link.", 403);
+  await endSessionHere();
+  return enter(person.userId, device.shopId, device);
+}
+
+/** Whoever a PIN proves to be there. @throws Refused */
+export async function provenByPin(
+  shopId: string,
+  personId: string,
+  pin: string,
+): Promise<{ id: string; name: string; role: (typeof people.$inferSelect)["role"]; userId: string | null }> {
+  await count("pin", `${shopId}:${personId}`);
+  const [found] = await database()
+    .select({ id: people.id, name: people.name, role: people.role, userId: people.userId, hash: pins.hash })
+    .from(people)
+    .innerJoin(pins, and(eq(pins.shopId, people.shopId), eq(pins.personId, people.id)))
+    .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));
+  if (found === undefined || !(await verifyPassword({ hash: found.hash, password: pin }))) {
+    logRefusal(asking.getStore(), "wrong PIN");
+    throw new Refused("That is not the PIN of this name.", 401, "pin");
+  }
+  await forget("pin", `${shopId}:${personId}`);
+  const { hash: _, ...person } = found;
+  return person;
+}
+
+/** The session that asks is one of this shared device from now on. */
+export async function bindSession(deviceId: string): Promise<void> {
+  const session = await library().api.getSession({ headers: await headers() });
+  if (session === null) return;
+  await database()
+    .update(sessions)
+    .set({ deviceId, expiresAt: new Date(Date.now() + SHIFT_S * 1000) })
+    .where(eq(sessions.id, session.session.id));
+}
+
+/** Ends the session of the device that asks; there may be none. */
+export async function endSessionHere(): Promise<NextResponse> {
+  const { headers: answered } = await library().api.signOut({ headers: await headers(), returnHeaders: true });
+  return withCookies(answered);
+}
+
+export const passwordInput = z.strictObject({
+  current: z.string().min(1, "Type the password that you have."),
+  password: newPassword,
+});
+
+/** Another password for oneself; every other session of theirs ends. @throws Refused */
+export async function changePassword({ current, password }: z.infer<typeof passwordInput>): Promise<NextResponse> {
+  const session = await library().api.getSession({ headers: await headers() });
+  if (session === null) throw new Refused("You are signed out: sign in again.", 401);
+  const key = `change:${session.user.id}`;
+  await count("password", key);
+  const { headers: answered } = await library()
+    .api.changePassword({
+      body: { currentPassword: current, newPassword: password, revokeOtherSessions: false },
+      headers: await headers(),
+      returnHeaders: true,
+    })
+    .catch((error: unknown) => {
+      if (!(error instanceof APIError)) throw error;
+      logRefusal(asking.getStore(), "wrong password at a change");
+      throw new Refused("That is not the password that you have.", 403, "current");
+    });
+  await database()
+    .delete(sessions)
+    .where(and(eq(sessions.userId, session.user.id), ne(sessions.id, session.session.id)));
+  await forget("password", key);
+  return withCookies(answered);
+}
+
+export const newPinInput = z.strictObject({ current: z.string().min(1, "Type your password."), pin: newPin });
+
+const keepPin = async (db: Database, shopId: string, personId: string, pin: string): Promise<void> => {
+  const hash = await hashPassword(pin);
+  await db
+    .insert(pins)
+    .values({ shopId, personId, hash })
+    .onConflictDoUpdate({ target: [pins.shopId, pins.personId], set: { hash, setAt: new Date() } });
+};
+
+/** Another PIN for whoever acts, who proves themselves by their password: a PIN stands for them. @throws Refused */
+export async function setPin(
+  db: Database,
+  { shopId, person }: Actor,
+  { current, pin }: z.infer<typeof newPinInput>,
+): Promise<void> {
+  const key = `change:${person.id}`;
+  await count("password", key);
+  await library()
+    .api.verifyPassword({ body: { password: current }, headers: await headers() })
+    .catch((error: unknown) => {
+      if (!(error instanceof APIError)) throw error;
+      logRefusal(asking.getStore(), "wrong password at a change");
+      throw new Refused("That is not the password that you have.", 403, "current");
+    });
+  await forget("password", key);
+  await keepPin(db, shopId, person.id, pin);
+}
+
+/**
+ * A link by which somebody of the shop chooses a new password, once. It ends no session until it is used.
+ * @throws Refused
+ */
+export async function linkFor(
+  db: Database,
+  shopId: string,
+  personId: string,
+): Promise<{ path: string; hours: number }> {
+  const nobody = new Refused("There is nobody of this kind in the shop who could sign in.", 404);
+  if (!isId(personId)) throw nobody;
+  const [found] = await db
+    .select({ email: users.email })
+    .from(people)
+    .innerJoin(users, eq(users.id, people.userId))
+    .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));
+  if (found === undefined) throw nobody;
+  const to: { token?: string } = {};
+  await handedOut.run(to, () => library().api.requestPasswordReset({ body: { email: found.email } }));
+  if (to.token === undefined) throw new Error("linkFor: the library handed out no token");
+  return { path: `/welcome/${to.token}`, hours: LINK_HOURS };
+}
+
+export const welcomeInput = z.strictObject({
+  token: z.string().min(1).max(100),
+  password: newPassword,
+  pin: newPin.nullable(),
+});
+
+const SPENT = "This link was used already, or is too old: ask a lead for another.";
+
+/** Whom a link is for; null when it is spent. */
+export async function whoseLink(token: string): Promise<{ userId: string; name: string; signInName: string } | null> {
+  const { internalAdapter } = await library().$context;
+  const found = await internalAdapter.findVerificationValue(`reset-password:${token}`);
+  if (found === null || found.expiresAt < new Date()) return null;
+  const [user] = await database().select().from(users).where(eq(users.id, found.value));
+  return user === undefined ? null : { userId: user.id, name: user.name, signInName: user.username };
+}
+
+/** A password, and a PIN where one is given, by a link; and in. @throws Refused */
+export async function welcome(
+  request: NextRequest,
+  { token, password, pin }: z.infer<typeof welcomeInput>,
+): Promise<NextResponse> {
+  await count("address", addressOf(request));
+  const whose = await whoseLink(token);
+  const [at] = whose === null ? [] : await worksIn(whose.userId);
+  if (whose === null || at === undefined) throw new Refused(SPENT, 409);
+  await library()
+    .api.resetPassword({ body: { token, newPassword: password } })
+    .catch((error: unknown) => {
+      if (error instanceof APIError) throw new Refused(SPENT, 409);
+      throw error;
+    });
+  if (pin !== null)
+    for (const { shopId, personId } of await worksIn(whose.userId)) await keepPin(database(), shopId, personId, pin);
+  await forget("password", whose.signInName);
+  const device = await deviceHere();
+  return enter(whose.userId, at.shopId, device?.shopId === at.shopId ? device : null);
+}
+
+export interface SessionLine {
+  readonly id: string;
+  readonly here: boolean;
+  readonly browser: string;
+  readonly begunAt: Date;
+  readonly shared: boolean;
+}
+
+/** Where somebody is signed in, the newest first. */
+export async function mySessions(): Promise<SessionLine[]> {
+  const session = await library().api.getSession({ headers: await headers() });
+  if (session === null) return [];
+  const all = await database()
+    .select()
+    .from(sessions)
+    .where(and(eq(sessions.userId, session.user.id), gt(sessions.expiresAt, new Date())))
+    .orderBy(desc(sessions.createdAt));
+  return all.map((s) => ({
+    id: s.id,
+    here: s.id === session.session.id,
+    browser: s.userAgent ?? "",
+    begunAt: s.createdAt,
+    shared: s.deviceId !== null,
+  }));
+}
+
+/** Ends sessions of whoever asks: one, or all but the one that asks. */
+export async function endSessions(id: string | null): Promise<void> {
+  const session = await library().api.getSession({ headers: await headers() });
+  if (session === null) throw new Refused("You are signed out: sign in again.", 401);
+  await database()
+    .delete(sessions)
+    .where(
+      and(
+        eq(sessions.userId, session.user.id),
+        id === null ? ne(sessions.id, session.session.id) : eq(sessions.id, id),
+      ),
+    );
+}

@@ -1,0 +1,46 @@
+import { chakra } from "@chakra-ui/react/styled-system";
+import type { Permission } from "@/core/shop/permission";
+import { Button } from "../../controls/Button";
+import { send } from "../../send";
+import { type AtDoor, Door } from "../../signIn/Door";
+
+/** What somebody gives their word for, as it is asked. */
+const FOR: Partial<Record<Permission, string>> = {
+  close: "Closing a job",
+  sign: "Signing a job",
+  override: "Going on against a margin",
+  "leave out": "Leaving a valve as it is",
+};
+
+interface Props {
+  readonly jobId: string;
+  readonly what: Permission;
+  readonly sponsors: readonly AtDoor[];
+  /** With the word, or null where none is given. */
+  readonly onSettled: (word: string | null) => void;
+}
+
+/** A mechanic or a lead gives their word, by PIN, on the device in hand. */
+export const WordPanel = ({ jobId, what, sponsors, onSettled }: Props) => (
+  <chakra.section aria-label="The word of somebody trained" maxWidth="40rem" mx="auto" py="3">
+    <chakra.p fontSize="20px" pb="4">
+      {FOR[what] ?? "This"} takes the word of a mechanic or a lead: let one look, and give it here.
+    </chakra.p>
+    {sponsors.length === 0 ? (
+      <chakra.p fontSize="18px">Nobody of them is in the shop yet: a lead takes them in.</chakra.p>
+    ) : (
+      <Door
+        people={sponsors}
+        asks="Who gives their word?"
+        words={(name) => `${name} gives their word`}
+        prove={(personId, pin) => send<{ word: string }>("POST", "/api/word", { jobId, personId, pin })}
+        onProven={({ word }) => onSettled(word)}
+      />
+    )}
+    <chakra.div pt="5">
+      <Button type="button" onClick={() => onSettled(null)}>
+        Not now: back to the job
+      </Button>
+    </chakra.div>
+  </chakra.section>
+);

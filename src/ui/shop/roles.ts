@@ -1,0 +1,8 @@
+import type { Role } from "@/core/shop/person";
+
+/** What they are here. */
+export const ROLE: Record<Role, string> = {
+  lead: "lead hand",
+  mechanic: "mechanic",
+  apprentice: "apprentice",
+};

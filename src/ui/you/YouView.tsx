@@ -1,0 +1,170 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { formatDistanceToNow } from "date-fns";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Person } from "@/core/shop/person";
+import { Button } from "../controls/Button";
+import { Field, TextInput } from "../controls/Field";
+import { Complaint, PlateHeading } from "../controls/Stamp";
+import { useSentForm } from "../controls/useSentForm";
+import { send, troubleOf } from "../send";
+import { ROLE } from "../shop/roles";
+import { signOut } from "../signIn/signOut";
+import { browserWords } from "./browserWords";
+
+export interface SessionLine {
+  readonly id: string;
+  readonly here: boolean;
+  readonly browser: string;
+  readonly begunAt: Date;
+  readonly shared: boolean;
+}
+
+interface Props {
+  readonly person: Person;
+  readonly sessions: readonly SessionLine[];
+}
+
+/** What one has of one's own: password, PIN, and where one is signed in. */
+export function YouView({ person, sessions }: Props) {
+  const router = useRouter();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const end = async (id: string | null): Promise<void> => {
+    const sent = await send("POST", "/api/sessions/ended", { id });
+    setTrouble(troubleOf(sent)?.message ?? null);
+    router.refresh();
+  };
+  return (
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) minmax(0, 1fr)" }}
+      gap={{ base: "8", lg: "10" }}
+      alignItems="start"
+    >
+      <chakra.div gridColumn="1 / -1" display="flex" flexWrap="wrap" gap="4" alignItems="center">
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
+          {person.name}
+        </chakra.h1>
+        <chakra.span color="soft" fontSize="18px" flex="1">
+          {ROLE[person.role]}
+        </chakra.span>
+        <Button type="button" onClick={() => void signOut().then(setTrouble)}>
+          Sign out
+        </Button>
+      </chakra.div>
+      {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
+      <chakra.div display="flex" flexDirection="column" gap="8">
+        <Proof
+          heading="Another password"
+          url="/api/password"
+          name="password"
+          label="New password"
+          hint="At least 8 characters. You are signed out everywhere else."
+          submit="Change the password"
+        />
+        <Proof
+          heading="Another PIN"
+          url="/api/pin"
+          name="pin"
+          label="New PIN"
+          hint="4 to 8 digits, for the shop's shared devices"
+          submit="Change the PIN"
+        />
+      </chakra.div>
+      <section aria-labelledby="sessions">
+        <PlateHeading id="sessions" pb="2">
+          Signed in
+        </PlateHeading>
+        <chakra.ul listStyleType="none" m="0" p="0">
+          {sessions.map((s) => (
+            <chakra.li
+              key={s.id}
+              display="flex"
+              justifyContent="space-between"
+              alignItems="center"
+              gap="3"
+              borderTop="1px solid"
+              borderColor="line"
+              py="2"
+              fontSize="18px"
+              minHeight="60px"
+            >
+              <span>
+                {browserWords(s.browser)}
+                {s.shared ? ", a shared device" : ""}
+                <chakra.span color="soft" display="block" fontSize="16px">
+                  {s.here ? "here, " : ""}since {formatDistanceToNow(s.begunAt)}
+                </chakra.span>
+              </span>
+              {!s.here && (
+                <Button type="button" onClick={() => void end(s.id)}>
+                  Sign out there
+                </Button>
+              )}
+            </chakra.li>
+          ))}
+        </chakra.ul>
+        {sessions.length > 2 && (
+          <Button type="button" onClick={() => void end(null)}>
+            Sign out everywhere else
+          </Button>
+        )}
+      </section>
+    </chakra.div>
+  );
+}
+
+interface ProofProps {
+  readonly heading: string;
+  readonly url: string;
+  readonly name: "password" | "pin";
+  readonly label: string;
+  readonly hint: string;
+  readonly submit: string;
+}
+
+/** Another password or PIN: whoever has the old password may choose it. */
+function Proof({ heading, url, name, label, hint, submit: words }: ProofProps) {
+  const [kept, setKept] = useState(false);
+  const { register, submit, busy, wrong, elsewhere, reset } = useSentForm({
+    defaultValues: { current: "", next: "" },
+    send: ({ current, next }) => send("PUT", url, { current, [name]: next }),
+    onDone: () => {
+      setKept(true);
+      reset();
+    },
+  });
+  const other = elsewhere("current", name);
+  return (
+    <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="3" aria-label={heading}>
+      <PlateHeading>{heading}</PlateHeading>
+      <Field label="Password that you have" error={wrong("current")}>
+        {(c) => <TextInput {...c} {...register("current")} type="password" autoComplete="current-password" />}
+      </Field>
+      <Field label={label} hint={hint} error={wrong(name)}>
+        {(c) => (
+          <TextInput
+            {...c}
+            {...register("next")}
+            type="password"
+            autoComplete={name === "pin" ? "off" : "new-password"}
+            {...(name === "pin" ? { inputMode: "numeric" as const, maxWidth: "12rem" } : {})}
+          />
+        )}
+      </Field>
+      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
+      <chakra.div display="flex" gap="3" alignItems="center">
+        <Button type="submit" disabled={busy}>
+          {words}
+        </Button>
+        {kept && (
+          <chakra.span role="status" color="set" fontWeight={600}>
+            Changed
+          </chakra.span>
+        )}
+      </chakra.div>
+    </chakra.form>
+  );
+}
