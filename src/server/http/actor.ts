@@ -33,26 +33,7 @@ async function whoLooks(): Promise<PageViewer> {
 
 /** @throws Refused when nobody is signed in */
 async function findOut(): Promise<PageViewer> {
-  const session = await sessionHere();
-  // Asked with every entry of everybody: one question, not two.
-  const [found] =
-    session === null
-      ? []
-      : await database()
-          .select({ shop: shops, person: people })
-          .from(people)
-          .innerJoin(shops, eq(shops.id, people.shopId))
-          .where(
-            and(
-              eq(people.userId, session.userId),
-              isNull(people.retiredAt),
-              session.shopId === null ? undefined : eq(people.shopId, session.shopId),
-            ),
-          )
-          .orderBy(asc(people.shopId))
-          .limit(1);
-  const seen: { shop: typeof shops.$inferSelect; person: typeof people.$inferSelect | null } | undefined =
-    found ?? (await anyShop());
+  const seen = (await sessionHere()) ?? (await anyShop());
   if (seen === undefined) return elsewhere("/begin", "There is no shop here yet: begin one on the first page.", 404);
   if (seen.person === null && !seen.shop.madeUp)
     return elsewhere(
@@ -60,7 +41,7 @@ async function findOut(): Promise<PageViewer> {
       "You are signed out. What you entered is still here: sign in, and send it again.",
       401,
     );
-  const { shop, person } = seen;
+  const { shop, person, device } = seen;
   const asked = asking.getStore();
   if (asked !== undefined) Object.assign(asked, { shopId: shop.id, personId: person?.id });
   return {
@@ -70,14 +51,14 @@ async function findOut(): Promise<PageViewer> {
     person,
     unit: person?.lengthUnit ?? shop.lengthUnit,
     currency: shop.currency,
-    device: session?.device == null ? null : { name: session.device.name, quietMinutes: shop.quietMinutes },
+    device: device === null ? null : { name: device.name, quietMinutes: shop.quietMinutes },
   };
 }
 
 /** For whoever is not signed in: whether there is a shop at all, and the demo's. */
 async function anyShop() {
   const [shop] = await database().select().from(shops).orderBy(desc(shops.madeUp)).limit(1);
-  return shop === undefined ? undefined : { shop, person: null };
+  return shop === undefined ? undefined : { shop, person: null, device: null };
 }
 
 /** The shop, and the person at work. @throws Refused when nobody is signed in, or this is not theirs to do */

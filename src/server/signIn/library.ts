@@ -57,12 +57,23 @@ const entering = {
 /** Where people reach the app, when a proxy stands before it: over TLS the cookies are kept to that. */
 const address = (): string => process.env["FULCRATA_URL"] ?? "";
 
+/** With what sessions are signed. @throws Error when SIGN_IN_SECRET is not set: the start command gives it */
+export function signInSecret(): string {
+  const secret = process.env["SIGN_IN_SECRET"] ?? "";
+  if (secret.length < 32) throw new Error("SIGN_IN_SECRET is not set: start the app with npm start.");
+  return secret;
+}
+
+const PREFIX = "fulcrata";
+/** The names that the cookie of a session goes by: over TLS it has a prefix that keeps it to that. */
+export const SESSION_COOKIES = [`__Secure-${PREFIX}.session_token`, `${PREFIX}.session_token`] as const;
+
 const make = () =>
   betterAuth({
     appName: "Fulcrata",
     baseURL: address() === "" ? "http://127.0.0.1" : address(),
     basePath: "/api/auth",
-    secret: process.env["SIGN_IN_SECRET"] ?? "",
+    secret: signInSecret(),
     telemetry: { enabled: false },
     logger: { disabled: true },
     database: drizzleAdapter(database(), {
@@ -70,7 +81,7 @@ const make = () =>
       schema: { user: users, session: sessions, account: accounts, verification: verifications },
     }),
     advanced: {
-      cookiePrefix: "fulcrata",
+      cookiePrefix: PREFIX,
       useSecureCookies: address().startsWith("https:"),
       database: { generateId: () => randomUUID() },
     },
@@ -110,10 +121,8 @@ const make = () =>
 
 let made: ReturnType<typeof make> | null = null;
 
-/** The process's own. @throws Error when SIGN_IN_SECRET is not set: the start command gives it */
+/** The process's own. @throws Error as above */
 export function library(): ReturnType<typeof make> {
-  if ((process.env["SIGN_IN_SECRET"] ?? "").length < 32)
-    throw new Error("SIGN_IN_SECRET is not set: start the app with npm start.");
   made ??= make();
   return made;
 }

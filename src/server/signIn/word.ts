@@ -8,6 +8,7 @@ import { mayDo } from "@/core/shop/permission";
 import { idInput } from "../http/id";
 import { Refused } from "../http/refused";
 import type { Actor } from "../http/who";
+import { signInSecret } from "./library";
 import { provenByPin } from "./signIn";
 
 const GOOD_FOR_MS = 24 * 3600 * 1000;
@@ -20,11 +21,8 @@ export const wordInput = z.strictObject({
 
 const said = z.strictObject({ by: idInput, for: idInput, job: idInput, until: z.int() });
 
-const sign = (text: string): string => {
-  const secret = process.env["SIGN_IN_SECRET"] ?? "";
-  if (secret.length < 32) throw new Error("SIGN_IN_SECRET is not set: start the app with npm start.");
-  return createHmac("sha256", secret).update(`word ${text}`).digest("base64url");
-};
+const sign = (text: string): string =>
+  createHmac("sha256", signInSecret()).update(`word ${text}`).digest("base64url");
 
 /** Gives the word of whoever the PIN proves, for what this actor does in a job. @throws Refused */
 export async function giveWord(
