@@ -142,6 +142,7 @@ async function main() {
     );
     void end(1);
   });
+  if (launched.demo) say(`The people of the made-up shop, with their PINs: ${app.url}/sign-in`);
   say(`Fulcrata is ready: ${app.url}   (Ctrl-C stops it)`);
 }
 

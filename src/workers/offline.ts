@@ -3,6 +3,7 @@
  * own files and the page of each job that was visited; what is entered is kept by the page itself,
  * and nothing of the shop's data is answered from here.
  */
+import { RUNS_CACHE } from "@/core/shop/device";
 import { NetworkFirst, type PrecacheEntry, Serwist, type SerwistGlobalConfig } from "serwist";
 
 declare global {
@@ -28,7 +29,7 @@ new Serwist({
       matcher: ({ url, sameOrigin, request }) =>
         sameOrigin && RUN_PAGE.test(url.pathname) && request.headers.get("rsc") === null,
       handler: new NetworkFirst({
-        cacheName: "runs",
+        cacheName: RUNS_CACHE,
         networkTimeoutSeconds: PATIENCE_S,
         matchOptions: { ignoreVary: true },
       }),
