@@ -43,7 +43,7 @@ test("what one left waiting is not sent under the name of the next, and goes fro
   await page.goto("/");
   const notice = page.getByRole("region", { name: /Not saved yet/ });
   await expect(notice).toContainText(
-    `${count} entries of Jory Penhale wait on this device for Test apart: choose Jory Penhale to send them.`,
+    `${count} entries of Jory Penhale wait on this device for Test apart: sent once Jory Penhale is at work here.`,
   );
   expect(await ledgerOf(page, path)).toEqual([]);
   await page.getByRole("combobox", { name: "At work" }).selectOption({ label: "Jory Penhale" });

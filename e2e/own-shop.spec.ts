@@ -103,6 +103,21 @@ test("people are taken in, choose their password once, and are turned away where
   await page.waitForURL(`${url}/`);
   await page.goto(`${url}/shop`);
   await clean(page, "light");
+  // What is used no more is kept, and comes back.
+  for (const [does, shown] of [
+    ["Take it out of use", 1],
+    ["Bring it back into use", 0],
+  ] as const) {
+    await page.getByRole("button", { name: /^Change Metric/ }).click();
+    await page.getByRole("button", { name: does }).click();
+    await expect(page.getByText(/, out of use$/)).toHaveCount(shown);
+    await expect(page.getByLabel("Name of the set")).toHaveCount(0);
+  }
+  await page.goto(`${url}/?q=green`);
+  await page.getByRole("link", { name: "Green twin", exact: true }).click();
+  await page.getByRole("button", { name: /^Archive it/ }).click();
+  await expect(page.getByText(/^A job is in hand on this engine/)).toBeVisible();
+  await page.goto(`${url}/shop`);
   await page.getByLabel("Their name").fill("Nell Arkwright");
   await page.getByLabel("What they are here").selectOption("apprentice");
   await page.getByRole("button", { name: "Take them in" }).click();
@@ -178,6 +193,12 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   await typePin(page, "5923");
   await page.getByRole("button", { name: "Go on as Nell Arkwright" }).click();
   await page.waitForURL(`${url}/`);
+  // From a page elsewhere nothing is taken, right or wrong.
+  const foreign = await page.request.post(`${url}/api/sign-in`, {
+    data: { name: "Una Selby", password: PASSWORD },
+    headers: { origin: "http://elsewhere.invalid" },
+  });
+  expect(foreign.status()).toBe(403);
   // What proves a tablet is good on it alone.
   const [session] = (await page.context().cookies()).filter((c) => c.name.includes("session"));
   const elsewhere = await browser.newContext();
@@ -207,25 +228,36 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   await page.goto(`${url}/`);
   await page.getByRole("button", { name: "Hand over" }).click();
   await page.waitForURL(`${url}/sign-in`);
+  // Whoever guesses waits, with the right one too.
+  await page.getByRole("button", { name: "Nell Arkwright" }).click();
+  for (const pin of ["1000", "2000", "3000", "4000", "5000", "5923"]) {
+    await typePin(page, pin);
+    await page.getByRole("button", { name: "Go on as Nell Arkwright" }).click();
+    await expect(page.getByRole("alert").filter({ hasText: /./ })).toBeVisible();
+    await expect(page.getByLabel("PIN", { exact: true })).toHaveValue("");
+  }
+  await expect(page.getByText(/wrong too often: wait \d+ minutes/)).toBeVisible();
 });
 
-/** Every route of the app, from its files, with an id that is nobody's. */
+/** Every route and page of the app, from its files, with an id that is nobody's. */
 const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true, encoding: "utf8" })
   .filter((file) => /(^|\/)(route|page)\.tsx?$/.test(file))
-  .map((file) => ({
-    path: `/${path.dirname(file) === "." ? "" : path.dirname(file)}`
-      .replaceAll("[id]", "123e4567-e89b-42d3-a456-426614174000")
-      .replace("[kind]", file.startsWith("quick") ? "stops" : "gauge")
-      .replace("[operation]", "lash")
-      .replace("[valve]", "1I")
-      .replace("[token]", "none")
-      .replace("[path]", "sw.js"),
-    methods: file.endsWith("page.tsx")
-      ? ["GET"]
-      : [...readFileSync(path.join(ROOT, "src/app", file), "utf8").matchAll(/\b(GET|POST|PUT|DELETE|PATCH)\b/g)].map(
-          (m) => m[1] ?? "",
-        ),
-  }));
+  .map((file) => {
+    const source = readFileSync(path.join(ROOT, "src/app", file), "utf8");
+    const methods = [...source.matchAll(/\b(GET|POST|PUT|DELETE|PATCH)\b/g)].map((m) => m[1] ?? "");
+    return {
+      path: `/${path.dirname(file) === "." ? "" : path.dirname(file)}`
+        .replaceAll("[id]", "123e4567-e89b-42d3-a456-426614174000")
+        .replace("[kind]", file.startsWith("quick") ? "stops" : "gauge")
+        .replace("[operation]", "lash")
+        .replace("[valve]", "1I")
+        .replace("[token]", "none")
+        .replace("[path]", "sw.js"),
+      methods: file.endsWith("page.tsx") ? ["GET"] : [...new Set(methods)],
+      /** What only a lead does there. */
+      forLeads: /asActor\("(people|devices|sets|settings|archive)"\)/.test(source),
+    };
+  });
 
 /** What is there for whoever is not signed in, and why. */
 const OPEN: Readonly<Record<string, string>> = {
@@ -250,7 +282,7 @@ test("whoever is not signed in sees and changes nothing, by any route", async ({
   expect(ROUTES.length).toBeGreaterThan(60);
   const open: string[] = [];
   for (const { path: at, methods } of ROUTES)
-    for (const method of new Set(methods)) {
+    for (const method of methods) {
       const answer = await stranger.fetch(at, {
         method,
         maxRedirects: 0,
@@ -264,4 +296,19 @@ test("whoever is not signed in sees and changes nothing, by any route", async ({
     }
   expect(open).toEqual([]);
   await stranger.dispose();
+});
+
+test("a mechanic does nothing that is a lead's, by any route", async ({ playwright }) => {
+  const ivor = await playwright.request.newContext({ baseURL: url });
+  const signedIn = await ivor.post("/api/sign-in", { data: { name: "Ivor Pell", password: PASSWORD } });
+  expect(signedIn.ok()).toBe(true);
+  expect((await ivor.get("/api/bench")).ok()).toBe(true);
+  const theirs = ROUTES.filter((r) => r.forLeads);
+  expect(theirs.length).toBeGreaterThan(7);
+  for (const { path: at, methods } of theirs)
+    for (const method of methods) {
+      const answer = await ivor.fetch(at, { method, data: {} });
+      expect(`${answer.status()} ${await answer.text()}`, `${method} ${at}`).toMatch(/^403 .*[Oo]nly a lead/);
+    }
+  await ivor.dispose();
 });

@@ -116,6 +116,14 @@ function samples({ jobs, engines, set }) {
   const job = () => pick(jobs);
   const id = randomUUID;
   return /** @type {(() => Asked)[]} */ ([
+    () => ({ method: "POST", path: "/api/sign-in", body: { name: "Maud Fenwick", password: "a guess of mine" } }),
+    () => ({ method: "POST", path: "/api/sign-in/pin", body: { personId: id(), pin: "4821" } }),
+    () => ({ method: "POST", path: "/api/welcome", body: { token: "none", password: "long enough", pin: "4821" } }),
+    () => ({ method: "POST", path: "/api/word", body: { jobId: job(), personId: id(), pin: "4821" } }),
+    () => ({ method: "PUT", path: "/api/password", body: { current: "a guess of mine", password: "long enough" } }),
+    () => ({ method: "PUT", path: "/api/pin", body: { current: "a guess of mine", pin: "4821" } }),
+    () => ({ method: "POST", path: "/api/shared-devices", body: { id: id(), name: "Tablet" } }),
+    () => ({ method: "PUT", path: `/api/people/${id()}`, body: { name: "Somebody", role: "lead", gone: true } }),
     () => ({ method: "POST", path: "/api/calc/stops", body: { engine, requiredMarginDeg: 10 } }),
     () => ({
       method: "POST",
@@ -292,6 +300,8 @@ async function attack(url) {
     const body = given.raw ?? (given.body === undefined ? undefined : JSON.stringify(given.body));
     const begun = performance.now();
     const { status, type, text } = await ask(url + given.path, client.cookie, given.method, body);
+    // One of the routes signs out.
+    if (status === 401 || given.path === "/api/sign-out") await client.enter(person);
     const entries = /\/jobs\/([0-9a-f-]{36})\/entries$/.exec(given.path)?.[1];
     const known = entries === undefined ? undefined : kept.get(entries);
     let wrong = wrongWith(status, /json|text/.test(type) ? text : "", performance.now() - begun);

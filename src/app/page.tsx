@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { formatDistanceToNow } from "date-fns";
+import { mayDo } from "@/core/shop/permission";
 import { asViewer } from "@/server/http/inShop";
 import { loadBench, searchBench } from "@/server/jobs/bench";
 import { engineLinesShown, jobLineShown } from "@/server/jobs/benchLines";
@@ -16,11 +17,12 @@ interface Params {
 export default async function BenchPage({ searchParams }: Params) {
   const { q = "" } = await searchParams;
   const text = typeof q === "string" ? q : "";
-  const [db, { shopId }] = await asViewer("see");
+  const [db, { shopId, person }] = await asViewer("see");
   const [bench, found] = await Promise.all([loadBench(db, shopId), searchBench(db, shopId, text)]);
   return (
     <Shell>
       <BenchView
+        leads={person !== null && mayDo(person.role, "sets")}
         jobs={bench.jobs.map(({ touchedAt, file, valves, ...job }, i) => ({
           ...job,
           touched: formatDistanceToNow(touchedAt, { addSuffix: true }),

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { asViewer } from "@/server/http/inShop";
-import { listFeelerSets } from "@/server/shop/feelerSets";
+import { allFeelerSets } from "@/server/shop/feelerSets";
 import { everybody } from "@/server/shop/people";
 import { bleedOf, cautionDaysOf, quietMinutesOf, unitsOf } from "@/server/shop/shopSettings";
 import { listDevices } from "@/server/signIn/devices";
@@ -18,7 +18,7 @@ export default async function ShopPage() {
       <ShopView
         shopName={shopName}
         people={await everybody(db, shopId)}
-        sets={await listFeelerSets(db, shopId)}
+        sets={await allFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
         leads={viewer.person?.role === "lead"}

@@ -21,6 +21,8 @@ export const PERMISSIONS = {
   "leave out": TRAINED,
   /** Another spec than the one that an engine has. */
   spec: LEADS,
+  /** Say that an engine is gone from the shop, or back. */
+  archive: LEADS,
   people: LEADS,
   devices: LEADS,
   sets: LEADS,

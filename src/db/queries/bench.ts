@@ -1,5 +1,5 @@
 /** What a bench shows and what is looked for on it, however much a shop has done: the newest few, by index. */
-import { type SQL, and, desc, eq, inArray, isNotNull, or, sql } from "drizzle-orm";
+import { type SQL, and, desc, eq, inArray, isNotNull, isNull, or, sql } from "drizzle-orm";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Database } from "../connect";
 import { engineModels, engines, entries, jobs, jobsInHand } from "../schema";
@@ -8,6 +8,8 @@ export interface EngineRow {
   readonly id: string;
   readonly serial: string | null;
   readonly runningHours: number | null;
+  readonly customer: string | null;
+  readonly archived: boolean;
   readonly file: EngineFile;
 }
 export interface Engines {
@@ -37,6 +39,8 @@ const engineColumns = {
   id: engines.id,
   serial: engines.serial,
   runningHours: engines.runningHours,
+  customer: engines.customer,
+  archived: sql<boolean>`${engines.archivedAt} is not null`,
   file: engineModels.file,
 };
 
@@ -44,9 +48,10 @@ const engineColumns = {
 const FEW = 200;
 const NEWEST_JOBS = 400;
 
-/** The engines worked on last, or added last, first. */
+/** The engines worked on last, or added last, first; not those that are gone from the shop. */
 export async function listEngines(db: Database, shopId: string, most: number): Promise<Engines> {
-  const of = await db.$count(engines, eq(engines.shopId, shopId));
+  const here = and(eq(engines.shopId, shopId), isNull(engines.archivedAt));
+  const of = await db.$count(engines, here);
   const lately = sql`${engines.id} in (
     select engine_id from (select engine_id from jobs where shop_id = ${shopId} order by opened_at desc limit ${NEWEST_JOBS}) newest
     union (select id from engines where shop_id = ${shopId} order by added_at desc limit ${most}))`;
@@ -54,7 +59,7 @@ export async function listEngines(db: Database, shopId: string, most: number): P
     .select(engineColumns)
     .from(engines)
     .innerJoin(engineModels, modelOf)
-    .where(and(eq(engines.shopId, shopId), of <= FEW ? undefined : lately))
+    .where(and(here, of <= FEW ? undefined : lately))
     .orderBy(sql`${lastWorked} desc`)
     .limit(most);
   return { engines: rows, of };
@@ -88,12 +93,12 @@ export async function findEngines(
   return { engines: found.sort((x, y) => ids.indexOf(x.id) - ids.indexOf(y.id)), of: rows[0]?.of ?? 0 };
 }
 
-/** Every word stands somewhere in the name, the serial or the notes. */
+/** Every word stands somewhere in the name, the serial, the notes, or whose it is. */
 const fits = (words: readonly string[]): SQL | undefined =>
   and(
     ...words.map(
       (word) =>
-        sql`(${engineModels.name} || ' ' || coalesce(${engines.serial}, '') || ' ' || coalesce(${engineModels.notes}, '')) ilike ${`%${likely(word)}%`}`,
+        sql`(${engineModels.name} || ' ' || coalesce(${engines.serial}, '') || ' ' || coalesce(${engineModels.notes}, '') || ' ' || coalesce(${engines.customer}, '')) ilike ${`%${likely(word)}%`}`,
     ),
   );
 

@@ -36,6 +36,10 @@ export const engines = pgTable(
     modelId: uuid().notNull(),
     serial: text(),
     runningHours: runningHours(),
+    /** Whose it is and where it stands, as one would say it. */
+    customer: text(),
+    /** Since when it is gone from the shop; its book stays. */
+    archivedAt: moment(),
     addedAt: moment().notNull().defaultNow(),
   },
   (t) => [
@@ -46,6 +50,7 @@ export const engines = pgTable(
       columns: [t.shopId, t.modelId],
       foreignColumns: [engineModels.shopId, engineModels.id],
     }),
+    check("engines_customer", sql`length(trim(${t.customer})) between 1 and 120`),
     check("engines_hours", sql`${t.runningHours} >= 0`),
   ],
 );

@@ -1,7 +1,7 @@
 /** Feeler sets and their leaves. A leaf is known by its printed marks; its native mark is what is computed with. */
 import { sql } from "drizzle-orm";
 import { check, foreignKey, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
-import { lengthMm, recordId } from "./columns";
+import { lengthMm, moment, recordId } from "./columns";
 import { shops } from "./shop";
 
 export const MARK_SYSTEMS = ["metric", "inch"] as const;
@@ -16,6 +16,8 @@ export const feelerSets = pgTable(
     name: text().notNull(),
     /** The system whose mark is native to the leaves. */
     system: text({ enum: MARK_SYSTEMS }).notNull(),
+    /** Since when nothing new is begun with it; jobs that have it keep it. */
+    retiredAt: moment(),
   },
   (t) => [
     unique("feeler_sets_of_shop").on(t.shopId, t.id),

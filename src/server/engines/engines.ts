@@ -1,12 +1,12 @@
 /** Engines: import, list, one engine with its file, and changing its spec. */
 import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { asEngineFile, engineFileSchema, unknownFields } from "@/core/engine/engineFileSchema";
 import type { Database } from "@/db/connect";
-import { engineModels, engines } from "@/db/schema";
+import { engineModels, engines, jobs, jobsInHand } from "@/db/schema";
 import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
@@ -17,6 +17,10 @@ export interface EngineRecord {
   readonly id: string;
   readonly serial: string | null;
   readonly runningHours: number | null;
+  /** Whose it is and where it stands, as one would say it. */
+  readonly customer: string | null;
+  /** It is gone from the shop; its book stays. */
+  readonly archived: boolean;
   readonly file: EngineFile;
 }
 
@@ -24,6 +28,8 @@ const columns = {
   id: engines.id,
   serial: engines.serial,
   runningHours: engines.runningHours,
+  customer: engines.customer,
+  archived: sql<boolean>`${engines.archivedAt} is not null`,
   file: engineModels.file,
 };
 const withModel = and(eq(engineModels.id, engines.modelId), eq(engineModels.shopId, engines.shopId));
@@ -50,6 +56,12 @@ const ofThisOne = {
     .min(0, "Hours can't be negative.")
     .max(9_999_999, "That is more hours than any engine runs.")
     .nullable(),
+  customer: z
+    .string()
+    .trim()
+    .max(120, "Keep it within 120 characters.")
+    .transform((s) => (s === "" ? null : s))
+    .optional(),
 };
 
 export const addEngineInput = z.strictObject({
@@ -101,6 +113,7 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
       modelId,
       serial: input.serial,
       runningHours: input.runningHours,
+      customer: input.customer ?? null,
     });
   });
   return { id: input.id, unknown };
@@ -113,15 +126,40 @@ export async function changeEngine(
   db: Database,
   actor: Actor,
   id: string,
-  { file, serial, runningHours }: z.infer<typeof changeEngineInput>,
+  { file, serial, runningHours, customer }: z.infer<typeof changeEngineInput>,
 ): Promise<void> {
   await db.transaction(async (tx) => {
     await keepFile(tx, actor, id, () => file);
     await tx
       .update(engines)
-      .set({ serial, runningHours })
+      .set({ serial, runningHours, ...(customer === undefined ? {} : { customer }) })
       .where(and(eq(engines.shopId, actor.shopId), eq(engines.id, id)));
   });
+}
+
+export const archiveInput = z.strictObject({ archived: z.boolean() });
+
+/** Says that an engine is gone from the shop, or back; what was done on it stays. @throws Refused */
+export async function archiveEngine(
+  db: Database,
+  { shopId }: Actor,
+  id: string,
+  { archived }: z.infer<typeof archiveInput>,
+): Promise<void> {
+  if ((await findEngine(db, shopId, id)) === null)
+    throw new Refused("There is no such engine. Go back to the bench.", 404);
+  const [inHand] = await db
+    .select({ jobId: jobsInHand.jobId })
+    .from(jobsInHand)
+    .innerJoin(jobs, and(eq(jobs.shopId, jobsInHand.shopId), eq(jobs.id, jobsInHand.jobId)))
+    .where(and(eq(jobsInHand.shopId, shopId), eq(jobs.engineId, id)))
+    .limit(1);
+  if (archived && inHand !== undefined)
+    throw new Refused("A job is in hand on this engine: close it, or call it off first.", 409);
+  await db
+    .update(engines)
+    .set({ archivedAt: archived ? sql`coalesce(${engines.archivedAt}, now())` : null })
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, id)));
 }
 
 const specPart = z.looseObject({

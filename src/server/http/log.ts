@@ -24,8 +24,8 @@ export function logIfSlow(asked: Asked, tookMs: number): void {
 }
 
 /** Somebody was turned away where they should prove who they are. */
-export function logRefusal(asked: Asked | undefined, why: string): void {
-  log.warn({ ...asked, why }, "refused");
+export function logRefusal(asked: Asked | undefined, why: string, more: Readonly<Record<string, string>> = {}): void {
+  log.warn({ ...asked, ...more, why }, "refused");
 }
 
 /** Messages of the driver and of the network: all others may repeat what was typed. */

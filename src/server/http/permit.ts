@@ -13,6 +13,7 @@ export const NOT_ALLOWED: Readonly<Record<Permission, string>> = {
   override: "Going on against a margin takes the word of a mechanic or a lead.",
   "leave out": "Leaving a valve out of its band takes the word of a mechanic or a lead.",
   spec: "Only a lead changes the spec of an engine that has one.",
+  archive: "Only a lead says that an engine is gone from the shop.",
   people: "Only a lead changes who is in the shop.",
   devices: "Only a lead says which devices are shared.",
   sets: "Only a lead changes the shop's feeler sets.",

@@ -8,8 +8,8 @@ import type { Database } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import type { Actor } from "../http/who";
 import { newShop } from "../http/shop.testing";
-import { addEngine } from "../engines/engines";
-import { addFeelerSet } from "../shop/feelerSets";
+import { addEngine, archiveEngine, changeEngine } from "../engines/engines";
+import { addFeelerSet, allFeelerSets, changeFeelerSet, listFeelerSets } from "../shop/feelerSets";
 import { loadBench, searchBench } from "./bench";
 import { openJob } from "./openJob";
 import { openJobInput } from "./openJobInput";
@@ -150,5 +150,61 @@ describe("what is looked for", () => {
     ]);
     expect(await found("cold ticks")).toEqual([[noted, false]]);
     expect(await found("")).toEqual([]);
+  });
+});
+
+describe("what the shop has no more", () => {
+  const sentence = (work: Promise<unknown>): Promise<string> =>
+    work.then(
+      () => "done",
+      (e: Error) => e.message,
+    );
+
+  it("is an engine that goes from the bench, keeps its book, begins no job, and comes back", async () => {
+    const id = await engine("Heron twin", "H-1");
+    await changeEngine(db, actor, id, {
+      file: { ...FILE, name: "Heron twin" },
+      serial: "H-1",
+      runningHours: 3,
+      customer: "Quay ferry",
+    });
+    // What is not said stays as it was.
+    await changeEngine(db, actor, id, { file: { ...FILE, name: "Heron twin" }, serial: "H-1", runningHours: 4 });
+    const inHand = await job(id);
+    expect(await sentence(archiveEngine(db, actor, id, { archived: true }))).toMatch(/^A job is in hand/);
+    await callOff(inHand);
+    await archiveEngine(db, actor, id, { archived: true });
+    await archiveEngine(db, actor, id, { archived: true });
+    expect((await loadBench(db, actor.shopId)).engines).toEqual({ engines: [], of: 0 });
+    const found = await searchBench(db, actor.shopId, "quay");
+    expect(found.engines.engines.map((e) => [e.id, e.customer, e.archived])).toEqual([[id, "Quay ferry", true]]);
+    expect(found.jobs.map((j) => j.id)).toEqual([inHand]);
+    expect(await sentence(job(id))).toMatch(/^This engine was archived/);
+    await archiveEngine(db, actor, id, { archived: false });
+    expect((await loadBench(db, actor.shopId)).engines.of).toBe(1);
+    expect(await sentence(job(id))).toBe("done");
+    expect(await sentence(archiveEngine(db, await newShop(owner), id, { archived: true }))).toMatch(
+      /^There is no such/,
+    );
+  });
+
+  it("is a feeler set that nothing new is begun with; the jobs that have it keep it", async () => {
+    const id = await engine("Heron twin", "H-1");
+    const before = await job(id);
+    const [named] = await allFeelerSets(db, actor.shopId);
+    await changeFeelerSet(db, actor, setId, { name: "Bent set", retired: true });
+    expect(await listFeelerSets(db, actor.shopId)).toEqual([]);
+    expect(await allFeelerSets(db, actor.shopId)).toEqual([{ ...named, name: "Bent set", retired: true }]);
+    expect(await sentence(job(id))).toMatch(/^Choose a feeler set/);
+    expect((await loadBench(db, actor.shopId)).jobs.map((j) => j.id)).toEqual([before]);
+    await addFeelerSet(db, actor, { id: randomUUID(), name: "New set", system: "metric", marks: "0.20" });
+    expect(await sentence(changeFeelerSet(db, actor, setId, { name: "New set", retired: true }))).toMatch(
+      /^There is a set/,
+    );
+    await changeFeelerSet(db, actor, setId, { name: "Bent set", retired: false });
+    expect(await sentence(job(id))).toBe("done");
+    expect(await sentence(changeFeelerSet(db, await newShop(owner), setId, { name: "Mine", retired: true }))).toMatch(
+      /^There is no such/,
+    );
   });
 });

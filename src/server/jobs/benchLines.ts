@@ -16,11 +16,11 @@ const day = (at: Date): string => format(at, "d MMMM yyyy");
 
 export const engineLinesShown = ({ engines, of }: Engines) => ({
   of,
-  lines: engines.map(({ id, serial, runningHours, file }) => ({
+  lines: engines.map(({ id, serial, runningHours, customer, archived, file }) => ({
     id,
     name: file.name,
     serial,
     hours: runningHours,
-    about: engineWords(file),
+    about: [engineWords(file), customer, archived ? "archived" : null].filter((x) => x !== null).join(" · "),
   })),
 });

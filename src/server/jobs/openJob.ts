@@ -12,7 +12,7 @@ import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import { heavy } from "../heavy/heavy";
 import { bleedOf } from "../shop/shopSettings";
-import { findFeelerSet } from "../shop/feelerSets";
+import { listFeelerSets } from "../shop/feelerSets";
 import { beginAgain, openJobOn } from "./beginAgain";
 import { lastFinished } from "./lastFinished";
 import type { OpenJob } from "./openJobInput";
@@ -88,6 +88,8 @@ async function chosenEngine(
       404,
       "engineId",
     );
+  if (engine.archived)
+    throw new Refused("This engine was archived: a lead brings it back first, on its page.", 409, "engineId");
   if (source > 0 && specSources(engine.file)[source] === undefined)
     throw new Refused("This engine has no such source of a spec any more. Choose again.", 422, "source");
   if (bank !== null && engine.file.layout?.banks?.[bank] === undefined)
@@ -98,8 +100,9 @@ async function chosenEngine(
 /** The sets on hand beside the job's own; all of them are the shop's. */
 async function chosenSets(db: Database, shopId: string, { feelerSetId, otherSetIds }: OpenJob): Promise<string[]> {
   const others = [...new Set(otherSetIds)].filter((s) => s !== feelerSetId);
-  const found = await Promise.all([feelerSetId, ...others].map((set) => findFeelerSet(db, shopId, set)));
-  if (found.includes(null)) throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
+  const inUse = new Set((await listFeelerSets(db, shopId)).map((set) => set.id));
+  if (![feelerSetId, ...others].every((set) => inUse.has(set)))
+    throw new Refused("Choose a feeler set of this shop.", 422, "feelerSetId");
   return others;
 }
 

@@ -49,7 +49,7 @@ export async function record(
 ): Promise<KeptEntry[]> {
   if (input.by !== undefined && input.by !== actor.person.id)
     throw new Refused(
-      "Somebody else made these entries: they are saved on this device until that person is chosen.",
+      "Somebody else made these entries: they are saved on this device until that person is at work here.",
       403,
     );
   if (!isId(jobId)) throw noSuchJob();

@@ -1,15 +1,23 @@
 /** The shop's feeler sets. */
 import { randomUUID } from "node:crypto";
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
 import { parseLength, exactLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
+import { isTaken } from "@/db/sqlStates";
 import type { Actor } from "../http/who";
 import { once } from "../http/once";
-import { idInput } from "../http/id";
+import { idInput, isId } from "../http/id";
+import { Refused } from "../http/refused";
+
+const setName = z
+  .string()
+  .trim()
+  .min(1, "Give the set a name, as it is written on its case.")
+  .max(60, "Keep the name within 60 characters.");
 
 async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">[]): Promise<FeelerSet[]> {
   if (sets.length === 0) return [];
@@ -33,11 +41,51 @@ async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">
   }));
 }
 
-export async function listFeelerSets(db: Database, shopId: string): Promise<FeelerSet[]> {
-  return withLeaves(
+/** Those in use. */
+export const listFeelerSets = async (db: Database, shopId: string): Promise<FeelerSet[]> =>
+  withLeaves(
     db,
-    await db.select().from(feelerSets).where(eq(feelerSets.shopId, shopId)).orderBy(asc(feelerSets.name)),
+    await db
+      .select()
+      .from(feelerSets)
+      .where(and(eq(feelerSets.shopId, shopId), isNull(feelerSets.retiredAt)))
+      .orderBy(asc(feelerSets.name)),
   );
+
+export interface SetLine extends FeelerSet {
+  readonly retired: boolean;
+}
+
+/** All that the shop ever had, those in use first. */
+export async function allFeelerSets(db: Database, shopId: string): Promise<SetLine[]> {
+  const rows = await db.select().from(feelerSets).where(eq(feelerSets.shopId, shopId)).orderBy(asc(feelerSets.name));
+  const retired = new Set(rows.filter((r) => r.retiredAt !== null).map((r) => r.id));
+  const sets = (await withLeaves(db, rows)).map((set) => ({ ...set, retired: retired.has(set.id) }));
+  return [...sets.filter((s) => !s.retired), ...sets.filter((s) => s.retired)];
+}
+
+export const changeFeelerSetInput = z.strictObject({ name: setName, retired: z.boolean() });
+
+/** Another name for a set, or that nothing new is begun with it: jobs that have it keep it. @throws Refused, CalcProblem */
+export async function changeFeelerSet(
+  db: Database,
+  { shopId }: Actor,
+  id: string,
+  { name, retired }: z.infer<typeof changeFeelerSetInput>,
+): Promise<void> {
+  const none = new Refused("There is no such feeler set in this shop.", 404);
+  if (!isId(id)) throw none;
+  const changed = await db
+    .update(feelerSets)
+    .set({ name, retiredAt: retired ? sql`coalesce(${feelerSets.retiredAt}, now())` : null })
+    .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)))
+    .returning({ id: feelerSets.id })
+    .catch((error: unknown) => {
+      if (isTaken(error, "feeler_sets_name_once"))
+        throw new CalcProblem("There is a set of this name already: give this one another.", "name");
+      throw error;
+    });
+  if (changed.length === 0) throw none;
 }
 
 export async function findFeelerSet(db: Database, shopId: string, id: string): Promise<FeelerSet | null> {
@@ -72,11 +120,7 @@ export async function setsOfJob(db: Database, shopId: string, jobId: string): Pr
 
 export const addFeelerSetInput = z.strictObject({
   id: idInput,
-  name: z
-    .string()
-    .trim()
-    .min(1, "Give the set a name, as it is written on its case.")
-    .max(60, "Keep the name within 60 characters."),
+  name: setName,
   system: z.enum(["metric", "inch"]),
   /** The marks as people read them off, parted by blanks; "0.25/.010" gives both marks of a blade. */
   marks: z.string().max(1000, "That is too long for a feeler set."),

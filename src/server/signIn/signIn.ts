@@ -41,8 +41,10 @@ const worksIn = (userId: string) =>
 
 /** By name and password. @throws Refused */
 export async function signIn(request: NextRequest, { name, password }: z.infer<typeof signInInput>) {
-  const key = signInName(name);
-  await count("address", addressOf(request));
+  const address = addressOf(request);
+  const key = `${address} ${signInName(name)}`;
+  await count("address", address);
+  await count("name", signInName(name));
   await count("password", key);
   const wrong = new Refused("Name and password don't go together. Look at both, or ask a lead for a new link.", 401);
   const { headers: answered, response } = await library()
@@ -54,8 +56,9 @@ export async function signIn(request: NextRequest, { name, password }: z.infer<t
     });
   const [session] = await database().select().from(sessions).where(eq(sessions.token, response.token));
   const shops = session === undefined ? [] : await worksIn(session.userId);
-  const device = await deviceHere();
-  const at = shops.find((s) => s.shopId === device?.shopId) ?? shops[0];
+  const here = await deviceHere();
+  const at = shops.find((s) => s.shopId === here?.shopId) ?? shops[0];
+  const device = here?.shopId === at?.shopId ? here : null;
   if (session === undefined || at === undefined) {
     await database().delete(sessions).where(eq(sessions.token, response.token));
     logRefusal(asking.getStore(), "signed in, and works in no shop");
@@ -117,7 +120,7 @@ export async function provenByPin(
     .innerJoin(pins, and(eq(pins.shopId, people.shopId), eq(pins.personId, people.id)))
     .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));
   if (found === undefined || !(await verifyPassword({ hash: found.hash, password: pin }))) {
-    logRefusal(asking.getStore(), "wrong PIN");
+    logRefusal(asking.getStore(), "wrong PIN", { of: personId });
     throw new Refused("That is not the PIN of this name.", 401, "pin");
   }
   await forget("pin", `${shopId}:${personId}`);
@@ -256,7 +259,8 @@ export async function welcome(
     });
   if (pin !== null)
     for (const { shopId, personId } of await worksIn(whose.userId)) await keepPin(database(), shopId, personId, pin);
-  await forget("password", whose.signInName);
+  await forget("name", whose.signInName);
+  await forget("password", `${addressOf(request)} ${whose.signInName}`);
   const device = await deviceHere();
   return enter(whose.userId, at.shopId, device?.shopId === at.shopId ? device : null);
 }

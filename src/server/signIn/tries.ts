@@ -13,6 +13,8 @@ interface Rule {
 }
 const RULES = {
   password: { points: 10, minutes: 15 },
+  /** Of one name from anywhere: so many that nobody far off locks out whoever sits in the shop. */
+  name: { points: 100, minutes: 15 },
   pin: { points: 5, minutes: 10 },
   /** Of one address at any name: somebody goes through a list. */
   address: { points: 60, minutes: 15 },

@@ -37,6 +37,8 @@ interface Drawn {
 
 interface Props extends Lines {
   readonly jobs: readonly BenchJobLine[];
+  /** A lead is at work here. */
+  readonly leads: boolean;
   /** The other jobs in hand, a line each. */
   readonly further: readonly JobLineShown[];
   /** What was looked for when the page was opened, and what was found. */
@@ -44,13 +46,13 @@ interface Props extends Lines {
 }
 
 /** The bench: what is in hand, what was done last, the engines worked on last; or what is looked for. */
-export function BenchView({ jobs, further, sought, ...lines }: Props) {
+export function BenchView({ jobs, leads, further, sought, ...lines }: Props) {
   const search = useSearch(sought.text, sought.found);
   return (
     <>
       <SearchBox search={search} />
       {search.found === null ? (
-        <Bench jobs={jobs} further={further} {...lines} />
+        <Bench jobs={jobs} leads={leads} further={further} {...lines} />
       ) : (
         <FoundLines text={search.text} found={search.found} />
       )}
@@ -58,7 +60,7 @@ export function BenchView({ jobs, further, sought, ...lines }: Props) {
   );
 }
 
-function Bench({ jobs, further, engines, ended }: Omit<Props, "sought">) {
+function Bench({ jobs, leads, further, engines, ended }: Omit<Props, "sought">) {
   const count = jobs.length + further.length;
   return (
     <Columns>
@@ -94,28 +96,37 @@ function Bench({ jobs, further, engines, ended }: Omit<Props, "sought">) {
             <Link href="/engines/new">Add an engine</Link>
           </ButtonLink>
         </chakra.div>
-        {engines.of === 0 ? <FirstThings /> : <EngineLines engines={engines} />}
+        {engines.of === 0 ? <FirstThings leads={leads} /> : <EngineLines engines={engines} />}
       </chakra.section>
     </Columns>
   );
 }
 
-/** What a new shop does first. */
-const FirstThings = () => (
+/** What a new shop does first, and who of it. */
+const FirstThings = ({ leads }: { readonly leads: boolean }) => (
   <chakra.div border="2px solid" borderColor="ink" borderRadius="plate" bg="sheet" p="4" fontSize="18px">
     <chakra.p fontWeight={600} pb="1">
       Nothing is on the bench yet.
     </chakra.p>
-    <chakra.ol pl="6" m="0" listStyleType="decimal" css={{ "& a": { textDecoration: "underline" } }}>
-      <li>
-        <Link href="/shop">Lay in a feeler set</Link>: what a leaf says is read against its marks.
-      </li>
+    <chakra.ol
+      pl="6"
+      m="0"
+      listStyleType={leads ? "decimal" : "none"}
+      css={{ "& a": { textDecoration: "underline" } }}
+    >
+      {leads && (
+        <li>
+          <Link href="/shop">Lay in a feeler set</Link>: what a leaf says is read against its marks.
+        </li>
+      )}
       <li>
         <Link href="/engines/new">Add an engine</Link>: a firing order is enough to begin.
       </li>
-      <li>
-        <Link href="/shop">Take the others in</Link>, if you don&apos;t work alone.
-      </li>
+      {leads && (
+        <li>
+          <Link href="/shop">Take the others in</Link>, if you don&apos;t work alone.
+        </li>
+      )}
     </chakra.ol>
   </chakra.div>
 );

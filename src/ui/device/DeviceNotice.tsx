@@ -31,7 +31,7 @@ function waitWords(waiting: readonly Waiting[], person: Person | null): string[]
   }
   return [...groups.values()].map(
     ({ count, who, engine, own }) =>
-      `${count} ${count === 1 ? "entry" : "entries"} of ${own ? "yours" : who} ${count === 1 ? "waits" : "wait"} on this device${engine === "" ? "" : ` for ${engine}`}${own ? ", sent as soon as the shop answers" : `: choose ${who} to send ${count === 1 ? "it" : "them"}`}.`,
+      `${count} ${count === 1 ? "entry" : "entries"} of ${own ? "yours" : who} ${count === 1 ? "waits" : "wait"} on this device${engine === "" ? "" : ` for ${engine}`}${own ? ", sent as soon as the shop answers" : `: sent once ${who} is at work here`}.`,
   );
 }
 

@@ -28,6 +28,7 @@ import { HeatSection } from "../heat/HeatSection";
 import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
+import { Archive } from "./Archive";
 import { SpecForm } from "./spec/SpecForm";
 import { SpecSummary } from "./spec/SpecSummary";
 import { StopList } from "./StopList";
@@ -45,6 +46,11 @@ interface Props {
   /** Hot and cold pairs of this engine and its model. */
   readonly measured: Measured;
   readonly inHand: readonly JobInHand[];
+  readonly customer: string | null;
+  /** It is gone from the shop. */
+  readonly archived: boolean;
+  /** Whoever looks may say that it is gone, or back. */
+  readonly mayArchive: boolean;
   /** Whoever looks may change a spec that is there. */
   readonly maySpec: boolean;
 }
@@ -58,7 +64,19 @@ const WhatIf = dynamic(() => import("./WhatIf").then((m) => m.WhatIf), {
 const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
 
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
-export function EngineView({ id, file, serial, runningHours, unknownFields, measured, inHand, maySpec }: Props) {
+export function EngineView({
+  id,
+  file,
+  serial,
+  runningHours,
+  customer,
+  archived,
+  unknownFields,
+  measured,
+  inHand,
+  maySpec,
+  mayArchive,
+}: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
   const [settings, setSettings] = useState<StopSettings>(DEFAULT_STOP_SETTINGS);
@@ -105,7 +123,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
             {file.name}
           </chakra.h1>
           <chakra.p color="soft" fontSize="17px">
-            {[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`]
+            {[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`, customer]
               .filter((x) => x !== null)
               .join(" · ")}
           </chakra.p>
@@ -120,12 +138,19 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
           <ButtonLink asChild>
             <Link href={`/engines/${id}/edit`}>Change engine</Link>
           </ButtonLink>
-          <ButtonLink asChild kind="now">
-            <Link href={`/engines/${id}/job?${query}`}>Start a job</Link>
-          </ButtonLink>
+          {!archived && (
+            <ButtonLink asChild kind="now">
+              <Link href={`/engines/${id}/job?${query}`}>Start a job</Link>
+            </ButtonLink>
+          )}
         </chakra.div>
       </chakra.header>
 
+      {archived && (
+        <chakra.p fontSize="18px" fontWeight={600}>
+          Archived: it is gone from the shop, and its book stays.
+        </chakra.p>
+      )}
       <InHand jobs={inHand} />
       <JumpTo places={places} folds={folds} />
       {locating ? (
@@ -272,6 +297,7 @@ export function EngineView({ id, file, serial, runningHours, unknownFields, meas
               Take the engine file
             </ButtonLink>
           </chakra.p>
+          {mayArchive && <Archive id={id} archived={archived} />}
         </Fold>
         {heated && (
           <Fold id="heat" title="Hot and cold" folds={folds}>

@@ -3,6 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { mayDo } from "@/core/shop/permission";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
@@ -20,6 +21,7 @@ export function SignLine({ job, closedBy, person }: Props) {
   const [id] = useState(() => crypto.randomUUID());
   const [problem, setProblem] = useState<string | null>(null);
   const own = person?.name === closedBy;
+  const may = person !== null && mayDo(person.role, "sign");
   async function sign(): Promise<void> {
     const sent = await send("POST", `/api/jobs/${job}/entries`, {
       entries: [{ id, supersedes: null, kind: "signed" }],
@@ -38,8 +40,12 @@ export function SignLine({ job, closedBy, person }: Props) {
       borderColor="line"
       _print={{ display: "none" }}
     >
-      {person === null || own ? (
-        <chakra.p fontSize="17px">A second person checks this: choose another name at the top, then sign.</chakra.p>
+      {person !== null && !own && !may ? (
+        <chakra.p fontSize="17px">A mechanic or a lead checks this, and signs.</chakra.p>
+      ) : person === null || own ? (
+        <chakra.p fontSize="17px">
+          A second person checks this: somebody else comes to work here, at the top, then signs.
+        </chakra.p>
       ) : (
         <Button type="button" kind="now" onClick={() => void sign()}>
           Checked: sign as {person.name}

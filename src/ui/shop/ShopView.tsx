@@ -2,7 +2,6 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
-import type { FeelerSet } from "@/core/shop/feelerSet";
 import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { PlateHeading } from "../controls/Stamp";
@@ -14,12 +13,13 @@ import { CurrencyForm } from "./CurrencyForm";
 import { Devices } from "./Devices";
 import { NameForm } from "./NameForm";
 import { People, type PersonLine } from "./People";
+import { type SetLine, SetRow } from "./SetRow";
 import { TakeIn } from "./TakeIn";
 
 interface Props {
   readonly shopName: string;
   readonly people: readonly PersonLine[];
-  readonly sets: readonly FeelerSet[];
+  readonly sets: readonly SetLine[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
   readonly currency: Currency;
@@ -65,16 +65,8 @@ export function ShopView({
             None yet. Lay in the one you work with: what a leaf says is read against its marks.
           </chakra.p>
         )}
-        {sets.map((s) => (
-          <chakra.div key={s.id} borderTop="1px solid" borderColor="line" py="3">
-            <chakra.p fontSize="19px" fontWeight={600}>
-              {s.name}
-            </chakra.p>
-            <chakra.p fontFamily="mono" fontSize="16px" color="soft">
-              {s.leaves.map((l) => (s.system === "metric" ? l.mmMark : l.inchMark)).join("  ")}{" "}
-              {s.system === "metric" ? "mm" : "in"}
-            </chakra.p>
-          </chakra.div>
+        {sets.map((set) => (
+          <SetRow key={set.id} set={set} leads={leads} />
         ))}
         <People people={people} leads={leads} />
         {leads && (

@@ -26,6 +26,9 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         serial={engine.serial}
         runningHours={engine.runningHours}
         unknownFields={unknownFields(engine.file)}
+        customer={engine.customer}
+        archived={engine.archived}
+        mayArchive={person !== null && mayDo(person.role, "archive")}
         maySpec={person !== null && mayDo(person.role, "spec")}
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}

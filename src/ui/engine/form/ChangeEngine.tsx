@@ -18,10 +18,11 @@ interface Props {
   readonly file: EngineFile;
   readonly serial: string | null;
   readonly runningHours: number | null;
+  readonly customer: string | null;
 }
 
 /** Another cam, other marks, an order that was typed wrong. Jobs keep what they were opened with. */
-export function ChangeEngine({ id, file, serial, runningHours }: Props) {
+export function ChangeEngine({ id, file, serial, runningHours, customer }: Props) {
   const router = useRouter();
   const form = useEngineForm(
     file,
@@ -29,15 +30,21 @@ export function ChangeEngine({ id, file, serial, runningHours }: Props) {
       const hours = hoursOf(of);
       return "why" in hours
         ? Promise.resolve(notSent(hours.why, "runningHours"))
-        : send("PUT", `/api/engines/${id}`, { file: changed, serial: of.serial, ...hours });
+        : send("PUT", `/api/engines/${id}`, { file: changed, serial: of.serial, customer: of.customer, ...hours });
     },
     () => {
       router.push(`/engines/${id}`);
       router.refresh();
     },
-    { draft: {}, rest: {}, serial: serial ?? "", hours: runningHours === null ? "" : String(runningHours) },
+    {
+      draft: {},
+      rest: {},
+      serial: serial ?? "",
+      hours: runningHours === null ? "" : String(runningHours),
+      customer: customer ?? "",
+    },
   );
-  const other = form.elsewhere("serial", "runningHours");
+  const other = form.elsewhere("serial", "runningHours", "customer");
 
   return (
     <FormBeside

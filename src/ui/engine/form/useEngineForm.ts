@@ -27,10 +27,11 @@ export interface EngineFields {
   draft: EngineDraft;
   serial: string;
   hours: string;
+  customer: string;
 }
 
 /** What stands in the form before anything is typed. */
-interface Given extends Carried, Partial<Pick<EngineFields, "serial" | "hours">> {}
+interface Given extends Carried, Partial<Pick<EngineFields, "serial" | "hours" | "customer">> {}
 
 const NOTHING: Given = { draft: {}, rest: {} };
 

@@ -15,7 +15,13 @@ export default async function EditPage({ params }: { params: Promise<{ id: strin
   if (engine === null) notFound();
   return (
     <Shell unit={engineUnit(engine.file)}>
-      <ChangeEngine id={engine.id} file={engine.file} serial={engine.serial} runningHours={engine.runningHours} />
+      <ChangeEngine
+        id={engine.id}
+        file={engine.file}
+        serial={engine.serial}
+        runningHours={engine.runningHours}
+        customer={engine.customer}
+      />
     </Shell>
   );
 }
