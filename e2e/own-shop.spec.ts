@@ -18,6 +18,8 @@ test.setTimeout(180_000);
 test.use({ allow: [/status of 4\d\d|ERR_CONNECTION_REFUSED/] });
 
 let url = "";
+/** As the shop was begun in the first test. */
+let begun = { shopId: "", personId: "" };
 const end: (() => Promise<void>)[] = [];
 test.beforeAll(async () => {
   const bin = findPostgres();
@@ -59,6 +61,9 @@ test("from an empty database to the first valve read in one's own shop", async (
   await page.getByRole("button", { name: "Open the shop" }).click();
   await expect(page.getByText("A password has at least 8 characters.")).toBeVisible();
   await page.getByLabel("A password").fill(PASSWORD);
+  page.on("request", (r) => {
+    if (r.url().endsWith("/api/begin")) begun = r.postDataJSON() as typeof begun;
+  });
   await page.getByRole("button", { name: "Open the shop" }).click();
   await page.waitForURL(`${url}/`);
   await expect(page.getByRole("banner").getByRole("link", { name: "Una Selby" })).toBeVisible();
@@ -161,7 +166,12 @@ test("people are taken in, choose their password once, and are turned away where
     await theirs.waitForURL(`${url}/sign-in?back=%2Fshop`);
     await own.close();
   }
+  // Beginning the same shop again opens it to nobody without its password.
+  const { shopId, personId } = begun;
+  const again = { shopId, personId, shopName: "Wharf Road Valves", name: "Una Selby" };
+  const asked = { ...again, school: "go-no-go", lengthUnit: "mm", currency: "EUR", password: "none of hers" };
   const stranger = await browser.newContext();
+  expect((await stranger.request.post(`${url}/api/begin`, { data: asked })).status()).toBe(401);
   const door = await stranger.newPage();
   for (let i = 0; i < 11; i++) await signIn(door, "Nell Arkwright", `guess ${i}`);
   await expect(door.getByText(/wrong too often: wait \d+ minutes/)).toBeVisible();

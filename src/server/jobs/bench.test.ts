@@ -38,7 +38,7 @@ async function engine(name: string, serial: string, notes?: string): Promise<str
   return id;
 }
 
-async function job(engineId: string, note: string | null = null): Promise<string> {
+async function job(engineId: string, note: string | null = null, otherSetIds: string[] = []): Promise<string> {
   const id = randomUUID();
   const cautions = cautionsFor(FILE, "cold").map((c) => c.id);
   const asked = {
@@ -50,6 +50,7 @@ async function job(engineId: string, note: string | null = null): Promise<string
     method: "two-stop",
     cautions,
     note,
+    otherSetIds,
   };
   await openJob(db, actor, openJobInput.parse(asked));
   return id;
@@ -197,12 +198,21 @@ describe("what the shop has no more", () => {
     expect(await allFeelerSets(db, actor.shopId)).toEqual([{ ...named, name: "Bent set", retired: true }]);
     expect(await sentence(job(id))).toMatch(/^Choose a feeler set/);
     expect((await loadBench(db, actor.shopId)).jobs.map((j) => j.id)).toEqual([before]);
-    await addFeelerSet(db, actor, { id: randomUUID(), name: "New set", system: "metric", marks: "0.20" });
+    const other = randomUUID();
+    await addFeelerSet(db, actor, { id: other, name: "New set", system: "metric", marks: "0.20" });
     expect(await sentence(changeFeelerSet(db, actor, setId, { name: "New set", retired: true }))).toMatch(
       /^There is a set/,
     );
     await changeFeelerSet(db, actor, setId, { name: "Bent set", retired: false });
     expect(await sentence(job(id))).toBe("done");
+    // Readings with a set that lies beside the job's own go by its name.
+    const beside = await job(id, null, [other]);
+    expect(await sentence(changeFeelerSet(db, actor, other, { name: "Old set", retired: false }))).toMatch(
+      /^A job in hand has this set/,
+    );
+    await changeFeelerSet(db, actor, other, { name: "New set", retired: true });
+    await callOff(beside);
+    await changeFeelerSet(db, actor, other, { name: "Old set", retired: true });
     expect(await sentence(changeFeelerSet(db, await newShop(owner), setId, { name: "Mine", retired: true }))).toMatch(
       /^There is no such/,
     );

@@ -40,7 +40,8 @@ export async function hasShop(db: Database): Promise<boolean> {
 
 /** Begins the first shop with its lead. Sent twice, it is begun once. @throws Refused when there is another */
 export async function beginShop(db: Database, b: Begin): Promise<void> {
-  const hash = await hashPassword(b.password);
+  // Only the first is kept: nobody makes the server hash for nothing.
+  const hash = (await hasShop(db)) ? "" : await hashPassword(b.password);
   await db
     .execute(
       sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.personId}, ${b.name}, ${b.school}, ${signInName(b.name)}, ${hash})`,

@@ -6,7 +6,7 @@ import { CalcProblem } from "@/core/calc/problem";
 import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
 import { parseLength, exactLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
-import { feelerLeaves, feelerSets, jobFeelerSets } from "@/db/schema";
+import { feelerLeaves, feelerSets, jobFeelerSets, jobsInHand } from "@/db/schema";
 import { isTaken } from "@/db/sqlStates";
 import type { Actor } from "../http/who";
 import { once } from "../http/once";
@@ -64,6 +64,20 @@ export async function allFeelerSets(db: Database, shopId: string): Promise<SetLi
   return [...sets.filter((s) => !s.retired), ...sets.filter((s) => s.retired)];
 }
 
+/** Whether a job in hand has this set beside its own: readings with it, on devices too, go by its name. */
+async function liesReadyInHand(db: Database, shopId: string, setId: string): Promise<boolean> {
+  const [found] = await db
+    .select({ jobId: jobsInHand.jobId })
+    .from(jobsInHand)
+    .innerJoin(
+      jobFeelerSets,
+      and(eq(jobFeelerSets.shopId, jobsInHand.shopId), eq(jobFeelerSets.jobId, jobsInHand.jobId)),
+    )
+    .where(and(eq(jobsInHand.shopId, shopId), eq(jobFeelerSets.setId, setId)))
+    .limit(1);
+  return found !== undefined;
+}
+
 export const changeFeelerSetInput = z.strictObject({ name: setName, retired: z.boolean() });
 
 /** Another name for a set, or that nothing new is begun with it: jobs that have it keep it. @throws Refused, CalcProblem */
@@ -75,17 +89,19 @@ export async function changeFeelerSet(
 ): Promise<void> {
   const none = new Refused("There is no such feeler set in this shop.", 404);
   if (!isId(id)) throw none;
-  const changed = await db
+  const before = await findFeelerSet(db, shopId, id);
+  if (before === null) throw none;
+  if (before.name !== name && (await liesReadyInHand(db, shopId, id)))
+    throw new Refused("A job in hand has this set beside its own: rename it once that is closed.", 409, "name");
+  await db
     .update(feelerSets)
     .set({ name, retiredAt: retired ? sql`coalesce(${feelerSets.retiredAt}, now())` : null })
     .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)))
-    .returning({ id: feelerSets.id })
     .catch((error: unknown) => {
       if (isTaken(error, "feeler_sets_name_once"))
         throw new CalcProblem("There is a set of this name already: give this one another.", "name");
       throw error;
     });
-  if (changed.length === 0) throw none;
 }
 
 export async function findFeelerSet(db: Database, shopId: string, id: string): Promise<FeelerSet | null> {

@@ -87,7 +87,8 @@ const make = () =>
     },
     session: {
       expiresIn: SESSION_DAYS * DAY_S,
-      updateAge: DAY_S,
+      // A session ends when it was said that it would: looking at it makes none longer.
+      disableSessionRefresh: true,
       additionalFields: {
         deviceId: { type: "string", required: false, input: false },
         shopId: { type: "string", required: false, input: false },
