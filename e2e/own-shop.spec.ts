@@ -1,11 +1,12 @@
 /** A shop of one's own: its first page, its people and how they prove who they are, and the first valve read, with nothing made up in it. */
-import { readFileSync, readdirSync, rmSync } from "node:fs";
+import { rmSync } from "node:fs";
 import path from "node:path";
 import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
 import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
 import type { Page } from "@playwright/test";
 import { acceptCautions, allKept, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
 import { clean } from "./clean";
+import { OPEN, ROUTES } from "./routes";
 import { workByKeys } from "./mechanic";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
@@ -248,44 +249,6 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   }
   await expect(page.getByText(/wrong too often: wait \d+ minutes/)).toBeVisible();
 });
-
-/** Every route and page of the app, from its files, with an id that is nobody's. */
-const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true, encoding: "utf8" })
-  .filter((file) => /(^|\/)(route|page)\.tsx?$/.test(file))
-  .map((file) => {
-    const source = readFileSync(path.join(ROOT, "src/app", file), "utf8");
-    const methods = [...source.matchAll(/\b(GET|POST|PUT|DELETE|PATCH)\b/g)].map((m) => m[1] ?? "");
-    return {
-      path: `/${path.dirname(file) === "." ? "" : path.dirname(file)}`
-        .replaceAll("[id]", "123e4567-e89b-42d3-a456-426614174000")
-        .replace("[kind]", file.startsWith("quick") ? "stops" : "gauge")
-        .replace("[operation]", "lash")
-        .replace("[valve]", "1I")
-        .replace("[token]", "none")
-        .replace("[path]", "sw.js"),
-      methods: file.endsWith("page.tsx") ? ["GET"] : [...new Set(methods)],
-      /** What only a lead does there. */
-      forLeads: /asActor\("(people|devices|sets|settings|archive)"\)/.test(source),
-    };
-  });
-
-/** What is there for whoever is not signed in, and why. */
-const OPEN: Readonly<Record<string, string>> = {
-  "/begin": "the first page of an empty database; leads away from a shop",
-  "/quick": "leads to its first page",
-  "/sign-in": "where one signs in",
-  "/welcome/none": "says that this link is spent",
-  "/api/begin": "begins the first shop, once",
-  "/api/sign-in": "signs in",
-  "/api/sign-in/pin": "signs in on a shared device",
-  "/api/sign-out": "ends a session, or none",
-  "/api/welcome": "takes a link",
-  "/api/health": "says that the server runs",
-  "/api/ready": "says that the database answers",
-  "/api/misdirected": "says that this is not the place",
-  "/api/calc/lash": "computes with what is sent, and knows nothing",
-  "/serwist/sw.js": "the app's own file",
-};
 
 test("whoever is not signed in sees and changes nothing, by any route", async ({ playwright }) => {
   const stranger = await playwright.request.newContext({ baseURL: url });

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { asViewer } from "@/server/http/inShop";
-import { mySessions } from "@/server/signIn/signIn";
+import { mySessions } from "@/server/signIn/sessions";
 import { YouView } from "@/ui/you/YouView";
 import { Shell } from "../Shell";
 

@@ -24,3 +24,8 @@ export function stackText(leaves: readonly Leaf[], system: FeelerSet["system"]):
   const marks = [...leaves].sort((a, b) => a.mm - b.mm).map((l) => leafText(l, system).split(" ")[0]);
   return `${marks.join(" + ")} ${system === "metric" ? "mm" : "in"}`;
 }
+
+/** A set as the shop's list has it: out of use, nothing new is begun with it. */
+export interface SetLine extends FeelerSet {
+  readonly retired: boolean;
+}

@@ -11,3 +11,32 @@ export interface Person {
   /** How this person feels a leaf; every reading keeps the school it was made in. */
   readonly school: School;
 }
+
+/** Somebody as the shop's list has them. */
+export interface PersonLine extends Person {
+  /** They work here no more; what they did stays theirs. */
+  readonly gone: boolean;
+  /** They have a password. */
+  readonly signsIn: boolean;
+  readonly hasPin: boolean;
+}
+
+/** Somebody who may prove by a PIN who they are. */
+export interface AtDoor {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly hasPin: boolean;
+  /** That of a made-up person: no secret. */
+  readonly pin?: string;
+}
+
+/** Where somebody is signed in. */
+export interface SessionLine {
+  readonly id: string;
+  readonly here: boolean;
+  /** As the browser names itself. */
+  readonly browser: string;
+  readonly begunAt: Date;
+  readonly shared: boolean;
+}

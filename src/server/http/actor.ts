@@ -8,7 +8,7 @@ import { database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
 import { sessionHere } from "../signIn/session";
 import { asking } from "./log";
-import { permit } from "./permit";
+import { nobodyAtWork, permit } from "./permit";
 import { Refused } from "./refused";
 import type { Actor, PageViewer } from "./who";
 
@@ -72,7 +72,7 @@ export async function viewer(what: Permission): Promise<PageViewer> {
 export async function actor(what: Permission): Promise<Actor> {
   const seen = await viewer(what);
   const { person } = seen;
-  if (person === null) throw new Refused("Say who is at work first: choose your name at the top.", 401);
+  if (person === null) throw nobodyAtWork();
   return { ...seen, person };
 }
 

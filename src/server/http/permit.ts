@@ -20,12 +20,15 @@ export const NOT_ALLOWED: Readonly<Record<Permission, string>> = {
   settings: "Only a lead changes the settings of the shop.",
 };
 
+/** In a made-up shop, where a name is chosen. */
+export const nobodyAtWork = (): Refused => new Refused("Say who is at work first: choose your name at the top.", 401);
+
 /** @throws Refused when this person may not do it */
 export function permit({ person, madeUp = false }: Viewer, what: Permission): void {
   if (person === null) {
     // The made-up shop is there to be looked at.
     if (what === "see" && madeUp) return;
-    throw new Refused("Say who is at work first: choose your name at the top.", 401);
+    throw nobodyAtWork();
   }
   if (!mayDo(person.role, what)) throw new Refused(NOT_ALLOWED[what], 403);
 }

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import type { FeelerSet, Leaf } from "@/core/shop/feelerSet";
+import type { FeelerSet, Leaf, SetLine } from "@/core/shop/feelerSet";
 import { parseLength, exactLength } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { feelerLeaves, feelerSets, jobFeelerSets, jobsInHand } from "@/db/schema";
@@ -51,10 +51,6 @@ export const listFeelerSets = async (db: Database, shopId: string): Promise<Feel
       .where(and(eq(feelerSets.shopId, shopId), isNull(feelerSets.retiredAt)))
       .orderBy(asc(feelerSets.name)),
   );
-
-export interface SetLine extends FeelerSet {
-  readonly retired: boolean;
-}
 
 /** All that the shop ever had, those in use first. */
 export async function allFeelerSets(db: Database, shopId: string): Promise<SetLine[]> {

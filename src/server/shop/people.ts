@@ -2,7 +2,7 @@
 import { and, asc, eq, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { SCHOOLS } from "@/core/lash/school";
-import { PERSON_ROLES, type Person } from "@/core/shop/person";
+import { PERSON_ROLES, type PersonLine } from "@/core/shop/person";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { accounts, people, pins } from "@/db/schema";
@@ -58,13 +58,6 @@ export async function changePerson(
         throw new Refused("Somebody of this name is in the shop: add what tells them apart.", 409, "name");
       throw error;
     });
-}
-
-export interface PersonLine extends Person {
-  readonly gone: boolean;
-  /** They have a password. */
-  readonly signsIn: boolean;
-  readonly hasPin: boolean;
 }
 
 /** Everybody who was ever taken in, those who are gone last. */

@@ -5,7 +5,7 @@ import { cookies } from "next/headers";
 import type { NextResponse } from "next/server";
 import { z } from "zod";
 import { DEMO_PINS } from "@/core/shop/demoPins";
-import type { Role } from "@/core/shop/person";
+import type { AtDoor } from "@/core/shop/person";
 import { type Database, database } from "@/db/connect";
 import { devices, people, pins, sessions } from "@/db/schema";
 import type { Actor } from "../http/who";
@@ -102,15 +102,6 @@ export const listDevices = (db: Database, shopId: string): Promise<DeviceLine[]>
     .from(devices)
     .where(and(eq(devices.shopId, shopId), isNull(devices.retiredAt)))
     .orderBy(desc(devices.enrolledAt));
-
-export interface AtDoor {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role;
-  readonly hasPin: boolean;
-  /** That of a made-up person: no secret. */
-  readonly pin?: string;
-}
 
 /** Who may work on a shared device: everybody of its shop, by name. */
 export async function peopleAtDoor(db: Database, shopId: string, madeUp: boolean): Promise<AtDoor[]> {

@@ -1,8 +1,9 @@
 /** Who may take over the device that asks, before anybody is signed in. */
 import { eq } from "drizzle-orm";
+import type { AtDoor } from "@/core/shop/person";
 import { database } from "@/db/connect";
 import { shops } from "@/db/schema";
-import { type AtDoor, deviceHere, peopleAtDoor } from "./devices";
+import { deviceHere, peopleAtDoor } from "./devices";
 
 interface DoorHere {
   readonly shopName: string;

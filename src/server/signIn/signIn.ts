@@ -1,5 +1,5 @@
 /** Signing in and out, passwords and PINs. */
-import { and, desc, eq, gt, isNull, ne } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
 import { APIError } from "better-auth/api";
 import { headers } from "next/headers";
@@ -14,8 +14,9 @@ import { idInput, isId } from "../http/id";
 import { asking, logRefusal } from "../http/log";
 import { Refused } from "../http/refused";
 import { type SharedDevice, deviceHere } from "./devices";
-import { LINK_HOURS, SHIFT_S, handedOut, library } from "./library";
+import { LINK_HOURS, handedOut, library } from "./library";
 import { newPassword, newPin } from "./proof";
+import { endSessions, onDevice, ownSession } from "./sessions";
 import { count, forget } from "./tries";
 
 export const signInInput = z.strictObject({
@@ -68,7 +69,7 @@ export async function signIn(request: NextRequest, { name, password }: z.infer<t
     .update(sessions)
     .set({
       shopId: at.shopId,
-      ...(device === null ? {} : { deviceId: device.id, expiresAt: new Date(Date.now() + SHIFT_S * 1000) }),
+      ...(device === null ? {} : onDevice(device.id)),
     })
     .where(eq(sessions.id, session.id));
   await forget("password", key);
@@ -128,16 +129,6 @@ export async function provenByPin(
   return person;
 }
 
-/** The session that asks is one of this shared device from now on. */
-export async function bindSession(deviceId: string): Promise<void> {
-  const session = await library().api.getSession({ headers: await headers() });
-  if (session === null) return;
-  await database()
-    .update(sessions)
-    .set({ deviceId, expiresAt: new Date(Date.now() + SHIFT_S * 1000) })
-    .where(eq(sessions.id, session.session.id));
-}
-
 /** Ends the session of the device that asks; there may be none. */
 export async function endSessionHere(): Promise<NextResponse> {
   const { headers: answered } = await library().api.signOut({ headers: await headers(), returnHeaders: true });
@@ -149,27 +140,33 @@ export const passwordInput = z.strictObject({
   password: newPassword,
 });
 
+/**
+ * Does what only whoever has a password may do, when the library took it.
+ * @throws Refused where it is another's, or was wrong too often
+ */
+async function byPassword<T>(userId: string, work: () => Promise<T>): Promise<T> {
+  const key = `change:${userId}`;
+  await count("password", key);
+  const done = await work().catch((error: unknown) => {
+    if (!(error instanceof APIError)) throw error;
+    logRefusal(asking.getStore(), "wrong password at a change");
+    throw new Refused("That is not the password that you have.", 403, "current");
+  });
+  await forget("password", key);
+  return done;
+}
+
 /** Another password for oneself; every other session of theirs ends. @throws Refused */
 export async function changePassword({ current, password }: z.infer<typeof passwordInput>): Promise<NextResponse> {
-  const session = await library().api.getSession({ headers: await headers() });
-  if (session === null) throw new Refused("You are signed out: sign in again.", 401);
-  const key = `change:${session.user.id}`;
-  await count("password", key);
-  const { headers: answered } = await library()
-    .api.changePassword({
+  const { userId } = await ownSession();
+  const { headers: answered } = await byPassword(userId, async () =>
+    library().api.changePassword({
       body: { currentPassword: current, newPassword: password, revokeOtherSessions: false },
       headers: await headers(),
       returnHeaders: true,
-    })
-    .catch((error: unknown) => {
-      if (!(error instanceof APIError)) throw error;
-      logRefusal(asking.getStore(), "wrong password at a change");
-      throw new Refused("That is not the password that you have.", 403, "current");
-    });
-  await database()
-    .delete(sessions)
-    .where(and(eq(sessions.userId, session.user.id), ne(sessions.id, session.session.id)));
-  await forget("password", key);
+    }),
+  );
+  await endSessions(null);
   return withCookies(answered);
 }
 
@@ -189,16 +186,10 @@ export async function setPin(
   { shopId, person }: Actor,
   { current, pin }: z.infer<typeof newPinInput>,
 ): Promise<void> {
-  const key = `change:${person.id}`;
-  await count("password", key);
-  await library()
-    .api.verifyPassword({ body: { password: current }, headers: await headers() })
-    .catch((error: unknown) => {
-      if (!(error instanceof APIError)) throw error;
-      logRefusal(asking.getStore(), "wrong password at a change");
-      throw new Refused("That is not the password that you have.", 403, "current");
-    });
-  await forget("password", key);
+  const { userId } = await ownSession();
+  await byPassword(userId, async () =>
+    library().api.verifyPassword({ body: { password: current }, headers: await headers() }),
+  );
   await keepPin(db, shopId, person.id, pin);
 }
 
@@ -263,44 +254,4 @@ export async function welcome(
   await forget("password", `${addressOf(request)} ${whose.signInName}`);
   const device = await deviceHere();
   return enter(whose.userId, at.shopId, device?.shopId === at.shopId ? device : null);
-}
-
-export interface SessionLine {
-  readonly id: string;
-  readonly here: boolean;
-  readonly browser: string;
-  readonly begunAt: Date;
-  readonly shared: boolean;
-}
-
-/** Where somebody is signed in, the newest first. */
-export async function mySessions(): Promise<SessionLine[]> {
-  const session = await library().api.getSession({ headers: await headers() });
-  if (session === null) return [];
-  const all = await database()
-    .select()
-    .from(sessions)
-    .where(and(eq(sessions.userId, session.user.id), gt(sessions.expiresAt, new Date())))
-    .orderBy(desc(sessions.createdAt));
-  return all.map((s) => ({
-    id: s.id,
-    here: s.id === session.session.id,
-    browser: s.userAgent ?? "",
-    begunAt: s.createdAt,
-    shared: s.deviceId !== null,
-  }));
-}
-
-/** Ends sessions of whoever asks: one, or all but the one that asks. */
-export async function endSessions(id: string | null): Promise<void> {
-  const session = await library().api.getSession({ headers: await headers() });
-  if (session === null) throw new Refused("You are signed out: sign in again.", 401);
-  await database()
-    .delete(sessions)
-    .where(
-      and(
-        eq(sessions.userId, session.user.id),
-        id === null ? ne(sessions.id, session.session.id) : eq(sessions.id, id),
-      ),
-    );
 }

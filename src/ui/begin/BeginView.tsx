@@ -7,7 +7,7 @@ import { type Currency, DEFAULT_CURRENCY } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
-import { Complaint } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { Threshold } from "../signIn/Threshold";
@@ -86,12 +86,11 @@ export function BeginView() {
             )}
           </Field>
         </chakra.div>
-        {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-        <div>
+        <FormEnd trouble={other}>
           <Button type="submit" kind="now" disabled={busy}>
             Open the shop
           </Button>
-        </div>
+        </FormEnd>
       </chakra.form>
     </Threshold>
   );

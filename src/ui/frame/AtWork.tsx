@@ -1,5 +1,4 @@
-import type { Person } from "@/core/shop/person";
-import type { AtDoor } from "../signIn/Door";
+import type { AtDoor, Person } from "@/core/shop/person";
 import { PersonHere } from "./PersonHere";
 import { PersonPicker } from "./PersonPicker";
 

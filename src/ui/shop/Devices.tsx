@@ -5,6 +5,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { FormEnd } from "../controls/FormEnd";
+import { Row } from "../controls/Row";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send, troubleOf } from "../send";
@@ -39,17 +41,7 @@ export function Devices({ devices, here, quietMinutes }: Props) {
       </chakra.p>
       <chakra.ul listStyleType="none" m="0" p="0">
         {devices.map((d) => (
-          <chakra.li
-            key={d.id}
-            display="flex"
-            justifyContent="space-between"
-            alignItems="center"
-            gap="3"
-            borderTop="1px solid"
-            borderColor="line"
-            py="2"
-            fontSize="18px"
-          >
+          <Row key={d.id}>
             <span>
               <b>{d.name}</b>
               {d.name === here ? ", this one" : ""}
@@ -57,7 +49,7 @@ export function Devices({ devices, here, quietMinutes }: Props) {
             <Button type="button" aria-label={`${d.name}: shared no more`} onClick={() => void retire(d.id)}>
               Shared no more
             </Button>
-          </chakra.li>
+          </Row>
         ))}
       </chakra.ul>
       {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
@@ -66,12 +58,11 @@ export function Devices({ devices, here, quietMinutes }: Props) {
           <Field label="Make this device a shared one, called" error={wrong("name")}>
             {(c) => <TextInput {...c} {...register("name")} autoComplete="off" placeholder="Tablet in bay 2" />}
           </Field>
-          {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-          <div>
+          <FormEnd trouble={other}>
             <Button type="submit" disabled={busy}>
               Share this device
             </Button>
-          </div>
+          </FormEnd>
         </chakra.form>
       )}
       <SettingForm heading="It asks who is at work after" submit="Keep the minutes" figures={{ quietMinutes }}>

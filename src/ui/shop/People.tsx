@@ -4,19 +4,14 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { SCHOOL_NAMES } from "@/core/lash/school";
-import type { Person, Role } from "@/core/shop/person";
+import type { PersonLine, Role } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
+import { FormEnd } from "../controls/FormEnd";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send, troubleOf } from "../send";
 import { ROLE } from "./roles";
-
-export interface PersonLine extends Person {
-  readonly gone: boolean;
-  readonly signsIn: boolean;
-  readonly hasPin: boolean;
-}
 
 interface Props {
   readonly people: readonly PersonLine[];
@@ -109,12 +104,11 @@ function PersonForm({ person, onDone }: { readonly person: PersonLine; readonly 
             )}
           </Field>
         </chakra.div>
-        {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-        <div>
+        <FormEnd trouble={other}>
           <Button type="submit" disabled={busy}>
             Keep it
           </Button>
-        </div>
+        </FormEnd>
       </chakra.form>
       {!person.gone && <Link person={person} />}
     </chakra.div>

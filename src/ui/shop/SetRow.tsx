@@ -3,16 +3,12 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { FeelerSet } from "@/core/shop/feelerSet";
+import type { SetLine } from "@/core/shop/feelerSet";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
-import { Complaint } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
-
-export interface SetLine extends FeelerSet {
-  readonly retired: boolean;
-}
 
 interface Props {
   readonly set: SetLine;
@@ -69,15 +65,14 @@ function SetForm({ set, onDone }: { readonly set: SetLine; readonly onDone: () =
       <Field label="Name of the set" error={wrong("name")}>
         {(c) => <TextInput {...c} {...register("name")} autoComplete="off" />}
       </Field>
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <chakra.div display="flex" gap="3" flexWrap="wrap">
+      <FormEnd trouble={other}>
         <Button type="submit" disabled={busy}>
           Keep the name
         </Button>
         <Button type="submit" disabled={busy} onClick={() => setValue("retired", !set.retired)}>
           {set.retired ? "Bring it back into use" : "Take it out of use"}
         </Button>
-      </chakra.div>
+      </FormEnd>
     </chakra.form>
   );
 }

@@ -5,7 +5,8 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import type { UseFormRegister } from "react-hook-form";
 import { Button } from "../controls/Button";
-import { Complaint, PlateHeading } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
+import { PlateHeading } from "../controls/Stamp";
 import { numberOrText } from "../controls/typed";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
@@ -55,17 +56,11 @@ export function SettingForm({ heading, submit: label, figures, note, children }:
           {note}
         </chakra.p>
       )}
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <chakra.div display="flex" gap="3" alignItems="center">
+      <FormEnd trouble={other} done={kept ? "Saved" : null}>
         <Button type="submit" disabled={busy}>
           {label}
         </Button>
-        {kept && (
-          <chakra.span role="status" color="set" fontWeight={600}>
-            Saved
-          </chakra.span>
-        )}
-      </chakra.div>
+      </FormEnd>
     </chakra.form>
   );
 }

@@ -1,6 +1,8 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import type { SetLine } from "@/core/shop/feelerSet";
+import type { PersonLine } from "@/core/shop/person";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
@@ -12,8 +14,8 @@ import { CautionForm } from "./CautionForm";
 import { CurrencyForm } from "./CurrencyForm";
 import { Devices } from "./Devices";
 import { NameForm } from "./NameForm";
-import { People, type PersonLine } from "./People";
-import { type SetLine, SetRow } from "./SetRow";
+import { People } from "./People";
+import { SetRow } from "./SetRow";
 import { TakeIn } from "./TakeIn";
 
 interface Props {

@@ -6,7 +6,8 @@ import type { School } from "@/core/lash/school";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
-import { Complaint, PlateHeading } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
+import { PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { SchoolOptions } from "./options";
@@ -53,12 +54,11 @@ export function TakeIn() {
           )}
         </Field>
       </chakra.div>
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <div>
+      <FormEnd trouble={other}>
         <Button type="submit" disabled={busy}>
           Take them in
         </Button>
-      </div>
+      </FormEnd>
     </chakra.form>
   );
 }

@@ -2,18 +2,11 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
+import type { AtDoor } from "@/core/shop/person";
 import { PIN_DIGITS } from "@/core/shop/signInName";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { type Sent, troubleOf } from "../send";
-
-export interface AtDoor {
-  readonly id: string;
-  readonly name: string;
-  readonly hasPin: boolean;
-  /** Where a PIN is no secret: that of a made-up person. */
-  readonly pin?: string;
-}
 
 interface Props<T> {
   readonly people: readonly AtDoor[];

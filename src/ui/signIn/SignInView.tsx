@@ -1,12 +1,14 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import type { AtDoor } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
-import { Complaint, PlateHeading } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
+import { PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
-import { type AtDoor, Door } from "./Door";
+import { Door } from "./Door";
 import { Threshold } from "./Threshold";
 
 interface Props {
@@ -67,12 +69,11 @@ function PasswordForm({ first, onIn }: { readonly first: boolean; readonly onIn:
       <Field label="Password" error={wrong("password")}>
         {(c) => <TextInput {...c} {...register("password")} type="password" autoComplete="current-password" />}
       </Field>
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <div>
+      <FormEnd trouble={other}>
         <Button type="submit" kind={first ? "now" : "plain"} disabled={busy}>
           Sign in
         </Button>
-      </div>
+      </FormEnd>
       <chakra.p fontSize="16px" color="soft">
         Forgotten? A lead of your shop gives you a link to choose a new one.
       </chakra.p>

@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
-import { Complaint } from "../controls/Stamp";
+import { FormEnd } from "../controls/FormEnd";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { Threshold } from "./Threshold";
@@ -55,12 +55,11 @@ export function WelcomeView({ token, whose }: Props) {
             />
           )}
         </Field>
-        {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-        <div>
+        <FormEnd trouble={other}>
           <Button type="submit" kind="now" disabled={busy}>
             Keep them, and go in
           </Button>
-        </div>
+        </FormEnd>
       </chakra.form>
     </Threshold>
   );

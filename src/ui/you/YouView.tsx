@@ -4,23 +4,17 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { formatDistanceToNow } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Person } from "@/core/shop/person";
+import type { Person, SessionLine } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { FormEnd } from "../controls/FormEnd";
+import { Row } from "../controls/Row";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send, troubleOf } from "../send";
 import { ROLE } from "../shop/roles";
 import { signOut } from "../signIn/signOut";
 import { browserWords } from "./browserWords";
-
-export interface SessionLine {
-  readonly id: string;
-  readonly here: boolean;
-  readonly browser: string;
-  readonly begunAt: Date;
-  readonly shared: boolean;
-}
 
 interface Props {
   readonly person: Person;
@@ -79,18 +73,7 @@ export function YouView({ person, sessions }: Props) {
         </PlateHeading>
         <chakra.ul listStyleType="none" m="0" p="0">
           {sessions.map((s) => (
-            <chakra.li
-              key={s.id}
-              display="flex"
-              justifyContent="space-between"
-              alignItems="center"
-              gap="3"
-              borderTop="1px solid"
-              borderColor="line"
-              py="2"
-              fontSize="18px"
-              minHeight="60px"
-            >
+            <Row key={s.id}>
               <span>
                 {browserWords(s.browser)}
                 {s.shared ? ", a shared device" : ""}
@@ -103,7 +86,7 @@ export function YouView({ person, sessions }: Props) {
                   Sign out there
                 </Button>
               )}
-            </chakra.li>
+            </Row>
           ))}
         </chakra.ul>
         {sessions.length > 2 && (
@@ -154,17 +137,11 @@ function Proof({ heading, url, name, label, hint, submit: words }: ProofProps) {
           />
         )}
       </Field>
-      {other !== null && <Complaint role="alert">{other.message}</Complaint>}
-      <chakra.div display="flex" gap="3" alignItems="center">
+      <FormEnd trouble={other} done={kept ? "Changed" : null}>
         <Button type="submit" disabled={busy}>
           {words}
         </Button>
-        {kept && (
-          <chakra.span role="status" color="set" fontWeight={600}>
-            Changed
-          </chakra.span>
-        )}
-      </chakra.div>
+      </FormEnd>
     </chakra.form>
   );
 }

@@ -2,7 +2,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { readCommand, respond } from "@/server/http/http";
 import { asActor } from "@/server/http/inShop";
 import { enroll, enrollInput } from "@/server/signIn/devices";
-import { bindSession } from "@/server/signIn/signIn";
+import { bindSession } from "@/server/signIn/sessions";
 
 /** Makes the device that asks a shared one. */
 export function POST(request: NextRequest) {

@@ -1,8 +1,9 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Permission } from "@/core/shop/permission";
+import type { AtDoor } from "@/core/shop/person";
 import { Button } from "../../controls/Button";
 import { send } from "../../send";
-import { type AtDoor, Door } from "../../signIn/Door";
+import { Door } from "../../signIn/Door";
 
 /** What somebody gives their word for, as it is asked. */
 const FOR: Partial<Record<Permission, string>> = {

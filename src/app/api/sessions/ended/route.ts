@@ -3,7 +3,7 @@ import { z } from "zod";
 import { readCommand, respond } from "@/server/http/http";
 import { idInput } from "@/server/http/id";
 import { asActor } from "@/server/http/inShop";
-import { endSessions } from "@/server/signIn/signIn";
+import { endSessions } from "@/server/signIn/sessions";
 
 /** Ends one of one's own sessions, or all but this one. */
 export function POST(request: NextRequest) {
