@@ -229,6 +229,7 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   await mainButton(page).click();
   const word = page.getByRole("region", { name: "The word of somebody trained" });
   await expect(word).toContainText("Closing a job takes the word of a mechanic or a lead");
+  await expect(word.getByRole("list", { name: "For this" })).toHaveText("job closed");
   await word.getByRole("button", { name: "Ivor Pell" }).click();
   await typePin(page, "3804");
   await word.getByRole("button", { name: "Ivor Pell gives their word" }).click();

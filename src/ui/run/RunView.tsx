@@ -130,7 +130,7 @@ export function RunView({ given, device, person, work }: Props) {
   useVoice(instruction.title, troubleSpoken(run, encoder?.warns === true), voice === true);
   const place =
     run.wanted !== null ? (
-      <LazyWord jobId={given.id} what={run.wanted} sponsors={device.sponsors} onSettled={run.giveWord} />
+      <LazyWord jobId={given.id} wanted={run.wanted} sponsors={device.sponsors} onSettled={run.giveWord} />
     ) : locate.open ? (
       <LazyLocator run={run} onClose={locate.toggle} />
     ) : notTaken.open ? (

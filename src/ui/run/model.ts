@@ -204,6 +204,12 @@ export interface Ledger {
   readonly add: (entries: readonly Entry[], word?: string) => void;
 }
 
+/** What waits for the word of somebody who may. */
+export interface Wanted {
+  readonly entries: readonly Entry[];
+  readonly what: Permission;
+}
+
 /** The run as its screen works with it. */
 export interface Run<T extends AnyTask = AnyTask, Own = unknown, Choice extends object = object> {
   readonly context: RunContext<T>;
@@ -221,7 +227,7 @@ export interface Run<T extends AnyTask = AnyTask, Own = unknown, Choice extends 
   readonly switches: LearningSwitches;
   readonly complaint: string | null;
   /** What waits for the word of somebody who may; null where nothing does. */
-  readonly wanted: Permission | null;
+  readonly wanted: Wanted | null;
   /** Enters what waits, on this word; null: nobody gives it. */
   readonly giveWord: (word: string | null) => void;
   readonly canUndo: boolean;

@@ -43,9 +43,7 @@ export function SignLine({ job, closedBy, person }: Props) {
       {person !== null && !own && !may ? (
         <chakra.p fontSize="17px">A mechanic or a lead checks this, and signs.</chakra.p>
       ) : person === null || own ? (
-        <chakra.p fontSize="17px">
-          A second person checks this: somebody else comes to work here, at the top, then signs.
-        </chakra.p>
+        <chakra.p fontSize="17px">A second person checks this: they take over at the top, then sign.</chakra.p>
       ) : (
         <Button type="button" kind="now" onClick={() => void sign()}>
           Checked: sign as {person.name}

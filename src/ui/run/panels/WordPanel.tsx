@@ -1,8 +1,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Permission } from "@/core/shop/permission";
 import type { AtDoor } from "@/core/shop/person";
+import { entryWords } from "@/core/job/sheet/entryWords";
 import { Button } from "../../controls/Button";
 import { send } from "../../send";
+import type { Wanted } from "../model";
 import { Door } from "../../signIn/Door";
 
 /** What somebody gives their word for, as it is asked. */
@@ -15,18 +17,24 @@ const FOR: Partial<Record<Permission, string>> = {
 
 interface Props {
   readonly jobId: string;
-  readonly what: Permission;
+  readonly wanted: Wanted;
   readonly sponsors: readonly AtDoor[];
   /** With the word, or null where none is given. */
   readonly onSettled: (word: string | null) => void;
 }
 
 /** A mechanic or a lead gives their word, by PIN, on the device in hand. */
-export const WordPanel = ({ jobId, what, sponsors, onSettled }: Props) => (
+export const WordPanel = ({ jobId, wanted, sponsors, onSettled }: Props) => (
   <chakra.section aria-label="The word of somebody trained" maxWidth="40rem" mx="auto" py="3">
-    <chakra.p fontSize="20px" pb="4">
-      {FOR[what] ?? "This"} takes the word of a mechanic or a lead: let one look, and give it here.
+    <chakra.p fontSize="20px" pb="3">
+      {FOR[wanted.what] ?? "This"} takes the word of a mechanic or a lead: let one look, and give it here.
     </chakra.p>
+    {/* Whoever gives it sees for what. */}
+    <chakra.ul aria-label="For this" pl="5" pb="4" listStyleType="disc" fontSize="18px" fontWeight={600}>
+      {wanted.entries.map((e) => (
+        <li key={e.id}>{entryWords(e)}</li>
+      ))}
+    </chakra.ul>
     {sponsors.length === 0 ? (
       <chakra.p fontSize="18px">Nobody of them is in the shop yet: a lead takes them in.</chakra.p>
     ) : (

@@ -6,16 +6,9 @@ import { wordWanted } from "@/core/job/ledger/needsWord";
 import { refuse } from "@/core/job/refuse/refuse";
 import { evolve } from "@/core/job/state/fold";
 import type { JobState } from "@/core/job/state/state";
-import type { Permission } from "@/core/shop/permission";
 import type { Person } from "@/core/shop/person";
-import type { Run, RunContext } from "../model";
+import type { Run, RunContext, Wanted } from "../model";
 import type { ServerClock } from "./serverClock";
-
-/** What waits for the word of somebody who may. */
-export interface Wanted {
-  readonly entries: readonly Entry[];
-  readonly what: Permission;
-}
 
 interface Adder {
   readonly person: Person | null;

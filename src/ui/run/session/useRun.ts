@@ -227,7 +227,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     held: own.held,
     switches,
     complaint: complaint ?? justRefused?.why ?? null,
-    wanted: wanted?.what ?? null,
+    wanted,
     giveWord,
     canUndo: inTaps || back.step !== null,
     takenBack: back.taken,
