@@ -35,6 +35,7 @@ export const OPEN: Readonly<Record<string, string>> = {
   "/api/sign-in/pin": "signs in on a shared device",
   "/api/sign-out": "ends a session, or none",
   "/api/welcome": "takes a link",
+  "/api/welcome/known": "takes a link, with a name and password",
   "/api/health": "says that the server runs",
   "/api/ready": "says that the database answers",
   "/api/misdirected": "says that this is not the place",

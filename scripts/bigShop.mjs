@@ -37,7 +37,7 @@ async function columnsOf(db, table, alias, others) {
 
 /** @param {string} databaseUrl */
 async function fill(databaseUrl) {
-  const db = new pg.Client({ connectionString: databaseUrl });
+  const db = new pg.Client({ connectionString: databaseUrl, options: "-c app.whole=on" });
   await db.connect();
   try {
     // What is copied was taken by the rules once; taking it all again would be most of the time.

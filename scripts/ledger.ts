@@ -1,11 +1,11 @@
 /** Lists the entries of all ledgers in the database that a rule of today forbids; code 1 when there are any. */
-import { connect } from "../src/db/connect";
+import { connectOwner } from "../src/db/connect";
 import { prepareDatabase } from "../src/db/prepare";
 import { ledgerFaults } from "../src/db/queries/ledgerFaults";
 
 async function main(url: string): Promise<number> {
   await prepareDatabase(url);
-  const { db, end } = connect(url, 1);
+  const { db, end } = connectOwner(url, 1);
   try {
     const faults = await ledgerFaults(db);
     for (const f of faults)

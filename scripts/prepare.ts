@@ -1,6 +1,6 @@
 /** Makes a database ready, as its owner: migrations, and the demo shop when it is empty (or anew, with --reset). */
 import { loadDemo } from "../src/demo/load";
-import { connect } from "../src/db/connect";
+import { connectOwner } from "../src/db/connect";
 import { emptyDatabase, prepareDatabase } from "../src/db/prepare";
 
 const url = process.env["DATABASE_URL"] ?? "";
@@ -9,7 +9,7 @@ async function main(): Promise<void> {
   if (process.argv.includes("--reset")) await emptyDatabase(url);
   await prepareDatabase(url);
   if (process.argv.includes("--bare")) return;
-  const { db, end } = connect(url, 1);
+  const { db, end } = connectOwner(url, 1);
   try {
     if (await loadDemo(db, new Date())) process.stdout.write("The demo shop is loaded.\n");
   } finally {

@@ -1,7 +1,7 @@
 /** Gives out a link by which somebody chooses a new password, straight from the database. */
 import { randomBytes, randomUUID } from "node:crypto";
 import { signInName } from "../src/core/shop/signInName";
-import { connect } from "../src/db/connect";
+import { connectOwner } from "../src/db/connect";
 import { prepareDatabase } from "../src/db/prepare";
 import { users, verifications } from "../src/db/schema";
 
@@ -10,7 +10,7 @@ const GOOD_FOR_MS = 3600 * 1000;
 
 async function main(url: string, name: string): Promise<number> {
   await prepareDatabase(url);
-  const { db, end } = connect(url, 1);
+  const { db, end } = connectOwner(url, 1);
   try {
     const all = await db.select().from(users);
     const user = all.find((u) => u.username === signInName(name));

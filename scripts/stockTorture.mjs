@@ -293,7 +293,7 @@ async function main() {
 
 /** @param {string} connectionString */
 function poolOf(connectionString) {
-  const pool = new pg.Pool({ connectionString, max: 2 });
+  const pool = new pg.Pool({ connectionString, max: 2, options: "-c app.whole=on" });
   // What a kill cuts off is asked again.
   pool.on("error", () => {});
   return pool;

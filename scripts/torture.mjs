@@ -97,7 +97,7 @@ async function main() {
   const bin = await ensurePostgres();
   const first = await startCluster({ bin, folder: FOLDER });
   await prepareDatabase(ROOT, first.url);
-  const db = new pg.Client({ connectionString: first.url });
+  const db = new pg.Client({ connectionString: first.url, options: "-c app.whole=on" });
   await db.connect();
   const people = (await db.query("select id from people order by name")).rows;
   const [set] = (await db.query("select id from feeler_sets where name like 'Fine%'")).rows;

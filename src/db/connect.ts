@@ -1,4 +1,8 @@
-/** Connections. The app signs in as `fulcrata_app`, which owns nothing and can't change the ledger. */
+/**
+ * Connections. The app signs in as `fulcrata_app`, which owns nothing and can't change the ledger. What belongs to a shop
+ * is seen by way of `ofShop` alone: the database itself hides all other shops.
+ */
+import { sql } from "drizzle-orm";
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import pg from "pg";
 import * as schema from "./schema";
@@ -33,25 +37,97 @@ class ImpatientClient extends pg.Client {
   }) as pg.Client["query"];
 }
 
+interface Connected {
+  readonly db: Database;
+  readonly end: () => Promise<void>;
+}
+
+/** As the owner of a database, who sees all shops at once: for what is done to an installation as a whole. */
+export const connectOwner = (url: string, max = 2): Connected => connect(url, max, USUAL, WHOLE);
+
+/** Says that the whole installation is meant; it helps nobody but the owner of the tables. */
+export const WHOLE = "-c app.whole=on";
+
 /** A pool of connections as whoever the address names. */
 export function connect(
   url: string,
   max = 10,
   { statement, lock, idleInTransaction, connection }: Patience = USUAL,
-): { db: Database; end: () => Promise<void> } {
+  options = "",
+): Connected {
   const pool = new pg.Pool({
     connectionString: url,
     max,
     Client: ImpatientClient,
-    options: `-c statement_timeout=${statement} -c lock_timeout=${lock} -c idle_in_transaction_session_timeout=${idleInTransaction}`,
+    options: `-c statement_timeout=${statement} -c lock_timeout=${lock} -c idle_in_transaction_session_timeout=${idleInTransaction} ${options}`,
     query_timeout: statement + SERVER_FIRST_MS,
     connectionTimeoutMillis: connection,
+    // What is sent together is answered together: saying which shop is meant costs no waiting.
+    ...{ pipeline: true },
   });
   // A server that goes away breaks idle connections; the next query gets a new one or fails by itself.
   pool.on("error", () => undefined);
   // Nor does one that breaks in somebody's hands end the process: whoever holds it is told by their query.
   pool.on("connect", (client) => client.on("error", () => undefined));
-  return { db: tryingAgain(drizzle(pool, { schema, casing: "snake_case" })), end: () => pool.end() };
+  const db = drizzle(pool, DRIZZLE);
+  POOLS.set(db, pool);
+  return { db: tryingAgain(db), end: () => pool.end() };
+}
+
+const DRIZZLE = { schema, casing: "snake_case" } as const;
+
+/** The pool behind each database, and the databases of single shops behind each pool. */
+const POOLS = new WeakMap<Database, pg.Pool>();
+const SHOPS = new WeakMap<pg.Pool, Map<string, Database>>();
+/** So many are kept: made anew, one costs a moment and nothing else. */
+const SHOPS_KEPT = 200;
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/**
+ * The database as one shop sees it: whatever is asked by way of it, in a transaction or by itself, shows and changes rows
+ * of this shop only.
+ * @param db of any shop, or of none
+ * @throws RangeError when the id is none, or `db` is a transaction
+ */
+export function ofShop(db: Database, shopId: string): Database {
+  if (!UUID.test(shopId)) throw new RangeError("ofShop: this is no id of a shop");
+  const pool = POOLS.get(db);
+  if (pool === undefined) throw new RangeError("ofShop: give a database, not a transaction");
+  const known = SHOPS.get(pool) ?? new Map<string, Database>();
+  SHOPS.set(pool, known);
+  const before = known.get(shopId);
+  if (before !== undefined) return before;
+  const made = madeForShop(pool, shopId);
+  const [oldest] = known.keys();
+  if (known.size >= SHOPS_KEPT && oldest !== undefined) known.delete(oldest);
+  known.set(shopId, made);
+  POOLS.set(made, pool);
+  return made;
+}
+
+function madeForShop(pool: pg.Pool, shopId: string): Database {
+  const alone = Object.create(pool) as pg.Pool;
+  const begin = `begin; select set_config('app.shop', '${shopId}', true)`;
+  alone.query = (async (...asked: Parameters<pg.Pool["query"]>) => {
+    const client = await pool.connect();
+    const [begun, answer, ended] = await Promise.allSettled([
+      client.query(begin),
+      client.query(...asked),
+      client.query("commit"),
+    ]);
+    client.release(ended.status === "rejected");
+    for (const step of [begun, answer, ended]) if (step.status === "rejected") throw step.reason;
+    return (answer as PromiseFulfilledResult<unknown>).value;
+  }) as unknown as pg.Pool["query"];
+  const db = drizzle(alone, DRIZZLE);
+  const transaction: Database["transaction"] = db.transaction.bind(db);
+  db.transaction = (work, config) =>
+    transaction(async (tx) => {
+      await tx.execute(sql`select set_config('app.shop', ${shopId}, true)`);
+      return work(tx);
+    }, config);
+  return tryingAgain(db);
 }
 
 /** Two writers that waited for each other: one was ended, and nothing of it is there. */

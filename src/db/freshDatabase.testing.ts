@@ -1,7 +1,7 @@
 /** For tests: a database of one's own in the test cluster. */
 import { randomUUID } from "node:crypto";
 import pg from "pg";
-import { type Database, connect } from "./connect";
+import { type Database, connect, connectOwner } from "./connect";
 import { prepareDatabase } from "./prepare";
 
 /** Makes an empty database beside `clusterUrl`'s and gives its owner's URL. */
@@ -28,7 +28,7 @@ export interface TestDatabase {
 /** A database of one's own, brought up to date. */
 export async function testDatabase(clusterUrl: string): Promise<TestDatabase> {
   const ownerUrl = await freshDatabase(clusterUrl);
-  const [app, owner] = [connect(await prepareDatabase(ownerUrl), 8), connect(ownerUrl, 2)];
+  const [app, owner] = [connect(await prepareDatabase(ownerUrl), 8), connectOwner(ownerUrl)];
   return {
     db: app.db,
     owner: owner.db,

@@ -11,7 +11,7 @@ import { jobState, nextThing } from "@/core/job/run";
 import { planMethod } from "@/core/stops/planMethod";
 import { routeOf } from "@/core/stops/route";
 import { record } from "@/server/jobs/record";
-import { connect } from "./connect";
+import { connectOwner } from "./connect";
 import { freshDatabase } from "./freshDatabase.testing";
 import { emptyDatabase, prepareDatabase } from "./prepare";
 import { findJob } from "./queries/jobs";
@@ -90,7 +90,7 @@ const FILLED: Readonly<Record<string, object>> = {
   reading: { ...AT_VALVE, ...GAP, pass: "as-found" },
   set: { ...AT_VALVE, turns: 0.1, locked: true, aim_mm: 0.2 },
   locked: AT_VALVE,
-  left: { valve: "1I", reading_id: randomUUID() },
+  left: { valve: "1I" },
   reopened: { valve: "1I", reason: "ticks" },
   zeroed: { ...AT_VALVE, zero_school: "spin", found_turns: 0.5 },
   fitted: { ...AT_VALVE, length_mm: 2.5, from_mm: 2.4, part_from: "part x" },
@@ -193,7 +193,11 @@ describe("a database", () => {
         await old.insert("entries", row);
         return id;
       };
-      for (const kind of kinds.filter((k) => k !== "withdrawn")) await entry(full, kind);
+      let reading = "";
+      for (const kind of kinds.filter((k) => k !== "withdrawn")) {
+        const id = await entry(full, kind, kind === "left" ? { reading_id: reading } : {});
+        if (kind === "reading") reading = id;
+      }
       const last = await entry(full, "arrived");
       await entry(full, "withdrawn", { supersedes: last });
       const [stop] = ROUTE;
@@ -205,8 +209,8 @@ describe("a database", () => {
 
       for (let next = step + 1; next <= STEPS.length; next++) await prepareDatabase(url, { migrations: upTo(next) });
       await prepareDatabase(url);
-      const { db, end } = connect(url, 2);
-      const told = (await ledgerOf(db, full)).map((e) => e.kind);
+      const { db, end } = connectOwner(url);
+      const told = (await ledgerOf(db, shop, full)).map((e) => e.kind);
       expect(told).toEqual([
         ...kinds.filter((k) => k !== "withdrawn").map((k) => TODAY[k] ?? k),
         "arrived",
@@ -218,7 +222,7 @@ describe("a database", () => {
       }
       const found = await findJob(db, shop, inHand);
       if (found === null) throw new Error("the job in hand is gone");
-      const kept = await ledgerOf(db, inHand);
+      const kept = await ledgerOf(db, shop, inHand);
       const state = jobState(found.job, kept);
       expect(state.doneCount).toBe(1);
       const next = nextThing(found.job, state);
@@ -248,7 +252,7 @@ describe("a database", () => {
           { ...base, id: randomUUID(), kind: "left", reading: again },
         ],
       });
-      expect(jobState(found.job, await ledgerOf(db, inHand)).doneCount).toBe(2);
+      expect(jobState(found.job, await ledgerOf(db, shop, inHand)).doneCount).toBe(2);
       await end();
     },
     60_000,

@@ -9,6 +9,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import pg from "pg";
 import { applyFunctions } from "./applyFunctions";
 import { APP_ROLE, appUrlOf } from "./appRole.mjs";
+import { WHOLE } from "./connect";
 import { writeLists } from "./writeLists";
 
 /** Any number will do, as long as every starter uses the same. */
@@ -50,7 +51,7 @@ const FOLDERS: DatabaseFolders = {
  */
 export async function prepareDatabase(url: string, folders: DatabaseFolders = FOLDERS): Promise<string> {
   const appUrl = appUrlOf(url);
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000 });
+  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000, options: WHOLE });
   await client.connect();
   try {
     await client.query("select pg_advisory_lock($1)", [PREPARE_LOCK]);
@@ -157,7 +158,7 @@ export async function emptyDatabase(url: string): Promise<void> {
       drop view if exists live_entries cascade;
       drop table if exists tries, verifications, sessions, accounts, pins, devices, commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engines, engine_models, feeler_leaves, feeler_sets, people, users, shops cascade;
       drop table if exists task_entries, task_kinds, entry_fields, entry_kinds, applied_functions cascade;
-      drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, require_lead, take_in, change_person, guard_word cascade;
+      drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, require_lead, take_in, change_person, guard_word, shop_here, who_asks, works_in, first_shop, join_as cascade;
       -- Of before the rules had files of their own.
       drop function if exists guard_lash_left, guard_entry_place, guard_ledger, guard_preload_left, guard_cold_lash cascade;
       drop schema if exists drizzle cascade;

@@ -29,6 +29,8 @@ export const SQL_STATES = {
   lastLead: "FL027",
   nobodyHere: "FL028",
   wordMissing: "FL029",
+  linkOfSomebody: "FL030",
+  hereAlready: "FL031",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

@@ -27,7 +27,7 @@ describe("the demo", () => {
     const jobs = [...(await listOpenJobs(db, shopId)), ...ended.filter((j) => j !== null)];
     const stages = await Promise.all(
       jobs.map(async ({ row, job }) => {
-        const state = jobState(job, await ledgerOf(db, row.id));
+        const state = jobState(job, await ledgerOf(db, row.shopId, row.id));
         const next = nextThing(job, state);
         return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : nextKind(next)}`;
       }),

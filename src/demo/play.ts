@@ -26,7 +26,7 @@ export async function play(db: Database, actor: Actor, given: Play): Promise<voi
   const add = (made: Entry[]): Promise<unknown> => record(db, actor, given.jobId, { entries: made }, at);
   for (;;) {
     at = new Date(at.getTime() + PACE_MS);
-    const next = bench.next(await ledgerOf(db, given.jobId), at.getTime());
+    const next = bench.next(await ledgerOf(db, actor.shopId, given.jobId), at.getTime());
     if (next === null) break;
     if ("waitMs" in next) at = new Date(at.getTime() + next.waitMs);
     else await add(next);

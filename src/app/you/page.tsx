@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { asViewer } from "@/server/http/inShop";
+import { myShops } from "@/server/signIn/signIn";
 import { mySessions } from "@/server/signIn/sessions";
 import { YouView } from "@/ui/you/YouView";
 import { Shell } from "../Shell";
@@ -9,11 +10,11 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "You" };
 
 export default async function YouPage() {
-  const [, { person }] = await asViewer("own habits");
+  const [, { person, shopId }] = await asViewer("own habits");
   if (person === null) redirect("/sign-in");
   return (
     <Shell>
-      <YouView person={person} sessions={await mySessions()} />
+      <YouView person={person} sessions={await mySessions()} shops={await myShops(shopId)} />
     </Shell>
   );
 }

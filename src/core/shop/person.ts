@@ -40,3 +40,11 @@ export interface SessionLine {
   readonly begunAt: Date;
   readonly shared: boolean;
 }
+
+/** A shop where somebody works, as they choose among several. */
+export interface ShopLine {
+  readonly id: string;
+  readonly name: string;
+  /** The one that is looked at. */
+  readonly here: boolean;
+}

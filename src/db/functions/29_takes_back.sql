@@ -7,7 +7,7 @@ BEGIN
   IF (NEW.supersedes IS NOT NULL) <> coalesce(takes, false) THEN
     RAISE EXCEPTION 'only taking back names another entry' USING ERRCODE = 'FL017';
   ELSIF takes AND EXISTS (
-      SELECT 1 FROM entries e JOIN entry_kinds k ON k.kind = e.kind WHERE e.id = NEW.supersedes AND k.takes_back) THEN
+      SELECT 1 FROM entries e JOIN entry_kinds k ON k.kind = e.kind WHERE e.shop_id = NEW.shop_id AND e.id = NEW.supersedes AND k.takes_back) THEN
     RAISE EXCEPTION 'what was taken back stays so: make the entry again' USING ERRCODE = 'FL017';
   END IF;
   RETURN NEW;

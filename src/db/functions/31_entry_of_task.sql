@@ -3,7 +3,7 @@ CREATE OR REPLACE FUNCTION guard_entry_of_task() RETURNS trigger LANGUAGE plpgsq
 DECLARE
   work task_kinds;
 BEGIN
-  SELECT k.* INTO work FROM jobs j JOIN task_kinds k ON k.kind = j.task WHERE j.id = NEW.job_id;
+  SELECT k.* INTO work FROM jobs j JOIN task_kinds k ON k.kind = j.task WHERE j.shop_id = NEW.shop_id AND j.id = NEW.job_id;
   IF (EXISTS (SELECT 1 FROM task_entries t WHERE t.kind = NEW.kind)
         AND NOT EXISTS (SELECT 1 FROM task_entries t WHERE t.kind = NEW.kind AND t.task = work.kind))
       OR (NEW.kind = 'reading' AND work.reads_wires <> (coalesce(NEW.school, '') = 'wire')) THEN

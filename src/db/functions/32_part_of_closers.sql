@@ -2,7 +2,7 @@
 CREATE OR REPLACE FUNCTION guard_fitted_part() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   IF (NEW.part IS NULL) = EXISTS (
-      SELECT 1 FROM jobs j JOIN task_entries t ON t.task = j.task WHERE j.id = NEW.job_id AND t.kind = 'closer-felt') THEN
+      SELECT 1 FROM jobs j JOIN task_entries t ON t.task = j.task WHERE j.shop_id = NEW.shop_id AND j.id = NEW.job_id AND t.kind = 'closer-felt') THEN
     RAISE EXCEPTION 'an opener or a closer is fitted where a valve has both' USING ERRCODE = 'FL005';
   END IF;
   RETURN NEW;

@@ -4,10 +4,10 @@ CREATE OR REPLACE FUNCTION guard_after_closing() RETURNS trigger LANGUAGE plpgsq
 DECLARE
   closer uuid;
 BEGIN
-  IF EXISTS (SELECT 1 FROM entries e WHERE e.job_id = NEW.job_id AND e.kind = 'called-off') THEN
+  IF EXISTS (SELECT 1 FROM entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'called-off') THEN
     RAISE EXCEPTION 'the job was called off' USING ERRCODE = 'FL002';
   END IF;
-  SELECT e.person_id INTO closer FROM entries e WHERE e.job_id = NEW.job_id AND e.kind = 'closed';
+  SELECT e.person_id INTO closer FROM entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'closed';
   IF NEW.kind <> 'signed' AND closer IS NOT NULL THEN
     RAISE EXCEPTION 'the job is closed' USING ERRCODE = 'FL002';
   ELSIF NEW.kind = 'signed' AND closer IS NULL THEN

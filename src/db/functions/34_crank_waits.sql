@@ -6,17 +6,17 @@ DECLARE
   goes_on jsonb;
   stands text;
 BEGIN
-  SELECT j.bleed_minutes, coalesce(j.plan -> 'goesOn', '{}') INTO minutes, goes_on FROM jobs j WHERE j.id = NEW.job_id;
-  SELECT e.stop INTO stands FROM live_entries e WHERE e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1;
+  SELECT j.bleed_minutes, coalesce(j.plan -> 'goesOn', '{}') INTO minutes, goes_on FROM jobs j WHERE j.shop_id = NEW.shop_id AND j.id = NEW.job_id;
+  SELECT e.stop INTO stands FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1;
   IF minutes IS NULL OR (NEW.kind = 'arrived' AND NEW.stop IS NOT DISTINCT FROM stands) THEN
     RETURN NEW;
   END IF;
-  IF EXISTS (SELECT 1 FROM live_entries e WHERE e.job_id = NEW.job_id AND e.kind = 'set' AND e.turns > 0
+  IF EXISTS (SELECT 1 FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'set' AND e.turns > 0
       AND e.at > NEW.at - make_interval(mins => minutes) + interval '2 seconds'
       -- Only ever on: a stop that was passed already is a whole cycle away.
       AND NOT coalesce(NEW.kind = 'arrived' AND (goes_on -> e.valve ->> (e.stop || '>' || NEW.stop))::numeric
         > CASE WHEN stands = e.stop THEN 0 ELSE (goes_on -> e.valve ->> (e.stop || '>' || stands))::numeric END, false)
-      AND NOT EXISTS (SELECT 1 FROM live_entries b WHERE b.job_id = NEW.job_id AND b.kind = 'bled-down' AND b.seq > e.seq)) THEN
+      AND NOT EXISTS (SELECT 1 FROM live_entries b WHERE b.shop_id = NEW.shop_id AND b.job_id = NEW.job_id AND b.kind = 'bled-down' AND b.seq > e.seq)) THEN
     RAISE EXCEPTION 'squeezed lifters have not bled down: the crank stays where it is' USING ERRCODE = 'FL007';
   END IF;
   RETURN NEW;

@@ -3,7 +3,7 @@ CREATE OR REPLACE FUNCTION guard_closing() RETURNS trigger LANGUAGE plpgsql AS $
 DECLARE
   open text;
 BEGIN
-  SELECT string_agg(v, ', ') INTO open FROM open_valves(NEW.job_id) v;
+  SELECT string_agg(v, ', ') INTO open FROM open_valves(NEW.shop_id, NEW.job_id) v;
   IF open IS NOT NULL THEN
     RAISE EXCEPTION 'valves without an as-left: %', open USING ERRCODE = 'FL012';
   END IF;

@@ -7,7 +7,7 @@ BEGIN
   IF NEW.change < 0 THEN
     PERFORM pg_advisory_xact_lock(hashtextextended(NEW.part_id::text, 1));
   END IF;
-  SELECT coalesce(sum(m.change), 0) INTO there FROM part_moves m WHERE m.part_id = NEW.part_id;
+  SELECT coalesce(sum(m.change), 0) INTO there FROM part_moves m WHERE m.shop_id = NEW.shop_id AND m.part_id = NEW.part_id;
   IF there + NEW.change < 0 THEN
     RAISE EXCEPTION 'only % of this part are there', there USING ERRCODE = 'FL020', DETAIL = there::text;
   ELSIF NEW.change > 0 AND there + NEW.change > 1000000 THEN

@@ -7,7 +7,7 @@ DECLARE
   fits boolean;
 BEGIN
   PERFORM pg_advisory_xact_lock(hashtextextended(NEW.order_id::text, 2));
-  SELECT coalesce(array_agg(e.kind ORDER BY e.at), '{}') INTO so_far FROM order_events e WHERE e.order_id = NEW.order_id;
+  SELECT coalesce(array_agg(e.kind ORDER BY e.at), '{}') INTO so_far FROM order_events e WHERE e.shop_id = NEW.shop_id AND e.order_id = NEW.order_id;
   accepted := 'accepted' = ANY (so_far);
   fits := CASE
     WHEN so_far && ARRAY['refused', 'delivered', 'given-up', 'canceled'] THEN false

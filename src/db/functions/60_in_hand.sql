@@ -8,7 +8,7 @@ END $$;
 
 CREATE OR REPLACE FUNCTION job_ended() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
 BEGIN
-  DELETE FROM jobs_in_hand WHERE job_id = NEW.job_id;
+  DELETE FROM jobs_in_hand h WHERE h.shop_id = NEW.shop_id AND h.job_id = NEW.job_id;
   RETURN NULL;
 END $$;
 
@@ -19,5 +19,5 @@ CREATE OR REPLACE TRIGGER jobs_in_hand_ended AFTER INSERT ON entries FOR EACH RO
 -- Of jobs that were there before.
 INSERT INTO jobs_in_hand (shop_id, job_id)
   SELECT j.shop_id, j.id FROM jobs j
-  WHERE NOT EXISTS (SELECT 1 FROM entries e WHERE e.job_id = j.id AND e.kind IN ('closed', 'called-off'))
+  WHERE NOT EXISTS (SELECT 1 FROM entries e WHERE e.shop_id = j.shop_id AND e.job_id = j.id AND e.kind IN ('closed', 'called-off'))
   ON CONFLICT DO NOTHING;

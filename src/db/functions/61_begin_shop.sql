@@ -3,6 +3,7 @@
 CREATE OR REPLACE FUNCTION begin_shop(new_shop uuid, shop_name text, unit text, money text, lead uuid, lead_name text, feel text, sign_in_name text, password_hash text) RETURNS void
 LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
 BEGIN
+  PERFORM set_config('app.whole', 'on', true);
   PERFORM pg_advisory_xact_lock(hashtextextended('begin_shop', 3));
   IF EXISTS (SELECT 1 FROM shops s JOIN people p ON p.shop_id = s.id WHERE s.id = new_shop AND s.name = shop_name AND p.id = lead AND p.name = lead_name AND p.user_id = lead) THEN
     RETURN;
@@ -19,7 +20,8 @@ END $$;
 CREATE OR REPLACE FUNCTION require_lead(of_shop uuid, by_person uuid) RETURNS void
 LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
 BEGIN
-  IF NOT EXISTS (SELECT 1 FROM people p WHERE p.shop_id = of_shop AND p.id = by_person AND p.role = 'lead' AND p.retired_at IS NULL) THEN
+  IF of_shop IS DISTINCT FROM nullif(current_setting('app.shop', true), '')::uuid
+      OR NOT EXISTS (SELECT 1 FROM people p WHERE p.shop_id = of_shop AND p.id = by_person AND p.role = 'lead' AND p.retired_at IS NULL) THEN
     RAISE EXCEPTION 'only a lead does this' USING ERRCODE = 'FL026';
   END IF;
 END $$;

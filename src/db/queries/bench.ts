@@ -112,7 +112,7 @@ const jobColumns = {
   engine: sql<string>`${jobs.engineFile}->>'name'`,
   serial: engines.serial,
   openedAt: jobs.openedAt,
-  valveCount: sql<number>`(select count(*)::int from job_valves v where v.job_id = ${jobs.id})`,
+  valveCount: sql<number>`(select count(*)::int from job_valves v where v.shop_id = ${jobs.shopId} and v.job_id = ${jobs.id})`,
 };
 const engineOf = and(eq(engines.id, jobs.engineId), eq(engines.shopId, jobs.shopId));
 
@@ -142,7 +142,7 @@ export const idsInHand = async (db: Database, shopId: string): Promise<string[]>
 
 /** Jobs by their ids, newest first. */
 export const jobLines = (db: Database, shopId: string, ids: readonly string[]): Promise<JobLine[]> =>
-  linesWhere(db, and(eq(jobs.shopId, shopId), inArray(jobs.id, [...ids])), ids.length);
+  linesWhere(db, shopId, inArray(jobs.id, [...ids]), ids.length);
 
 /** The newest jobs on these engines, and those whose note has every word. */
 export const findJobLines = (
@@ -154,22 +154,20 @@ export const findJobLines = (
 ): Promise<JobLine[]> =>
   linesWhere(
     db,
-    and(
-      eq(jobs.shopId, shopId),
-      or(
-        ...(engineIds.length === 0 ? [] : [inArray(jobs.engineId, [...engineIds])]),
-        and(isNotNull(jobs.note), ...words.map((word) => sql`${jobs.note} ilike ${`%${likely(word)}%`}`)),
-      ),
+    shopId,
+    or(
+      ...(engineIds.length === 0 ? [] : [inArray(jobs.engineId, [...engineIds])]),
+      and(isNotNull(jobs.note), ...words.map((word) => sql`${jobs.note} ilike ${`%${likely(word)}%`}`)),
     ),
     most,
   );
 
-async function linesWhere(db: Database, which: SQL | undefined, most: number): Promise<JobLine[]> {
+async function linesWhere(db: Database, shopId: string, which: SQL | undefined, most: number): Promise<JobLine[]> {
   const rows = await db
     .select(jobColumns)
     .from(jobs)
     .innerJoin(engines, engineOf)
-    .where(which)
+    .where(and(eq(jobs.shopId, shopId), which))
     .orderBy(desc(jobs.openedAt))
     .limit(most);
   if (rows.length === 0) return [];
@@ -178,6 +176,7 @@ async function linesWhere(db: Database, which: SQL | undefined, most: number): P
     .from(entries)
     .where(
       and(
+        eq(entries.shopId, shopId),
         inArray(
           entries.jobId,
           rows.map((r) => r.id),

@@ -52,10 +52,12 @@ export function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
  */
 const lately = new Map<string, JobRecord>();
 const REMEMBERED = 200;
+const keyOf = (shopId: string, jobId: string): string => `${shopId} ${jobId}`;
 
 function remember(found: JobRecord): JobRecord {
-  lately.delete(found.row.id);
-  lately.set(found.row.id, found);
+  const key = keyOf(found.row.shopId, found.row.id);
+  lately.delete(key);
+  lately.set(key, found);
   const oldest = lately.keys().next().value;
   if (lately.size > REMEMBERED && oldest !== undefined) lately.delete(oldest);
   return found;
@@ -63,14 +65,18 @@ function remember(found: JobRecord): JobRecord {
 
 /** One job of the shop, or null. */
 export async function findJob(db: Database, shopId: string, jobId: string): Promise<JobRecord | null> {
-  const known = lately.get(jobId);
-  if (known !== undefined) return known.row.shopId === shopId ? remember(known) : null;
+  const known = lately.get(keyOf(shopId, jobId));
+  if (known !== undefined) return remember(known);
   const [row] = await db
     .select()
     .from(jobs)
     .where(and(eq(jobs.shopId, shopId), eq(jobs.id, jobId)));
   if (row === undefined) return null;
-  const valves = await db.select().from(jobValves).where(eq(jobValves.jobId, jobId)).orderBy(asc(jobValves.position));
+  const valves = await db
+    .select()
+    .from(jobValves)
+    .where(and(eq(jobValves.shopId, shopId), eq(jobValves.jobId, jobId)))
+    .orderBy(asc(jobValves.position));
   return remember(jobOf(row, valves));
 }
 
@@ -79,23 +85,28 @@ const MOST_OPEN = 300;
 
 /** The jobs in hand, newest first: however many were opened and closed since, none of them is out of sight. */
 export const listOpenJobs = (db: Database, shopId: string): Promise<JobRecord[]> =>
-  listWhere(db, and(eq(jobs.shopId, shopId), inHandOf(shopId)), MOST_OPEN);
+  listWhere(db, shopId, and(inHandOf(shopId)), MOST_OPEN);
 
 /** The jobs in hand on one engine, newest first. */
 export const listOpenJobsOn = (db: Database, shopId: string, engineId: string): Promise<JobRecord[]> =>
-  listWhere(db, and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), inHandOf(shopId)), MOST_OPEN);
+  listWhere(db, shopId, and(eq(jobs.engineId, engineId), inHandOf(shopId)), MOST_OPEN);
 
 const inHandOf = (shopId: string): SQL =>
   sql`${jobs.id} = any(array(select h.job_id from jobs_in_hand h where h.shop_id = ${shopId}))`;
 
-async function listWhere(db: Database, which: SQL | undefined, limit: number): Promise<JobRecord[]> {
-  const rows = await db.select().from(jobs).where(which).orderBy(desc(jobs.openedAt)).limit(limit);
+async function listWhere(db: Database, shopId: string, which: SQL | undefined, limit: number): Promise<JobRecord[]> {
+  const rows = await db
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.shopId, shopId), which))
+    .orderBy(desc(jobs.openedAt))
+    .limit(limit);
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
   const valves = await db
     .select()
     .from(jobValves)
-    .where(inArray(jobValves.jobId, ids))
+    .where(and(eq(jobValves.shopId, shopId), inArray(jobValves.jobId, ids)))
     .orderBy(asc(jobValves.position));
   return rows.map((row) =>
     jobOf(

@@ -1,13 +1,17 @@
 /** The ledger of a job, in order. */
-import { asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, sql } from "drizzle-orm";
 import type { KeptEntry } from "@/core/job/ledger/entry";
 import type { Database } from "../connect";
 import { entries } from "../schema";
 import { entryOf } from "./entryRows";
 
 /** A job's whole ledger, in order. */
-export async function ledgerOf(db: Database, jobId: string): Promise<KeptEntry[]> {
-  const rows = await db.select().from(entries).where(eq(entries.jobId, jobId)).orderBy(asc(entries.seq));
+export async function ledgerOf(db: Database, shopId: string, jobId: string): Promise<KeptEntry[]> {
+  const rows = await db
+    .select()
+    .from(entries)
+    .where(and(eq(entries.shopId, shopId), eq(entries.jobId, jobId)))
+    .orderBy(asc(entries.seq));
   return rows.map(entryOf);
 }
 

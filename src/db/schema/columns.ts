@@ -12,6 +12,7 @@ export const share = () => numeric({ precision: 5, scale: 4, mode: "number" });
 
 export const runningHours = () => numeric({ precision: 9, scale: 1, mode: "number" });
 
+/** Of the whole installation. What belongs to a shop is known by the shop and its own id. */
 export const recordId = () => uuid().primaryKey();
 
 export const moment = () => timestamp({ withTimezone: true, mode: "date" });

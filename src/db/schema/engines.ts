@@ -1,14 +1,14 @@
 /** Engine models (the engine file) and engines: the units that stand in the shop, with serial and hours. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, json, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { moment, recordId, runningHours } from "./columns";
+import { moment, runningHours } from "./columns";
 import { shops } from "./shop";
 
 export const engineModels = pgTable(
   "engine_models",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -21,7 +21,7 @@ export const engineModels = pgTable(
     changedAt: moment().notNull().defaultNow(),
   },
   (t) => [
-    unique("engine_models_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "engine_models_key", columns: [t.shopId, t.id] }),
     check("engine_models_format", sql`${t.file}->>'format' = 'fulcrata-engine/1'`),
   ],
 );
@@ -29,7 +29,7 @@ export const engineModels = pgTable(
 export const engines = pgTable(
   "engines",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -43,7 +43,7 @@ export const engines = pgTable(
     addedAt: moment().notNull().defaultNow(),
   },
   (t) => [
-    unique("engines_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "engines_key", columns: [t.shopId, t.id] }),
     unique("engines_serial_once").on(t.shopId, t.modelId, t.serial),
     foreignKey({
       name: "engines_model",

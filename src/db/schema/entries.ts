@@ -12,6 +12,7 @@ import {
   index,
   integer,
   pgTable,
+  primaryKey,
   text,
   unique,
   uniqueIndex,
@@ -46,7 +47,7 @@ export const entries = pgTable(
   "entries",
   {
     /** Made by the client: the same entry sent twice is one entry. */
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     jobId: uuid().notNull(),
     seq: order().notNull(),
@@ -67,13 +68,14 @@ export const entries = pgTable(
   (t) => {
     const kindIs = (kind: EntryKind) => sql`${t.kind} = ${sql.raw(`'${kind}'`)}`;
     const here = (id: AnyPgColumn, name: string) =>
-      foreignKey({ name, columns: [t.jobId, id], foreignColumns: [t.jobId, t.id] });
+      foreignKey({ name, columns: [t.shopId, t.jobId, id], foreignColumns: [t.shopId, t.jobId, t.id] });
     return [
-      unique("entries_of_job").on(t.jobId, t.id),
-      unique("entries_in_order").on(t.jobId, t.seq),
-      unique("entries_superseded_once").on(t.supersedes),
-      uniqueIndex("entries_closed_once").on(t.jobId).where(kindIs("closed")),
-      uniqueIndex("entries_signed_once").on(t.jobId).where(kindIs("signed")),
+      primaryKey({ name: "entries_key", columns: [t.shopId, t.id] }),
+      unique("entries_of_job").on(t.shopId, t.jobId, t.id),
+      unique("entries_in_order").on(t.shopId, t.jobId, t.seq),
+      unique("entries_superseded_once").on(t.shopId, t.supersedes),
+      uniqueIndex("entries_closed_once").on(t.shopId, t.jobId).where(kindIs("closed")),
+      uniqueIndex("entries_signed_once").on(t.shopId, t.jobId).where(kindIs("signed")),
       index("entries_ended_in_shop")
         .on(t.shopId, t.at)
         .where(sql`${t.kind} in ('closed', 'called-off')`),
@@ -97,8 +99,8 @@ export const entries = pgTable(
       check("entries_word_of_another", sql`${t.wordBy} <> ${t.personId}`),
       foreignKey({
         name: "entries_valve",
-        columns: [t.jobId, t.valve],
-        foreignColumns: [jobValves.jobId, jobValves.valve],
+        columns: [t.shopId, t.jobId, t.valve],
+        foreignColumns: [jobValves.shopId, jobValves.jobId, jobValves.valve],
       }),
       here(t.supersedes, "entries_supersedes"),
       here(t.readingId, "entries_reading"),

@@ -1,7 +1,7 @@
 /** Feeler sets and their leaves. A leaf is known by its printed marks; its native mark is what is computed with. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
-import { lengthMm, moment, recordId } from "./columns";
+import { check, foreignKey, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import { lengthMm, moment } from "./columns";
 import { shops } from "./shop";
 
 export const MARK_SYSTEMS = ["metric", "inch"] as const;
@@ -9,7 +9,7 @@ export const MARK_SYSTEMS = ["metric", "inch"] as const;
 export const feelerSets = pgTable(
   "feeler_sets",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -20,7 +20,7 @@ export const feelerSets = pgTable(
     retiredAt: moment(),
   },
   (t) => [
-    unique("feeler_sets_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "feeler_sets_key", columns: [t.shopId, t.id] }),
     unique("feeler_sets_name_once").on(t.shopId, t.name),
     check("feeler_sets_name", sql`length(trim(${t.name})) between 1 and 60`),
     check("feeler_sets_system", sql`${t.system} in ('metric', 'inch')`),
@@ -30,7 +30,7 @@ export const feelerSets = pgTable(
 export const feelerLeaves = pgTable(
   "feeler_leaves",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     setId: uuid().notNull(),
     /** Marks as printed, "0.25" and ".010"; a blade may carry one of them only. */
@@ -44,7 +44,8 @@ export const feelerLeaves = pgTable(
       columns: [t.shopId, t.setId],
       foreignColumns: [feelerSets.shopId, feelerSets.id],
     }),
-    unique("feeler_leaves_once").on(t.setId, t.thicknessMm),
+    primaryKey({ name: "feeler_leaves_key", columns: [t.shopId, t.id] }),
+    unique("feeler_leaves_once").on(t.shopId, t.setId, t.thicknessMm),
     check("feeler_leaves_thickness", sql`${t.thicknessMm} > 0 and ${t.thicknessMm} <= 10`),
     check("feeler_leaves_marked", sql`${t.mmMark} is not null or ${t.inchMark} is not null`),
   ],

@@ -23,7 +23,7 @@ import { PURPOSES } from "@/core/job/setup/purpose";
 import type { RouteStop } from "@/core/stops/route";
 import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/methods";
-import { degrees, lengthMm, minutes, moment, order, recordId, runningHours, share } from "./columns";
+import { degrees, lengthMm, minutes, moment, order, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { taskKinds } from "./lists";
 import { feelerSets } from "./feelerSets";
@@ -32,7 +32,7 @@ import { people, shops } from "./shop";
 export const jobs = pgTable(
   "jobs",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -80,7 +80,7 @@ export const jobs = pgTable(
     route: json().$type<RouteStop[]>().notNull(),
   },
   (t) => [
-    unique("jobs_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "jobs_key", columns: [t.shopId, t.id] }),
     foreignKey({
       name: "jobs_engine",
       columns: [t.shopId, t.engineId],
@@ -129,13 +129,13 @@ export const jobs = pgTable(
 );
 
 /** Which jobs are in hand: kept by the database's own rules, so that a bench is read without going through all jobs. */
-export const jobsInHand = pgTable("jobs_in_hand", { shopId: uuid().notNull(), jobId: uuid().primaryKey() }, (t) => [
+export const jobsInHand = pgTable("jobs_in_hand", { shopId: uuid().notNull(), jobId: uuid().notNull() }, (t) => [
   foreignKey({
     name: "jobs_in_hand_job",
     columns: [t.shopId, t.jobId],
     foreignColumns: [jobs.shopId, jobs.id],
   }),
-  index("jobs_in_hand_of_shop").on(t.shopId),
+  primaryKey({ name: "jobs_in_hand_key", columns: [t.shopId, t.jobId] }),
 ]);
 
 export const jobValves = pgTable(
@@ -152,9 +152,9 @@ export const jobValves = pgTable(
     highMm: lengthMm().notNull(),
   },
   (t) => [
-    primaryKey({ name: "job_valves_key", columns: [t.jobId, t.valve] }),
+    primaryKey({ name: "job_valves_key", columns: [t.shopId, t.jobId, t.valve] }),
     foreignKey({ name: "job_valves_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
-    unique("job_valves_place").on(t.jobId, t.position),
+    unique("job_valves_place").on(t.shopId, t.jobId, t.position),
     check("job_valves_role", sql`${t.role} in ('intake', 'exhaust', 'injector')`),
     check("job_valves_band", sql`0 <= ${t.lowMm} and ${t.lowMm} <= ${t.nominalMm} and ${t.nominalMm} <= ${t.highMm}`),
   ],
@@ -170,7 +170,7 @@ export const jobFeelerSets = pgTable(
     position: order().notNull(),
   },
   (t) => [
-    primaryKey({ name: "job_feeler_sets_key", columns: [t.jobId, t.setId] }),
+    primaryKey({ name: "job_feeler_sets_key", columns: [t.shopId, t.jobId, t.setId] }),
     foreignKey({ name: "job_feeler_sets_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
       name: "job_feeler_sets_set",
@@ -192,7 +192,7 @@ export const hands = pgTable(
     seenAt: moment().notNull().defaultNow(),
   },
   (t) => [
-    primaryKey({ name: "hands_key", columns: [t.jobId, t.device] }),
+    primaryKey({ name: "hands_key", columns: [t.shopId, t.jobId, t.device] }),
     foreignKey({ name: "hands_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({ name: "hands_person", columns: [t.shopId, t.personId], foreignColumns: [people.shopId, people.id] }),
     check("hands_valve", sql`length(${t.valve}) between 1 and 60`),

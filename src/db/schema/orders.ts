@@ -7,7 +7,7 @@ import { check, foreignKey, index, integer, pgTable, primaryKey, text, unique, u
 import { ORDER_EVENTS } from "@/core/parts/order";
 import { DRAWER_PART_KINDS } from "@/core/parts/part";
 import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
-import { lengthMm, moment, money, order, recordId } from "./columns";
+import { lengthMm, moment, money, order } from "./columns";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
 
@@ -16,7 +16,7 @@ const listed = (words: readonly string[]) => sql.raw(words.map((w) => `'${w}'`).
 export const orders = pgTable(
   "orders",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -27,10 +27,10 @@ export const orders = pgTable(
     at: moment().notNull().defaultNow(),
   },
   (t) => [
-    unique("orders_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "orders_key", columns: [t.shopId, t.id] }),
     check("orders_currency", sql`${t.currency} in (${listed(CURRENCIES)})`),
     index("orders_by_time").on(t.shopId, t.at),
-    index("orders_of_job").on(t.jobId),
+    index("orders_of_job").on(t.shopId, t.jobId),
     foreignKey({ name: "orders_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
       name: "orders_person",
@@ -54,8 +54,8 @@ export const orderLines = pgTable(
     price: money().notNull(),
   },
   (t) => [
-    primaryKey({ name: "order_lines_key", columns: [t.orderId, t.line] }),
-    unique("order_lines_sku_once").on(t.orderId, t.sku),
+    primaryKey({ name: "order_lines_key", columns: [t.shopId, t.orderId, t.line] }),
+    unique("order_lines_sku_once").on(t.shopId, t.orderId, t.sku),
     foreignKey({
       name: "order_lines_order",
       columns: [t.shopId, t.orderId],
@@ -85,7 +85,7 @@ export const orderEvents = pgTable(
     at: moment().notNull().defaultNow(),
   },
   (t) => [
-    primaryKey({ name: "order_events_key", columns: [t.orderId, t.kind] }),
+    primaryKey({ name: "order_events_key", columns: [t.shopId, t.orderId, t.kind] }),
     foreignKey({
       name: "order_events_order",
       columns: [t.shopId, t.orderId],

@@ -3,9 +3,9 @@
  * a trigger refuses a move that takes more than there is, so two jobs can't take the same part.
  */
 import { sql } from "drizzle-orm";
-import { boolean, check, foreignKey, index, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, foreignKey, index, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { MOVE_REASONS, DRAWER_PART_KINDS } from "@/core/parts/part";
-import { lengthMm, moment, money, order, recordId } from "./columns";
+import { lengthMm, moment, money, order } from "./columns";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
 
@@ -14,7 +14,7 @@ const listed = (words: readonly string[]) => sql.raw(words.map((w) => `'${w}'`).
 export const micrometers = pgTable(
   "micrometers",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -22,7 +22,7 @@ export const micrometers = pgTable(
     stepMm: lengthMm().notNull(),
   },
   (t) => [
-    unique("micrometers_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "micrometers_key", columns: [t.shopId, t.id] }),
     unique("micrometers_name_once").on(t.shopId, t.name),
     check("micrometers_name", sql`length(trim(${t.name})) between 1 and 60`),
     check("micrometers_step", sql`${t.stepMm} > 0 and ${t.stepMm} <= 0.1`),
@@ -33,7 +33,7 @@ export const micrometers = pgTable(
 export const micrometerChecks = pgTable(
   "micrometer_checks",
   {
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     micrometerId: uuid().notNull(),
     pieceMm: lengthMm().notNull(),
@@ -52,6 +52,7 @@ export const micrometerChecks = pgTable(
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
+    primaryKey({ name: "micrometer_checks_key", columns: [t.shopId, t.id] }),
     index("micrometer_checks_latest").on(t.shopId, t.micrometerId, t.at),
     check("micrometer_checks_near", sql`${t.pieceMm} > 0 and abs(${t.readMm} - ${t.pieceMm}) <= 1`),
   ],
@@ -61,7 +62,7 @@ export const parts = pgTable(
   "parts",
   {
     /** Made by the client: the same part sent twice is one. */
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -77,7 +78,7 @@ export const parts = pgTable(
     addedAt: moment().notNull().defaultNow(),
   },
   (t) => [
-    unique("parts_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "parts_key", columns: [t.shopId, t.id] }),
     foreignKey({
       name: "parts_micrometer",
       columns: [t.shopId, t.micrometerId],
@@ -102,7 +103,7 @@ export const parts = pgTable(
 export const partMoves = pgTable(
   "part_moves",
   {
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     partId: uuid().notNull(),
     /** How many came (above nothing) or went (below). */
@@ -120,7 +121,8 @@ export const partMoves = pgTable(
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
-    index("part_moves_of_part").on(t.partId),
+    primaryKey({ name: "part_moves_key", columns: [t.shopId, t.id] }),
+    index("part_moves_of_part").on(t.shopId, t.partId),
     check("part_moves_change", sql`${t.change} <> 0 and ${t.change} between -100000 and 100000`),
     check("part_moves_reason", sql`${t.reason} in (${listed(MOVE_REASONS)})`),
     check(

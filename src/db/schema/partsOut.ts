@@ -1,6 +1,6 @@
 /** What came out of a job's engine, as it was measured: append-only, the latest of a valve counts. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { OUT_KINDS } from "@/core/job/tasks/shims/partsOut";
 import { lengthMm, moment } from "./columns";
 import { jobValves } from "./jobs";
@@ -11,7 +11,7 @@ export const partsOut = pgTable(
   "parts_out",
   {
     /** Made by the client: sent twice, it counts once. */
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     jobId: uuid().notNull(),
     valve: text().notNull(),
@@ -27,8 +27,8 @@ export const partsOut = pgTable(
   (t) => [
     foreignKey({
       name: "parts_out_valve",
-      columns: [t.jobId, t.valve],
-      foreignColumns: [jobValves.jobId, jobValves.valve],
+      columns: [t.shopId, t.jobId, t.valve],
+      foreignColumns: [jobValves.shopId, jobValves.jobId, jobValves.valve],
     }),
     foreignKey({
       name: "parts_out_micrometer",
@@ -40,7 +40,8 @@ export const partsOut = pgTable(
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
-    index("parts_out_of_job").on(t.jobId),
+    primaryKey({ name: "parts_out_key", columns: [t.shopId, t.id] }),
+    index("parts_out_of_job").on(t.shopId, t.jobId),
     check(
       "parts_out_kind",
       sql`${t.kind} in (${sql.raw(OUT_KINDS.map((k) => `'${k}'`).join(", "))}) and (${t.kind} <> 'open-gap' or ${t.micrometerId} is null)`,

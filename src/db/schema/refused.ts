@@ -3,10 +3,10 @@
  * Both only grow.
  */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, json, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, json, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import type { Entry } from "@/core/job/ledger/entry";
 import { DEALT_WITH } from "@/core/job/ledger/refused";
-import { moment, recordId } from "./columns";
+import { moment } from "./columns";
 import { jobs } from "./jobs";
 import { people } from "./shop";
 
@@ -14,7 +14,7 @@ export const refusedBatches = pgTable(
   "refused_batches",
   {
     /** That of its first entry. */
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     jobId: uuid().notNull(),
     personId: uuid().notNull(),
@@ -27,8 +27,8 @@ export const refusedBatches = pgTable(
     entries: json().$type<readonly Entry[]>().notNull(),
   },
   (t) => [
-    unique("refused_of_shop").on(t.shopId, t.id),
-    index("refused_of_job").on(t.jobId),
+    primaryKey({ name: "refused_batches_key", columns: [t.shopId, t.id] }),
+    index("refused_of_job").on(t.shopId, t.jobId),
     foreignKey({ name: "refused_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
       name: "refused_person",
@@ -42,7 +42,7 @@ export const refusedBatches = pgTable(
 export const refusedDealt = pgTable(
   "refused_dealt",
   {
-    batchId: recordId(),
+    batchId: uuid().notNull(),
     shopId: uuid().notNull(),
     personId: uuid().notNull(),
     personName: text().notNull().default(""),
@@ -52,6 +52,7 @@ export const refusedDealt = pgTable(
     reason: text(),
   },
   (t) => [
+    primaryKey({ name: "refused_dealt_key", columns: [t.shopId, t.batchId] }),
     foreignKey({
       name: "dealt_batch",
       columns: [t.shopId, t.batchId],

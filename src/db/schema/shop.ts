@@ -1,6 +1,6 @@
 /** The shop and its people. Every other record belongs to a shop. */
 import { sql } from "drizzle-orm";
-import { boolean, check, index, integer, pgTable, text, unique, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, index, integer, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import { SCHOOLS } from "@/core/lash/school";
 import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
 import { PERSON_ROLES } from "@/core/shop/person";
@@ -58,7 +58,7 @@ export const shops = pgTable(
 export const people = pgTable(
   "people",
   {
-    id: recordId(),
+    id: uuid().notNull(),
     shopId: uuid()
       .notNull()
       .references(() => shops.id),
@@ -74,7 +74,7 @@ export const people = pgTable(
     retiredAt: moment(),
   },
   (t) => [
-    unique("people_of_shop").on(t.shopId, t.id),
+    primaryKey({ name: "people_key", columns: [t.shopId, t.id] }),
     unique("people_user_once").on(t.shopId, t.userId),
     index("people_of_user").on(t.userId),
     unique("people_name_once").on(t.shopId, t.name),

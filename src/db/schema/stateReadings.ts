@@ -4,7 +4,7 @@
  * valve the last counts.
  */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, pgTable, text, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { degrees, lengthMm, moment } from "./columns";
 import { jobValves, jobs } from "./jobs";
 import { people } from "./shop";
@@ -13,7 +13,7 @@ export const stateReadings = pgTable(
   "state_readings",
   {
     /** Made by the client: the same reading sent twice is one. */
-    id: uuid().primaryKey(),
+    id: uuid().notNull(),
     shopId: uuid().notNull(),
     jobId: uuid().notNull(),
     valve: text().notNull(),
@@ -32,15 +32,16 @@ export const stateReadings = pgTable(
     foreignKey({ name: "state_readings_job", columns: [t.shopId, t.jobId], foreignColumns: [jobs.shopId, jobs.id] }),
     foreignKey({
       name: "state_readings_valve",
-      columns: [t.jobId, t.valve],
-      foreignColumns: [jobValves.jobId, jobValves.valve],
+      columns: [t.shopId, t.jobId, t.valve],
+      foreignColumns: [jobValves.shopId, jobValves.jobId, jobValves.valve],
     }),
     foreignKey({
       name: "state_readings_person",
       columns: [t.shopId, t.personId],
       foreignColumns: [people.shopId, people.id],
     }),
-    index("state_readings_of_job").on(t.jobId),
+    primaryKey({ name: "state_readings_key", columns: [t.shopId, t.id] }),
+    index("state_readings_of_job").on(t.shopId, t.jobId),
     check("state_readings_state", sql`${t.state} in ('cold', 'hot')`),
     check("state_readings_sense", sql`${t.goesMm} >= 0 and ${t.noGoMm} > ${t.goesMm} and ${t.noGoMm} <= 10`),
     check("state_readings_out", sql`length(trim(${t.outReason})) between 1 and 300`),

@@ -1,12 +1,12 @@
 /** Who acts, and for which shop: the one place where every server entry point learns it. */
-import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNull } from "drizzle-orm";
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import type { Permission } from "@/core/shop/permission";
 import type { Person } from "@/core/shop/person";
-import { database } from "@/db/connect";
-import { people, shops } from "@/db/schema";
-import { sessionHere } from "../signIn/session";
+import type { Database } from "@/db/connect";
+import { people } from "@/db/schema";
+import { demoHere, sessionHere } from "../signIn/session";
 import { asking } from "./log";
 import { nobodyAtWork, permit } from "./permit";
 import { Refused } from "./refused";
@@ -33,9 +33,10 @@ async function whoLooks(): Promise<PageViewer> {
 
 /** @throws Refused when nobody is signed in */
 async function findOut(): Promise<PageViewer> {
-  const seen = (await sessionHere()) ?? (await anyShop());
-  if (seen === undefined) return elsewhere("/begin", "There is no shop here yet: begin one on the first page.", 404);
-  if (seen.person === null && !seen.shop.madeUp)
+  const seen = (await sessionHere()) ?? (await demoHere());
+  if (seen === "not begun")
+    return elsewhere("/begin", "There is no shop here yet: begin one on the first page.", 404);
+  if (seen === null)
     return elsewhere(
       "/sign-in",
       "You are signed out. What you entered is still here: sign in, and send it again.",
@@ -55,12 +56,6 @@ async function findOut(): Promise<PageViewer> {
   };
 }
 
-/** For whoever is not signed in: whether there is a shop at all, and the demo's. */
-async function anyShop() {
-  const [shop] = await database().select().from(shops).orderBy(desc(shops.madeUp)).limit(1);
-  return shop === undefined ? undefined : { shop, person: null, device: null };
-}
-
 /** The shop, and the person at work. @throws Refused when nobody is signed in, or this is not theirs to do */
 export async function viewer(what: Permission): Promise<PageViewer> {
   const seen = await whoLooks();
@@ -77,8 +72,8 @@ export async function actor(what: Permission): Promise<Actor> {
 }
 
 /** Everybody who works in the shop, by name. */
-export async function listPeople(shopId: string): Promise<Person[]> {
-  return database()
+export async function listPeople(db: Database, shopId: string): Promise<Person[]> {
+  return db
     .select({ id: people.id, name: people.name, role: people.role, school: people.school })
     .from(people)
     .where(and(eq(people.shopId, shopId), isNull(people.retiredAt)))

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { addEngine, addEngineInput } from "../engines/engines";
 import { openJob } from "../jobs/openJob";
@@ -38,6 +38,7 @@ const part = (id: string, moveId: string, count: number) =>
   addPartInput.parse({ id, moveId, kind: "shim-over", mark: "265", thickness: "2.65", count });
 beforeEach(async () => {
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
   for (const key of Object.keys(ids) as (keyof typeof ids)[]) ids[key] = randomUUID();
   await addFeelerSet(db, actor, { id: ids.set, name: "Set", system: "metric", marks: HUNDREDTHS });
   await addEngine(db, actor, engine(ids.engine, "S1"));
@@ -112,6 +113,7 @@ describe("a command", () => {
     await take(-30);
     await take(-30);
     actor = await newShop(owner);
+    db = ofShop(db, actor.shopId);
     const micrometer = randomUUID();
     await addMicrometer(db, actor, { id: micrometer, name: "Bench", step: "0.01" });
     await expect(addMicrometer(db, actor, { id: micrometer, name: "Other", step: "0.01" })).rejects.toThrow(Refused);

@@ -1,7 +1,7 @@
 /** A job that was begun under wrong figures: called off, and what was read in it carried over into the one under the right ones. */
 import { format } from "date-fns";
 import { randomUUID } from "node:crypto";
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { JobAgain } from "@/core/job/pages/prepare";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
 import { rulesFor } from "@/core/job/prepare";
@@ -40,7 +40,7 @@ export async function jobAgain(
 ): Promise<JobAgain | null> {
   const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
   if (found === null || found.row.engineId !== engine.id) return null;
-  const ledger = await ledgerOf(db, jobId);
+  const ledger = await ledgerOf(db, shopId, jobId);
   const state = jobState(found.job, ledger);
   if (state.ended) return null;
   return {
@@ -62,7 +62,7 @@ export async function beginAgain(
   carry: boolean,
 ): Promise<void> {
   await holdJob(tx, old.row.id);
-  const ledger = await ledgerOf(tx, old.row.id);
+  const ledger = await ledgerOf(tx, old.row.shopId, old.row.id);
   const state = jobState(old.job, ledger);
   await append(tx, actor, { id: old.row.id, job: old.job, kept: ledger }, [calledOff()]);
   const carried =
@@ -94,7 +94,10 @@ export async function beginAgain(
 /** The name of the set that was in hand, where the new job has another in hand. */
 async function setBefore(tx: Database, old: JobRow, now: JobRow): Promise<string | null> {
   if (old.feelerSetId === now.feelerSetId) return null;
-  const [set] = await tx.select({ name: feelerSets.name }).from(feelerSets).where(eq(feelerSets.id, old.feelerSetId));
+  const [set] = await tx
+    .select({ name: feelerSets.name })
+    .from(feelerSets)
+    .where(and(eq(feelerSets.shopId, old.shopId), eq(feelerSets.id, old.feelerSetId)));
   return set?.name ?? null;
 }
 

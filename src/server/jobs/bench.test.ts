@@ -4,7 +4,7 @@ import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import type { Actor } from "../http/who";
 import { newShop } from "../http/shop.testing";
@@ -68,6 +68,7 @@ const callOff = (jobId: string) =>
 
 beforeEach(async () => {
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
   setId = randomUUID();
   await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: "0.15 0.20 0.25 0.30" });
 });
@@ -104,6 +105,7 @@ describe("the bench", () => {
   it("has nothing of another shop", async () => {
     await job(await engine("Ostby 4", "OS-1"), "left tappet");
     actor = await newShop(owner);
+    db = ofShop(db, actor.shopId);
     expect(await loadBench(db, actor.shopId)).toMatchObject({ jobs: [], ended: [], engines: { of: 0 } });
     expect(await searchBench(db, actor.shopId, "ostby")).toMatchObject({ jobs: [], engines: { of: 0 } });
     expect((await searchBench(db, actor.shopId, "tappet")).jobs).toEqual([]);

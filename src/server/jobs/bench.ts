@@ -1,5 +1,5 @@
 /** What lies on the bench: jobs in hand, jobs done last, the engines worked on last; and what is looked for there. */
-import { inArray, asc } from "drizzle-orm";
+import { and, asc, eq, inArray } from "drizzle-orm";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { jobState, nextThing, rulesOf, standsWords } from "@/core/job/run";
 import type { ValveStatus } from "@/core/job/state/state";
@@ -70,7 +70,11 @@ export async function loadBench(db: Database, shopId: string): Promise<Bench> {
   const [records, lines, rows] = await Promise.all([
     Promise.all(shown.map((id) => findJob(db, shopId, id))),
     jobLines(db, shopId, inHand),
-    db.select().from(entries).where(inArray(entries.jobId, shown)).orderBy(asc(entries.seq)),
+    db
+      .select()
+      .from(entries)
+      .where(and(eq(entries.shopId, shopId), inArray(entries.jobId, shown)))
+      .orderBy(asc(entries.seq)),
   ]);
   const ledgers = new Map<string, typeof rows>(shown.map((id) => [id, []]));
   for (const row of rows) ledgers.get(row.jobId)?.push(row);

@@ -10,7 +10,7 @@ import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import { mark, readBy } from "@/core/job/jobs.testing";
 import { cautionsFor } from "@/core/job/prepare";
 import type { KeptEntry } from "@/core/job/ledger/entry";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { addEngine } from "../engines/engines";
@@ -47,6 +47,7 @@ beforeAll(async () => {
   let owner: Database;
   ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
   ada = await newShop(owner);
+  db = ofShop(db, ada.shopId);
   bo = await colleague(owner, ada);
   stranger = await newShop(owner);
   const [engineId, setId] = [randomUUID(), randomUUID()];

@@ -14,7 +14,7 @@ import { jobState, refusal } from "@/core/job/run";
 import { passAfter } from "@/core/job/state/pass";
 import { TASK_KINDS, type TaskKind } from "@/core/job/tasks";
 import { screwAdjuster } from "@/core/lash/adjuster";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { findJob, type JobRecord } from "@/db/queries/jobs";
@@ -60,6 +60,7 @@ beforeAll(async () => {
   ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
   setId = randomUUID();
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
   other = (await colleague(owner, actor)).person.id;
   await addFeelerSet(db, actor, { id: setId, name: "Set", system: "metric", marks: LEAVES });
 });

@@ -10,7 +10,7 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { cautionsFor } from "@/core/job/prepare";
 import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import type { Entry } from "@/core/job/ledger/entry";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { entries as entryRows, jobValves, jobs, stateReadings } from "@/db/schema";
@@ -39,6 +39,7 @@ beforeAll(async () => {
 afterAll(() => end());
 beforeEach(async () => {
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
   setId = randomUUID();
   await addFeelerSet(db, actor, {
     id: setId,

@@ -69,7 +69,7 @@ export async function keepHotCold(
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { job, row: opened } = found;
   if (rulesOf(job).judgedIn !== "either-state") throw new Refused("Only lash is read in both states.", 409);
-  const state = jobState(job, await ledgerOf(db, jobId));
+  const state = jobState(job, await ledgerOf(db, actor.shopId, jobId));
   if (state.closed === null)
     throw new Refused("Close the job first: a reading in the other state needs the lash that was left.", 409);
   const rows = readings.map((r, i) => {
@@ -104,7 +104,7 @@ export async function keepHotCold(
       ...(at === undefined ? {} : { at }),
     };
   });
-  const before = await stateReadingsOf(db, jobId);
+  const before = await stateReadingsOf(db, actor.shopId, jobId);
   const taken = out.map(({ id: outId, valve, reason }, i) => {
     const last = before.find((r) => r.valve === valve);
     if (last === undefined)
@@ -127,7 +127,7 @@ export async function keepHotCold(
   await db
     .insert(stateReadings)
     .values([...rows, ...taken])
-    .onConflictDoNothing({ target: stateReadings.id });
+    .onConflictDoNothing({ target: [stateReadings.shopId, stateReadings.id] });
 }
 
 export interface StateReading {
@@ -139,11 +139,11 @@ export interface StateReading {
 }
 
 /** The last reading in the other state of every valve of a job that has one. */
-export async function stateReadingsOf(db: Database, jobId: string): Promise<StateReading[]> {
+export async function stateReadingsOf(db: Database, shopId: string, jobId: string): Promise<StateReading[]> {
   const rows = await db
     .select()
     .from(stateReadings)
-    .where(eq(stateReadings.jobId, jobId))
+    .where(and(eq(stateReadings.shopId, shopId), eq(stateReadings.jobId, jobId)))
     .orderBy(asc(stateReadings.at));
   const last = new Map(
     rows.map((r) => [
@@ -164,7 +164,10 @@ export async function hotColdOfJob(db: Database, shopId: string, jobId: string):
   const found = await findJob(db, shopId, jobId);
   if (found === null) return [];
   const { job } = found;
-  const [state, readings] = [jobState(job, await ledgerOf(db, jobId)), await stateReadingsOf(db, jobId)];
+  const [state, readings] = [
+    jobState(job, await ledgerOf(db, shopId, jobId)),
+    await stateReadingsOf(db, shopId, jobId),
+  ];
   return readings.flatMap((r) => {
     const pair = r.outReason === null ? pairOf(job.state, state.valves.get(r.valve), r) : null;
     return pair === null ? [] : [pair];
@@ -201,11 +204,11 @@ export async function measuredFor(db: Database, shopId: string, engineId: string
   const name = db
     .select({ name: sql<string>`${engineModels.file}->>'name'` })
     .from(engineModels)
-    .where(inArray(engineModels.id, own));
+    .where(and(eq(engineModels.shopId, shopId), inArray(engineModels.id, own)));
   const alike = db
     .select({ id: engines.id })
     .from(engines)
-    .innerJoin(engineModels, eq(engineModels.id, engines.modelId))
+    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
     .where(
       and(
         eq(engines.shopId, shopId),
@@ -224,7 +227,7 @@ async function jobsReadTwice(db: Database, shopId: string, which: ReturnType<typ
   const rows = await db
     .selectDistinct({ id: jobs.id, openedAt: jobs.openedAt })
     .from(jobs)
-    .innerJoin(stateReadings, eq(stateReadings.jobId, jobs.id))
+    .innerJoin(stateReadings, and(eq(stateReadings.shopId, jobs.shopId), eq(stateReadings.jobId, jobs.id)))
     .where(and(eq(jobs.shopId, shopId), which))
     .orderBy(sql`${jobs.openedAt} desc`)
     .limit(LOOKED_AT);

@@ -9,7 +9,7 @@ export async function jobsInHandOn(db: Database, shopId: string, engineId: strin
   const open = await listOpenJobsOn(db, shopId, engineId);
   return Promise.all(
     open.map(async ({ row, job }) => {
-      const ledger = await ledgerOf(db, row.id);
+      const ledger = await ledgerOf(db, row.shopId, row.id);
       const state = jobState(job, ledger);
       return {
         id: row.id,

@@ -7,7 +7,7 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import { cautionsFor } from "@/core/job/prepare";
 import { PLAIN_CHECKS } from "@/core/job/jobs.testing";
 import type { Entry } from "@/core/job/ledger/entry";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import { rowOf } from "@/db/queries/entryRows";
@@ -50,6 +50,7 @@ afterAll(() => end());
 
 beforeEach(async () => {
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
   engineId = randomUUID();
   setId = randomUUID();
   await addEngine(db, actor, { id: engineId, text: JSON.stringify(FILE), serial: "S1", runningHours: 100 });

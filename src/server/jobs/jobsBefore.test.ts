@@ -4,7 +4,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, expect, inject, it } from "vitest";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { addEngine } from "../engines/engines";
 import type { Actor } from "../http/who";
@@ -31,6 +31,7 @@ let sets: readonly [string, string];
 beforeAll(async () => {
   ({ db, owner, end } = await testDatabase(inject("databaseUrl")));
   ada = await newShop(owner);
+  db = ofShop(db, ada.shopId);
   sets = [randomUUID(), randomUUID()];
   for (const [i, id] of sets.entries())
     await addFeelerSet(db, ada, { id, name: `Set ${i}`, system: "metric", marks: HUNDREDTHS });

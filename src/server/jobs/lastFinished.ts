@@ -19,7 +19,7 @@ export async function lastFinished(
   before: Date,
 ): Promise<Finished | null> {
   for (const { row, job } of await listJobsOfEngine(db, shopId, engineId, before)) {
-    const state = jobState(job, await ledgerOf(db, row.id));
+    const state = jobState(job, await ledgerOf(db, row.shopId, row.id));
     if (!state.closed) continue;
     return {
       row,

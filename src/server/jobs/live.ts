@@ -46,9 +46,9 @@ export async function live(
     db
       .select()
       .from(entries)
-      .where(and(eq(entries.jobId, jobId), gt(entries.seq, after)))
+      .where(and(eq(entries.shopId, shopId), eq(entries.jobId, jobId), gt(entries.seq, after)))
       .orderBy(asc(entries.seq)),
-    refusedOf(db, jobId),
+    refusedOf(db, shopId, jobId),
     db
       .select({
         person: people.name,
@@ -58,8 +58,14 @@ export async function live(
         ageS: sql<number>`extract(epoch from now() - ${hands.seenAt})::float`,
       })
       .from(hands)
-      .innerJoin(people, eq(people.id, hands.personId))
-      .where(and(eq(hands.jobId, jobId), gt(hands.seenAt, sql`now() - make_interval(secs => ${GONE_S})`))),
+      .innerJoin(people, and(eq(people.shopId, hands.shopId), eq(people.id, hands.personId)))
+      .where(
+        and(
+          eq(hands.shopId, shopId),
+          eq(hands.jobId, jobId),
+          gt(hands.seenAt, sql`now() - make_interval(secs => ${GONE_S})`),
+        ),
+      ),
   ]);
   const own = seen.find((h) => h.device === device);
   const said = own !== undefined && own.valve === valve && own.personId === person?.id && own.ageS < REPEAT_S;
@@ -83,8 +89,10 @@ async function hold(db: Database, hand: Omit<typeof hands.$inferInsert, "seenAt"
     .insert(hands)
     .values(hand)
     .onConflictDoUpdate({
-      target: [hands.jobId, hands.device],
+      target: [hands.shopId, hands.jobId, hands.device],
       set: { valve: hand.valve, personId: hand.personId, seenAt: sql`now()` },
     });
-  await db.delete(hands).where(lt(hands.seenAt, sql`now() - make_interval(secs => ${FORGOTTEN_S})`));
+  await db
+    .delete(hands)
+    .where(and(eq(hands.shopId, hand.shopId), lt(hands.seenAt, sql`now() - make_interval(secs => ${FORGOTTEN_S})`)));
 }

@@ -18,9 +18,9 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
   const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
   if (found === null || rulesOf(found.job).judgedIn !== "either-state") return null;
   const { row, job } = found;
-  const state = jobState(job, await ledgerOf(db, jobId));
+  const state = jobState(job, await ledgerOf(db, shopId, jobId));
   if (state.closed === null) return null;
-  const read = new Map((await stateReadingsOf(db, jobId)).map((r) => [r.valve, r]));
+  const read = new Map((await stateReadingsOf(db, shopId, jobId)).map((r) => [r.valve, r]));
   const valves = [...state.valves.values()].flatMap((v) => {
     const left = asLeft(v);
     return left === null

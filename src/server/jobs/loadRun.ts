@@ -23,8 +23,8 @@ export async function loadRun(
   if (found === null) return null;
   const { row, job } = found;
   const [entries, refused, set, others, lastTime, earlierShiftsMm, orders] = await Promise.all([
-    ledgerOf(db, id),
-    refusedOf(db, id),
+    ledgerOf(db, shopId, id),
+    refusedOf(db, shopId, id),
     findFeelerSet(db, shopId, row.feelerSetId),
     setsOfJob(db, shopId, id),
     loadLastTime(db, shopId, row),
@@ -89,6 +89,6 @@ async function loadShifts(
 ): Promise<number[]> {
   if (personId === null) return [];
   const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
-  const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.id)));
+  const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.shopId, row.id)));
   return ledgers.flatMap((ledger) => lockShifts(ledger, personId).map((p) => p.afterMm - p.beforeMm));
 }

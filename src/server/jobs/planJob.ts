@@ -73,7 +73,7 @@ function chosenGrowth({ sources }: GrowthSources, { heatWay }: OpenJob): GrowthS
 /** What earlier jobs on this engine fitted, in order. */
 async function fittedBefore(db: Database, shopId: string, engineId: string, before: Date): Promise<FittedEntry[]> {
   const earlier = await listJobsOfEngine(db, shopId, engineId, before);
-  const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.id)));
+  const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.shopId, row.id)));
   return ledgers.flatMap((ledger) => liveEntries(ledger).filter((e) => e.kind === "fitted"));
 }
 

@@ -60,7 +60,7 @@ export async function record(
   try {
     return await db.transaction(async (tx) => {
       await holdJob(tx, jobId);
-      const kept = await ledgerOf(tx as unknown as Database, jobId);
+      const kept = await ledgerOf(tx as unknown as Database, actor.shopId, jobId);
       // What is kept already, whatever was asked of it then, is only sent again.
       for (const entry of newOnes(kept, input.entries).filter(isReading)) {
         const why = inHandRefusal(entry, sets);
@@ -124,7 +124,7 @@ export async function append(
         ...(at === undefined ? {} : { at, madeAt: at }),
         ...(madeAt === undefined ? {} : { madeAt: new Date(madeAt) }),
       })
-      .onConflictDoNothing({ target: entries.id })
+      .onConflictDoNothing({ target: [entries.shopId, entries.id] })
       .returning();
     // The id is used in another job: none of this job's entries has it.
     if (made[0] === undefined) throw clash();
@@ -137,7 +137,7 @@ export async function append(
 /** The ledger of a job of the shop. @throws Refused when there is no such job */
 export async function readLedger(db: Database, shopId: string, jobId: string): Promise<KeptEntry[]> {
   if (!isId(jobId) || (await findJob(db, shopId, jobId)) === null) throw noSuchJob();
-  return ledgerOf(db, jobId);
+  return ledgerOf(db, shopId, jobId);
 }
 
 /** What the ledger does not hold yet. An id that was used for something else is refused. */

@@ -9,6 +9,8 @@ import type { Actor } from "../http/who";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
 
+const isDealtWith = and(eq(refusedDealt.shopId, refusedBatches.shopId), eq(refusedDealt.batchId, refusedBatches.id));
+
 type Row = typeof refusedBatches.$inferSelect;
 
 const batchOf = ({ id, jobId, personName, madeAt, why, entries }: Row): RefusedBatch => ({
@@ -41,16 +43,16 @@ export async function keepRefused(db: Database, actor: Actor, jobId: string, cam
       why: came.why.slice(0, 1000),
       entries: came.entries,
     })
-    .onConflictDoNothing({ target: refusedBatches.id });
+    .onConflictDoNothing({ target: [refusedBatches.shopId, refusedBatches.id] });
 }
 
 /** What nobody has dealt with yet at a job, in the order in which it came. */
-export async function refusedOf(db: Database, jobId: string): Promise<RefusedBatch[]> {
+export async function refusedOf(db: Database, shopId: string, jobId: string): Promise<RefusedBatch[]> {
   const rows = await db
     .select({ batch: refusedBatches })
     .from(refusedBatches)
-    .leftJoin(refusedDealt, eq(refusedDealt.batchId, refusedBatches.id))
-    .where(and(eq(refusedBatches.jobId, jobId), isNull(refusedDealt.batchId)))
+    .leftJoin(refusedDealt, isDealtWith)
+    .where(and(eq(refusedBatches.shopId, shopId), eq(refusedBatches.jobId, jobId), isNull(refusedDealt.batchId)))
     .orderBy(asc(refusedBatches.at));
   return rows.map((r) => batchOf(r.batch));
 }
@@ -66,8 +68,8 @@ export async function refusedInShop(
   const rows = await db
     .select({ batch: refusedBatches, file: jobs.engineFile })
     .from(refusedBatches)
-    .innerJoin(jobs, eq(jobs.id, refusedBatches.jobId))
-    .leftJoin(refusedDealt, eq(refusedDealt.batchId, refusedBatches.id))
+    .innerJoin(jobs, and(eq(jobs.shopId, refusedBatches.shopId), eq(jobs.id, refusedBatches.jobId)))
+    .leftJoin(refusedDealt, isDealtWith)
     .where(and(eq(refusedBatches.shopId, shopId), isNull(refusedDealt.batchId)))
     .orderBy(asc(refusedBatches.at))
     .limit(MOST_SHOWN);
@@ -77,13 +79,14 @@ export async function refusedInShop(
 /** All that a job did not take, and what became of each. */
 export async function refusedHistory(
   db: Database,
+  shopId: string,
   jobId: string,
 ): Promise<{ readonly batch: RefusedBatch; readonly dealt: Dealt | null }[]> {
   const rows = await db
     .select({ batch: refusedBatches, dealt: refusedDealt })
     .from(refusedBatches)
-    .leftJoin(refusedDealt, eq(refusedDealt.batchId, refusedBatches.id))
-    .where(eq(refusedBatches.jobId, jobId))
+    .leftJoin(refusedDealt, isDealtWith)
+    .where(and(eq(refusedBatches.shopId, shopId), eq(refusedBatches.jobId, jobId)))
     .orderBy(asc(refusedBatches.at));
   return rows.map(({ batch, dealt }) => ({
     batch: batchOf(batch),
@@ -111,10 +114,13 @@ export async function deal(db: Database, actor: Actor, batchId: string, { how, r
   const [kept] = await db
     .insert(refusedDealt)
     .values({ batchId, shopId: actor.shopId, personId: actor.person.id, ...made })
-    .onConflictDoNothing({ target: refusedDealt.batchId })
+    .onConflictDoNothing({ target: [refusedDealt.shopId, refusedDealt.batchId] })
     .returning();
   if (kept !== undefined) return;
-  const [before] = await db.select().from(refusedDealt).where(eq(refusedDealt.batchId, batchId));
+  const [before] = await db
+    .select()
+    .from(refusedDealt)
+    .where(and(eq(refusedDealt.shopId, actor.shopId), eq(refusedDealt.batchId, batchId)));
   if (before?.personId !== actor.person.id || before.how !== how || before.reason !== made.reason)
     throw new Refused(`${before?.personName ?? "Somebody"} has dealt with this already.`, 409);
 }

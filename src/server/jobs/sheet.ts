@@ -24,8 +24,8 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { row, job } = found;
   const [entries, refused, set, others, engine] = await Promise.all([
-    ledgerOf(db, id),
-    refusedHistory(db, id),
+    ledgerOf(db, viewer.shopId, id),
+    refusedHistory(db, viewer.shopId, id),
     findFeelerSet(db, viewer.shopId, row.feelerSetId),
     setsOfJob(db, viewer.shopId, id),
     findEngine(db, viewer.shopId, row.engineId),

@@ -35,7 +35,7 @@ export async function loadAdvice(db: Database, shopId: string): Promise<KindAdvi
   const rows = await db
     .select({ jobId: entries.jobId, part: entries.part, mm: entries.lengthMm, task: jobs.task, plan: jobs.plan })
     .from(entries)
-    .innerJoin(jobs, eq(jobs.id, entries.jobId))
+    .innerJoin(jobs, and(eq(jobs.shopId, entries.shopId), eq(jobs.id, entries.jobId)))
     .where(
       and(
         eq(entries.shopId, shopId),

@@ -39,6 +39,7 @@ beforeAll(async () => {
 afterAll(() => end());
 beforeEach(async () => {
   shop = await ShimShop.open({ db, owner });
+  ({ db } = shop);
   engineId = randomUUID();
   await addEngine(db, shop.actor, { id: engineId, text: JSON.stringify(FILE), serial: "", runningHours: null });
   jobId = await open();

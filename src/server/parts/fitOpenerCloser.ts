@@ -87,7 +87,7 @@ export async function fitOpenerCloser(
   if (jobAs(job, "opener-closer") === null) throw new Refused("No valve of this engine is positively closed.", 409);
   await once(db, actor, { what: "opener or closer", id: input.id, input: { jobId, ...input } }, async (tx) => {
     await holdJob(tx, jobId);
-    const kept = await ledgerOf(tx, jobId);
+    const kept = await ledgerOf(tx, actor.shopId, jobId);
     const state = jobState(job, kept);
     const valve = state.valves.get(input.valve);
     const there = valve === undefined ? null : openerCloserOf(valve);

@@ -25,14 +25,16 @@ export async function loadOpenerCloser(
   const { row } = found;
   const [set, entries, stock, micrometers, earlier, orders] = await Promise.all([
     setOfJob(db, shopId, row),
-    ledgerOf(db, jobId),
+    ledgerOf(db, shopId, jobId),
     listParts(db, shopId),
     listMicrometers(db, shopId),
     listJobsOfEngine(db, shopId, row.engineId, row.openedAt),
     ordersOfJobs(db, shopId, [jobId]),
   ]);
   const ledgers =
-    person === null ? [] : [...(await Promise.all(earlier.map((j) => ledgerOf(db, j.row.id)))), entries];
+    person === null
+      ? []
+      : [...(await Promise.all(earlier.map((j) => ledgerOf(db, j.row.shopId, j.row.id)))), entries];
   return {
     jobId,
     file: row.engineFile,

@@ -16,10 +16,10 @@ export async function loadShims(db: Database, shopId: string, jobId: string): Pr
   const job = found === null ? null : jobAs(found.job, "shims");
   if (found === null || job === null) return null;
   const [entries, stock, micrometers, out, orders] = await Promise.all([
-    ledgerOf(db, jobId),
+    ledgerOf(db, shopId, jobId),
     listParts(db, shopId),
     listMicrometers(db, shopId),
-    listPartsOut(db, jobId),
+    listPartsOut(db, shopId, jobId),
     ordersOfJobs(db, shopId, [jobId]),
   ]);
   return {

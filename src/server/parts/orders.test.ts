@@ -57,6 +57,7 @@ afterAll(async () => {
 });
 beforeEach(async () => {
   shop = await ShimShop.open({ db, owner });
+  ({ db } = shop);
 });
 afterEach(() => setBench({ down: false, slowMs: 0, loseAnswer: false, dayMs: 60_000 }));
 

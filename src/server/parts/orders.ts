@@ -88,7 +88,7 @@ async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void
       { ...base, id: rowId(orderId, "job", "ordered"), kind: "ordered", list: linesWords(lines) },
       { ...base, id: rowId(orderId, "job", "paused"), kind: "paused", reason: "Waits for parts" },
     ];
-    const kept = await ledgerOf(tx, found.row.id);
+    const kept = await ledgerOf(tx, found.row.shopId, found.row.id);
     if (jobState(found.job, kept).ended) throw new Refused("This job is closed: order for stock instead.", 409);
     await append(tx, actor, { id: found.row.id, job: found.job, kept }, said);
   });
@@ -97,7 +97,7 @@ async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void
 /** As many as are looked through; of those that are still open none is left out, however old. */
 const NEWEST = 500;
 
-const isStillOpen = sql`not exists (select 1 from order_events e where e.order_id = ${orders.id} and e.kind in (${sql.join(
+const isStillOpen = sql`not exists (select 1 from order_events e where e.shop_id = ${orders.shopId} and e.order_id = ${orders.id} and e.kind in (${sql.join(
   ORDER_ENDS.map((kind) => sql`${kind}`),
   sql`, `,
 )}))`;
@@ -110,12 +110,12 @@ export async function listOrders(db: Database, shopId: string): Promise<Order[]>
     .where(eq(orders.shopId, shopId))
     .orderBy(desc(orders.at))
     .limit(NEWEST);
-  return ordersWhere(db, and(eq(orders.shopId, shopId), or(isStillOpen, inArray(orders.id, newest))));
+  return ordersWhere(db, shopId, or(isStillOpen, inArray(orders.id, newest)));
 }
 
 /** What was ordered for these jobs, newest first. */
 export const ordersOfJobs = (db: Database, shopId: string, jobIds: readonly string[]): Promise<Order[]> =>
-  ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.jobId, [...jobIds])));
+  ordersWhere(db, shopId, inArray(orders.jobId, [...jobIds]));
 
 /** The order that a job waits for: the last that was not called off, until something was fitted; null when none. */
 export function waitedFor(
@@ -128,19 +128,27 @@ export function waitedFor(
 }
 
 const findOrder = async (db: Database, shopId: string, id: string): Promise<Order | null> =>
-  (await ordersWhere(db, and(eq(orders.shopId, shopId), eq(orders.id, id))))[0] ?? null;
+  (await ordersWhere(db, shopId, eq(orders.id, id)))[0] ?? null;
 
-async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[]> {
-  const rows = await db.select().from(orders).where(which).orderBy(desc(orders.at));
+async function ordersWhere(db: Database, shopId: string, which: SQL | undefined): Promise<Order[]> {
+  const rows = await db
+    .select()
+    .from(orders)
+    .where(and(eq(orders.shopId, shopId), which))
+    .orderBy(desc(orders.at));
   if (rows.length === 0) return [];
   const ids = rows.map((r) => r.id);
   const [lines, events] = await Promise.all([
-    db.select().from(orderLines).where(inArray(orderLines.orderId, ids)).orderBy(asc(orderLines.line)),
+    db
+      .select()
+      .from(orderLines)
+      .where(and(eq(orderLines.shopId, shopId), inArray(orderLines.orderId, ids)))
+      .orderBy(asc(orderLines.line)),
     db
       .select({ ...getTableColumns(orderEvents), person: people.name })
       .from(orderEvents)
       .leftJoin(people, and(eq(people.shopId, orderEvents.shopId), eq(people.id, orderEvents.personId)))
-      .where(inArray(orderEvents.orderId, ids))
+      .where(and(eq(orderEvents.shopId, shopId), inArray(orderEvents.orderId, ids)))
       .orderBy(asc(orderEvents.at)),
   ]);
   return rows.map((r): Order => {
@@ -175,7 +183,7 @@ async function ordersWhere(db: Database, which: SQL | undefined): Promise<Order[
  */
 export async function followOrders(db: Database, shopId: string, ids: readonly string[]): Promise<Order[]> {
   if (ids.length === 0) return [];
-  const asked = await ordersWhere(db, and(eq(orders.shopId, shopId), inArray(orders.id, [...ids])));
+  const asked = await ordersWhere(db, shopId, inArray(orders.id, [...ids]));
   return Promise.all(asked.map((o) => (isOpen(o) ? follow(db, shopId, o) : o)));
 }
 

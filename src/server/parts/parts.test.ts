@@ -2,7 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from "vitest";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { partMoves, parts } from "@/db/schema";
 import type { Actor } from "../http/who";
@@ -24,6 +24,7 @@ beforeAll(async () => {
 afterAll(() => end());
 beforeEach(async () => {
   actor = await newShop(owner);
+  db = ofShop(db, actor.shopId);
 });
 
 const laying = (more: Partial<AddPart> = {}): AddPart =>
@@ -223,6 +224,7 @@ describe("CSV", () => {
     const text = partsCsv(before);
     expect(text).toContain("'=drawer");
     const other = await newShop(owner);
+    db = ofShop(db, other.shopId);
     await addMicrometer(db, other, addMicrometerInput.parse({ id: randomUUID(), name: "Bench" }));
     const id = randomUUID();
     expect(await addPartsCsv(db, other, { id, text })).toBe(2);

@@ -1,5 +1,5 @@
 /** What came out of a job's engine: measured once, and there again whenever the job is. */
-import { asc, eq } from "drizzle-orm";
+import { and, asc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import { type Micrometer, trueThicknessMm } from "@/core/parts/micrometer";
@@ -72,8 +72,12 @@ export async function keepPartOut(
 }
 
 /** The latest of each valve, in the order in which they were measured. */
-export async function listPartsOut(db: Database, jobId: string): Promise<PartOut[]> {
-  const rows = await db.select().from(partsOut).where(eq(partsOut.jobId, jobId)).orderBy(asc(partsOut.at));
+export async function listPartsOut(db: Database, shopId: string, jobId: string): Promise<PartOut[]> {
+  const rows = await db
+    .select()
+    .from(partsOut)
+    .where(and(eq(partsOut.shopId, shopId), eq(partsOut.jobId, jobId)))
+    .orderBy(asc(partsOut.at));
   return [
     ...new Map(
       rows.map((r): [string, PartOut] => [

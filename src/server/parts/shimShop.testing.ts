@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
 import { cautionsFor } from "@/core/job/prepare";
 import type { Entry } from "@/core/job/ledger/entry";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import type { TestDatabase } from "@/db/freshDatabase.testing";
 import { findJob } from "@/db/queries/jobs";
 import type { Actor } from "../http/who";
@@ -40,8 +40,9 @@ export class ShimShop {
   ) {}
 
   static async open({ db, owner }: Pick<TestDatabase, "db" | "owner">): Promise<ShimShop> {
-    const shop = new ShimShop(db, await newShop(owner));
-    await addFeelerSet(db, shop.actor, {
+    const actor = await newShop(owner);
+    const shop = new ShimShop(ofShop(db, actor.shopId), actor);
+    await addFeelerSet(shop.db, shop.actor, {
       id: shop.setId,
       name: "Set",
       system: "metric",

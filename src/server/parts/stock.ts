@@ -4,13 +4,13 @@ import type { StockPart } from "@/core/parts/part";
 import type { Database } from "@/db/connect";
 import { micrometers, parts } from "@/db/schema";
 
-const count = sql<number>`coalesce((select sum(m.change) from part_moves m where m.part_id = ${parts.id}), 0)::int`;
+const count = sql<number>`coalesce((select sum(m.change) from part_moves m where m.shop_id = ${parts.shopId} and m.part_id = ${parts.id}), 0)::int`;
 
 const stock = (db: Database) =>
   db
     .select({ part: parts, micrometer: micrometers.name, count })
     .from(parts)
-    .leftJoin(micrometers, eq(micrometers.id, parts.micrometerId))
+    .leftJoin(micrometers, and(eq(micrometers.shopId, parts.shopId), eq(micrometers.id, parts.micrometerId)))
     .orderBy(asc(parts.kind), asc(parts.diameterMm), asc(parts.thicknessMm), asc(parts.id))
     .$dynamic();
 

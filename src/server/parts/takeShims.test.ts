@@ -22,6 +22,7 @@ beforeAll(async () => {
 afterAll(() => end());
 beforeEach(async () => {
   shop = await ShimShop.open({ db, owner });
+  ({ db } = shop);
 });
 
 const taking = (agreed: Record<string, number>, more: object = {}) =>

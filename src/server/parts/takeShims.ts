@@ -67,7 +67,7 @@ export async function takeShims(
   }));
   await once(db, actor, { what: "shims", id: input.id, input: { jobId, ...input } }, async (tx) => {
     await holdJob(tx, jobId);
-    const held = { id: jobId, job, kept: await ledgerOf(tx, jobId) };
+    const held = { id: jobId, job, kept: await ledgerOf(tx, actor.shopId, jobId) };
     // Right here: nobody waits for a thread while others wait for this job.
     const plan = planShimJob(
       job,

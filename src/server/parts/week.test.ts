@@ -20,6 +20,7 @@ beforeAll(async () => {
 afterAll(() => end());
 beforeEach(async () => {
   shop = await ShimShop.open({ db, owner });
+  ({ db } = shop);
 });
 
 /** A job whose 1I is tight by a tenth, with what came out of it measured. */

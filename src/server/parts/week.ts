@@ -43,7 +43,10 @@ export async function loadWeek(db: Database, shopId: string): Promise<WeekPageDa
   const serials = new Map(lines.map((l) => [l.id, l.serial]));
   const jobs = await Promise.all(
     records.map(async ({ row, job }) => {
-      const [entries, came] = await Promise.all([ledgerOf(db, row.id), listPartsOut(db, row.id)]);
+      const [entries, came] = await Promise.all([
+        ledgerOf(db, row.shopId, row.id),
+        listPartsOut(db, row.shopId, row.id),
+      ]);
       const state = jobState(job, entries);
       const waits = !state.ended && !state.surveying && outOfBand(state).length > 0;
       return waits
@@ -88,8 +91,8 @@ export async function takeWeek(db: Database, actor: Actor, input: z.infer<typeof
         id: row.id,
         engine: row.engineFile.name,
         job,
-        kept: await ledgerOf(tx, row.id),
-        came: await listPartsOut(tx, row.id),
+        kept: await ledgerOf(tx, row.shopId, row.id),
+        came: await listPartsOut(tx, row.shopId, row.id),
       })),
     );
     const asked = input.jobs.flatMap((j) =>

@@ -3,7 +3,7 @@ import { randomUUID } from "node:crypto";
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import type { Role } from "@/core/shop/person";
-import type { Database } from "@/db/connect";
+import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { people, shops } from "@/db/schema";
 import type { Actor } from "../http/who";
@@ -41,6 +41,9 @@ describe("an empty database", () => {
     const first = begin();
     await Promise.all([1, 2, 3].map(() => beginShop(db, first)));
     expect(await hasShop(db)).toBe(true);
+    // Without a word of which shop, the app sees none.
+    expect(await db.select().from(shops)).toEqual([]);
+    db = ofShop(db, first.shopId);
     expect(await db.select({ name: shops.name, unit: shops.lengthUnit, money: shops.currency }).from(shops)).toEqual([
       { name: "Wharf Road Valves", unit: "in", money: "USD" },
     ]);

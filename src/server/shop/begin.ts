@@ -1,5 +1,5 @@
 /** The first shop of a database, and who is taken into it. */
-import { and, count, eq, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { hashPassword } from "better-auth/crypto";
 import { SCHOOLS } from "@/core/lash/school";
@@ -8,7 +8,7 @@ import { CURRENCIES } from "@/core/units/money";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { PERSON_ROLES } from "@/core/shop/person";
-import { people, shops } from "@/db/schema";
+import { people } from "@/db/schema";
 import { isRefusedBy, isTaken } from "@/db/sqlStates";
 import type { Actor } from "../http/who";
 import { idInput } from "../http/id";
@@ -34,8 +34,8 @@ export type Begin = z.infer<typeof beginInput>;
 
 /** Whether this database has a shop. */
 export async function hasShop(db: Database): Promise<boolean> {
-  const [found] = await db.select({ shops: count() }).from(shops);
-  return (found?.shops ?? 0) > 0;
+  const { rows } = await db.execute(sql`select 1 from first_shop()`);
+  return rows.length > 0;
 }
 
 /** Begins the first shop with its lead. Sent twice, it is begun once. @throws Refused when there is another */

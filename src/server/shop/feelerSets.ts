@@ -124,7 +124,7 @@ export async function setsOfJob(db: Database, shopId: string, jobId: string): Pr
   const sets = await db
     .select({ id: feelerSets.id, name: feelerSets.name, system: feelerSets.system })
     .from(jobFeelerSets)
-    .innerJoin(feelerSets, eq(feelerSets.id, jobFeelerSets.setId))
+    .innerJoin(feelerSets, and(eq(feelerSets.shopId, jobFeelerSets.shopId), eq(feelerSets.id, jobFeelerSets.setId)))
     .where(and(eq(jobFeelerSets.shopId, shopId), eq(jobFeelerSets.jobId, jobId)))
     .orderBy(asc(jobFeelerSets.position));
   return withLeaves(db, sets);

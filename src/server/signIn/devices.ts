@@ -6,7 +6,7 @@ import type { NextResponse } from "next/server";
 import { z } from "zod";
 import { DEMO_PINS } from "@/core/shop/demoPins";
 import type { AtDoor } from "@/core/shop/person";
-import { type Database, database } from "@/db/connect";
+import { type Database, database, ofShop } from "@/db/connect";
 import { devices, people, pins, sessions } from "@/db/schema";
 import type { Actor } from "../http/who";
 import { idInput, isId } from "../http/id";
@@ -29,7 +29,7 @@ export interface SharedDevice {
 export async function deviceHere(): Promise<SharedDevice | null> {
   const [shopId = "", id = "", secret = ""] = ((await cookies()).get(COOKIE)?.value ?? "").split(".");
   if (!isId(shopId) || !isId(id) || secret === "") return null;
-  const [found] = await database()
+  const [found] = await ofShop(database(), shopId)
     .select()
     .from(devices)
     .where(and(eq(devices.shopId, shopId), eq(devices.id, id), isNull(devices.retiredAt)));

@@ -1,15 +1,26 @@
 /** The session of whoever asks, with who they are: one question, since it is asked with every entry of everybody. */
 import { createHmac, timingSafeEqual } from "node:crypto";
-import { and, asc, eq, gt, isNull, or } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import { cookies } from "next/headers";
 import { database } from "@/db/connect";
-import { people, sessions, shops } from "@/db/schema";
+import type { Person } from "@/core/shop/person";
+import type { Currency } from "@/core/units/money";
+import type { TypedUnit } from "@/core/units/typedLength";
 import { type SharedDevice, deviceHere } from "./devices";
 import { SESSION_COOKIES, signInSecret } from "./library";
 
+interface ShopHere {
+  readonly id: string;
+  readonly name: string;
+  readonly madeUp: boolean;
+  readonly lengthUnit: TypedUnit;
+  readonly currency: Currency;
+  readonly quietMinutes: number;
+}
+
 export interface SessionHere {
-  readonly shop: typeof shops.$inferSelect;
-  readonly person: typeof people.$inferSelect;
+  readonly shop: ShopHere;
+  readonly person: (Person & { readonly lengthUnit: TypedUnit | null }) | null;
   readonly device: SharedDevice | null;
 }
 
@@ -29,23 +40,22 @@ export async function sessionHere(): Promise<SessionHere | null> {
   const cookie = SESSION_COOKIES.map((name) => here.get(name)?.value).find((value) => value !== undefined);
   const token = cookie === undefined ? null : tokenOf(cookie, signInSecret());
   if (token === null) return null;
-  const [found] = await database()
-    .select({ deviceId: sessions.deviceId, person: people, shop: shops })
-    .from(sessions)
-    .innerJoin(
-      people,
-      and(
-        eq(people.userId, sessions.userId),
-        isNull(people.retiredAt),
-        or(isNull(sessions.shopId), eq(people.shopId, sessions.shopId)),
-      ),
-    )
-    .innerJoin(shops, eq(shops.id, people.shopId))
-    .where(and(eq(sessions.token, token), gt(sessions.expiresAt, new Date())))
-    .orderBy(asc(people.shopId))
-    .limit(1);
+  const { rows } = await database().execute<{
+    person: SessionHere["person"];
+    shop: ShopHere;
+    device_id: string | null;
+  }>(sql`select * from who_asks(${token})`);
+  const [found] = rows;
   if (found === undefined) return null;
-  const { deviceId, person, shop } = found;
-  const device = deviceId === null ? null : await deviceHere();
-  return device?.id === (deviceId ?? undefined) ? { shop, person, device } : null;
+  const { person, shop } = found;
+  const device = found.device_id === null ? null : await deviceHere();
+  return device?.id === (found.device_id ?? undefined) ? { shop, person, device } : null;
+}
+
+/** For whoever is not signed in: the made-up shop, where there is one; null where one signs in first. */
+export async function demoHere(): Promise<SessionHere | "not begun" | null> {
+  const { rows } = await database().execute<{ shop: ShopHere }>(sql`select * from first_shop()`);
+  const [found] = rows;
+  if (found === undefined) return "not begun";
+  return found.shop.madeUp ? { shop: found.shop, person: null, device: null } : null;
 }

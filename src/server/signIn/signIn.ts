@@ -1,13 +1,15 @@
 /** Signing in and out, passwords and PINs. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, isNull, sql } from "drizzle-orm";
 import { hashPassword, verifyPassword } from "better-auth/crypto";
 import { APIError } from "better-auth/api";
 import { headers } from "next/headers";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
+import type { ShopLine } from "@/core/shop/person";
 import { PASSWORD_LENGTH, signInName } from "@/core/shop/signInName";
-import { type Database, database } from "@/db/connect";
-import { people, pins, sessions, users } from "@/db/schema";
+import { type Database, database, ofShop } from "@/db/connect";
+import { accounts, people, pins, sessions, users } from "@/db/schema";
+import { isRefusedBy } from "@/db/sqlStates";
 import type { Actor } from "../http/who";
 import { addressOf } from "../http/http";
 import { idInput, isId } from "../http/id";
@@ -32,16 +34,22 @@ function withCookies(from: Headers): NextResponse {
   return response;
 }
 
-/** The people that a user is, in the shops where they still work. */
-const worksIn = (userId: string) =>
-  database()
-    .select({ shopId: people.shopId, personId: people.id })
-    .from(people)
-    .where(and(eq(people.userId, userId), isNull(people.retiredAt)))
-    .orderBy(people.shopId);
+export interface WorksIn {
+  readonly shopId: string;
+  readonly shopName: string;
+  readonly personId: string;
+}
 
-/** By name and password. @throws Refused */
-export async function signIn(request: NextRequest, { name, password }: z.infer<typeof signInInput>) {
+/** The people that a user is, in the shops where they still work, by the shops' names. */
+export async function worksIn(userId: string): Promise<WorksIn[]> {
+  const { rows } = await database().execute<{ shop_id: string; shop_name: string; person_id: string }>(
+    sql`select * from works_in(${userId})`,
+  );
+  return rows.map((r) => ({ shopId: r.shop_id, shopName: r.shop_name, personId: r.person_id }));
+}
+
+/** Proves by name and password who asks, and begins a session that looks at no shop yet. @throws Refused */
+async function proven(request: NextRequest, { name, password }: z.infer<typeof signInInput>) {
   const address = addressOf(request);
   const key = `${address} ${signInName(name)}`;
   await count("address", address);
@@ -55,13 +63,20 @@ export async function signIn(request: NextRequest, { name, password }: z.infer<t
       logRefusal(asking.getStore(), "wrong name or password");
       throw wrong;
     });
+  await forget("password", key);
   const [session] = await database().select().from(sessions).where(eq(sessions.token, response.token));
+  return { answered, session, wrong };
+}
+
+/** By name and password. @throws Refused */
+export async function signIn(request: NextRequest, input: z.infer<typeof signInInput>): Promise<NextResponse> {
+  const { answered, session, wrong } = await proven(request, input);
   const shops = session === undefined ? [] : await worksIn(session.userId);
   const here = await deviceHere();
   const at = shops.find((s) => s.shopId === here?.shopId) ?? shops[0];
   const device = here?.shopId === at?.shopId ? here : null;
   if (session === undefined || at === undefined) {
-    await database().delete(sessions).where(eq(sessions.token, response.token));
+    if (session !== undefined) await database().delete(sessions).where(eq(sessions.id, session.id));
     logRefusal(asking.getStore(), "signed in, and works in no shop");
     throw wrong;
   }
@@ -72,7 +87,6 @@ export async function signIn(request: NextRequest, { name, password }: z.infer<t
       ...(device === null ? {} : onDevice(device.id)),
     })
     .where(eq(sessions.id, session.id));
-  await forget("password", key);
   return withCookies(answered);
 }
 
@@ -115,7 +129,7 @@ export async function provenByPin(
   pin: string,
 ): Promise<{ id: string; name: string; role: (typeof people.$inferSelect)["role"]; userId: string | null }> {
   await count("pin", `${shopId}:${personId}`);
-  const [found] = await database()
+  const [found] = await ofShop(database(), shopId)
     .select({ id: people.id, name: people.name, role: people.role, userId: people.userId, hash: pins.hash })
     .from(people)
     .innerJoin(pins, and(eq(pins.shopId, people.shopId), eq(pins.personId, people.id)))
@@ -205,11 +219,17 @@ export async function linkFor(
   const nobody = new Refused("There is nobody of this kind in the shop who could sign in.", 404);
   if (!isId(personId)) throw nobody;
   const [found] = await db
-    .select({ email: users.email })
+    .select({ email: users.email, userId: users.id })
     .from(people)
     .innerJoin(users, eq(users.id, people.userId))
     .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));
   if (found === undefined) throw nobody;
+  // A new password opens every shop that they work in: no single one of them hands it out.
+  if ((await worksIn(found.userId)).length > 1)
+    throw new Refused(
+      "They work in another shop too, with the same password. Whoever runs this server gives them a link: npm run sign-in-link.",
+      403,
+    );
   const to: { token?: string } = {};
   await handedOut.run(to, () => library().api.requestPasswordReset({ body: { email: found.email } }));
   if (to.token === undefined) throw new Error("linkFor: the library handed out no token");
@@ -224,13 +244,23 @@ export const welcomeInput = z.strictObject({
 
 const SPENT = "This link was used already, or is too old: ask a lead for another.";
 
+interface Whose {
+  readonly userId: string;
+  readonly name: string;
+  readonly signInName: string;
+  /** They never had a password. */
+  readonly isNew: boolean;
+}
+
 /** Whom a link is for; null when it is spent. */
-export async function whoseLink(token: string): Promise<{ userId: string; name: string; signInName: string } | null> {
+export async function whoseLink(token: string): Promise<Whose | null> {
   const { internalAdapter } = await library().$context;
   const found = await internalAdapter.findVerificationValue(`reset-password:${token}`);
   if (found === null || found.expiresAt < new Date()) return null;
   const [user] = await database().select().from(users).where(eq(users.id, found.value));
-  return user === undefined ? null : { userId: user.id, name: user.name, signInName: user.username };
+  if (user === undefined) return null;
+  const [account] = await database().select({ id: accounts.id }).from(accounts).where(eq(accounts.userId, user.id));
+  return { userId: user.id, name: user.name, signInName: user.username, isNew: account === undefined };
 }
 
 /** A password, and a PIN where one is given, by a link; and in. @throws Refused */
@@ -249,9 +279,58 @@ export async function welcome(
       throw error;
     });
   if (pin !== null)
-    for (const { shopId, personId } of await worksIn(whose.userId)) await keepPin(database(), shopId, personId, pin);
+    for (const { shopId, personId } of await worksIn(whose.userId))
+      await keepPin(ofShop(database(), shopId), shopId, personId, pin);
   await forget("name", whose.signInName);
   await forget("password", `${addressOf(request)} ${whose.signInName}`);
   const device = await deviceHere();
   return enter(whose.userId, at.shopId, device?.shopId === at.shopId ? device : null);
+}
+
+export const joinInput = signInInput.extend({ token: z.string().min(1).max(100) });
+
+/** By a link, as whoever signs in already for another shop; and in. @throws Refused */
+export async function join(
+  request: NextRequest,
+  { token, ...who }: z.infer<typeof joinInput>,
+): Promise<NextResponse> {
+  const whose = await whoseLink(token);
+  if (whose === null) throw new Refused(SPENT, 409);
+  const { answered, session, wrong } = await proven(request, who);
+  if (session === undefined) throw wrong;
+  try {
+    const { rows } = await database().execute<{ shop: string }>(
+      sql`select join_as(${token}, ${session.userId}) as shop`,
+    );
+    await database()
+      .update(sessions)
+      .set({ shopId: rows[0]?.shop ?? null })
+      .where(eq(sessions.id, session.id));
+  } catch (error) {
+    await database().delete(sessions).where(eq(sessions.id, session.id));
+    if (isRefusedBy(error, "linkOfSomebody")) throw new Refused(SPENT, 409);
+    if (isRefusedBy(error, "hereAlready"))
+      throw new Refused("This name is in the shop already: sign in, without the link.", 409, "name");
+    throw error;
+  }
+  return withCookies(answered);
+}
+
+/** The session that asks looks at another of the shops where its user works. @throws Refused */
+export async function lookAt(shopId: string): Promise<void> {
+  const { id, userId } = await ownSession();
+  if (!(await worksIn(userId)).some((s) => s.shopId === shopId))
+    throw new Refused("You don't work in this shop.", 404, "shopId");
+  const moved = await database()
+    .update(sessions)
+    .set({ shopId })
+    .where(and(eq(sessions.id, id), isNull(sessions.deviceId)))
+    .returning({ id: sessions.id });
+  if (moved.length === 0) throw new Refused("A shared device is its shop's: sign in on one of your own.", 403);
+}
+
+/** The shops where whoever asks works, and which of them is looked at. @throws Refused */
+export async function myShops(shopId: string): Promise<ShopLine[]> {
+  const { userId } = await ownSession();
+  return (await worksIn(userId)).map((s) => ({ id: s.shopId, name: s.shopName, here: s.shopId === shopId }));
 }

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { formatDistanceToNow } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Person, SessionLine } from "@/core/shop/person";
+import type { Person, SessionLine, ShopLine } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { FormEnd } from "../controls/FormEnd";
@@ -13,16 +13,17 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
 import { send, troubleOf } from "../send";
 import { ROLE } from "../shop/roles";
-import { signOut } from "../signIn/signOut";
+import { goToShop, signOut } from "../signIn/signOut";
 import { browserWords } from "./browserWords";
 
 interface Props {
   readonly person: Person;
   readonly sessions: readonly SessionLine[];
+  readonly shops: readonly ShopLine[];
 }
 
 /** What one has of one's own: password, PIN, and where one is signed in. */
-export function YouView({ person, sessions }: Props) {
+export function YouView({ person, sessions, shops }: Props) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<string | null>(null);
   const end = async (id: string | null): Promise<void> => {
@@ -67,34 +68,61 @@ export function YouView({ person, sessions }: Props) {
           submit="Change the PIN"
         />
       </chakra.div>
-      <section aria-labelledby="sessions">
-        <PlateHeading id="sessions" pb="2">
-          Signed in
-        </PlateHeading>
-        <chakra.ul listStyleType="none" m="0" p="0">
-          {sessions.map((s) => (
-            <Row key={s.id}>
-              <span>
-                {browserWords(s.browser)}
-                {s.shared ? ", a shared device" : ""}
-                <chakra.span color="soft" display="block" fontSize="16px">
-                  {s.here ? "here, " : ""}since {formatDistanceToNow(s.begunAt)}
-                </chakra.span>
-              </span>
-              {!s.here && (
-                <Button type="button" onClick={() => void end(s.id)}>
-                  Sign out there
-                </Button>
-              )}
-            </Row>
-          ))}
-        </chakra.ul>
-        {sessions.length > 2 && (
-          <Button type="button" onClick={() => void end(null)}>
-            Sign out everywhere else
-          </Button>
+      <chakra.div display="flex" flexDirection="column" gap="8">
+        {shops.length > 1 && (
+          <section aria-labelledby="shops">
+            <PlateHeading id="shops" pb="2">
+              Shops
+            </PlateHeading>
+            <chakra.ul listStyleType="none" m="0" p="0">
+              {shops.map((s) => (
+                <Row key={s.id}>
+                  <span>{s.name}</span>
+                  {s.here ? (
+                    <chakra.span color="soft">you are here</chakra.span>
+                  ) : (
+                    <Button
+                      type="button"
+                      aria-label={`Go to ${s.name}`}
+                      onClick={() => void goToShop(s.id).then(setTrouble)}
+                    >
+                      Go there
+                    </Button>
+                  )}
+                </Row>
+              ))}
+            </chakra.ul>
+          </section>
         )}
-      </section>
+        <section aria-labelledby="sessions">
+          <PlateHeading id="sessions" pb="2">
+            Signed in
+          </PlateHeading>
+          <chakra.ul listStyleType="none" m="0" p="0">
+            {sessions.map((s) => (
+              <Row key={s.id}>
+                <span>
+                  {browserWords(s.browser)}
+                  {s.shared ? ", a shared device" : ""}
+                  <chakra.span color="soft" display="block" fontSize="16px">
+                    {s.here ? "here, " : ""}since {formatDistanceToNow(s.begunAt)}
+                  </chakra.span>
+                </span>
+                {!s.here && (
+                  <Button type="button" onClick={() => void end(s.id)}>
+                    Sign out there
+                  </Button>
+                )}
+              </Row>
+            ))}
+          </chakra.ul>
+          {sessions.length > 2 && (
+            <Button type="button" onClick={() => void end(null)}>
+              Sign out everywhere else
+            </Button>
+          )}
+        </section>
+      </chakra.div>
     </chakra.div>
   );
 }

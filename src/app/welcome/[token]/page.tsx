@@ -9,6 +9,9 @@ export default async function WelcomePage({ params }: { readonly params: Promise
   const { token } = await params;
   const whose = await whoseLink(token);
   return (
-    <WelcomeView token={token} whose={whose === null ? null : { name: whose.name, signInName: whose.signInName }} />
+    <WelcomeView
+      token={token}
+      whose={whose === null ? null : { name: whose.name, signInName: whose.signInName, isNew: whose.isNew }}
+    />
   );
 }
