@@ -4,6 +4,8 @@ import path from "node:path";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
 
+export const NOBODYS_ID = "123e4567-e89b-42d3-a456-426614174000";
+
 /** Every route and page of the app, from its files, with an id that is nobody's. */
 export const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true, encoding: "utf8" })
   .filter((file) => /(^|\/)(route|page)\.tsx?$/.test(file))
@@ -12,7 +14,7 @@ export const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true,
     const methods = [...source.matchAll(/\b(GET|POST|PUT|DELETE|PATCH)\b/g)].map((m) => m[1] ?? "");
     return {
       path: `/${path.dirname(file) === "." ? "" : path.dirname(file)}`
-        .replaceAll("[id]", "123e4567-e89b-42d3-a456-426614174000")
+        .replaceAll("[id]", NOBODYS_ID)
         .replace("[kind]", file.startsWith("quick") ? "stops" : "gauge")
         .replace("[operation]", "lash")
         .replace("[valve]", "1I")
