@@ -72,10 +72,52 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
   throw new Trouble(`The app started but does not answer.\n${heard.trim()}`);
 }
 
-/** What the server says, in a file that begins anew at 5 MB; the newest five are kept. @param {string} folder */
-async function logTo(folder) {
+/** Long enough that a database which is away is back. */
+const AGAIN_MS = 10_000;
+
+/**
+ * Starts what works in the background, and starts it again when it ends by itself: nobody waits for it.
+ * @param {{ root: string, databaseUrl: string, bin: string, backups: string, kept: number, env?: Record<string, string> }} options
+ * @returns {{ stop: () => Promise<void> }}
+ */
+export function startBackground({ root, databaseUrl, bin, backups, kept, env = {} }) {
+  let ending = false;
+  /** @type {import("./processes.mjs").Child | null} */
+  let running = null;
+  const ended = (async () => {
+    const log = await logTo(path.join(root, ".data/log"), "background.log");
+    while (!ending) {
+      const { child } = await start(process.execPath, ["--import", "tsx", path.join(root, "scripts/background.ts")], {
+        cwd: root,
+        env: {
+          ...process.env,
+          ...env,
+          DATABASE_URL: databaseUrl,
+          PG_BIN: bin,
+          BACKUPS: backups,
+          BACKUPS_KEPT: String(kept),
+        },
+        onOutput: (text) => log.write(text),
+      });
+      running = child;
+      await child;
+      for (let waited = 0; waited < AGAIN_MS && !ending; waited += 100) await wait(100);
+    }
+    log.end();
+  })();
+  return {
+    stop: async () => {
+      ending = true;
+      if (running !== null) await stop(running);
+      await ended;
+    },
+  };
+}
+
+/** What a server says, in a file that begins anew at 5 MB; the newest five are kept. @param {string} folder @param {string} [name] */
+async function logTo(folder, name = "app.log") {
   const { createStream } = await import("rotating-file-stream");
-  const log = createStream("app.log", { path: folder, size: "5M", maxFiles: 5 });
+  const log = createStream(name, { path: folder, size: "5M", maxFiles: 5 });
   // A full disk stops no work.
   log.on("error", () => undefined);
   return log;

@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
-import { prepareDatabase, startApp } from "./app.mjs";
+import { prepareDatabase, startApp, startBackground } from "./app.mjs";
 import { startDevices } from "./devices.mjs";
 import { ensureBuild, ensurePackages } from "./install.mjs";
 import { ensurePostgres, portIsFree, startCluster } from "./postgres.mjs";
@@ -83,6 +83,17 @@ function readPort() {
   return port;
 }
 
+/** How many nights back one can go, unless BACKUPS_KEPT says another. */
+const NIGHTS = 14;
+
+function readBackups() {
+  const [folder, given] = [process.env["BACKUPS"] ?? "", process.env["BACKUPS_KEPT"] ?? ""];
+  const kept = given === "" ? NIGHTS : Number(given);
+  if (!Number.isInteger(kept) || kept < 1 || kept > 1000)
+    throw new Trouble(`BACKUPS_KEPT is "${given}": give the number of backups to keep, from 1 to 1000.`);
+  return { kept, backups: folder === "" ? path.join(dataFolder(), "backups") : path.resolve(folder) };
+}
+
 /** A database of one's own is emptied only when it is named: it may hold a shop's record. @param {boolean} reset @param {string | undefined} asked */
 function requireNamed(reset, asked) {
   const given = process.env["DATABASE_URL"];
@@ -121,6 +132,7 @@ async function main() {
   requireSpace(ROOT, statfsSync);
   mkdirSync(dataFolder(), { recursive: true });
   const port = readPort();
+  readBackups();
   await takeLock(port);
   if (!(await portIsFree(port)))
     throw new Trouble(
@@ -132,8 +144,19 @@ async function main() {
   const done = await prepareDatabase(ROOT, url, { reset, demo: launched.demo });
   if (done !== "") say(done);
   await ensureBuild(ROOT);
-  const app = await startApp({ root: ROOT, databaseUrl: url, port, env: await devices(reset) });
+  const env = await devices(reset);
+  const app = await startApp({ root: ROOT, databaseUrl: url, port, env });
   undo.push(app.stop);
+  const { backups, kept } = readBackups();
+  const background = startBackground({
+    root: ROOT,
+    databaseUrl: url,
+    bin: await ensurePostgres(),
+    backups,
+    kept,
+    env,
+  });
+  undo.push(background.stop);
   writeLock({ url: app.url, app: app.child.pid ?? 0 });
   app.child.once("close", () => {
     if (ending) return;

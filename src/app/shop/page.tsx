@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { asViewer } from "@/server/http/inShop";
+import { backgroundSeen } from "@/server/background/seen";
 import { allFeelerSets } from "@/server/shop/feelerSets";
 import { everybody } from "@/server/shop/people";
 import { bleedOf, cautionDaysOf, quietMinutesOf, unitsOf } from "@/server/shop/shopSettings";
@@ -13,6 +14,7 @@ export const metadata: Metadata = { title: "Shop" };
 export default async function ShopPage() {
   const [db, viewer] = await asViewer("see");
   const { shopId, shopName } = viewer;
+  const leads = viewer.person?.role === "lead";
   return (
     <Shell>
       <ShopView
@@ -21,7 +23,8 @@ export default async function ShopPage() {
         sets={await allFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
-        leads={viewer.person?.role === "lead"}
+        leads={leads}
+        background={leads ? await backgroundSeen(db) : []}
         units={await unitsOf(db, viewer)}
         currency={viewer.currency}
         devices={await listDevices(db, shopId)}

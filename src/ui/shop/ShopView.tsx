@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import type { BackgroundLine } from "@/core/shop/background";
 import type { SetLine } from "@/core/shop/feelerSet";
 import type { PersonLine } from "@/core/shop/person";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
@@ -8,6 +9,7 @@ import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { PlateHeading } from "../controls/Stamp";
 import { AddFeelerSet } from "./AddFeelerSet";
+import { Background } from "./Background";
 import { BleedForm } from "./BleedForm";
 import { UnitForm } from "./UnitForm";
 import { CautionForm } from "./CautionForm";
@@ -32,6 +34,8 @@ interface Props {
   readonly deviceHere: string | null;
   readonly quietMinutes: number;
   readonly demo: boolean;
+  /** What was done without anybody asking; nothing for whoever is no lead. */
+  readonly background: readonly BackgroundLine[];
   readonly units: { readonly shop: TypedUnit; readonly mine?: TypedUnit | null };
 }
 
@@ -49,6 +53,7 @@ export function ShopView({
   deviceHere,
   quietMinutes,
   demo,
+  background,
 }: Props) {
   return (
     <chakra.div
@@ -77,6 +82,7 @@ export function ShopView({
               <Devices key={devices.length} devices={devices} here={deviceHere} quietMinutes={quietMinutes} />
             )}
             <NameForm key={shopName} name={shopName} />
+            <Background lines={background} />
           </chakra.div>
         )}
       </chakra.section>
