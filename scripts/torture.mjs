@@ -4,7 +4,7 @@
  * that was answered as kept is there, once, and in order. With two processes the mechanics of a job are at one server
  * each, and mostly one of them is killed. Ends with exit code 1 when an entry is missing.
  */
-import { mkdirSync, readFileSync } from "node:fs";
+import { mkdirSync } from "node:fs";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import pg from "pg";
@@ -12,7 +12,8 @@ import { prepareDatabase, startApp } from "./lib/app.mjs";
 import { runCommand } from "./lib/command.mjs";
 import { ensureBuild, ensurePackages } from "./lib/install.mjs";
 import { ensurePostgres, freePort, startCluster } from "./lib/postgres.mjs";
-import { ShopClient, arrived, reading } from "./lib/shopClient.mjs";
+import { enterUntil, kill, lostOf, seeded } from "./lib/entering.mjs";
+import { ShopClient } from "./lib/shopClient.mjs";
 import { Trouble, requireNode, say } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
@@ -21,12 +22,7 @@ const [rounds = 50, seed = 1, processes = 1] = process.argv.slice(2).map(Number)
 const MECHANICS = 4;
 const LONGEST_MS = 2500;
 
-/** A small seeded generator: the same seed kills at the same moments. */
-let state = seed >>> 0;
-function random() {
-  state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-  return state / 2 ** 32;
-}
+const random = seeded(seed);
 
 /** @template T @param {readonly T[]} all @returns {T} */
 const pick = (all) => /** @type {T} */ (all[Math.floor(random() * all.length)]);
@@ -41,43 +37,6 @@ const startAgain = (databaseUrl, port, tries = 5) =>
 
 /** @param {string} databaseUrl @param {readonly number[]} ports */
 const startApps = (databaseUrl, ports) => Promise.all(ports.map((port) => startAgain(databaseUrl, port)));
-
-/** @typedef {{ job: string, kept: string[], sent: Map<string, object> }} Log */
-
-/** Makes entries until it is told to stop; what was not answered is sent again first. @param {ShopClient} client @param {Log} log @param {() => boolean} stopped */
-async function work(client, log, stopped) {
-  while (!stopped()) {
-    if (log.sent.size === 0) {
-      const entry = log.kept.length === 0 ? arrived() : reading();
-      log.sent.set(entry.id, entry);
-    }
-    try {
-      await client.add(log.job, [...log.sent.values()]);
-      log.kept.push(...log.sent.keys());
-      log.sent.clear();
-    } catch (error) {
-      // Refused is a fault of this script or of the rules; no answer is what it is all about.
-      if (error instanceof Error && "status" in error && Number(error.status) < 500) throw error;
-      await wait(20);
-    }
-  }
-}
-
-/** @param {ShopClient} client @param {Log[]} logs */
-async function check(client, logs) {
-  let lost = 0;
-  for (const log of logs) {
-    const ledger = await client.ledger(log.job);
-    const ids = ledger.map((e) => e.id);
-    const places = log.kept.map((id) => ids.indexOf(id));
-    lost += places.filter((p) => p === -1).length;
-    const inOrder = places.every((p, i) => i === 0 || p > (places[i - 1] ?? -1));
-    const once = new Set(ids).size === ids.length && ledger.every((e, i) => e.seq === i + 1);
-    if (!inOrder || !once)
-      throw new Trouble(`The ledger of job ${log.job} is out of order, or an entry stands there twice.`);
-  }
-  return lost;
-}
 
 async function main() {
   requireNode(process.versions.node);
@@ -114,7 +73,7 @@ async function main() {
   );
   const lead = clients[0] ?? new ShopClient(running.apps[0]?.url ?? "");
   const engine = await lead.addEngine();
-  /** @type {Log[]} */
+  /** @type {import("./lib/entering.mjs").Log[]} */
   const all = [];
   let lost = 0;
   for (let round = 1; round <= rounds; round++) {
@@ -124,7 +83,9 @@ async function main() {
     all.push(...logs);
     let stopped = false;
     const working = Promise.all(
-      clients.map((client, i) => work(client, /** @type {Log} */ (logs[i]), () => stopped)),
+      clients.map((client, i) =>
+        enterUntil(client, /** @type {import("./lib/entering.mjs").Log} */ (logs[i]), () => stopped),
+      ),
     );
     const what = pick(["server", "database", "both"]);
     await wait(50 + random() * LONGEST_MS);
@@ -137,10 +98,7 @@ async function main() {
     } else {
       // The servers are killed with the database, or right after it: they know it by an address that is gone.
       if (what === "both") for (const app of running.apps) app.child.kill("SIGKILL");
-      process.kill(
-        Number(readFileSync(path.join(running.cluster.dataFolder, "postmaster.pid"), "utf8").split("\n")[0]),
-        "SIGKILL",
-      );
+      kill(running.cluster);
       for (const app of running.apps) app.child.kill("SIGKILL");
       running.cluster = await startCluster({ bin, folder: FOLDER });
       running.apps = await startApps(running.cluster.url, ports);
@@ -149,12 +107,12 @@ async function main() {
     await wait(300);
     stopped = true;
     await working;
-    lost += await check(lead, logs);
+    lost += await lostOf(lead, logs);
     say(
       `${round} of ${rounds}: killed ${what}, ${logs.reduce((n, l) => n + l.kept.length, 0)} entries saved, ${lost} lost`,
     );
   }
-  lost = await check(lead, all);
+  lost = await lostOf(lead, all);
   for (const app of running.apps) await app.stop();
   await running.cluster.stop();
   say(
