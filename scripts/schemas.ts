@@ -5,9 +5,11 @@ import { z } from "zod";
 import { heatInput, preloadInput } from "../src/core/calc/gearInputs";
 import { positiveClosingInput, shimsInput } from "../src/core/calc/shimInputs";
 import { lashInput, leafInput, locateInput, stopsInput, tapeInput } from "../src/core/calc/inputs";
+import { wholeShopManifest } from "../src/core/shop/wholeShop";
 import { engineFileSchema } from "../src/core/engine/engineFileSchema";
 
 const SCHEMAS = {
+  "shop-1": wholeShopManifest,
   "engine-1": engineFileSchema,
   "calc-stops": stopsInput,
   "calc-locate": locateInput,

@@ -27,6 +27,8 @@ export const PERMISSIONS = {
   devices: LEADS,
   sets: LEADS,
   settings: LEADS,
+  /** Take all that the shop has elsewhere. */
+  export: LEADS,
 } as const satisfies Readonly<Record<string, readonly Role[]>>;
 export type Permission = keyof typeof PERMISSIONS;
 

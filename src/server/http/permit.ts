@@ -18,6 +18,7 @@ export const NOT_ALLOWED: Readonly<Record<Permission, string>> = {
   devices: "Only a lead says which devices are shared.",
   sets: "Only a lead changes the shop's feeler sets.",
   settings: "Only a lead changes the settings of the shop.",
+  export: "Only a lead takes the whole shop elsewhere.",
 };
 
 /** In a made-up shop, where a name is chosen. */

@@ -7,6 +7,7 @@ import type { PersonLine } from "@/core/shop/person";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { Currency } from "@/core/units/money";
 import type { TypedUnit } from "@/core/units/typedLength";
+import { ButtonLink } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
 import { AddFeelerSet } from "./AddFeelerSet";
 import { Background } from "./Background";
@@ -83,6 +84,18 @@ export function ShopView({
             )}
             <NameForm key={shopName} name={shopName} />
             <Background lines={background} />
+            <section aria-labelledby="elsewhere">
+              <PlateHeading id="elsewhere" pb="2">
+                All of it elsewhere
+              </PlateHeading>
+              <chakra.p fontSize="16px" color="soft" pb="3">
+                Engines, jobs, people and parts of this shop in one archive: to keep, or for another installation.
+                Passwords and PINs stay here.
+              </chakra.p>
+              <ButtonLink href="/api/shop/export" download>
+                Download the shop
+              </ButtonLink>
+            </section>
           </chakra.div>
         )}
       </chakra.section>
