@@ -1,6 +1,7 @@
 /**
- * `npm run bigshop [-- engines [jobs]]`: fills a private database with a shop that has done very much (2,400 engines and
- * 40,000 jobs by default), made of the demo's jobs over and over, and prints how long its pages take and how large they are.
+ * `npm run bigshop [-- engines [jobs [shops]]]`: fills a private database with a shop that has done very much (2,400
+ * engines and 40,000 jobs by default), made of the demo's jobs over and over, and with so many shops like it; prints how
+ * long its pages take and how large they are.
  */
 import path from "node:path";
 import { gzipSync } from "node:zlib";
@@ -11,7 +12,7 @@ import { ensurePackages } from "./lib/install.mjs";
 import { Trouble, requireNode, say } from "./lib/say.mjs";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
-const [engines = 2400, jobs = 40_000] = process.argv.slice(2).map(Number);
+const [engines = 2400, jobs = 40_000, shops = 1] = process.argv.slice(2).map(Number);
 const AT_ONCE = 1000;
 /** So many of the jobs are still in hand. */
 const IN_HAND = 40;
@@ -106,11 +107,12 @@ async function fill(databaseUrl) {
       `insert into jobs_in_hand (shop_id, job_id) select $1, id from copies where n > ${jobs - IN_HAND} on conflict do nothing`,
       [shop.id],
     );
+    await others(db, shop.id);
     // As a database of that age has long been, and so that nothing of it runs beside the measurement.
     await db.query("vacuum analyze");
     await db.query("checkpoint");
     const [count] = (await db.query("select count(*)::int as n from entries")).rows;
-    say(`${engines} engines, ${jobs} jobs, ${count.n} entries`);
+    say(`${shops} of ${engines} engines and ${jobs} jobs, ${count.n} entries in all`);
     const id = async (/** @type {string} */ sql) => (await db.query(sql)).rows[0].id;
     return {
       ended: await id(`select id from copies where n = ${Math.max(1, jobs - IN_HAND - 5)}`),
@@ -119,6 +121,22 @@ async function fill(databaseUrl) {
     };
   } finally {
     await db.end();
+  }
+}
+
+/** Further shops that have all that the first has, down to the ids. @param {pg.Client} db @param {string} first */
+async function others(db, first) {
+  const { rows } = await db.query(
+    "select c.table_name as name from information_schema.columns c join pg_tables t on t.schemaname = 'public' and t.tablename = c.table_name where c.column_name = 'shop_id' and c.table_name <> 'sessions'",
+  );
+  for (let n = 2; n <= shops; n++) {
+    const [made] = (
+      await db.query("insert into shops (id, name) values (gen_random_uuid(), $1) returning id", [`Shop ${n}`])
+    ).rows;
+    for (const { name } of rows) {
+      const { names, values } = await columnsOf(db, name, "t", { shop_id: `'${made.id}'::uuid` });
+      await db.query(`insert into ${name} (${names}) select ${values} from ${name} t where t.shop_id = $1`, [first]);
+    }
   }
 }
 
@@ -145,8 +163,14 @@ async function measure(url, name, where) {
 
 async function main() {
   requireNode(process.versions.node);
-  if (![engines, jobs].every((n) => Number.isInteger(n) && n > IN_HAND && n <= 100_000))
-    throw new Trouble(`Give the numbers of engines and jobs: over ${IN_HAND}, at most 100000.`);
+  if (
+    ![engines, jobs, shops].every((n) => Number.isInteger(n) && n >= 1 && n <= 100_000) ||
+    engines < 7 ||
+    jobs <= IN_HAND
+  )
+    throw new Trouble(
+      `Give the numbers of engines (7 and more), jobs (over ${IN_HAND}) and shops: at most 100000 of each.`,
+    );
   await ensurePackages(ROOT);
   await withFreshApp({ root: ROOT, durable: false }, async (url, databaseUrl) => {
     const at = await fill(databaseUrl);
