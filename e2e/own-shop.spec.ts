@@ -113,6 +113,12 @@ test("people are taken in, choose their password once, and are turned away where
   await page.waitForURL(`${url}/`);
   await page.goto(`${url}/shop`);
   await clean(page, "light");
+  // A worn leaf is laid out no more.
+  await page.getByRole("button", { name: /^Change Metric/ }).click();
+  await page.getByRole("button", { name: "0.05", exact: true }).click();
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByText("Worn or lost: 0.05")).toBeVisible();
+  await clean(page, "light");
   // What is used no more is kept, and comes back.
   for (const [does, shown] of [
     ["Take it out of use", 1],

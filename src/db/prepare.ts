@@ -127,6 +127,7 @@ async function grant(client: pg.Client): Promise<void> {
   await onTables(client, PASSING, (tables) => `grant update, delete on ${tables} to ${APP_ROLE}`);
   await onColumns(client, "shops", SETTINGS);
   await onColumns(client, "people", OWN_HABITS);
+  await onColumns(client, "feeler_leaves", "worn_at");
 }
 
 /** Lets the app change those of these columns that are there: as above. */

@@ -28,4 +28,6 @@ export function stackText(leaves: readonly Leaf[], system: FeelerSet["system"]):
 /** A set as the shop's list has it: out of use, nothing new is begun with it. */
 export interface SetLine extends FeelerSet {
   readonly retired: boolean;
+  /** Of its leaves, which are worn or lost, by their thickness. */
+  readonly wornMm: readonly number[];
 }

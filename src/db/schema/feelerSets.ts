@@ -37,6 +37,8 @@ export const feelerLeaves = pgTable(
     mmMark: text(),
     inchMark: text(),
     thicknessMm: lengthMm().notNull(),
+    /** Since when it is worn or lost: no more advised, and laid out for nobody. */
+    wornAt: moment(),
   },
   (t) => [
     foreignKey({

@@ -15,7 +15,7 @@ import { entries, people } from "@/db/schema";
 import type { Actor } from "../http/who";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine, changeSpec, findEngine, readEngineFile } from "../engines/engines";
-import { addFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";
+import { addFeelerSet, allFeelerSets, changeFeelerSet, listFeelerSets, readMarks } from "../shop/feelerSets";
 import { jobAgain } from "./beginAgain";
 import { live } from "./live";
 import { loadRun } from "./loadRun";
@@ -439,6 +439,33 @@ describe("engine files and feeler sets", () => {
       "0.30",
       "0.35",
     ]);
+  });
+  it("lay out no leaf that is worn, and take what is read with it all the same", async () => {
+    const jobId = await openJob(db, actor, opening());
+    const worn = (wornMm: number[]) => changeFeelerSet(db, actor, setId, { name: "Set", retired: false, wornMm });
+    const laidOut = async () => (await loadRun(db, actor, jobId))?.sets[0]?.leaves.map((l) => l.mmMark);
+    expect(await sentence(worn([0.1, 0.15, 0.2, 0.25, 0.3, 0.35]))).toMatch(/^No leaf of it would be left/);
+    await worn([0.1, 0.25]);
+    expect((await listFeelerSets(db, actor.shopId))[0]?.leaves.map((l) => l.mmMark)).toEqual(await laidOut());
+    expect(await laidOut()).toEqual(["0.15", "0.20", "0.30", "0.35"]);
+    expect((await allFeelerSets(db, actor.shopId))[0]?.wornMm).toEqual([0.1, 0.25]);
+    // It was in somebody's hand, or waited on a device.
+    const stop = (await findJob(db, actor.shopId, jobId))?.job.route[0];
+    const letter = stop?.letter ?? "";
+    expect(
+      await sentence(
+        add(
+          jobId,
+          { ...fresh(), kind: "arrived", stop: letter },
+          reading(stop?.valves[0]?.valve ?? "", letter, 0.2, 0.25),
+        ),
+      ),
+    ).toBe("taken");
+    // Another name leaves them as they are; found again, they are back.
+    await changeFeelerSet(db, actor, setId, { name: "My set", retired: false });
+    expect((await allFeelerSets(db, actor.shopId))[0]).toMatchObject({ name: "My set", wornMm: [0.1, 0.25] });
+    await worn([]);
+    expect(await laidOut()).toHaveLength(6);
   });
   it.each<[string, "metric" | "inch", RegExp]>([
     ["0.25/.020", "metric", /contradict each other/],

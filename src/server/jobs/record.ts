@@ -86,7 +86,10 @@ const isReading = ({ kind }: Entry): boolean => kind === "reading" || kind === "
 
 /** The sets that lie ready in a job, its own first. */
 async function setsInHand(db: Database, shopId: string, { id, feelerSetId }: JobRow): Promise<FeelerSet[]> {
-  const [own, others] = await Promise.all([findFeelerSet(db, shopId, feelerSetId), setsOfJob(db, shopId, id)]);
+  const [own, others] = await Promise.all([
+    findFeelerSet(db, shopId, feelerSetId, "all"),
+    setsOfJob(db, shopId, id, "all"),
+  ]);
   return [...(own === null ? [] : [own]), ...others];
 }
 

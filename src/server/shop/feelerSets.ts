@@ -19,18 +19,35 @@ const setName = z
   .min(1, "Give the set a name, as it is written on its case.")
   .max(60, "Keep the name within 60 characters.");
 
-async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">[]): Promise<FeelerSet[]> {
-  if (sets.length === 0) return [];
-  const leaves = await db
+/** Which leaves of a set: those that are laid out, or all that it ever had. */
+type Leaves = "good" | "all";
+
+const leavesOf = (db: Database, shopId: string, setIds: readonly string[], which: Leaves) =>
+  db
     .select()
     .from(feelerLeaves)
     .where(
-      inArray(
-        feelerLeaves.setId,
-        sets.map((s) => s.id),
+      and(
+        eq(feelerLeaves.shopId, shopId),
+        inArray(feelerLeaves.setId, [...setIds]),
+        which === "all" ? undefined : isNull(feelerLeaves.wornAt),
       ),
     )
     .orderBy(asc(feelerLeaves.thicknessMm));
+
+async function withLeaves(
+  db: Database,
+  shopId: string,
+  sets: readonly Omit<FeelerSet, "leaves">[],
+  which: Leaves = "good",
+): Promise<FeelerSet[]> {
+  if (sets.length === 0) return [];
+  const leaves = await leavesOf(
+    db,
+    shopId,
+    sets.map((s) => s.id),
+    which,
+  );
   return sets.map(({ id, name, system }) => ({
     id,
     name,
@@ -45,6 +62,7 @@ async function withLeaves(db: Database, sets: readonly Omit<FeelerSet, "leaves">
 export const listFeelerSets = async (db: Database, shopId: string): Promise<FeelerSet[]> =>
   withLeaves(
     db,
+    shopId,
     await db
       .select()
       .from(feelerSets)
@@ -56,7 +74,13 @@ export const listFeelerSets = async (db: Database, shopId: string): Promise<Feel
 export async function allFeelerSets(db: Database, shopId: string): Promise<SetLine[]> {
   const rows = await db.select().from(feelerSets).where(eq(feelerSets.shopId, shopId)).orderBy(asc(feelerSets.name));
   const retired = new Set(rows.filter((r) => r.retiredAt !== null).map((r) => r.id));
-  const sets = (await withLeaves(db, rows)).map((set) => ({ ...set, retired: retired.has(set.id) }));
+  const ids = rows.map((r) => r.id);
+  const worn = (await leavesOf(db, shopId, ids, "all")).filter((l) => l.wornAt !== null);
+  const sets = (await withLeaves(db, shopId, rows, "all")).map((set) => ({
+    ...set,
+    retired: retired.has(set.id),
+    wornMm: worn.filter((l) => l.setId === set.id).map((l) => l.thicknessMm),
+  }));
   return [...sets.filter((s) => !s.retired), ...sets.filter((s) => s.retired)];
 }
 
@@ -74,25 +98,43 @@ async function liesReadyInHand(db: Database, shopId: string, setId: string): Pro
   return found !== undefined;
 }
 
-export const changeFeelerSetInput = z.strictObject({ name: setName, retired: z.boolean() });
+export const changeFeelerSetInput = z.strictObject({
+  name: setName,
+  retired: z.boolean(),
+  /** Which leaves are worn or lost, by their thickness; left out, as they are. */
+  wornMm: z.array(z.number().min(0).max(10)).max(60).optional(),
+});
 
-/** Another name for a set, or that nothing new is begun with it: jobs that have it keep it. @throws Refused, CalcProblem */
+/**
+ * Another name for a set, that nothing new is begun with it (jobs that have it keep it), or which of its leaves are not
+ * to be read with: what was read with them stays. @throws Refused, CalcProblem
+ */
 export async function changeFeelerSet(
   db: Database,
   { shopId }: Actor,
   id: string,
-  { name, retired }: z.infer<typeof changeFeelerSetInput>,
+  { name, retired, wornMm }: z.infer<typeof changeFeelerSetInput>,
 ): Promise<void> {
   const none = new Refused("There is no such feeler set in this shop.", 404);
   if (!isId(id)) throw none;
-  const before = await findFeelerSet(db, shopId, id);
+  const before = await findFeelerSet(db, shopId, id, "all");
   if (before === null) throw none;
+  if (wornMm !== undefined && before.leaves.every((l) => wornMm.includes(l.mm)))
+    throw new CalcProblem("No leaf of it would be left: take the set out of use instead.", "wornMm");
   if (before.name !== name && (await liesReadyInHand(db, shopId, id)))
     throw new Refused("A job in hand has this set beside its own: rename it once that is closed.", 409, "name");
   await db
-    .update(feelerSets)
-    .set({ name, retiredAt: retired ? sql`coalesce(${feelerSets.retiredAt}, now())` : null })
-    .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)))
+    .transaction(async (tx) => {
+      await tx
+        .update(feelerSets)
+        .set({ name, retiredAt: retired ? sql`coalesce(${feelerSets.retiredAt}, now())` : null })
+        .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)));
+      for (const { mm } of wornMm === undefined ? [] : before.leaves)
+        await tx
+          .update(feelerLeaves)
+          .set({ wornAt: wornMm?.includes(mm) === true ? sql`coalesce(${feelerLeaves.wornAt}, now())` : null })
+          .where(and(eq(feelerLeaves.shopId, shopId), eq(feelerLeaves.setId, id), eq(feelerLeaves.thicknessMm, mm)));
+    })
     .catch((error: unknown) => {
       if (isTaken(error, "feeler_sets_name_once"))
         throw new CalcProblem("There is a set of this name already: give this one another.", "name");
@@ -100,12 +142,17 @@ export async function changeFeelerSet(
     });
 }
 
-export async function findFeelerSet(db: Database, shopId: string, id: string): Promise<FeelerSet | null> {
+export async function findFeelerSet(
+  db: Database,
+  shopId: string,
+  id: string,
+  which: Leaves = "good",
+): Promise<FeelerSet | null> {
   const sets = await db
     .select()
     .from(feelerSets)
     .where(and(eq(feelerSets.shopId, shopId), eq(feelerSets.id, id)));
-  return (await withLeaves(db, sets))[0] ?? null;
+  return (await withLeaves(db, shopId, sets, which))[0] ?? null;
 }
 
 /** The set in hand in a job. @throws RangeError when the shop has none such: the database keeps what a job names */
@@ -120,14 +167,19 @@ export async function setOfJob(
 }
 
 /** The sets on hand in a job beside its own, in the order in which they were laid out. */
-export async function setsOfJob(db: Database, shopId: string, jobId: string): Promise<FeelerSet[]> {
+export async function setsOfJob(
+  db: Database,
+  shopId: string,
+  jobId: string,
+  which: Leaves = "good",
+): Promise<FeelerSet[]> {
   const sets = await db
     .select({ id: feelerSets.id, name: feelerSets.name, system: feelerSets.system })
     .from(jobFeelerSets)
     .innerJoin(feelerSets, and(eq(feelerSets.shopId, jobFeelerSets.shopId), eq(feelerSets.id, jobFeelerSets.setId)))
     .where(and(eq(jobFeelerSets.shopId, shopId), eq(jobFeelerSets.jobId, jobId)))
     .orderBy(asc(jobFeelerSets.position));
-  return withLeaves(db, sets);
+  return withLeaves(db, shopId, sets, which);
 }
 
 export const addFeelerSetInput = z.strictObject({

@@ -1,0 +1,1 @@
+ALTER TABLE "feeler_leaves" ADD COLUMN "worn_at" timestamp with time zone;
