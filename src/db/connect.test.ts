@@ -1,7 +1,8 @@
 /** Connections to a server that freezes, or whose writers wait for each other. */
+import { randomUUID } from "node:crypto";
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { type Database, connect } from "./connect";
+import { type Database, connect, ofShop } from "./connect";
 import { appUrlOf } from "./appRole.mjs";
 import { testDatabase } from "./freshDatabase.testing";
 
@@ -33,6 +34,21 @@ describe("a pool", () => {
       const pids = await Promise.all(Array.from({ length: 8 }, () => pidOf(db)));
       expect(pids).toHaveLength(8);
       expect(pids).not.toContain(frozen);
+    } finally {
+      process.kill(frozen, "SIGCONT");
+    }
+    await close();
+  });
+
+  it("has a connection again after one on which no transaction could even begin", async () => {
+    const { db, end: close } = connect(appUrlOf(url), 1, QUICK);
+    const frozen = await pidOf(db);
+    process.kill(frozen, "SIGSTOP");
+    try {
+      for (const one of [db, ofShop(db, randomUUID())]) {
+        await one.transaction((tx) => pidOf(tx)).catch(() => undefined);
+        expect(await one.transaction((tx) => pidOf(tx))).not.toBe(frozen);
+      }
     } finally {
       process.kill(frozen, "SIGCONT");
     }

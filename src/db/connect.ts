@@ -69,9 +69,36 @@ export function connect(
   pool.on("error", () => undefined);
   // Nor does one that breaks in somebody's hands end the process: whoever holds it is told by their query.
   pool.on("connect", (client) => client.on("error", () => undefined));
-  const db = drizzle(pool, DRIZZLE);
+  const lent = lending(pool);
+  lent.query = pool.query.bind(pool);
+  const db = drizzle(lent, DRIZZLE);
   POOLS.set(db, pool);
   return { db: tryingAgain(db), end: () => pool.end() };
+}
+
+/** The same pool, as transactions take connections of it: the library gives none back where not even the beginning came through. */
+function lending(pool: pg.Pool): pg.Pool {
+  const lent = Object.create(pool) as pg.Pool;
+  lent.connect = (async () => {
+    const client = await pool.connect();
+    let [first, back] = [true, false];
+    const release = (broken?: boolean): void => {
+      if (!back) client.release(broken);
+      back = true;
+    };
+    const query = async (...asked: Parameters<pg.PoolClient["query"]>): Promise<unknown> => {
+      const begins = first;
+      first = false;
+      try {
+        return await (client.query(...asked) as unknown as Promise<unknown>);
+      } catch (error) {
+        if (begins) release(true);
+        throw error;
+      }
+    };
+    return { query, release };
+  }) as unknown as pg.Pool["connect"];
+  return lent;
 }
 
 const DRIZZLE = { schema, casing: "snake_case" } as const;
@@ -107,7 +134,7 @@ export function ofShop(db: Database, shopId: string): Database {
 }
 
 function madeForShop(pool: pg.Pool, shopId: string): Database {
-  const alone = Object.create(pool) as pg.Pool;
+  const alone = lending(pool);
   const begin = `begin; select set_config('app.shop', '${shopId}', true)`;
   alone.query = (async (...asked: Parameters<pg.Pool["query"]>) => {
     const client = await pool.connect();
