@@ -113,7 +113,7 @@ describe("what comes in", () => {
     }
     writeFileSync(path.join(folder, "no.zip"), "no archive");
     expect(await why(importShop(db(there).owner, path.join(folder, "no.zip")))).toMatch(/no archive of a shop/);
-    // A forged ledger whose hash was put right as well is held to the rules that can be looked up afterwards.
+    // No rule of the database is left switched off.
     expect((await db(there).owner.execute(sql`select tgname from pg_trigger where tgenabled = 'D'`)).rows).toEqual(
       [],
     );

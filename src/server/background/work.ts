@@ -4,8 +4,8 @@ import path from "node:path";
 import { lt, sql } from "drizzle-orm";
 import { backUp, keepNewest, nightlyIn, nightlyName } from "@/db/backup";
 import { type Database, ofShop } from "@/db/connect";
-import { hands, sessions, shops, tries, verifications } from "@/db/schema";
-import { followOrders, listOrders } from "../parts/orders";
+import { hands, orders, sessions, tries, verifications } from "@/db/schema";
+import { followOrders, isStillOpen, listOrders } from "../parts/orders";
 import { isOpen } from "@/core/parts/order";
 
 export interface Installation {
@@ -48,9 +48,7 @@ export async function clearPassing(owner: Database, now: Date): Promise<string> 
 
 /** The shops that have orders which the supplier has not ended. */
 export async function shopsThatWait(owner: Database): Promise<string[]> {
-  const waiting = sql`exists (select 1 from orders o where o.shop_id = ${shops.id} and not exists (
-    select 1 from order_events e where e.shop_id = o.shop_id and e.order_id = o.id and e.kind in ('refused', 'delivered', 'given-up', 'canceled')))`;
-  return (await owner.select({ id: shops.id }).from(shops).where(waiting)).map((s) => s.id);
+  return (await owner.selectDistinct({ id: orders.shopId }).from(orders).where(isStillOpen)).map((o) => o.id);
 }
 
 /** Asks after every open order of a shop; what came is in stock. @returns what came of it */

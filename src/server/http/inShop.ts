@@ -1,6 +1,6 @@
 /**
- * The database as the shop of whoever asks sees it, together with them, as most of what is done for a request wants them: spread before the rest. Each
- * names what is to be done, and whoever may not do it gets no further.
+ * The database as the shop of whoever asks sees it, together with them, as most of what is done for a request wants
+ * them: spread before the rest. Each names what is to be done, and whoever may not do it gets no further.
  */
 import type { Permission } from "@/core/shop/permission";
 import { database, type Database, ofShop } from "@/db/connect";

@@ -97,7 +97,8 @@ async function keep(db: Database, actor: Actor, input: PlaceOrder): Promise<void
 /** As many as are looked through; of those that are still open none is left out, however old. */
 const NEWEST = 500;
 
-const isStillOpen = sql`not exists (select 1 from order_events e where e.shop_id = ${orders.shopId} and e.order_id = ${orders.id} and e.kind in (${sql.join(
+/** Of orders, that the supplier has not ended them. */
+export const isStillOpen = sql`not exists (select 1 from order_events e where e.shop_id = ${orders.shopId} and e.order_id = ${orders.id} and e.kind in (${sql.join(
   ORDER_ENDS.map((kind) => sql`${kind}`),
   sql`, `,
 )}))`;
