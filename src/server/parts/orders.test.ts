@@ -14,6 +14,7 @@ import { orderEvents, shops } from "@/db/schema";
 import { followOrders, giveUp, listOrders, order, placeOrderInput } from "./orders";
 import { listParts } from "./stock";
 import { readLedger } from "../jobs/record";
+import { shopsThatWait } from "../background/work";
 import { ShimShop, sentence } from "./shimShop.testing";
 import { askCatalogue, setBench } from "./supplier";
 
@@ -117,6 +118,8 @@ describe("an order", () => {
     expect(await askCatalogue("shim-over", 29, "EUR")).toEqual({ kind: "down" });
     await follow();
     expect(await states()).toEqual(["unsent"]);
+    // It is asked after without anybody, too.
+    expect(await shopsThatWait(owner)).toContain(shop.actor.shopId);
     await startSupplier();
     await follow();
     expect(await states()).toEqual(["accepted"]);
