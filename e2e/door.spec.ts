@@ -10,7 +10,7 @@ const said = async (answer: APIResponse): Promise<string> =>
 test("a foreign name for this machine, and a foreign page, get nothing", async ({ page }) => {
   await atWork(page);
   const { request } = page;
-  for (const path of ["/", "/api/health", "/api/engines", "/shop"]) {
+  for (const path of ["/", "/api/health", "/api/bench", "/shop"]) {
     const answer = await request.get(path, { headers: { host: "shop.elsewhere.example" } });
     expect(answer.status(), path).toBe(421);
   }

@@ -143,6 +143,19 @@ export async function confirmCrank(page: Page): Promise<void> {
 /** All that was entered is kept by the shop. */
 export const allKept = (page: Page, timeout = 15_000) =>
   expect(page.getByRole("status").filter({ hasText: "saved" })).toHaveText("All saved", { timeout });
+/** The run on this page opens again without a network. */
+export const keptWithoutNetwork = (page: Page) =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(
+          async () =>
+            (await navigator.serviceWorker.ready).active?.state === "activated" &&
+            (await (await caches.open("runs")).keys()).length > 0,
+        ),
+      { timeout: 30_000 },
+    )
+    .toBe(true);
 /** What is told, once the shop has what went before: a job that was closed says for a moment that it is on its way. */
 export async function toldTitle(page: Page): Promise<string> {
   await expect(nextTitle(page)).not.toHaveText(/^It is on this device/);

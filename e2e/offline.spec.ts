@@ -1,5 +1,5 @@
 import { CALDER } from "../src/demo/engines";
-import { addEngine, allKept, atWork, beginJob, expect, nextTitle, test } from "./fixtures";
+import { addEngine, allKept, atWork, beginJob, expect, keptWithoutNetwork, nextTitle, test } from "./fixtures";
 import { truthOf, workByKeys } from "./mechanic";
 
 /** How long the network stays away; CUT_MS=300000 makes it the five minutes of a real cut. */
@@ -19,17 +19,7 @@ test("the network is cut in the middle, the page is loaded again without it, and
   const truth = truthOf(CALDER, { "2I": 0.06 });
   await workByKeys(page, truth, { until: ({ title }) => /^Read 2 intake/.test(title) });
   await allKept(page);
-  await expect
-    .poll(
-      () =>
-        page.evaluate(
-          async () =>
-            (await navigator.serviceWorker.ready).active?.state === "activated" &&
-            (await (await caches.open("runs")).keys()).length > 0,
-        ),
-      { timeout: 30_000 },
-    )
-    .toBe(true);
+  await keptWithoutNetwork(page);
   await context.setOffline(true);
   await workByKeys(page, truth, { until: ({ title }) => title.includes("mark D") });
   const status = page.getByRole("status").filter({ hasText: "saved" });

@@ -1,18 +1,15 @@
 /** A shop of one's own: its first page, its people and how they prove who they are, and the first valve read, with nothing made up in it. */
-import { rmSync } from "node:fs";
 import path from "node:path";
-import { prepareDatabase, startApp } from "../scripts/lib/app.mjs";
-import { findPostgres, freePort, startCluster } from "../scripts/lib/postgres.mjs";
 import type { Page } from "@playwright/test";
 import { execa } from "execa";
 import pg from "pg";
 import { acceptCautions, allKept, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
 import { clean } from "./clean";
+import { ownInstallation } from "./installation";
 import { NOBODYS_ID, OPEN, ROUTES } from "./routes";
 import { workByKeys } from "./mechanic";
 
 const ROOT = path.resolve(import.meta.dirname, "..");
-const FOLDER = path.join(ROOT, ".data", `own-shop-${process.pid}`);
 const PASSWORD = "blue feeler, green door";
 
 test.describe.configure({ mode: "serial" });
@@ -20,30 +17,13 @@ test.setTimeout(180_000);
 // What is refused on purpose; what is loaded ahead at the end meets a server that is gone.
 test.use({ allow: [/status of 4\d\d|ERR_CONNECTION_REFUSED/] });
 
-let url = "";
-let ownerUrl = "";
+const here = ownInstallation("own-shop");
 /** As the shop was begun in the first test. */
 let begun = { shopId: "", personId: "" };
-const end: (() => Promise<void>)[] = [];
-test.beforeAll(async () => {
-  const bin = findPostgres();
-  if (bin === null) throw new Error("PostgreSQL is not installed");
-  const cluster = await startCluster({ bin, folder: FOLDER });
-  end.push(cluster.stop);
-  ownerUrl = cluster.url;
-  await prepareDatabase(ROOT, cluster.url, { demo: false });
-  const app = await startApp({ root: ROOT, databaseUrl: cluster.url, port: await freePort() });
-  end.push(app.stop);
-  url = app.url;
-});
-test.afterAll(async () => {
-  for (const step of end.reverse()) await step();
-  rmSync(FOLDER, { recursive: true, force: true });
-});
 
 /** Signs in by name and password. */
 async function signIn(page: Page, name: string, password = PASSWORD): Promise<void> {
-  await page.goto(`${url}/sign-in`);
+  await page.goto(`${here.url}/sign-in`);
   await page.getByLabel("Your name").fill(name);
   await page.getByLabel("Password").fill(password);
   await page.getByRole("button", { name: "Sign in", exact: true }).click();
@@ -56,8 +36,8 @@ async function typePin(page: Page, pin: string): Promise<void> {
 
 test("from an empty database to the first valve read in one's own shop", async ({ page }) => {
   // Whatever page is asked for, there is one thing to do.
-  await page.goto(`${url}/shop/parts`);
-  await page.waitForURL(`${url}/begin`);
+  await page.goto(`${here.url}/shop/parts`);
+  await page.waitForURL(`${here.url}/begin`);
   await page.getByRole("button", { name: "Open the shop" }).click();
   await expect(page.getByText("Give the shop a name.")).toBeVisible();
   await page.getByLabel("The shop's name").fill("Wharf Road Valves");
@@ -70,7 +50,7 @@ test("from an empty database to the first valve read in one's own shop", async (
     if (r.url().endsWith("/api/begin")) begun = r.postDataJSON() as typeof begun;
   });
   await page.getByRole("button", { name: "Open the shop" }).click();
-  await page.waitForURL(`${url}/`);
+  await page.waitForURL(`${here.url}/`);
   await expect(page.getByRole("banner").getByRole("link", { name: "Una Selby" })).toBeVisible();
   await page.getByRole("link", { name: "Lay in a feeler set" }).click();
   await page.getByLabel("Begin with a common set").selectOption({ label: "Metric, by 0.05" });
@@ -79,7 +59,7 @@ test("from an empty database to the first valve read in one's own shop", async (
   await page.getByLabel("Their name").fill("Ivor Pell");
   await page.getByRole("button", { name: "Take them in" }).click();
   await expect(page.getByRole("listitem").filter({ hasText: "Ivor Pell" })).toContainText("mechanic");
-  await page.goto(`${url}/engines/new`);
+  await page.goto(`${here.url}/engines/new`);
   await page.getByLabel("Name of the engine").fill("Green twin");
   await page.getByLabel("Firing order").fill("1-2");
   await page.getByRole("button", { name: "Add the engine" }).click();
@@ -101,8 +81,8 @@ test("from an empty database to the first valve read in one's own shop", async (
   await leaf(page, "0.20 mm").click();
   await expect(nextTitle(page)).not.toContainText("first");
   // Who leads a shop that is there is not to be had again.
-  await page.goto(`${url}/begin`);
-  await page.waitForURL(`${url}/`);
+  await page.goto(`${here.url}/begin`);
+  await page.waitForURL(`${here.url}/`);
 });
 
 test("people are taken in, choose their password once, and are turned away where they can't prove who they are", async ({
@@ -110,8 +90,8 @@ test("people are taken in, choose their password once, and are turned away where
   browser,
 }) => {
   await signIn(page, "una  SELBY");
-  await page.waitForURL(`${url}/`);
-  await page.goto(`${url}/shop`);
+  await page.waitForURL(`${here.url}/`);
+  await page.goto(`${here.url}/shop`);
   await clean(page, "light");
   // A worn leaf is laid out no more.
   await page.getByRole("button", { name: /^Change Metric/ }).click();
@@ -129,11 +109,11 @@ test("people are taken in, choose their password once, and are turned away where
     await expect(page.getByText(/, out of use$/)).toHaveCount(shown);
     await expect(page.getByLabel("Name of the set")).toHaveCount(0);
   }
-  await page.goto(`${url}/?q=green`);
+  await page.goto(`${here.url}/?q=green`);
   await page.getByRole("link", { name: "Green twin", exact: true }).click();
   await page.getByRole("button", { name: /^Archive it/ }).click();
   await expect(page.getByText(/^A job is in hand on this engine/)).toBeVisible();
-  await page.goto(`${url}/shop`);
+  await page.goto(`${here.url}/shop`);
   await page.getByLabel("Their name").fill("Nell Arkwright");
   await page.getByLabel("What they are here").selectOption("apprentice");
   await page.getByRole("button", { name: "Take them in" }).click();
@@ -159,22 +139,22 @@ test("people are taken in, choose their password once, and are turned away where
     await expect(theirs.getByText("That one is guessed first")).toBeVisible();
     await theirs.getByLabel("PIN").fill(pin);
     await theirs.getByRole("button", { name: "Keep them, and go in" }).click();
-    await theirs.waitForURL(`${url}/`);
+    await theirs.waitForURL(`${here.url}/`);
     await expect(theirs.getByRole("banner").getByRole("link", { name })).toBeVisible();
     // What only a lead does is not offered, and not done.
-    await theirs.goto(`${url}/shop`);
+    await theirs.goto(`${here.url}/shop`);
     await expect(theirs.getByText("are changed by a lead")).toBeVisible();
     await expect(theirs.getByRole("button", { name: "Take them in" })).toHaveCount(0);
     await theirs.goto(link);
     await expect(theirs.getByRole("heading", { name: "This link is spent" })).toBeVisible();
     // Signed out, the cookie that was is good for nothing.
     const cookies = await own.cookies();
-    await theirs.goto(`${url}/you`);
+    await theirs.goto(`${here.url}/you`);
     await theirs.getByRole("button", { name: "Sign out" }).click();
-    await theirs.waitForURL(`${url}/sign-in`);
+    await theirs.waitForURL(`${here.url}/sign-in`);
     await own.addCookies(cookies);
-    await theirs.goto(`${url}/shop`);
-    await theirs.waitForURL(`${url}/sign-in?back=%2Fshop`);
+    await theirs.goto(`${here.url}/shop`);
+    await theirs.waitForURL(`${here.url}/sign-in?back=%2Fshop`);
     await own.close();
   }
   // Beginning the same shop again opens it to nobody without its password.
@@ -182,7 +162,7 @@ test("people are taken in, choose their password once, and are turned away where
   const again = { shopId, personId, shopName: "Wharf Road Valves", name: "Una Selby" };
   const asked = { ...again, school: "go-no-go", lengthUnit: "mm", currency: "EUR", password: "none of hers" };
   const stranger = await browser.newContext();
-  expect((await stranger.request.post(`${url}/api/begin`, { data: asked })).status()).toBe(401);
+  expect((await stranger.request.post(`${here.url}/api/begin`, { data: asked })).status()).toBe(401);
   const door = await stranger.newPage();
   for (let i = 0; i < 11; i++) await signIn(door, "Nell Arkwright", `guess ${i}`);
   await expect(door.getByText(/wrong too often: wait \d+ minutes/)).toBeVisible();
@@ -194,15 +174,15 @@ test("people are taken in, choose their password once, and are turned away where
 
 test("a shared tablet is handed round; an apprentice closes on the word of a mechanic", async ({ page, browser }) => {
   await signIn(page, "Una Selby");
-  await page.waitForURL(`${url}/`);
-  await page.goto(`${url}/shop`);
+  await page.waitForURL(`${here.url}/`);
+  await page.goto(`${here.url}/shop`);
   await page.getByLabel("Make this device a shared one, called").fill("Tablet in bay 2");
   await page.getByRole("button", { name: "Share this device" }).click();
   await expect(page.getByText("Tablet in bay 2, this one")).toBeVisible();
-  await page.goto(`${url}/you`);
+  await page.goto(`${here.url}/you`);
   await clean(page, "light");
   await page.getByRole("button", { name: "Sign out", exact: true }).click();
-  await page.waitForURL(`${url}/sign-in`);
+  await page.waitForURL(`${here.url}/sign-in`);
   await clean(page, "light");
   // The lead has no PIN yet.
   await expect(page.getByRole("button", { name: /Una Selby/ })).toBeDisabled();
@@ -213,9 +193,9 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   await expect(page.getByText("That is not the PIN of this name.")).toBeVisible();
   await typePin(page, "5923");
   await page.getByRole("button", { name: "Go on as Nell Arkwright" }).click();
-  await page.waitForURL(`${url}/`);
+  await page.waitForURL(`${here.url}/`);
   // From a page elsewhere nothing is taken, right or wrong.
-  const foreign = await page.request.post(`${url}/api/sign-in`, {
+  const foreign = await page.request.post(`${here.url}/api/sign-in`, {
     data: { name: "Una Selby", password: PASSWORD },
     headers: { origin: "http://elsewhere.invalid" },
   });
@@ -224,7 +204,7 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   const [session] = (await page.context().cookies()).filter((c) => c.name.includes("session"));
   const elsewhere = await browser.newContext();
   if (session !== undefined) await elsewhere.addCookies([session]);
-  expect((await elsewhere.request.get(`${url}/api/bench`)).status()).toBe(401);
+  expect((await elsewhere.request.get(`${here.url}/api/bench`)).status()).toBe(401);
   await elsewhere.close();
   // The job of the first test, finished by the apprentice.
   await page
@@ -247,9 +227,9 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
   await allKept(page);
   await page.getByRole("link", { name: /sheet/i }).first().click();
   await expect(page.getByText(/Nell Arkwright, on the word of Ivor Pell/)).toBeVisible();
-  await page.goto(`${url}/`);
+  await page.goto(`${here.url}/`);
   await page.getByRole("button", { name: "Hand over" }).click();
-  await page.waitForURL(`${url}/sign-in`);
+  await page.waitForURL(`${here.url}/sign-in`);
   // Whoever guesses waits, with the right one too.
   await page.getByRole("button", { name: "Nell Arkwright" }).click();
   for (const pin of ["1000", "2000", "3000", "4000", "5000", "5923"]) {
@@ -262,7 +242,7 @@ test("a shared tablet is handed round; an apprentice closes on the word of a mec
 });
 
 test("whoever is not signed in sees and changes nothing, by any route", async ({ playwright }) => {
-  const stranger = await playwright.request.newContext({ baseURL: url });
+  const stranger = await playwright.request.newContext({ baseURL: here.url });
   expect(ROUTES.length).toBeGreaterThan(60);
   const open: string[] = [];
   for (const { path: at, methods } of ROUTES)
@@ -283,7 +263,7 @@ test("whoever is not signed in sees and changes nothing, by any route", async ({
 });
 
 test("a mechanic does nothing that is a lead's, by any route", async ({ playwright }) => {
-  const ivor = await playwright.request.newContext({ baseURL: url });
+  const ivor = await playwright.request.newContext({ baseURL: here.url });
   const signedIn = await ivor.post("/api/sign-in", { data: { name: "Ivor Pell", password: PASSWORD } });
   expect(signedIn.ok()).toBe(true);
   expect((await ivor.get("/api/bench")).ok()).toBe(true);
@@ -299,7 +279,7 @@ test("a mechanic does nothing that is a lead's, by any route", async ({ playwrig
 
 /** What belongs to a shop, by table: the ids of its rows and a hash of all of them. */
 async function kept(shopId: string): Promise<{ ids: string[]; hash: string }> {
-  const client = new pg.Client({ connectionString: ownerUrl, options: "-c app.whole=on" });
+  const client = new pg.Client({ connectionString: here.ownerUrl, options: "-c app.whole=on" });
   await client.connect();
   try {
     const { rows: tables } = await client.query<{ name: string; has_id: boolean }>(
@@ -330,12 +310,12 @@ test("two shops in one installation know nothing of each other, and somebody wor
   const { stdout } = await execa(
     process.execPath,
     ["--import", "tsx", path.join(ROOT, "scripts/newShop.ts"), "Quay Diesel", "Bram Tolley"],
-    { cwd: ROOT, env: { DATABASE_URL: ownerUrl } },
+    { cwd: ROOT, env: { DATABASE_URL: here.ownerUrl } },
   );
-  await page.goto(`${url}${/\/welcome\/\S+/.exec(stdout)?.[0] ?? ""}`);
+  await page.goto(`${here.url}${/\/welcome\/\S+/.exec(stdout)?.[0] ?? ""}`);
   await page.getByLabel("New password").fill(PASSWORD);
   await page.getByRole("button", { name: "Keep them, and go in" }).click();
-  await page.waitForURL(`${url}/`);
+  await page.waitForURL(`${here.url}/`);
   await expect(page.getByText("Green twin")).toHaveCount(0);
 
   // Every route, with every id of the other shop where it takes one.
@@ -346,7 +326,7 @@ test("two shops in one installation know nothing of each other, and somebody wor
       for (const id of at.includes(NOBODYS_ID) ? before.ids : [NOBODYS_ID]) {
         // What a device on the bench says is of the machine, and goes on without end.
         if (OPEN[at] !== undefined || at.startsWith("/api/sessions") || at.endsWith("/stream")) continue;
-        const answer = await page.request.fetch(`${url}${at.replace(NOBODYS_ID, id)}`, {
+        const answer = await page.request.fetch(`${here.url}${at.replace(NOBODYS_ID, id)}`, {
           method,
           maxRedirects: 0,
           ...(method === "GET"
@@ -372,7 +352,7 @@ test("two shops in one installation know nothing of each other, and somebody wor
   expect(await kept(begun.shopId)).toEqual(before);
 
   // Una helps out there: one name and password for both.
-  await page.goto(`${url}/shop`);
+  await page.goto(`${here.url}/shop`);
   await page.getByLabel("Their name").fill("Una S");
   await page.getByRole("button", { name: "Take them in" }).click();
   await page.getByRole("button", { name: "Change Una S" }).click();
@@ -388,12 +368,12 @@ test("two shops in one installation know nothing of each other, and somebody wor
   await expect(una.getByRole("alert").filter({ hasText: /don't go together/ })).toBeVisible();
   await una.getByLabel("Password").fill(PASSWORD);
   await una.getByRole("button", { name: "Sign in, and go in" }).click();
-  await una.waitForURL(`${url}/`);
+  await una.waitForURL(`${here.url}/`);
   await expect(una.getByText("Green twin")).toHaveCount(0);
   await una.getByRole("banner").getByRole("link", { name: "Una S" }).click();
   await clean(una, "light");
   await una.getByRole("button", { name: "Go to Wharf Road Valves" }).click();
-  await una.waitForURL(`${url}/`);
+  await una.waitForURL(`${here.url}/`);
   await expect(una.getByText("Green twin").first()).toBeVisible();
   await expect(una.getByRole("banner").getByRole("link", { name: "Una Selby" })).toBeVisible();
   // Neither shop's lead opens both with a link of theirs.

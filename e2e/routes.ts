@@ -35,12 +35,12 @@ export const OPEN: Readonly<Record<string, string>> = {
   "/api/begin": "begins the first shop, once",
   "/api/sign-in": "signs in",
   "/api/sign-in/pin": "signs in on a shared device",
+  "/api/sign-in/pass": "signs in whoever took over a shared device without a network",
   "/api/sign-out": "ends a session, or none",
   "/api/welcome": "takes a link",
   "/api/welcome/known": "takes a link, with a name and password",
   "/api/health": "says that the server runs",
   "/api/ready": "says that the database answers",
-  "/api/misdirected": "says that this is not the place",
   "/api/calc/lash": "computes with what is sent, and knows nothing",
   "/serwist/sw.js": "the app's own file",
 };

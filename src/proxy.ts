@@ -1,6 +1,7 @@
 /** What a page may load is said with it: its own files, and the inline scripts that carry this answer's nonce. */
 import { randomBytes } from "node:crypto";
 import { type NextRequest, NextResponse } from "next/server";
+import { MISDIRECTED, isAskedByName } from "@/server/http/hosts";
 
 const policy = (nonce: string): string =>
   [
@@ -18,6 +19,7 @@ const policy = (nonce: string): string =>
   ].join("; ");
 
 export function proxy(request: NextRequest): NextResponse {
+  if (!isAskedByName(request.headers)) return new NextResponse(MISDIRECTED, { status: 421 });
   const headers = new Headers(request.headers);
   // Where one comes back to after signing in.
   headers.set("x-path", request.nextUrl.pathname + request.nextUrl.search);

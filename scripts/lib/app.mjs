@@ -23,21 +23,27 @@ export async function prepareDatabase(root, url, { reset = false, demo = true } 
   return output.trim();
 }
 
+export const LOOPBACK = "127.0.0.1";
+
+/** Where a server that listens on `host` answers. @param {string} host @param {number} port */
+export const urlAt = (host, port) => `http://${host === "0.0.0.0" ? LOOPBACK : host}:${port}`;
+
 /** Longer than a proxy or a client holds an idle connection: else one is ended just as the next request goes out on it. */
 const KEEP_ALIVE_MS = 75_000;
 
 /**
  * Starts the production server and waits until it answers. `databaseUrl` is the owner's: the server itself is given only
  * the one by which the app signs in. Started as root, it runs as a user who owns nothing.
- * @param {{ root: string, databaseUrl: string, port: number, env?: Record<string, string> }} options
+ * @param {{ root: string, databaseUrl: string, port: number, host?: string, env?: Record<string, string> }} options
  */
-export async function startApp({ root, databaseUrl, port, env: more = {} }) {
+export async function startApp({ root, databaseUrl, port, host = LOOPBACK, env: more = {} }) {
   const env = {
     ...process.env,
     ...more,
     DATABASE_URL: appUrlOf(databaseUrl),
     APP_DATABASE_URL: undefined,
     SIGN_IN_SECRET: signInSecretOf(databaseUrl),
+    FULCRATA_HOST: host,
     NEXT_TELEMETRY_DISABLED: "1",
     NODE_ENV: /** @type {const} */ ("production"),
   };
@@ -48,7 +54,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     [
       path.join(root, "node_modules/next/dist/bin/next"),
       "start",
-      ...["-H", "127.0.0.1", "-p", String(port)],
+      ...["-H", host, "-p", String(port)],
       ...["--keepAliveTimeout", String(KEEP_ALIVE_MS)],
     ],
     {
@@ -62,7 +68,7 @@ export async function startApp({ root, databaseUrl, port, env: more = {} }) {
     },
   );
   child.once("close", () => log.end());
-  const url = `http://127.0.0.1:${port}`;
+  const url = urlAt(host, port);
   for (let tries = 0; tries < 240; tries++) {
     if (child.exitCode !== null) throw new Trouble(`The app did not start.\n${heard.trim()}`);
     if (await answers(url)) return { child, url, stop: () => stop(child) };

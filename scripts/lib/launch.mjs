@@ -1,8 +1,9 @@
 /** Everything from an empty machine to a running app, and a clean end: what `npm start` and `npm run demo` share. */
 import { existsSync, mkdirSync, readFileSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { isIPv4 } from "node:net";
 import { setTimeout as wait } from "node:timers/promises";
-import { prepareDatabase, startApp, startBackground } from "./app.mjs";
+import { LOOPBACK, prepareDatabase, startApp, startBackground, urlAt } from "./app.mjs";
 import { startDevices } from "./devices.mjs";
 import { ensureBuild, ensurePackages } from "./install.mjs";
 import { ensurePostgres, portIsFree, startCluster } from "./postgres.mjs";
@@ -48,7 +49,7 @@ function isAlive(pid, word) {
 }
 
 /** One of a kind per folder: a second is told where the first runs; what a killed one left is ended. */
-async function takeLock(/** @type {number} */ port) {
+async function takeLock(/** @type {number} */ port, /** @type {string} */ host) {
   if (existsSync(lockFile())) {
     const held = readLock();
     if (isAlive(held.pid, launched.script))
@@ -57,7 +58,7 @@ async function takeLock(/** @type {number} */ port) {
       say("Ending an app server that an earlier run left behind…");
       process.kill(held.app, "SIGKILL");
       // Its port is given back a moment after it is gone from the list of processes.
-      for (let tries = 0; tries < 50 && !(await portIsFree(port)); tries++) await wait(100);
+      for (let tries = 0; tries < 50 && !(await portIsFree(port, host)); tries++) await wait(100);
     }
   }
   undo.push(async () => rmSync(lockFile(), { force: true }));
@@ -81,6 +82,21 @@ function readPort() {
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Trouble(`PORT is "${given}": give a number from 1 to 65535.`);
   return port;
+}
+
+/** What it listens on: this machine alone, unless LISTEN names one of its addresses, or all of them. */
+function readHost() {
+  const host = process.env["LISTEN"] ?? "";
+  if (host === "" || host === LOOPBACK) return LOOPBACK;
+  if (launched.demo)
+    throw new Trouble("LISTEN is set: in the demo a name proves who one is, so it stays on this machine.");
+  if (isIPv4(host) === false)
+    throw new Trouble(`LISTEN is "${host}": give an address of this machine, like 192.168.7.2, or 0.0.0.0 for all.`);
+  if (host === "0.0.0.0" && !URL.canParse(process.env["FULCRATA_URL"] ?? ""))
+    throw new Trouble(
+      "LISTEN is 0.0.0.0: set FULCRATA_URL to the address that people type, like http://valves.lan:4390.",
+    );
+  return host;
 }
 
 /** How many nights back one can go, unless BACKUPS_KEPT says another. */
@@ -131,21 +147,21 @@ async function main() {
   requireNode(process.versions.node);
   requireSpace(ROOT, statfsSync);
   mkdirSync(dataFolder(), { recursive: true });
-  const port = readPort();
+  const [port, host] = [readPort(), readHost()];
   readBackups();
-  await takeLock(port);
-  if (!(await portIsFree(port)))
+  await takeLock(port, host);
+  if (!(await portIsFree(port, host)))
     throw new Trouble(
       `Port ${port} is taken by another program. Stop that program, or choose another port: PORT=${port + 1} ${launched.command}`,
     );
-  writeLock({ url: `http://127.0.0.1:${port}`, app: 0 });
+  writeLock({ url: urlAt(host, port), app: 0 });
   await ensurePackages(ROOT);
   const url = await databaseUrl();
   const done = await prepareDatabase(ROOT, url, { reset, demo: launched.demo });
   if (done !== "") say(done);
   await ensureBuild(ROOT);
   const env = await devices(reset);
-  const app = await startApp({ root: ROOT, databaseUrl: url, port, env });
+  const app = await startApp({ root: ROOT, databaseUrl: url, port, host, env });
   undo.push(app.stop);
   const { backups, kept } = readBackups();
   const background = startBackground({

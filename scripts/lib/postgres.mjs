@@ -73,12 +73,12 @@ export function freePort() {
   });
 }
 
-/** @param {number} port @returns {Promise<boolean>} */
-export function portIsFree(port) {
+/** @param {number} port @param {string} [host] @returns {Promise<boolean>} */
+export function portIsFree(port, host = "127.0.0.1") {
   return new Promise((resolve) => {
     const server = createServer();
     server.once("error", () => resolve(false));
-    server.listen(port, "127.0.0.1", () => server.close(() => resolve(true)));
+    server.listen(port, host, () => server.close(() => resolve(true)));
   });
 }
 

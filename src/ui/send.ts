@@ -6,11 +6,18 @@ export type Sent<T> =
   /** No answer, or none that counts: the same command may be sent again. */
   | { readonly kind: "unreached" };
 
-export async function send<T>(method: "GET" | "POST" | "PUT", url: string, body?: unknown): Promise<Sent<T>> {
+export async function send<T>(
+  method: "GET" | "POST" | "PUT",
+  url: string,
+  body?: unknown,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<Sent<T>> {
   try {
     const response = await fetch(url, {
       method,
-      ...(body === undefined ? {} : { headers: { "content-type": "application/json" }, body: JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { headers: { "content-type": "application/json", ...headers }, body: JSON.stringify(body) }),
     });
     const answer = (await response.json()) as T & { error?: { message: string; path: string } };
     if (response.ok) return { kind: "done", data: answer };

@@ -3,6 +3,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import type { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import { MAX_FILE_BYTES } from "@/core/engine/engineFile";
+import { MISDIRECTED, isAskedByName } from "./hosts";
 import { type Asked, asking, logError, logIfSlow } from "./log";
 import { Refused, refusedByDatabase } from "./refused";
 
@@ -83,6 +84,7 @@ export function respond(request: NextRequest, work: () => Promise<NextResponse>)
   const asked: Asked = { method: request.method, path: request.nextUrl.pathname };
   return asking.run(asked, async () => {
     const begun = performance.now();
+    if (!isAskedByName(request.headers)) return refusedJson(MISDIRECTED, "", 421);
     try {
       const answer = await work();
       logIfSlow(asked, performance.now() - begun);

@@ -5,7 +5,7 @@ import { APIError } from "better-auth/api";
 import { headers } from "next/headers";
 import { type NextRequest, NextResponse } from "next/server";
 import { z } from "zod";
-import type { ShopLine } from "@/core/shop/person";
+import type { Person, ShopLine } from "@/core/shop/person";
 import { PASSWORD_LENGTH, signInName } from "@/core/shop/signInName";
 import { type Database, database, ofShop } from "@/db/connect";
 import { accounts, people, pins, sessions, users } from "@/db/schema";
@@ -17,6 +17,7 @@ import { asking, logRefusal } from "../http/log";
 import { Refused } from "../http/refused";
 import { type SharedDevice, deviceHere } from "./devices";
 import { LINK_HOURS, handedOut, library } from "./library";
+import { passFor, whoseOf } from "./pass";
 import { newPassword, newPin } from "./proof";
 import { endSessions, onDevice, ownSession } from "./sessions";
 import { count, forget } from "./tries";
@@ -28,8 +29,8 @@ export const signInInput = z.strictObject({
 export const pinInput = z.strictObject({ personId: idInput, pin: z.string().min(1, "Type your PIN.").max(20) });
 
 /** What the library answered, as an answer of our own with its cookies. */
-function withCookies(from: Headers): NextResponse {
-  const response = NextResponse.json({ ok: true });
+function withCookies(from: Headers, body: object = { ok: true }): NextResponse {
+  const response = NextResponse.json(body);
   for (const cookie of from.getSetCookie()) response.headers.append("set-cookie", cookie);
   return response;
 }
@@ -91,13 +92,18 @@ export async function signIn(request: NextRequest, input: z.infer<typeof signInI
 }
 
 /** Begins a session for somebody who is known otherwise. */
-export async function enter(userId: string, shopId: string, device: SharedDevice | null): Promise<NextResponse> {
+export async function enter(
+  userId: string,
+  shopId: string,
+  device: SharedDevice | null,
+  body?: object,
+): Promise<NextResponse> {
   const { headers: answered } = await library().api.enter({
     body: { userId, shopId, deviceId: device?.id ?? null },
     headers: await headers(),
     returnHeaders: true,
   });
-  return withCookies(answered);
+  return withCookies(answered, body);
 }
 
 /** Whoever is chosen in the made-up shop. @throws Refused */
@@ -116,21 +122,33 @@ export async function signInByPin({ personId, pin }: z.infer<typeof pinInput>): 
   const device = await deviceHere();
   if (device === null)
     throw new Refused("A PIN is taken on the shop's shared devices only: sign in with your password.", 403);
-  const person = await provenByPin(device.shopId, personId, pin);
-  if (person.userId === null) throw new Refused("They have no way to sign in yet: a lead gives them a link.", 403);
+  const { userId, setAt, ...person } = await provenByPin(device.shopId, personId, pin);
+  if (userId === null) throw new Refused("They have no way to sign in yet: a lead gives them a link.", 403);
   await endSessionHere();
-  return enter(person.userId, device.shopId, device);
+  // What proves them there while the shop does not answer: the device seals it with the PIN.
+  return enter(userId, device.shopId, device, { person, pass: passFor(device, person.id, setAt, Date.now()) });
 }
+
+export const passInput = z.strictObject({ pass: z.string().max(1000) });
+
+/** Whoever took over a shared device while the shop did not answer is signed in there. @throws Refused */
+export async function signInByPass({ pass }: z.infer<typeof passInput>): Promise<NextResponse> {
+  const { device, userId } = await whoseOf(pass, Date.now());
+  await endSessionHere();
+  return enter(userId, device.shopId, device);
+}
+
+const PERSON = { id: people.id, name: people.name, role: people.role, school: people.school };
 
 /** Whoever a PIN proves to be there. @throws Refused */
 export async function provenByPin(
   shopId: string,
   personId: string,
   pin: string,
-): Promise<{ id: string; name: string; role: (typeof people.$inferSelect)["role"]; userId: string | null }> {
+): Promise<Person & { userId: string | null; setAt: Date }> {
   await count("pin", `${shopId}:${personId}`);
   const [found] = await ofShop(database(), shopId)
-    .select({ id: people.id, name: people.name, role: people.role, userId: people.userId, hash: pins.hash })
+    .select({ ...PERSON, userId: people.userId, hash: pins.hash, setAt: pins.setAt })
     .from(people)
     .innerJoin(pins, and(eq(pins.shopId, people.shopId), eq(pins.personId, people.id)))
     .where(and(eq(people.shopId, shopId), eq(people.id, personId), isNull(people.retiredAt)));

@@ -2,13 +2,12 @@
  * The word of somebody trained for what an apprentice may not do alone: given by PIN on the device in hand, good for one
  * job and that apprentice, and so long that entries may wait for the network.
  */
-import { createHmac, timingSafeEqual } from "node:crypto";
 import { z } from "zod";
 import { mayDo } from "@/core/shop/permission";
 import { idInput } from "../http/id";
 import { Refused } from "../http/refused";
 import type { Actor } from "../http/who";
-import { signInSecret } from "./library";
+import { seal, unseal } from "./sealed";
 import { provenByPin } from "./signIn";
 
 const GOOD_FOR_MS = 24 * 3600 * 1000;
@@ -21,9 +20,6 @@ export const wordInput = z.strictObject({
 
 const said = z.strictObject({ by: idInput, for: idInput, job: idInput, until: z.int() });
 
-const sign = (text: string): string =>
-  createHmac("sha256", signInSecret()).update(`word ${text}`).digest("base64url");
-
 /** Gives the word of whoever the PIN proves, for what this actor does in a job. @throws Refused */
 export async function giveWord(
   { shopId, person }: Actor,
@@ -33,20 +29,13 @@ export async function giveWord(
   if (personId === person.id) throw new Refused("Somebody else gives their word for what you do.", 403, "pin");
   const giver = await provenByPin(shopId, personId, pin);
   if (!mayDo(giver.role, "close")) throw new Refused("An apprentice can't give their word for this.", 403, "pin");
-  const text = Buffer.from(
-    JSON.stringify({ by: giver.id, for: person.id, job: jobId, until: nowMs + GOOD_FOR_MS }),
-  ).toString("base64url");
-  return { word: `${text}.${sign(text)}` };
+  return { word: seal("word", { by: giver.id, for: person.id, job: jobId, until: nowMs + GOOD_FOR_MS }) };
 }
 
 /** Who gave this word, for this actor in this job. @throws Refused where it is none, another's, or too old */
 export function wordOf(word: string, { person }: Actor, jobId: string, nowMs: number): string {
-  const none = new Refused("The word that was given for this does not count any more: have it given again.", 409);
-  const [text = "", signature = ""] = word.split(".");
-  const [given, right] = [Buffer.from(signature), Buffer.from(sign(text))];
-  if (given.length !== right.length || !timingSafeEqual(given, right)) throw none;
-  const parsed = said.safeParse(JSON.parse(Buffer.from(text, "base64url").toString("utf8")));
-  if (!parsed.success || parsed.data.for !== person.id || parsed.data.job !== jobId || parsed.data.until < nowMs)
-    throw none;
-  return parsed.data.by;
+  const given = unseal("word", word, said);
+  if (given === null || given.for !== person.id || given.job !== jobId || given.until < nowMs)
+    throw new Refused("The word that was given for this does not count any more: have it given again.", 409);
+  return given.by;
 }

@@ -22,16 +22,17 @@ interface Props {
 
 /** "3 entries of Maud wait for Pellam R4." */
 function waitWords(waiting: readonly Waiting[], person: Person | null): string[] {
-  const groups = new Map<string, { count: number; who: string; engine: string; own: boolean }>();
+  const groups = new Map<string, { count: number; who: string; engine: string; own: boolean; proven: boolean }>();
   for (const { engine, batch } of waiting) {
     const who = batch.by?.name ?? "somebody";
-    const key = `${who}|${engine}`;
-    const group = groups.get(key) ?? { count: 0, who, engine, own: batch.by?.id === person?.id };
+    const proven = batch.pass !== undefined;
+    const key = `${who}|${engine}|${proven}`;
+    const group = groups.get(key) ?? { count: 0, who, engine, own: batch.by?.id === person?.id, proven };
     groups.set(key, { ...group, count: group.count + batch.entries.length });
   }
   return [...groups.values()].map(
-    ({ count, who, engine, own }) =>
-      `${count} ${count === 1 ? "entry" : "entries"} of ${own ? "yours" : who} ${count === 1 ? "waits" : "wait"} on this device${engine === "" ? "" : ` for ${engine}`}${own ? ", sent as soon as the shop answers" : `: sent once ${who} is at work here`}.`,
+    ({ count, who, engine, own, proven }) =>
+      `${count} ${count === 1 ? "entry" : "entries"} of ${own ? "yours" : who} ${count === 1 ? "waits" : "wait"} on this device${engine === "" ? "" : ` for ${engine}`}${own || proven ? ", sent as soon as the shop answers" : `: sent once ${who} is at work here`}.`,
   );
 }
 

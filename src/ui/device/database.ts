@@ -1,7 +1,11 @@
-/** What this device keeps in its own database: what is on its way to the shop, what it refused, and ledgers as it has them. */
+/**
+ * What this device keeps in its own database: what is on its way to the shop, what it refused, ledgers as it has them, and
+ * who may take it over while the shop does not answer.
+ */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
 import type { RefusedBatch } from "@/core/job/ledger/refused";
+import type { Person } from "@/core/shop/person";
 
 /** Entries that belong together and wait: of one person, made at one time. */
 export interface Batch {
@@ -13,6 +17,23 @@ export interface Batch {
   readonly madeAt: string | null;
   /** The word that somebody trained gave for them; left out where none was needed. */
   readonly word?: string;
+  /** What proves whoever made them, who took this device over while the shop did not answer. */
+  readonly pass?: string;
+}
+
+/** Who took this shared device over while the shop did not answer; nobody, where it was handed on or stood still. */
+export type HandedTo = { readonly person: Person; readonly pass: string } | "nobody";
+
+/** A pass of somebody, sealed with their PIN. */
+export interface SealedPass {
+  readonly personId: string;
+  readonly name: string;
+  readonly role: Person["role"];
+  readonly salt: Uint8Array<ArrayBuffer>;
+  readonly iv: Uint8Array<ArrayBuffer>;
+  readonly sealed: ArrayBuffer;
+  /** Wrong PINs since the last right one. */
+  readonly tries: number;
 }
 
 /** A batch in the outbox, with its job. */
@@ -46,6 +67,8 @@ interface DeviceSchema extends DBSchema {
   };
   kept: { key: [string, number]; value: KeptEntry & { readonly jobId: string } };
   refused: { key: string; value: RefusedHere; indexes: { job: string } };
+  passes: { key: string; value: SealedPass };
+  handed: { key: "here"; value: HandedTo };
 }
 export type DeviceDatabase = IDBPDatabase<DeviceSchema>;
 
@@ -56,13 +79,15 @@ let opened: Promise<DeviceDatabase> | null = null;
  * tried again.
  */
 export function deviceDatabase(): Promise<DeviceDatabase> {
-  opened ??= openDB<DeviceSchema>("fulcrata", 2, {
+  opened ??= openDB<DeviceSchema>("fulcrata", 3, {
     upgrade(db, before) {
       if (before < 1) {
         db.createObjectStore("outbox", { keyPath: "n", autoIncrement: true }).createIndex("job", "jobId");
         db.createObjectStore("kept", { keyPath: ["jobId", "seq"] });
       }
-      db.createObjectStore("refused", { keyPath: "id" }).createIndex("job", "jobId");
+      if (before < 2) db.createObjectStore("refused", { keyPath: "id" }).createIndex("job", "jobId");
+      db.createObjectStore("passes", { keyPath: "personId" });
+      db.createObjectStore("handed");
     },
     // Another tab of an older version gives way when it is looked at next.
     blocking: (_now, _wanted, event) => (event.target as IDBDatabase).close(),

@@ -42,6 +42,19 @@ export async function takeFromOutbox(jobId: string, batch: Batch, refused: Refus
   tell();
 }
 
+/** Keeps a batch apart until its person is at work here: what proved them counts no more. */
+export async function keepApart(jobId: string, batch: Batch): Promise<void> {
+  const tx = (await deviceDatabase()).transaction("outbox", "readwrite");
+  for (let at = await tx.store.index("job").openCursor(jobId); at !== null; at = await at.continue())
+    if (batchId(waitingOf(at.value).batch) === batchId(batch))
+      await at.update({ ...at.value, batch: unproven(batch) });
+  await tx.done;
+  tell();
+}
+
+/** The same without what proved its person. */
+export const unproven = ({ pass: _, ...batch }: Batch): Batch => batch;
+
 /** What the shop refused, of a job or of all, the oldest first. */
 export async function refusedHere(jobId?: string): Promise<RefusedHere[]> {
   const db = await deviceDatabase();

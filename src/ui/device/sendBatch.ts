@@ -1,5 +1,6 @@
 /** Sends what waits on this device, a batch at a time. */
 import type { KeptEntry } from "@/core/job/ledger/entry";
+import { PASS_HEADER } from "@/core/shop/device";
 import { type Sent, send } from "../send";
 import type { Batch, RefusedHere } from "./database";
 import { batchId } from "./outbox";
@@ -7,6 +8,14 @@ import { batchId } from "./outbox";
 export interface Kept {
   readonly entries: KeptEntry[];
 }
+
+/** Whether whoever is at work sends it: it is theirs, or carries what proves another. */
+export const isSentBy = ({ by, pass }: Batch, personId: string | null): boolean =>
+  pass !== undefined || by === null || by.id === personId;
+
+/** What is sent no more by whoever is at work: the shop no longer takes what proves its person. */
+export const wantsItsPerson = (error: Error, { pass }: Batch): boolean =>
+  pass !== undefined && error instanceof Unsettled && error.waits === "nobody";
 
 /** Why a batch waits on: the shop does not answer, or another person must be chosen first. */
 export type Waits = "unreached" | "nobody";
@@ -29,15 +38,20 @@ export async function sendBatch(
   personId: string | null,
   after: number,
 ): Promise<Sent<Kept>> {
-  if (batch.by !== null && batch.by.id !== personId) throw new Unsettled("nobody");
+  if (!isSentBy(batch, personId)) throw new Unsettled("nobody");
   const entries = batch.entries.map(({ at: _, ...entry }) => entry);
-  const sent = await send<Kept>("POST", `/api/jobs/${jobId}/entries`, {
-    entries,
-    after,
-    ...(batch.by === null ? {} : { by: batch.by.id }),
-    ...(batch.madeAt === null ? {} : { madeAt: batch.madeAt }),
-    ...(batch.word === undefined ? {} : { word: batch.word }),
-  });
+  const sent = await send<Kept>(
+    "POST",
+    `/api/jobs/${jobId}/entries`,
+    {
+      entries,
+      after,
+      ...(batch.by === null ? {} : { by: batch.by.id }),
+      ...(batch.madeAt === null ? {} : { madeAt: batch.madeAt }),
+      ...(batch.word === undefined ? {} : { word: batch.word }),
+    },
+    batch.pass === undefined ? {} : { [PASS_HEADER]: batch.pass },
+  );
   if (sent.kind === "unreached") throw new Unsettled("unreached");
   if (sent.kind === "refused" && (sent.status === 401 || sent.status === 403)) throw new Unsettled("nobody");
   return sent;

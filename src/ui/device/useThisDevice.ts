@@ -4,8 +4,8 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import type { Person } from "@/core/shop/person";
 import type { RefusedHere, Waiting } from "./database";
-import { onOutbox, refusedHere, takeFromOutbox, waitingHere } from "./outbox";
-import { refusedBatch, sendBatch, triesAgain } from "./sendBatch";
+import { keepApart, onOutbox, refusedHere, takeFromOutbox, waitingHere } from "./outbox";
+import { isSentBy, refusedBatch, sendBatch, triesAgain, wantsItsPerson } from "./sendBatch";
 
 interface Device {
   readonly waiting: readonly Waiting[];
@@ -48,10 +48,13 @@ export function useThisDevice(person: Person | null, ownRun: string | null, onSe
     retry: triesAgain,
     retryDelay: RETRY_MS,
     onSuccess: onSent,
+    onError: (error, { jobId, batch }) => {
+      if (wantsItsPerson(error, batch)) void keepApart(jobId, batch).then(reset, () => undefined);
+    },
   });
   const { mutate, reset } = sending;
   const idle = !sending.isPending && !sending.isError;
-  const first = data?.waiting.find((w) => personId !== null && w.batch.by?.id === personId);
+  const first = data?.waiting.find(({ batch }) => batch.by !== null && isSentBy(batch, personId));
   useEffect(() => {
     if (first !== undefined && idle) mutate(first);
   }, [first, idle, mutate]);

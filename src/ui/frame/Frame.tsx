@@ -9,6 +9,7 @@ import type { RefusedHere } from "../device/database";
 import { CurrencyProvider } from "../controls/currency";
 import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
+import { Handed } from "../device/Handed";
 import { FocusKeeper } from "./FocusKeeper";
 import { PageKeys } from "./PageKeys";
 import type { DeviceHere } from "./AtWork";
@@ -63,6 +64,7 @@ export function Frame({ children, refused, unit, currency, ...bar }: Props) {
         </CurrencyProvider>
       </chakra.main>
       <QuietTime minutes={bar.device.quietMinutes} />
+      <Handed person={bar.person} shared={bar.device.quietMinutes !== null} />
       <PageKeys />
       <FocusKeeper />
     </>

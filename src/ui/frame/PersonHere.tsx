@@ -6,7 +6,7 @@ import { useState } from "react";
 import type { Person } from "@/core/shop/person";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
-import { signOut } from "../signIn/signOut";
+import { handOver } from "../device/handOver";
 
 interface Props {
   readonly person: Person;
@@ -35,7 +35,7 @@ export function PersonHere({ person, shared }: Props) {
         </Link>
       </chakra.span>
       {shared && (
-        <Button type="button" fontSize="16px" px="3" onClick={() => void signOut().then(setTrouble)}>
+        <Button type="button" fontSize="16px" px="3" onClick={() => void handOver().then(setTrouble)}>
           Hand over
         </Button>
       )}

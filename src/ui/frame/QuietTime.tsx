@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect } from "react";
-import { signOut } from "../signIn/signOut";
+import { handOver } from "../device/handOver";
 
 const LOOK_EVERY_MS = 5000;
 
@@ -17,9 +17,8 @@ export function QuietTime({ minutes }: { readonly minutes: number | null }) {
       touchedAt = Date.now();
     };
     const look = setInterval(() => {
-      // Without the shop's server nobody could sign in again: it is asked once that answers.
-      if (Date.now() - touchedAt >= minutes * 60_000 && navigator.onLine)
-        void signOut(window.location.pathname + window.location.search);
+      if (Date.now() - touchedAt >= minutes * 60_000)
+        void handOver(window.location.pathname + window.location.search);
     }, LOOK_EVERY_MS);
     const events = ["pointerdown", "keydown"] as const;
     for (const event of events) window.addEventListener(event, touched, { capture: true, passive: true });

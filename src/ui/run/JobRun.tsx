@@ -2,6 +2,7 @@
 
 import { unitOf } from "@/core/job/words/specs";
 import { UnitProvider } from "../controls/unit";
+import { Handed } from "../device/Handed";
 import type { RunProps } from "./model";
 import { RUNS } from "./tasks";
 
@@ -10,7 +11,9 @@ export function JobRun(props: RunProps) {
   const Run = RUNS[props.given.job.task.kind];
   return (
     <UnitProvider unit={unitOf(props.given.file)}>
-      <Run {...props} />
+      <Handed person={props.person} shared={props.device.quietMinutes !== null}>
+        {(person) => <Run {...props} person={person} />}
+      </Handed>
     </UnitProvider>
   );
 }

@@ -7,7 +7,8 @@ import { Field, TextInput } from "../controls/Field";
 import { FormEnd } from "../controls/FormEnd";
 import { PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
-import { send } from "../send";
+import { type Opened, handTo, keepPass } from "../device/passes";
+import { type Sent, send } from "../send";
 import { Door } from "./Door";
 import { Threshold } from "./Threshold";
 
@@ -38,9 +39,7 @@ export function SignInView({ shopName, people, demo, back }: Props) {
           asks="Who is at work?"
           words={(name) => `Go on as ${name}`}
           open={demo}
-          prove={(personId, pin) =>
-            demo ? send("POST", "/api/people", { personId }) : send("POST", "/api/sign-in/pin", { personId, pin })
-          }
+          prove={(personId, pin) => (demo ? send("POST", "/api/people", { personId }) : byPin(personId, pin))}
           onProven={goOn}
         />
       )}
@@ -52,6 +51,13 @@ export function SignInView({ shopName, people, demo, back }: Props) {
       )}
     </Threshold>
   );
+}
+
+/** Whoever gave their PIN here may take this device over while the shop does not answer. */
+async function byPin(personId: string, pin: string): Promise<Sent<unknown>> {
+  const sent = await send<Opened>("POST", "/api/sign-in/pin", { personId, pin });
+  if (sent.kind === "done") await Promise.all([keepPass(sent.data, pin), handTo(null)]).catch(() => undefined);
+  return sent;
 }
 
 function PasswordForm({ first, onIn }: { readonly first: boolean; readonly onIn: () => void }) {

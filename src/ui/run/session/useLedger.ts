@@ -5,9 +5,10 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Entry } from "@/core/job/ledger/entry";
 import type { RunPageData } from "@/core/job/pages/run";
 import type { Person } from "@/core/shop/person";
+import { usePass } from "../../device/Handed";
 import type { Batch, RefusedHere } from "../../device/database";
 import { forgetRefused } from "../../device/outbox";
-import { Unsettled, refusedBatch, sendBatch, triesAgain } from "../../device/sendBatch";
+import { Unsettled, isSentBy, refusedBatch, sendBatch, triesAgain, wantsItsPerson } from "../../device/sendBatch";
 import type { Ledger } from "../model";
 import type { ServerClock } from "./serverClock";
 import { useKept } from "./useKept";
@@ -29,11 +30,12 @@ export function useLedger(
   clock: ServerClock,
 ): Ledger {
   const { kept, take } = useKept(jobId, initial);
-  const { batches, refused: here, loaded, unstored, put, drop } = useOutbox(jobId, file.name);
+  const { batches, refused: here, loaded, unstored, put, leave, drop } = useOutbox(jobId, file.name);
   const [justRefused, setJustRefused] = useState<Ledger["justRefused"]>(null);
   const after = kept.at(-1)?.seq ?? 0;
   const { others, refused: inShop, heard, ask } = useLive(jobId, after, inHand, take, clock);
   const personId = person?.id ?? null;
+  const pass = usePass();
   const latest = useRef({ after, personId });
   useEffect(() => {
     latest.current = { after, personId };
@@ -56,9 +58,14 @@ export function useLedger(
       // What stands now is not what it was taken for.
       if (sent.kind === "refused") ask();
     },
+    onError: (error, batch) => {
+      if (!wantsItsPerson(error, batch)) return;
+      leave(batch);
+      reset();
+    },
   });
   const [own, apart] = useMemo(() => {
-    const mine = (b: Batch): boolean => b.by === null || b.by.id === personId;
+    const mine = (b: Batch): boolean => isSentBy(b, personId);
     return [batches.filter(mine), batches.filter((b) => !mine(b))];
   }, [batches, personId]);
   const first = own[0];
@@ -77,9 +84,10 @@ export function useLedger(
         by: person === null ? null : { id: person.id, name: person.name },
         madeAt: new Date(clock.made()).toISOString(),
         ...(word === undefined ? {} : { word }),
+        ...(pass === null ? {} : { pass }),
       });
     },
-    [put, clock, person],
+    [put, clock, person, pass],
   );
   const refused = useRefused(here, heard ? inShop : refusedBefore, heard, file.name);
   const waiting =

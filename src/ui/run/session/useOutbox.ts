@@ -2,7 +2,16 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Batch, RefusedHere } from "../../device/database";
-import { batchId, onOutbox, putIntoOutbox, refusedHere, takeFromOutbox, waitingFor } from "../../device/outbox";
+import {
+  batchId,
+  keepApart,
+  onOutbox,
+  putIntoOutbox,
+  refusedHere,
+  takeFromOutbox,
+  unproven,
+  waitingFor,
+} from "../../device/outbox";
 
 export interface Outbox {
   readonly batches: readonly Batch[];
@@ -13,6 +22,8 @@ export interface Outbox {
   /** This device stores nothing: what waits is gone with a reload. */
   readonly unstored: boolean;
   readonly put: (batch: Batch) => void;
+  /** Leaves it until its person is at work here: what proved them counts no more. */
+  readonly leave: (batch: Batch) => void;
   /** Takes it out: the shop has it, or `refused` says what it said. */
   readonly drop: (batch: Batch, refused: RefusedHere | null) => void;
 }
@@ -73,5 +84,12 @@ export function useOutbox(jobId: string, engine: string): Outbox {
     },
     [jobId],
   );
-  return { batches, refused, loaded, unstored, put, drop };
+  const leave = useCallback(
+    (batch: Batch): void => {
+      setBatches((before) => before.map((b) => (batchId(b) === batchId(batch) ? unproven(b) : b)));
+      keepApart(jobId, batch).catch(() => setUnstored(true));
+    },
+    [jobId],
+  );
+  return { batches, refused, loaded, unstored, put, leave, drop };
 }
