@@ -3,6 +3,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { z } from "zod";
 import { heatInput, preloadInput } from "../src/core/calc/gearInputs";
+import { forecastInput, gaugeStudyInput } from "../src/core/calc/recordInputs";
 import { positiveClosingInput, shimsInput } from "../src/core/calc/shimInputs";
 import { lashInput, leafInput, locateInput, stopsInput, tapeInput } from "../src/core/calc/inputs";
 import { wholeShopManifest } from "../src/core/shop/wholeShop";
@@ -20,6 +21,8 @@ const SCHEMAS = {
   "calc-heat": heatInput,
   "calc-shims": shimsInput,
   "calc-positive-closing": positiveClosingInput,
+  "calc-forecast": forecastInput,
+  "calc-gauge-study": gaugeStudyInput,
 };
 
 /** The text of each schema file, by name. */

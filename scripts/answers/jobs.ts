@@ -526,7 +526,7 @@ export function playedJob(seed: number, kind: (typeof GEAR_KINDS)[number], i: nu
     task: opened.task,
     told: player.told,
     notTaken: player.notTaken,
-    ledger: player.entries.map(entryWords),
+    ledger: player.entries.map((e) => entryWords(e)),
     sheet: opened.sheet(player.entries, player.refused.slice(0, MOST_REFUSED)),
     learned: opened.learned(player.entries),
     live: opened.live(player.entries),

@@ -1,7 +1,8 @@
 /** The plan of stops on a card to hang at the engine. */
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import { registerFonts } from "./fonts";
-import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
+import type { Paper } from "@/core/units/paper";
+import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
 
 export interface CardStop {
   readonly letter: string;

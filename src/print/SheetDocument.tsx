@@ -5,7 +5,9 @@ import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/cor
 import { bandWords } from "@/core/job/words/specs";
 import { type LengthUnit, exactLength } from "@/core/units/length";
 import { registerFonts } from "./fonts";
-import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
+import type { Paper } from "@/core/units/paper";
+import { type TemperatureUnit, temperatureWords } from "@/core/units/temperature";
+import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
 
 /** The head as it is laid out for drawing, in drawing units. */
 export interface DrawnHead {
@@ -35,6 +37,7 @@ export interface SheetPaper {
   readonly date: (iso: string) => string;
   readonly aircraft: boolean;
   readonly paper: Paper;
+  readonly temperatureUnit: TemperatureUnit;
 }
 
 const TITLES: Record<Sheet["work"], string> = {
@@ -77,9 +80,9 @@ const styles = StyleSheet.create({
 
 type Late = (made: { readonly arrivedAt: string | null }) => string;
 
-export function SheetDocument({ sheet, head, unit, unitOf, date, aircraft, paper }: SheetPaper) {
+export function SheetDocument({ sheet, head, unit, unitOf, date, aircraft, paper, temperatureUnit }: SheetPaper) {
   registerFonts();
-  const facts = factsOf({ sheet, date, unit });
+  const facts = factsOf({ sheet, date, unit, temperatureUnit });
   // Upright: the same sheet the other way round.
   const { width: height, height: width } = LANDSCAPE_MM[paper];
   const late: Late = ({ arrivedAt }) => lateWords(arrivedAt === null ? null : date(arrivedAt));
@@ -163,9 +166,17 @@ function Signatures({ sheet, date }: Pick<SheetPaper, "sheet" | "date">) {
 
 type Fact = readonly [string, string];
 
-function factsOf({ sheet, date, unit }: Pick<SheetPaper, "sheet" | "date" | "unit">): Fact[] {
+function factsOf({
+  sheet,
+  date,
+  unit,
+  temperatureUnit,
+}: Pick<SheetPaper, "sheet" | "date" | "unit" | "temperatureUnit">): Fact[] {
   return [
-    ["Engine was", `${sheet.state}${sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}`],
+    [
+      "Engine was",
+      `${sheet.state}${sheet.temperatureC === null ? "" : `, ${temperatureWords(sheet.temperatureC, temperatureUnit)}`}`,
+    ],
     ["Why", `${sheet.purpose.replace("-", " ")}${sheet.note === null ? "" : `. ${sheet.note}`}`],
     ...(sheet.work === "preload" ? [["Evenness", sheet.spread ?? "not known"] as const] : []),
     ...(sheet.offset === null ? [] : [["Judged as", sheet.offset] as const]),

@@ -2,7 +2,8 @@
 import { Document, Line, Page, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import type { TapeMark, TapePiece } from "@/core/stops/tape";
 import { registerFonts } from "./fonts";
-import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM, type Paper } from "./paper";
+import type { Paper } from "@/core/units/paper";
+import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
 import { type PieceDrawing, PIECE_HEIGHT_MM, drawPiece } from "./tapeLines";
 
 export interface TapeSheet {

@@ -1,10 +1,8 @@
 /** Paper sizes and the units of print. */
+import type { Paper } from "@/core/units/paper";
 
 /** PDF points per mm: a point is 1/72 inch. */
 export const PT_PER_MM = 72 / 25.4;
-
-export const PAPERS = ["a4", "letter"] as const;
-export type Paper = (typeof PAPERS)[number];
 
 /** Sizes in mm, lying down. */
 export const LANDSCAPE_MM: Readonly<Record<Paper, { readonly width: number; readonly height: number }>> = {

@@ -4,7 +4,8 @@ import { describe, expect, it } from "vitest";
 import { tapeMarks, tapePieces } from "@/core/stops/tape";
 import { TapeDocument } from "./TapeDocument";
 import { PlanCard } from "./PlanCard";
-import { LANDSCAPE_MM, MARGIN_MM, PAPERS, type Paper } from "./paper";
+import { PAPERS, type Paper } from "@/core/units/paper";
+import { LANDSCAPE_MM, MARGIN_MM } from "./paper";
 import { pdfOf } from "./pdf";
 import { tapeSvg } from "./tapeSvg";
 

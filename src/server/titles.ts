@@ -1,6 +1,7 @@
 /** The names that pages about one engine or one job carry in their title. */
 import { findJob } from "@/db/queries/jobs";
 import { findEngine } from "./engines/engines";
+import { mustSee } from "./engines/viewers";
 import { isId } from "./http/id";
 import { asViewer } from "./http/inShop";
 
@@ -12,6 +13,13 @@ export async function engineTitle(id: string): Promise<string | null> {
 
 /** The name of the engine that a job of the shop is on; null where there is none such. */
 export async function jobTitle(id: string): Promise<string | null> {
-  const [db, { shopId }] = await asViewer("see");
-  return isId(id) ? ((await findJob(db, shopId, id))?.row.engineFile.name ?? null) : null;
+  const [db, viewer] = await asViewer("see own");
+  const found = isId(id) ? await findJob(db, viewer.shopId, id) : null;
+  if (found === null) return null;
+  // Not so much as the name of what is not theirs to see.
+  const theirs = await mustSee(db, viewer, found.row.engineId).then(
+    () => true,
+    () => false,
+  );
+  return theirs ? found.row.engineFile.name : null;
 }

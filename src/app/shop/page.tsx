@@ -26,7 +26,7 @@ export default async function ShopPage() {
         leads={leads}
         background={leads ? await backgroundSeen(db) : []}
         units={await unitsOf(db, viewer)}
-        currency={viewer.currency}
+        ways={viewer.ways}
         devices={await listDevices(db, shopId)}
         deviceHere={viewer.device?.name ?? null}
         quietMinutes={await quietMinutesOf(db, shopId)}

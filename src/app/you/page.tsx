@@ -13,7 +13,7 @@ export default async function YouPage() {
   const [, { person, shopId }] = await asViewer("own habits");
   if (person === null) redirect("/sign-in");
   return (
-    <Shell>
+    <Shell to="own habits">
       <YouView person={person} sessions={await mySessions()} shops={await myShops(shopId)} />
     </Shell>
   );

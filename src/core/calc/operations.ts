@@ -10,6 +10,7 @@ import { defaultBand, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
 import { locate, stops, tape } from "./crankOperations";
 import { heat, preload } from "./gearOperations";
+import { forecast, gaugeStudy } from "./recordOperations";
 import { positiveClosing, shims } from "./shimOperations";
 import { lashInput, leafInput, type specInput } from "./inputs";
 import { CalcProblem, parseInput } from "./problem";
@@ -28,6 +29,8 @@ export const OPERATIONS: Record<string, Operation> = {
   heat,
   shims,
   "positive-closing": positiveClosing,
+  forecast,
+  "gauge-study": gaugeStudy,
 };
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */

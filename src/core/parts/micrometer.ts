@@ -10,7 +10,12 @@ export interface Micrometer {
   readonly stepMm: number;
   /** The latest check; null while it was never held to a piece. */
   readonly check: MicrometerCheck | null;
+  /** Nothing is measured with it any more. */
+  readonly retired: boolean;
 }
+
+/** Those that are measured with. */
+export const inUse = (all: readonly Micrometer[]): Micrometer[] => all.filter((m) => !m.retired);
 
 /** What it shows too much: taken off every reading. Nothing while it was never checked. */
 export const zeroOffsetMm = ({ check }: Pick<Micrometer, "check">): number =>
@@ -27,7 +32,8 @@ const EPS_MM = 1e-9;
  * Where two micrometers differ by more than the finer one's step: a sentence for each pair. One that was never
  * checked is named as well, since nobody knows what it shows.
  */
-export function micrometerWarnings(all: readonly Micrometer[]): string[] {
+export function micrometerWarnings(known: readonly Micrometer[]): string[] {
+  const all = inUse(known);
   const pairs = all.flatMap((a, i) => all.slice(i + 1).map((b) => [a, b] as const));
   const apart = pairs.flatMap(([a, b]) => {
     if (a.check === null || b.check === null) return [];

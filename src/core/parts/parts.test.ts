@@ -7,6 +7,7 @@ const micrometer = (name: string, off: number | null, stepMm = 0.01): Micrometer
   name,
   stepMm,
   check: off === null ? null : { pieceMm: 2.5, readMm: 2.5 + off },
+  retired: false,
 });
 
 describe("micrometers", () => {

@@ -1,16 +1,20 @@
 /** What each role may do in its shop: the one table that the server keeps to and the screens ask. */
 import type { Role } from "./person";
 
-const EVERYBODY = ["lead", "mechanic", "apprentice"] as const;
+/** Whoever works there: an owner or customer who looks at their engines does not. */
+const STAFF = ["lead", "mechanic", "apprentice"] as const;
+const EVERYBODY = [...STAFF, "viewer"] as const;
 const TRAINED = ["lead", "mechanic"] as const;
 const LEADS = ["lead"] as const;
 
 /** What is done, and by whom. What an apprentice may not do alone waits for the word of somebody who may. */
 export const PERMISSIONS = {
   /** Look at all that the shop has. */
-  see: EVERYBODY,
+  see: STAFF,
+  /** Look at the engines that are theirs, and at the sheets of these: staff look at all. */
+  "see own": EVERYBODY,
   /** Work at an engine, open jobs, take engines in, count and fit parts. */
-  work: EVERYBODY,
+  work: STAFF,
   /** How one reads a gap, types lengths and proves who one is. */
   "own habits": EVERYBODY,
   close: TRAINED,
@@ -23,6 +27,8 @@ export const PERMISSIONS = {
   spec: LEADS,
   /** Say that an engine is gone from the shop, or back. */
   archive: LEADS,
+  /** Say who may look at an engine without working here. */
+  viewers: LEADS,
   people: LEADS,
   devices: LEADS,
   sets: LEADS,

@@ -1,9 +1,9 @@
 import type { School } from "../lash/school";
 
-export const PERSON_ROLES = ["lead", "mechanic", "apprentice"] as const;
+export const PERSON_ROLES = ["lead", "mechanic", "apprentice", "viewer"] as const;
 export type Role = (typeof PERSON_ROLES)[number];
 
-/** Somebody who works in the shop. A lead hand may sign. */
+/** Somebody who works in the shop, or (a viewer) has engines there and looks at them. A lead hand may sign. */
 export interface Person {
   readonly id: string;
   readonly name: string;
@@ -19,6 +19,13 @@ export interface PersonLine extends Person {
   /** They have a password. */
   readonly signsIn: boolean;
   readonly hasPin: boolean;
+}
+
+/** An owner or customer, and whether they may look at an engine. */
+export interface ViewerLine {
+  readonly id: string;
+  readonly name: string;
+  readonly looks: boolean;
 }
 
 /** Somebody who may prove by a PIN who they are. */

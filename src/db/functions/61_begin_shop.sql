@@ -1,6 +1,6 @@
 -- Who is in a shop is no ordinary record: the app's role may only begin the first shop of a database, with its lead, and a
 -- lead may take people into it and change what they are. The same again is done already.
-CREATE OR REPLACE FUNCTION begin_shop(new_shop uuid, shop_name text, unit text, money text, lead uuid, lead_name text, feel text, sign_in_name text, password_hash text) RETURNS void
+CREATE OR REPLACE FUNCTION begin_shop(new_shop uuid, shop_name text, unit text, money text, warmth text, sheet text, lead uuid, lead_name text, feel text, sign_in_name text, password_hash text) RETURNS void
 LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
 BEGIN
   PERFORM set_config('app.whole', 'on', true);
@@ -11,7 +11,7 @@ BEGIN
   IF EXISTS (SELECT 1 FROM shops) THEN
     RAISE EXCEPTION 'there is a shop already' USING ERRCODE = 'FL025';
   END IF;
-  INSERT INTO shops (id, name, length_unit, currency) VALUES (new_shop, shop_name, unit, money);
+  INSERT INTO shops (id, name, length_unit, currency, temperature_unit, paper) VALUES (new_shop, shop_name, unit, money, warmth, sheet);
   INSERT INTO users (id, name, email, username) VALUES (lead, lead_name, lead || '@shop.invalid', sign_in_name);
   INSERT INTO accounts (id, user_id, account_id, provider_id, password) VALUES (lead, lead, lead, 'credential', password_hash);
   INSERT INTO people (id, shop_id, name, role, school, user_id) VALUES (lead, new_shop, lead_name, 'lead', feel, lead);

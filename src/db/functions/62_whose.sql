@@ -2,7 +2,7 @@
 
 -- Of a shop, what every page wants to know of it.
 CREATE OR REPLACE FUNCTION shop_here(s shops) RETURNS json LANGUAGE sql IMMUTABLE AS $$
-  SELECT json_build_object('id', s.id, 'name', s.name, 'madeUp', s.made_up, 'lengthUnit', s.length_unit, 'currency', s.currency, 'quietMinutes', s.quiet_minutes)
+  SELECT json_build_object('id', s.id, 'name', s.name, 'madeUp', s.made_up, 'lengthUnit', s.length_unit, 'currency', s.currency, 'temperatureUnit', s.temperature_unit, 'paper', s.paper, 'quietMinutes', s.quiet_minutes)
 $$;
 
 -- Of a session that is not over: the person that its user is in the shop it looks at, that shop, and the shared device that

@@ -1,4 +1,5 @@
 /** Columns that carry a unit, and the ones every record has. */
+import { type Column, type SQL, sql } from "drizzle-orm";
 import { integer, numeric, timestamp, uuid } from "drizzle-orm/pg-core";
 
 /** Millimetres to a nanometre: an inch figure converts without loss. */
@@ -27,3 +28,7 @@ export const order = () => integer();
 
 /** A column as the database names it. */
 export const columnName = (column: string): string => column.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
+
+/** That a column holds one of these words; null passes where the column may be null. */
+export const isOneOf = (column: Column, words: readonly string[]): SQL =>
+  sql`${column} in (${sql.raw(words.map((w) => `'${w}'`).join(", "))})`;

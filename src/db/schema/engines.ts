@@ -1,9 +1,9 @@
 /** Engine models (the engine file) and engines: the units that stand in the shop, with serial and hours. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import { check, foreignKey, index, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { moment, runningHours } from "./columns";
-import { shops } from "./shop";
+import { people, shops } from "./shop";
 
 export const engineModels = pgTable(
   "engine_models",
@@ -52,5 +52,31 @@ export const engines = pgTable(
     }),
     check("engines_customer", sql`length(trim(${t.customer})) between 1 and 120`),
     check("engines_hours", sql`${t.runningHours} >= 0`),
+  ],
+);
+
+/** Owners and customers, and the engines that they may look at. */
+export const engineViewers = pgTable(
+  "engine_viewers",
+  {
+    shopId: uuid()
+      .notNull()
+      .references(() => shops.id),
+    engineId: uuid().notNull(),
+    personId: uuid().notNull(),
+  },
+  (t) => [
+    primaryKey({ name: "engine_viewers_key", columns: [t.shopId, t.engineId, t.personId] }),
+    index("engine_viewers_of_person").on(t.shopId, t.personId),
+    foreignKey({
+      name: "engine_viewers_engine",
+      columns: [t.shopId, t.engineId],
+      foreignColumns: [engines.shopId, engines.id],
+    }),
+    foreignKey({
+      name: "engine_viewers_person",
+      columns: [t.shopId, t.personId],
+      foreignColumns: [people.shopId, people.id],
+    }),
   ],
 );

@@ -20,6 +20,8 @@ export const micrometers = pgTable(
       .references(() => shops.id),
     name: text().notNull(),
     stepMm: lengthMm().notNull(),
+    /** Since when nothing is measured with it any more. */
+    retiredAt: moment(),
   },
   (t) => [
     primaryKey({ name: "micrometers_key", columns: [t.shopId, t.id] }),

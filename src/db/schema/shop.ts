@@ -6,9 +6,11 @@ import { DEFAULT_CAUTION_DAYS } from "@/core/job/setup/caution";
 import { PERSON_ROLES } from "@/core/shop/person";
 import { DEFAULT_QUIET_MINUTES, MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
+import { DEFAULT_PAPER, PAPERS } from "@/core/units/paper";
+import { DEFAULT_TEMPERATURE_UNIT, TEMPERATURE_UNITS } from "@/core/units/temperature";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { minutes, moment, recordId } from "./columns";
+import { isOneOf, minutes, moment, recordId } from "./columns";
 
 /** Whoever signs in: of the installation, not of a shop. */
 export const users = pgTable("users", {
@@ -40,14 +42,20 @@ export const shops = pgTable(
     lengthUnit: text({ enum: TYPED_UNITS }).notNull().default("mm"),
     /** In what its prices are. */
     currency: text({ enum: CURRENCIES }).notNull().default(DEFAULT_CURRENCY),
+    /** In what temperatures are typed and shown: they are kept in degrees Celsius. */
+    temperatureUnit: text({ enum: TEMPERATURE_UNITS }).notNull().default(DEFAULT_TEMPERATURE_UNIT),
+    /** On what it prints. */
+    paper: text({ enum: PAPERS }).notNull().default(DEFAULT_PAPER),
     /** Nobody's: its people are made up, and a name is proof enough. Said by whoever loads it, and by nobody after that. */
     madeUp: boolean().notNull().default(false),
     /** After so many minutes without a tap a shared device asks who is at work; 0: never. */
     quietMinutes: minutes().notNull().default(DEFAULT_QUIET_MINUTES),
   },
   (t) => [
-    check("shops_currency", sql`${t.currency} in (${sql.raw(CURRENCIES.map((c) => `'${c}'`).join(", "))})`),
-    check("shops_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
+    check("shops_currency", isOneOf(t.currency, CURRENCIES)),
+    check("shops_length_unit", isOneOf(t.lengthUnit, TYPED_UNITS)),
+    check("shops_temperature_unit", isOneOf(t.temperatureUnit, TEMPERATURE_UNITS)),
+    check("shops_paper", isOneOf(t.paper, PAPERS)),
     check("shops_name", sql`length(trim(${t.name})) between 1 and 60`),
     check("shops_quiet", sql`${t.quietMinutes} between 0 and ${sql.raw(String(MAX_QUIET_MINUTES))}`),
     check("shops_caution_days", sql`${t.cautionDays} between 0 and 366`),
@@ -79,8 +87,8 @@ export const people = pgTable(
     index("people_of_user").on(t.userId),
     unique("people_name_once").on(t.shopId, t.name),
     check("people_name", sql`length(trim(${t.name})) between 1 and 60`),
-    check("people_length_unit", sql`${t.lengthUnit} in (${sql.raw(TYPED_UNITS.map((u) => `'${u}'`).join(", "))})`),
-    check("people_school", sql`${t.school} in (${sql.raw(SCHOOLS.map((s) => `'${s}'`).join(", "))})`),
-    check("people_role", sql`${t.role} in (${sql.raw(PERSON_ROLES.map((r) => `'${r}'`).join(", "))})`),
+    check("people_length_unit", isOneOf(t.lengthUnit, TYPED_UNITS)),
+    check("people_school", isOneOf(t.school, SCHOOLS)),
+    check("people_role", isOneOf(t.role, PERSON_ROLES)),
   ],
 );

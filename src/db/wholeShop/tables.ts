@@ -14,6 +14,7 @@ const TABLES = [
   "micrometer_checks",
   "engine_models",
   "engines",
+  "engine_viewers",
   "jobs",
   "job_valves",
   "job_feeler_sets",

@@ -14,7 +14,8 @@ import { signAt, stopLetter } from "@/core/stops/sign";
 import { type PulleyMeasure, pulleyRound, tapeMarks, tapePieces } from "@/core/stops/tape";
 import type { Card } from "@/print/PlanCard";
 import type { TapeSheet } from "@/print/TapeDocument";
-import { LANDSCAPE_MM, MARGIN_MM, PAPERS, type Paper } from "@/print/paper";
+import { DEFAULT_PAPER, PAPERS, type Paper } from "@/core/units/paper";
+import { LANDSCAPE_MM, MARGIN_MM } from "@/print/paper";
 import { Refused } from "../http/refused";
 
 const OVERLAP_MM = 10;
@@ -31,7 +32,7 @@ function planOf(file: EngineFile, query: Query) {
   return { engine, plan, settings };
 }
 
-const paperOf = (query: Query): Paper => z.enum(PAPERS).catch("a4").parse(query["paper"]);
+const paperOf = (query: Query): Paper => z.enum(PAPERS).catch(DEFAULT_PAPER).parse(query["paper"]);
 
 /** The circumference from what was typed: round the pulley, or across it. @throws CalcProblem */
 function circumferenceFrom(query: Query): number {

@@ -10,7 +10,8 @@ import { roleUnit, unitOf } from "@/core/job/words/specs";
 import { PlanCard } from "@/print/PlanCard";
 import { type DrawnHead, SheetDocument } from "@/print/SheetDocument";
 import { TapeDocument } from "@/print/TapeDocument";
-import type { Paper } from "@/print/paper";
+import type { Paper } from "@/core/units/paper";
+import type { TemperatureUnit } from "@/core/units/temperature";
 import { pdfOf } from "@/print/pdf";
 import { cardOf, tapeOf } from "../engines/printPlan";
 import { layRoute } from "../jobs/layRoute";
@@ -21,6 +22,7 @@ export interface SheetPrint {
   readonly file: EngineFile;
   readonly head: DrawnHead;
   readonly paper: Paper;
+  readonly temperatureUnit: TemperatureUnit;
 }
 
 export interface PlanQuestion {
@@ -37,7 +39,7 @@ export const HEAVY = {
   tape: ({ file, query }: PlanQuestion) => tapeOf(file, query),
   "tape.pdf": async ({ file, query }: PlanQuestion) => pdfOf(TapeDocument(tapeOf(file, query))),
   "card.pdf": async ({ file, query }: PlanQuestion) => pdfOf(PlanCard(cardOf(file, query))),
-  "sheet.pdf": async ({ sheet, file, head, paper }: SheetPrint) =>
+  "sheet.pdf": async ({ sheet, file, head, paper, temperatureUnit }: SheetPrint) =>
     pdfOf(
       SheetDocument({
         sheet,
@@ -47,6 +49,7 @@ export const HEAVY = {
         date: (iso) => format(iso, "MMM d yyyy, HH:mm"),
         aircraft: file.sector === "aircraft",
         paper,
+        temperatureUnit,
       }),
     ),
 } as const;

@@ -1,5 +1,5 @@
 /** Who acts, and for which shop: the one place where every server entry point learns it. */
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNull, ne } from "drizzle-orm";
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import type { Permission } from "@/core/shop/permission";
@@ -11,6 +11,9 @@ import { asking } from "./log";
 import { nobodyAtWork, permit } from "./permit";
 import { Refused } from "./refused";
 import type { Actor, PageViewer } from "./who";
+
+/** Where an owner or customer looks at their engines. */
+const OWN_ENGINES = "/yours";
 
 /** A page leads to where one can go on; a command says so. @throws Refused, or what leads a page elsewhere */
 async function elsewhere(path: string, sentence: string, status: 401 | 404): Promise<never> {
@@ -51,7 +54,7 @@ async function findOut(): Promise<PageViewer> {
     madeUp: shop.madeUp,
     person,
     unit: person?.lengthUnit ?? shop.lengthUnit,
-    currency: shop.currency,
+    ways: { currency: shop.currency, temperatureUnit: shop.temperatureUnit, paper: shop.paper },
     device: device === null ? null : { name: device.name, quietMinutes: shop.quietMinutes },
   };
 }
@@ -59,6 +62,8 @@ async function findOut(): Promise<PageViewer> {
 /** The shop, and the person at work. @throws Refused when nobody is signed in, or this is not theirs to do */
 export async function viewer(what: Permission): Promise<PageViewer> {
   const seen = await whoLooks();
+  // A page that is not theirs leads an owner to what is.
+  if (what === "see" && seen.person?.role === "viewer" && asking.getStore() === undefined) redirect(OWN_ENGINES);
   permit(seen, what);
   return seen;
 }
@@ -71,11 +76,11 @@ export async function actor(what: Permission): Promise<Actor> {
   return { ...seen, person };
 }
 
-/** Everybody who works in the shop, by name. */
+/** Everybody who works in the shop, by name; not those who only look. */
 export async function listPeople(db: Database, shopId: string): Promise<Person[]> {
   return db
     .select({ id: people.id, name: people.name, role: people.role, school: people.school })
     .from(people)
-    .where(and(eq(people.shopId, shopId), isNull(people.retiredAt)))
+    .where(and(eq(people.shopId, shopId), ne(people.role, "viewer"), isNull(people.retiredAt)))
     .orderBy(asc(people.name));
 }

@@ -7,7 +7,8 @@ import { bodyText, respond } from "./http";
 import { asking, logError } from "./log";
 import { Refused } from "./refused";
 
-const request = () => new NextRequest("http://127.0.0.1/api/parts?secret=typed", { method: "POST" });
+const request = () =>
+  new NextRequest("http://127.0.0.1/api/parts?secret=typed", { method: "POST", headers: { host: "127.0.0.1" } });
 const answer = async (work: () => Promise<NextResponse>) => {
   const response = await respond(request(), work);
   return { status: response.status, body: (await response.json()) as { error?: { message: string; path: string } } };

@@ -1,6 +1,6 @@
 /** Who looks, and who acts, in which shop. */
 import type { Person } from "@/core/shop/person";
-import type { Currency } from "@/core/units/money";
+import type { ShopWays } from "@/core/shop/ways";
 import type { TypedUnit } from "@/core/units/typedLength";
 
 export interface Viewer {
@@ -15,8 +15,8 @@ export interface Viewer {
 export interface PageViewer extends Viewer {
   /** In what lengths are typed where no engine says otherwise: the person's, or the shop's. */
   readonly unit: TypedUnit;
-  /** In what the shop's prices are. */
-  readonly currency: Currency;
+  /** How the shop writes what is shown. */
+  readonly ways: ShopWays;
   /** The shared device that is looked at; null on one's own. */
   readonly device: { readonly name: string; readonly quietMinutes: number } | null;
 }

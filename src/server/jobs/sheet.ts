@@ -1,6 +1,7 @@
 /** The sheet of a job, and the same as CSV. */
 import Papa from "papaparse";
 import type { Sheet } from "@/core/job/sheet/format";
+import { type ShopWays, USUAL_WAYS } from "@/core/shop/ways";
 import { sheetOf } from "@/core/job/run";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
@@ -8,6 +9,7 @@ import { ledgerOf } from "@/db/queries/ledger";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Viewer } from "../http/who";
 import { findEngine } from "../engines/engines";
+import { mustSee } from "../engines/viewers";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
@@ -19,10 +21,15 @@ export interface LoadedSheet {
 }
 
 /** @throws Refused when the shop has no such job */
-export async function loadSheet(db: Database, viewer: Viewer, id: string): Promise<LoadedSheet> {
+export async function loadSheet(
+  db: Database,
+  viewer: Viewer & { readonly ways?: ShopWays },
+  id: string,
+): Promise<LoadedSheet> {
   const found = isId(id) ? await findJob(db, viewer.shopId, id) : null;
   if (found === null) throw new Refused("There is no such job. Go back to the bench.", 404);
   const { row, job } = found;
+  await mustSee(db, viewer, row.engineId);
   const [entries, refused, set, others, engine] = await Promise.all([
     ledgerOf(db, viewer.shopId, id),
     refusedHistory(db, viewer.shopId, id),
@@ -39,6 +46,7 @@ export async function loadSheet(db: Database, viewer: Viewer, id: string): Promi
     job,
     state: row.state,
     temperatureC: row.temperatureC,
+    temperatureUnit: (viewer.ways ?? USUAL_WAYS).temperatureUnit,
     method: row.method,
     feelerSets: [set?.name ?? "", ...others.map((s) => s.name)],
     purpose: row.purpose,

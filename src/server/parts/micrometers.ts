@@ -1,5 +1,5 @@
 /** The shop's micrometers and how they were checked. */
-import { and, asc, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq, sql } from "drizzle-orm";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
 import type { Micrometer } from "@/core/parts/micrometer";
@@ -8,7 +8,8 @@ import type { Database } from "@/db/connect";
 import { micrometerChecks, micrometers } from "@/db/schema";
 import type { Actor } from "../http/who";
 import { once } from "../http/once";
-import { idInput } from "../http/id";
+import { isTaken } from "@/db/sqlStates";
+import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
 
 /** By name, each with its latest check. */
@@ -22,19 +23,26 @@ export async function listMicrometers(db: Database, shopId: string): Promise<Mic
       .orderBy(micrometerChecks.micrometerId, desc(micrometerChecks.at)),
   ]);
   const latest = new Map(checks.map((c) => [c.micrometerId, { pieceMm: c.pieceMm, readMm: c.readMm }]));
-  return all.map((m) => ({ id: m.id, name: m.name, stepMm: m.stepMm, check: latest.get(m.id) ?? null }));
+  return all.map((m) => ({
+    id: m.id,
+    name: m.name,
+    stepMm: m.stepMm,
+    check: latest.get(m.id) ?? null,
+    retired: m.retiredAt !== null,
+  }));
 }
 
+const nameText = z
+  .string()
+  .trim()
+  .min(1, "Give it a name, as it is scratched on its frame.")
+  .max(60, "Keep the name within 60 characters.");
 const id = idInput;
 const figure = z.string().trim().min(1, "Type a length, like 2.500.").max(40);
 
 export const addMicrometerInput = z.strictObject({
   id,
-  name: z
-    .string()
-    .trim()
-    .min(1, "Give it a name, as it is scratched on its frame.")
-    .max(60, "Keep the name within 60 characters."),
+  name: nameText,
   step: figure.default("0.01"),
 });
 
@@ -53,6 +61,30 @@ export async function addMicrometer(
   await once(db, actor, { what: "micrometer", id: micrometerId, input: { name, step } }, async (tx) => {
     await tx.insert(micrometers).values({ id: micrometerId, shopId: actor.shopId, name, stepMm });
   });
+}
+
+export const changeMicrometerInput = z.strictObject({ name: nameText, retired: z.boolean() });
+
+/** Another name, or that nothing is measured with it any more: what was measured with it stays. @throws Refused */
+export async function changeMicrometer(
+  db: Database,
+  { shopId }: Actor,
+  micrometerId: string,
+  { name, retired }: z.infer<typeof changeMicrometerInput>,
+): Promise<void> {
+  const none = new Refused("This micrometer is not in the shop.", 404);
+  if (!isId(micrometerId)) throw none;
+  const changed = await db
+    .update(micrometers)
+    .set({ name, retiredAt: retired ? sql`coalesce(${micrometers.retiredAt}, now())` : null })
+    .where(and(eq(micrometers.shopId, shopId), eq(micrometers.id, micrometerId)))
+    .returning({ id: micrometers.id })
+    .catch((error: unknown) => {
+      if (isTaken(error, "micrometers_name_once"))
+        throw new Refused("There is one of that name already: give it another.", 409, "name");
+      throw error;
+    });
+  if (changed.length === 0) throw none;
 }
 
 export const checkMicrometerInput = z.strictObject({ id, micrometerId: id, piece: figure, read: figure });

@@ -5,6 +5,8 @@ import { hashPassword } from "better-auth/crypto";
 import { SCHOOLS } from "@/core/lash/school";
 import { signInName } from "@/core/shop/signInName";
 import { CURRENCIES } from "@/core/units/money";
+import { DEFAULT_PAPER, PAPERS } from "@/core/units/paper";
+import { DEFAULT_TEMPERATURE_UNIT, TEMPERATURE_UNITS } from "@/core/units/temperature";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { PERSON_ROLES } from "@/core/shop/person";
@@ -28,6 +30,8 @@ export const beginInput = z.strictObject({
   school,
   lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches."),
   currency: z.enum(CURRENCIES, "Choose a currency of the list."),
+  temperatureUnit: z.enum(TEMPERATURE_UNITS, "Choose °C or °F.").default(DEFAULT_TEMPERATURE_UNIT),
+  paper: z.enum(PAPERS, "Choose a paper of the list.").default(DEFAULT_PAPER),
   password: newPassword,
 });
 export type Begin = z.infer<typeof beginInput>;
@@ -44,7 +48,7 @@ export async function beginShop(db: Database, b: Begin): Promise<void> {
   const hash = (await hasShop(db)) ? "" : await hashPassword(b.password);
   await db
     .execute(
-      sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.personId}, ${b.name}, ${b.school}, ${signInName(b.name)}, ${hash})`,
+      sql`select begin_shop(${b.shopId}, ${b.shopName}, ${b.lengthUnit}, ${b.currency}, ${b.temperatureUnit}, ${b.paper}, ${b.personId}, ${b.name}, ${b.school}, ${signInName(b.name)}, ${hash})`,
     )
     .catch((error: unknown) => {
       if (!isRefusedBy(error, "begunAlready")) throw error;

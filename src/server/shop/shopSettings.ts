@@ -5,6 +5,8 @@ import { MAX_CAUTION_DAYS } from "@/core/job/setup/caution";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import { MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES } from "@/core/units/money";
+import { PAPERS } from "@/core/units/paper";
+import { TEMPERATURE_UNITS } from "@/core/units/temperature";
 import { TYPED_UNITS, type TypedUnit } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
@@ -30,6 +32,8 @@ export const settingsInput = z
     always: z.boolean().optional(),
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").optional(),
     currency: z.enum(CURRENCIES, "Choose a currency of the list.").optional(),
+    temperatureUnit: z.enum(TEMPERATURE_UNITS, "Choose °C or °F.").optional(),
+    paper: z.enum(PAPERS, "Choose a paper of the list.").optional(),
     name: nameText("Give the shop a name.").optional(),
     quietMinutes: z.number(quiet).int(quiet).min(0, quiet).max(MAX_QUIET_MINUTES, quiet).optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
@@ -79,7 +83,7 @@ export async function unitsOf(
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, always, cautionDays, lengthUnit, currency, name, quietMinutes }: ShopSettings,
+  { usual, cold, always, ...same }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
@@ -87,11 +91,7 @@ export async function changeSettings(
       ...(usual === undefined ? {} : { bleedMinutes: usual }),
       ...(cold === undefined ? {} : { bleedColdMinutes: cold }),
       ...(always === undefined ? {} : { bleedAlways: always }),
-      ...(cautionDays === undefined ? {} : { cautionDays }),
-      ...(lengthUnit === undefined ? {} : { lengthUnit }),
-      ...(currency === undefined ? {} : { currency }),
-      ...(name === undefined ? {} : { name }),
-      ...(quietMinutes === undefined ? {} : { quietMinutes }),
+      ...same,
     })
     .where(eq(shops.id, actor.shopId));
 }

@@ -1,6 +1,6 @@
 /** Shared devices: a lead enrolls one, and whoever is in the shop works on it by name and PIN. */
 import { createHash, randomBytes, timingSafeEqual } from "node:crypto";
-import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, ne } from "drizzle-orm";
 import { cookies } from "next/headers";
 import type { NextResponse } from "next/server";
 import { z } from "zod";
@@ -109,7 +109,7 @@ export async function peopleAtDoor(db: Database, shopId: string, madeUp: boolean
     .select({ id: people.id, name: people.name, role: people.role, pin: pins.personId })
     .from(people)
     .leftJoin(pins, and(eq(pins.shopId, people.shopId), eq(pins.personId, people.id)))
-    .where(and(eq(people.shopId, shopId), isNull(people.retiredAt)))
+    .where(and(eq(people.shopId, shopId), ne(people.role, "viewer"), isNull(people.retiredAt)))
     .orderBy(asc(people.name));
   return all.map(({ pin, ...person }) => {
     const shown = madeUp ? DEMO_PINS[person.name] : undefined;

@@ -7,7 +7,7 @@ import { peopleAtDoor } from "./devices";
 
 export async function provingHere({ shopId, person, device, madeUp = false }: PageViewer) {
   const db = ofShop(database(), shopId);
-  const alone = person === null || mayDo(person.role, "close");
+  const alone = person === null || mayDo(person.role, "close") || !mayDo(person.role, "work");
   const [people, all] = await Promise.all([
     madeUp ? listPeople(db, shopId) : [],
     alone ? [] : peopleAtDoor(db, shopId, madeUp),

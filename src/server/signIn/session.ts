@@ -4,17 +4,16 @@ import { sql } from "drizzle-orm";
 import { cookies } from "next/headers";
 import { database } from "@/db/connect";
 import type { Person } from "@/core/shop/person";
-import type { Currency } from "@/core/units/money";
+import type { ShopWays } from "@/core/shop/ways";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { type SharedDevice, deviceHere } from "./devices";
 import { SESSION_COOKIES, signInSecret } from "./library";
 
-interface ShopHere {
+interface ShopHere extends ShopWays {
   readonly id: string;
   readonly name: string;
   readonly madeUp: boolean;
   readonly lengthUnit: TypedUnit;
-  readonly currency: Currency;
   readonly quietMinutes: number;
 }
 

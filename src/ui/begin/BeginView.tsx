@@ -3,7 +3,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import type { School } from "@/core/lash/school";
-import { type Currency, DEFAULT_CURRENCY } from "@/core/units/money";
+import { USUAL_WAYS } from "@/core/shop/ways";
+import type { Currency } from "@/core/units/money";
+import type { Paper } from "@/core/units/paper";
+import type { TemperatureUnit } from "@/core/units/temperature";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
@@ -11,7 +14,7 @@ import { FormEnd } from "../controls/FormEnd";
 import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 import { Threshold } from "../signIn/Threshold";
-import { CurrencyOptions, SchoolOptions } from "../shop/options";
+import { CurrencyOptions, PaperOptions, SchoolOptions, TemperatureOptions } from "../shop/options";
 
 interface Begin {
   shopName: string;
@@ -20,6 +23,8 @@ interface Begin {
   school: School;
   lengthUnit: TypedUnit;
   currency: Currency;
+  temperatureUnit: TemperatureUnit;
+  paper: Paper;
 }
 
 /** The first page of an empty installation: the shop, and its lead. */
@@ -32,7 +37,7 @@ export function BeginView() {
       password: "",
       school: "go-no-go",
       lengthUnit: "mm",
-      currency: DEFAULT_CURRENCY,
+      ...USUAL_WAYS,
     },
     send: (begin, idFor) =>
       send("POST", "/api/begin", { shopId: idFor(["shop", begin]), personId: idFor(["person", begin]), ...begin }),
@@ -82,6 +87,20 @@ export function BeginView() {
             {(c) => (
               <Select {...c} {...register("currency")}>
                 <CurrencyOptions />
+              </Select>
+            )}
+          </Field>
+          <Field label="Temperatures are in" error={wrong("temperatureUnit")}>
+            {(c) => (
+              <Select {...c} {...register("temperatureUnit")}>
+                <TemperatureOptions />
+              </Select>
+            )}
+          </Field>
+          <Field label="Prints on" error={wrong("paper")}>
+            {(c) => (
+              <Select {...c} {...register("paper")}>
+                <PaperOptions />
               </Select>
             )}
           </Field>

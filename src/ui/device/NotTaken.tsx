@@ -9,6 +9,7 @@ import { entryWords } from "@/core/job/sheet/entryWords";
 import { Button, ButtonLink } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
+import { useWays } from "../controls/ways";
 import { useSentForm } from "../controls/useSentForm";
 import { type Sent, send } from "../send";
 import type { RefusedHere } from "./database";
@@ -23,12 +24,13 @@ interface Props {
 
 /** What the shop did not take into a ledger, each until somebody says what is done with it. */
 export function NotTaken({ refused, inRun = false, onDealt }: Props) {
+  const { temperatureUnit } = useWays();
   return (
     <chakra.ul listStyleType="none" m="0" p="0" maxWidth="56rem">
       {refused.map((r) => (
         <chakra.li key={r.id} borderTop="1.5px solid" borderColor="edge" py="3">
           <chakra.p fontSize="18px" fontWeight={600}>
-            {r.entries.map(entryWords).join("; ")}
+            {r.entries.map((e) => entryWords(e, temperatureUnit)).join("; ")}
           </chakra.p>
           <chakra.p fontSize="16px" color="soft">
             {r.person} at {r.engine}, {format(r.madeAt, "MMM d, HH:mm")}

@@ -1,5 +1,6 @@
 "use client";
 
+import type { ViewerLine } from "@/core/shop/person";
 import type { JobInHand } from "@/core/job/pages/prepare";
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
@@ -29,6 +30,7 @@ import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
 import { Archive } from "./Archive";
+import { Viewers } from "./Viewers";
 import { SpecForm } from "./spec/SpecForm";
 import { SpecSummary } from "./spec/SpecSummary";
 import { StopList } from "./StopList";
@@ -51,6 +53,8 @@ interface Props {
   readonly archived: boolean;
   /** Whoever looks may say that it is gone, or back. */
   readonly mayArchive: boolean;
+  /** Owners and customers, for a lead to say who may look at it. */
+  readonly viewers: readonly ViewerLine[];
   /** Whoever looks may change a spec that is there. */
   readonly maySpec: boolean;
 }
@@ -76,6 +80,7 @@ export function EngineView({
   inHand,
   maySpec,
   mayArchive,
+  viewers,
 }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
@@ -298,6 +303,7 @@ export function EngineView({
             </ButtonLink>
           </chakra.p>
           {mayArchive && <Archive id={id} archived={archived} />}
+          {viewers.length > 0 && <Viewers id={id} viewers={viewers} />}
         </Fold>
         {heated && (
           <Fold id="heat" title="Hot and cold" folds={folds}>

@@ -14,6 +14,8 @@ import type { StopSettings } from "@/core/stops/settings";
 import { type PulleyMeasure, pulleyRound, tapeMarks } from "@/core/stops/tape";
 import { ButtonLink } from "../controls/Button";
 import { USUAL, unitProblem } from "@/core/units/typedLength";
+import { useWays } from "../controls/ways";
+import { PaperOptions } from "../shop/options";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -34,7 +36,7 @@ export function TapeView({ id, file, wanted }: Props) {
   );
   const [measured, setMeasured] = useState<PulleyMeasure>("circumference");
   const [size, setSize] = useState("480 mm");
-  const [paper, setPaper] = useState("a4");
+  const [paper, setPaper] = useState<string>(useWays().paper);
   const plan = useMemo(
     () => planMethod(method, engine, wanted.settings, file.marksDeg),
     [method, engine, wanted.settings, file.marksDeg],
@@ -107,8 +109,7 @@ export function TapeView({ id, file, wanted }: Props) {
             <Field label="Paper">
               {(c) => (
                 <Select {...c} value={paper} onChange={(e) => setPaper(e.target.value)}>
-                  <option value="a4">A4</option>
-                  <option value="letter">Letter</option>
+                  <PaperOptions />
                 </Select>
               )}
             </Field>

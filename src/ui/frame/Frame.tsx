@@ -3,10 +3,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { Person } from "@/core/shop/person";
-import type { Currency } from "@/core/units/money";
+import type { ShopWays } from "@/core/shop/ways";
 import type { TypedUnit } from "@/core/units/typedLength";
 import type { RefusedHere } from "../device/database";
-import { CurrencyProvider } from "../controls/currency";
+import { WaysProvider } from "../controls/ways";
 import { UnitProvider } from "../controls/unit";
 import { DeviceNotice } from "../device/DeviceNotice";
 import { Handed } from "../device/Handed";
@@ -23,14 +23,14 @@ interface Props {
   readonly refused: readonly RefusedHere[];
   /** In what bare lengths are read here. */
   readonly unit: TypedUnit;
-  /** In what prices are. */
-  readonly currency: Currency;
+  /** How the shop writes prices, temperatures and papers. */
+  readonly ways: ShopWays;
   readonly device: DeviceHere;
   readonly children: ReactNode;
 }
 
 /** The bar on top, and the page below it. */
-export function Frame({ children, refused, unit, currency, ...bar }: Props) {
+export function Frame({ children, refused, unit, ways, ...bar }: Props) {
   return (
     <>
       <chakra.a
@@ -59,9 +59,9 @@ export function Frame({ children, refused, unit, currency, ...bar }: Props) {
         px={{ base: "3", md: "6" }}
         py={{ base: "4", md: "6" }}
       >
-        <CurrencyProvider currency={currency}>
+        <WaysProvider ways={ways}>
           <UnitProvider unit={unit}>{children}</UnitProvider>
-        </CurrencyProvider>
+        </WaysProvider>
       </chakra.main>
       <QuietTime minutes={bar.device.quietMinutes} />
       <Handed person={bar.person} shared={bar.device.quietMinutes !== null} />

@@ -26,6 +26,25 @@ const Anchor = chakra(Link, {
   },
 });
 
+const Places = () => (
+  <>
+    {/* The bench is the same place: on a phone its name is enough. */}
+    <Anchor
+      href="/"
+      display={{ base: "none", md: "inline-flex" }}
+      letterSpacing="0.12em"
+      textTransform="uppercase"
+      fontSize="20px!"
+    >
+      Fulcrata
+    </Anchor>
+    <Anchor href="/">Bench</Anchor>
+    <Anchor href="/quick/stops">Quick</Anchor>
+    <Anchor href="/shop">Shop</Anchor>
+    <Anchor href="/shop/parts">Parts</Anchor>
+  </>
+);
+
 export function TopBar({ shopName, person, device }: Props) {
   return (
     <chakra.header
@@ -47,20 +66,7 @@ export function TopBar({ shopName, person, device }: Props) {
         gap={{ base: "0", md: "1" }}
         flex={{ base: "0 0 auto", md: "1" }}
       >
-        {/* The bench is the same place: on a phone its name is enough. */}
-        <Anchor
-          href="/"
-          display={{ base: "none", md: "inline-flex" }}
-          letterSpacing="0.12em"
-          textTransform="uppercase"
-          fontSize="20px!"
-        >
-          Fulcrata
-        </Anchor>
-        <Anchor href="/">Bench</Anchor>
-        <Anchor href="/quick/stops">Quick</Anchor>
-        <Anchor href="/shop">Shop</Anchor>
-        <Anchor href="/shop/parts">Parts</Anchor>
+        {person?.role === "viewer" ? <Anchor href="/yours">Your engines</Anchor> : <Places />}
         <chakra.span color="soft" fontSize="16px" display={{ base: "none", lg: "inline" }} pl="3">
           {shopName}
         </chakra.span>

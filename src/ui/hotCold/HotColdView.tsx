@@ -16,7 +16,7 @@ import { Field, TextInput } from "../controls/Field";
 import { LengthField } from "../controls/LengthField";
 import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading, Stamp } from "../controls/Stamp";
-import { figure } from "../controls/typed";
+import { useTemperature } from "../controls/ways";
 import { useSentForm } from "../controls/useSentForm";
 import { notSent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
@@ -36,6 +36,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
   const other = state === "hot" ? "cold" : "hot";
   const typedUnit = unit === "mm" ? "mm" : "in";
   const [kept, setKept] = useState(false);
+  const degrees = useTemperature();
   const [sure, setSure] = useState<readonly string[]>([]);
   const [inHand, setInHand] = useState<string | null>(null);
   const { register, submit, control, reset, setValue, busy, tried, changed, trouble } = useSentForm<Form>({
@@ -49,7 +50,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
       if (read.some((r) => typedProblem(r, typedUnit) !== null))
         return notSent("One of these is a slip: it is said at its valve.");
       if (doubts.size > 0) return notSent("One of these is asked about: it is said at its valve.");
-      const temperatureC = figure(temperature);
+      const temperatureC = degrees.celsius(temperature);
       if (temperatureC === undefined) return notSent(`"${temperature}" is not a temperature.`);
       const readings = read.map((r) => ({ id: idFor(r), ...r }));
       return send("POST", `/api/jobs/${given.jobId}/hot-cold`, { temperatureC, unit: typedUnit, readings, sure });
@@ -222,7 +223,7 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
             </chakra.p>
           </chakra.div>
         ))}
-        <Field label={`Engine now, °C`} hint="If you know it">
+        <Field label={`Engine now, ${degrees.sign}`} hint="If you know it">
           {(c) => <TextInput {...c} {...register("temperature")} inputMode="decimal" maxWidth="10rem" />}
         </Field>
         {trouble !== null && <Complaint role="alert">{trouble.message}</Complaint>}

@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { OrderLine } from "@/core/parts/order";
 import type { StockPart } from "@/core/parts/part";
 import type { OpenerCloserPart } from "@/core/job/ledger/kinds";
-import { usePrice } from "../controls/currency";
+import { usePrice } from "../controls/ways";
 import { Button } from "../controls/Button";
 import { USUAL } from "@/core/units/typedLength";
 import { Field } from "../controls/Field";

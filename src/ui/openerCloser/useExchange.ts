@@ -11,7 +11,7 @@ import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OrderLine } from "@/core/parts/order";
 import { unitProblem } from "@/core/units/typedLength";
-import { useCurrency } from "../controls/currency";
+import { useWays } from "../controls/ways";
 import { useTypedForm } from "../controls/useTypedForm";
 import { type Trouble, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
@@ -38,7 +38,7 @@ const NOTHING: Chosen = { stockId: null, made: "" };
 export function useExchange(given: OpenerCloserPageData) {
   const { job, entries, jobId, valve: id, micrometers, biasesMm } = given;
   const router = useRouter();
-  const currency = useCurrency();
+  const { currency } = useWays();
   const commands = useCommandIds();
   const state = useMemo(() => jobState(job, entries), [job, entries]);
   const form = useTypedForm<ExchangeForm>({

@@ -7,7 +7,7 @@ import type { Advice } from "@/core/parts/advise";
 import { type CatalogueItem, type OrderLine, orderTotal } from "@/core/parts/order";
 import { DRAWER_PART_NAMES, type DrawerPartKind } from "@/core/parts/part";
 import { capital } from "@/core/job/words/names";
-import { useCurrency, usePrice } from "../controls/currency";
+import { usePrice, useWays } from "../controls/ways";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -45,7 +45,7 @@ const percent = (chance: number): string => `${Math.floor(chance * 100)} of 100`
 
 function KindShown({ kind: { kind, diameterMm, advice } }: { readonly kind: Kind }) {
   const price = usePrice();
-  const currency = useCurrency();
+  const { currency } = useWays();
   const router = useRouter();
   const catalogue = useCatalogue(kind, diameterMm);
   const [problem, setProblem] = useState<string | null>(null);

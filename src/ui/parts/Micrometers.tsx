@@ -4,6 +4,7 @@ import { useWatch } from "react-hook-form";
 import { type Micrometer, micrometerWarnings, zeroOffsetMm } from "@/core/parts/micrometer";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
+import { FormEnd } from "../controls/FormEnd";
 import { LengthField } from "../controls/LengthField";
 import { USUAL } from "@/core/units/typedLength";
 import { Complaint, PlateHeading } from "../controls/Stamp";
@@ -11,7 +12,13 @@ import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 
 /** Micrometers with their zeros, and where two of them disagree. */
-export function Micrometers({ micrometers }: { readonly micrometers: readonly Micrometer[] }) {
+interface Props {
+  readonly micrometers: readonly Micrometer[];
+  /** A lead is at work here. */
+  readonly leads: boolean;
+}
+
+export function Micrometers({ micrometers, leads }: Props) {
   const router = useRouter();
   const { register, submit, control, reset, trouble } = useSentForm({
     defaultValues: { name: "" },
@@ -29,7 +36,7 @@ export function Micrometers({ micrometers }: { readonly micrometers: readonly Mi
         <Complaint key={w}>{w}</Complaint>
       ))}
       {micrometers.map((m) => (
-        <MicrometerLine key={m.id} micrometer={m} />
+        <MicrometerLine key={m.id} micrometer={m} leads={leads} />
       ))}
       <chakra.form noValidate display="flex" gap="2" alignItems="end" pt="2" onSubmit={submit}>
         <chakra.div flex="1">
@@ -47,7 +54,12 @@ export function Micrometers({ micrometers }: { readonly micrometers: readonly Mi
   );
 }
 
-function MicrometerLine({ micrometer }: { readonly micrometer: Micrometer }) {
+interface LineProps {
+  readonly micrometer: Micrometer;
+  readonly leads: boolean;
+}
+
+function MicrometerLine({ micrometer, leads }: LineProps) {
   const router = useRouter();
   const { control, submit, reset, wrong, elsewhere } = useSentForm({
     defaultValues: { piece: "", read: "" },
@@ -69,9 +81,10 @@ function MicrometerLine({ micrometer }: { readonly micrometer: Micrometer }) {
   return (
     <chakra.div borderTop="1px solid" borderColor="line" py="2">
       <chakra.p fontSize="18px">
-        <b>{micrometer.name}</b>, {shows}
+        <b>{micrometer.name}</b>, {micrometer.retired ? "out of use" : shows}
       </chakra.p>
-      <chakra.details>
+      {leads && <ChangeMicrometer micrometer={micrometer} />}
+      <chakra.details display={micrometer.retired ? "none" : undefined}>
         <chakra.summary fontSize="16px" minHeight="44px" display="list-item" cursor="pointer">
           Hold {micrometer.name} to a check piece
         </chakra.summary>
@@ -101,5 +114,35 @@ function MicrometerLine({ micrometer }: { readonly micrometer: Micrometer }) {
         </chakra.form>
       </chakra.details>
     </chakra.div>
+  );
+}
+
+/** Another name, out of use, and back. */
+function ChangeMicrometer({ micrometer: { id, name, retired } }: { readonly micrometer: Micrometer }) {
+  const router = useRouter();
+  const { register, submit, busy, wrong, elsewhere, setValue } = useSentForm<{ name: string; retired: boolean }>({
+    defaultValues: { name, retired },
+    send: (typed) => send("PUT", `/api/micrometers/${id}`, typed),
+    onDone: () => router.refresh(),
+  });
+  return (
+    <chakra.details>
+      <chakra.summary fontSize="16px" minHeight="44px" display="list-item" cursor="pointer">
+        Change {name}
+      </chakra.summary>
+      <chakra.form noValidate onSubmit={submit} display="flex" flexDirection="column" gap="3" pb="2">
+        <Field label="Its name" error={wrong("name")}>
+          {(c) => <TextInput {...c} {...register("name")} autoComplete="off" maxLength={60} />}
+        </Field>
+        <FormEnd trouble={elsewhere("name")}>
+          <Button type="submit" disabled={busy}>
+            Keep it
+          </Button>
+          <Button type="submit" disabled={busy} onClick={() => setValue("retired", !retired)}>
+            {retired ? "Bring it back into use" : "Take it out of use"}
+          </Button>
+        </FormEnd>
+      </chakra.form>
+    </chakra.details>
   );
 }

@@ -9,7 +9,7 @@ import type { Order } from "@/core/parts/order";
 import { MOVE_REASON_NAMES, DRAWER_PART_NAMES, type StockPart, drawers } from "@/core/parts/part";
 import { MARK_WITHIN_MM } from "@/core/shims/oneValve";
 import { capital } from "@/core/job/words/names";
-import { usePrice } from "../controls/currency";
+import { usePrice } from "../controls/ways";
 import { Button, ButtonLink } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -34,12 +34,14 @@ interface Props {
   readonly gone: boolean;
   readonly micrometers: readonly Micrometer[];
   readonly orders: readonly Order[];
+  /** A lead is at work here. */
+  readonly leads: boolean;
   /** The supplier is the stand-in of the demo. */
   readonly simulated: boolean;
 }
 
 /** The stock: what there is, measured with what, and the micrometers that measured it. */
-export function PartsView({ stock, gone, micrometers, orders, simulated }: Props) {
+export function PartsView({ stock, gone, micrometers, orders, leads, simulated }: Props) {
   // Said here, not at the part: a part of which none is left leaves the page.
   const [problem, setProblem] = useState<string | null>(null);
   const { parts, page, pages, pieces: count } = stock;
@@ -111,7 +113,7 @@ export function PartsView({ stock, gone, micrometers, orders, simulated }: Props
           </chakra.section>
         )}
         <AddPart micrometers={micrometers} />
-        <Micrometers micrometers={micrometers} />
+        <Micrometers micrometers={micrometers} leads={leads} />
         <CsvIn />
         {simulated && <SupplierBench />}
       </chakra.div>

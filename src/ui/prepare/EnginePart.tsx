@@ -5,11 +5,13 @@ import { Field, TextInput } from "../controls/Field";
 import { Choice } from "./Choice";
 import { HeatPart } from "./HeatPart";
 import { Tick } from "../controls/Tick";
+import { useTemperature } from "../controls/ways";
 import type { Preparation } from "./usePreparation";
 
 /** How the engine stands: hot or cold, and how that is brought to its spec. */
 export function EnginePart({ preparation }: { readonly preparation: Preparation }) {
   const { form, chosen, file, rules, lash, sources, otherState, heatWay, wrong } = preparation;
+  const { sign } = useTemperature();
   return (
     <>
       <Choice
@@ -28,7 +30,7 @@ export function EnginePart({ preparation }: { readonly preparation: Preparation 
         across
       />
       <div>
-        <Field label="Temperature, °C" hint="If you know it" error={wrong("temperatureC")}>
+        <Field label={`Temperature, ${sign}`} hint="If you know it" error={wrong("temperatureC")}>
           {(c) => (
             <TextInput
               {...c}
@@ -49,7 +51,7 @@ export function EnginePart({ preparation }: { readonly preparation: Preparation 
       </div>
       {chosen.state === "hot" && lash && (
         <Field
-          label="Air in the shop, °C"
+          label={`Air in the shop, ${sign}`}
           hint="Towards this it cools: with two temperatures of the engine the minutes left are known"
           error={wrong("airC")}
         >

@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { SCHOOLS, SCHOOL_NAMES } from "@/core/lash/school";
 import { bleedMinutesFor } from "@/core/preload/bleedDown";
 import { PlateHeading } from "../controls/Stamp";
-import { figure } from "../controls/typed";
+import { useTemperature } from "../controls/ways";
 import { Choice } from "./Choice";
 import { PreloadPart } from "./PreloadPart";
 import { figuresWords } from "./SpecLine";
@@ -14,6 +14,7 @@ import type { Preparation } from "./usePreparation";
 
 /** By what it is set: whose figures rule, how lifters are turned in, which sets are on hand and how a leaf is felt. */
 export function GaugePart({ preparation }: { readonly preparation: Preparation }) {
+  const { celsius } = useTemperature();
   const { given, form, chosen, file, rules, specSources, sources, turns, gear, depth, heatWay, wrong } = preparation;
   return (
     <>
@@ -51,7 +52,7 @@ export function GaugePart({ preparation }: { readonly preparation: Preparation }
           onProof={(on) => form.setValue("proofFor", on ? turns : null)}
           wayId={heatWay}
           onWay={(w) => form.setValue("heatWay", w ?? "none")}
-          bleedMinutes={bleedMinutesFor(given.bleed, chosen.state ?? "cold", figure(chosen.temperature) ?? null)}
+          bleedMinutes={bleedMinutesFor(given.bleed, chosen.state ?? "cold", celsius(chosen.temperature) ?? null)}
           wrong={wrong}
         />
       )}

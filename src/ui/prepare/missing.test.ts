@@ -1,7 +1,15 @@
 import { describe, expect, it } from "vitest";
+import { typedCelsius } from "@/core/units/temperature";
 import { type Asked, missing } from "./missing";
 
-const WHOLE: Asked = { lacks: [], liftersUnsaid: false, temperature: "18", air: "", tolerance: "" };
+const WHOLE: Asked = {
+  lacks: [],
+  liftersUnsaid: false,
+  temperature: "18",
+  air: "",
+  tolerance: "",
+  celsius: (typed) => typedCelsius(typed, "C"),
+};
 const paths = (more: Partial<Asked>) => missing({ ...WHOLE, ...more }).map((m) => m.path);
 
 describe("what a preparation lacks", () => {

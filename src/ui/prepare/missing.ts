@@ -3,7 +3,6 @@ import type { Lack } from "@/core/job/setup/givens";
 import { LIFTERS_UNSAID } from "@/core/job/tasks/preload/plan";
 import { parseLength } from "@/core/units/length";
 import { unitProblem } from "@/core/units/typedLength";
-import { figure } from "../controls/typed";
 import type { Trouble } from "../send";
 
 /** What is looked at before anything is sent. */
@@ -15,15 +14,17 @@ export interface Asked {
   readonly temperature: string;
   readonly air: string;
   readonly tolerance: string;
+  /** Undefined where what is typed is no temperature. */
+  readonly celsius: (typed: string) => number | null | undefined;
 }
 
 /** Each with the field that it is about. */
-export function missing({ lacks, liftersUnsaid, temperature, air, tolerance }: Asked): Trouble[] {
+export function missing({ lacks, liftersUnsaid, temperature, air, tolerance, celsius }: Asked): Trouble[] {
   const within = unitProblem(tolerance);
   const typed: (Trouble | false)[] = [
     liftersUnsaid && { path: "lifters", message: LIFTERS_UNSAID },
-    figure(temperature) === undefined && { path: "temperatureC", message: `"${temperature}" is not a temperature.` },
-    figure(air) === undefined && { path: "airC", message: `"${air}" is not a temperature.` },
+    celsius(temperature) === undefined && { path: "temperatureC", message: `"${temperature}" is not a temperature.` },
+    celsius(air) === undefined && { path: "airC", message: `"${air}" is not a temperature.` },
     (within !== null || (tolerance.trim() !== "" && parseLength(tolerance) === null)) && {
       path: "allToAimMm",
       message: within ?? `"${tolerance}" is no length: write it like 0.02 mm or .001 in.`,

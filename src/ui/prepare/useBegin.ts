@@ -14,7 +14,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { parseLength } from "@/core/units/length";
-import { figure } from "../controls/typed";
+import { useTemperature } from "../controls/ways";
 import { schoolKey } from "../schoolHere";
 import { missing } from "./missing";
 import { type Trouble, send, troubleOf } from "../send";
@@ -60,6 +60,7 @@ export function useBegin(person: Person | null) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [busy, setBusy] = useState(false);
+  const degrees = useTemperature();
   const [problems, setProblems] = useState<readonly Trouble[]>([]);
 
   async function begin({
@@ -75,7 +76,7 @@ export function useBegin(person: Person | null) {
     liftersUnsaid,
     ...filled
   }: Filled): Promise<void> {
-    const wrong = missing({ lacks, liftersUnsaid, temperature, air, tolerance });
+    const wrong = missing({ lacks, liftersUnsaid, temperature, air, tolerance, celsius: degrees.celsius });
     if (wrong.length > 0) return setProblems(wrong);
     const within = tolerance.trim() === "" ? null : parseLength(tolerance);
     setBusy(true);
@@ -87,9 +88,9 @@ export function useBegin(person: Person | null) {
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
       id,
       ...filled,
-      temperatureC: figure(temperature),
+      temperatureC: degrees.celsius(temperature),
       allToAimMm: within?.mm ?? null,
-      airC: figure(air),
+      airC: degrees.celsius(air),
       feelerSetId: feelerSetId ?? "",
       method: method ?? "",
       requiredMarginDeg: settings.requiredDeg,

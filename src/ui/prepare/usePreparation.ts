@@ -36,7 +36,7 @@ import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings"
 import { type AsLastTime, type ConfirmedBefore, type JobAgain, type JobInHand } from "@/core/job/pages/prepare";
 import { exactLength } from "@/core/units/length";
 import { useTypedForm } from "../controls/useTypedForm";
-import { figure } from "../controls/typed";
+import { useTemperature, useWays } from "../controls/ways";
 import { useBegin } from "./useBegin";
 
 export interface PrepareGiven {
@@ -180,6 +180,8 @@ export function usePreparation(given: PrepareGiven) {
   // Read cold, and hot now after all: whoever says so knows whether it was hot then.
   const carries = given.again !== null && (chosen.carry ?? (state === null || state === given.again.state));
   const { begin, busy, problems } = useBegin(person);
+  const { celsius } = useTemperature();
+  const { temperatureUnit } = useWays();
   const read = cautions.filter((c) => chosen.accepted.includes(c.id) || again.includes(c)).map((c) => c.id);
   const submit = form.handleSubmit((typed) =>
     begin({
@@ -215,8 +217,9 @@ export function usePreparation(given: PrepareGiven) {
         file,
         {
           state: typed.state,
-          temperatureC: figure(typed.temperature) ?? null,
+          temperatureC: celsius(typed.temperature) ?? null,
           temperatureSure: typed.sure,
+          temperatureUnit,
           licensed: typed.licensed.trim() === "" ? null : typed.licensed,
           lifters: typed.lifters,
           cautions: read,

@@ -12,17 +12,20 @@ import { ButtonLink } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Two } from "../controls/Two";
+import { useWays } from "../controls/ways";
+import { PaperOptions } from "../shop/options";
 import { CarryOn } from "./CarryOn";
 import { ORDER_DEFAULTS, OrderFields, typedOrder } from "./OrderFields";
 import { Awaits, QuickPage } from "./QuickPage";
 import type { Given } from "./given";
 import { useTyped } from "./useTyped";
 
-const DEFAULTS = { ...ORDER_DEFAULTS, method: "firing-order", pulley: "", measured: "circumference", paper: "a4" };
+const DEFAULTS = { ...ORDER_DEFAULTS, method: "firing-order", pulley: "", measured: "circumference" };
 
 /** Where the stops lie around a pulley: lengths along a tape from the TDC mark. */
 export function TapeAnswer({ given }: Given) {
-  const [typed, change] = useTyped(DEFAULTS, given);
+  const { paper } = useWays();
+  const [typed, change] = useTyped({ ...DEFAULTS, paper: paper as string }, given);
   const { file, problems } = useMemo(() => engineOfOrder(typedOrder(typed)), [typed]);
   const across = typed.measured === "diameter";
   const pulley = typed.pulley.trim() === "" ? null : pulleyRound(typed.pulley, across ? "diameter" : "circumference");
@@ -78,8 +81,7 @@ export function TapeAnswer({ given }: Given) {
           <Field label="Paper">
             {(c) => (
               <Select {...c} value={typed.paper} onChange={(e) => change({ paper: e.target.value })}>
-                <option value="a4">A4</option>
-                <option value="letter">Letter</option>
+                <PaperOptions />
               </Select>
             )}
           </Field>
@@ -138,7 +140,7 @@ export function TapeAnswer({ given }: Given) {
 }
 
 /** The tape at true scale, on paper or as a drawing. */
-function Prints({ typed }: { readonly typed: typeof DEFAULTS }) {
+function Prints({ typed }: { readonly typed: Readonly<Record<string, string>> }) {
   const query = new URLSearchParams(typed).toString();
   return (
     <chakra.div display="flex" flexWrap="wrap" gap="2" _print={{ display: "none" }}>

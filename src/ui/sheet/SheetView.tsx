@@ -12,6 +12,7 @@ import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES } from "@/core/stops/orders";
 import { Button, ButtonLink } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
+import { useTemperature } from "../controls/ways";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { SignLine } from "./SignLine";
@@ -33,6 +34,7 @@ interface Props {
 /** The job as one page: what was found, what was left, by whom. */
 export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, leftBy, person }: Props) {
   const base = `/api/jobs/${sheet.job}`;
+  const temperature = useTemperature();
   return (
     <chakra.article
       bg="sheet"
@@ -68,7 +70,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           </chakra.p>
         </div>
         <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="start" _print={{ display: "none" }}>
-          {sheet.closedAt === null && (
+          {sheet.closedAt === null && person?.role !== "viewer" && (
             <ButtonLink asChild kind="now">
               <Link href={`/jobs/${sheet.job}`}>Go on with the job</Link>
             </ButtonLink>
@@ -99,7 +101,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
       >
         <Fact name="Engine was">
           {sheet.state}
-          {sheet.temperatureC === null ? "" : `, ${sheet.temperatureC} °C`}
+          {sheet.temperatureC === null ? "" : `, ${temperature.words(sheet.temperatureC)}`}
         </Fact>
         {sheet.work !== "preload" && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
         {sheet.offset !== null && <Fact name="Judged as">{sheet.offset}</Fact>}

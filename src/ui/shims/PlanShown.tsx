@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode } from "react";
 import type { ShimPlan } from "@/core/shims/assign";
 import { stepOf } from "@/core/shims/wanted";
-import { usePrice } from "../controls/currency";
+import { usePrice } from "../controls/ways";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { type PlanContext, changesOf, headWords, noneFits, pickWords } from "./planWords";
 import { chains, leftOpen } from "./typedParts";

@@ -14,7 +14,7 @@ import { shimPositions } from "@/core/job/tasks/shims/problem";
 import { stepOf, wantedFor } from "@/core/shims/wanted";
 import { roleUnit } from "@/core/job/words/specs";
 import { Button } from "../controls/Button";
-import { usePrice } from "../controls/currency";
+import { usePrice } from "../controls/ways";
 import { Complaint } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { OrderList } from "./OrderList";

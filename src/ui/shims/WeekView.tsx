@@ -8,7 +8,7 @@ import { useState } from "react";
 import type { CatalogueItem } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import type { WeekChoice, WeekPageData, WeekJob, WeekShare } from "@/core/job/tasks/shims/week";
-import { useCurrency, usePrice } from "../controls/currency";
+import { usePrice, useWays } from "../controls/ways";
 import { Button } from "../controls/Button";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -30,7 +30,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const commands = useCommandIds();
-  const currency = useCurrency();
+  const { currency } = useWays();
   const jobs = measured.filter((j) => !left.includes(j.id));
   const kinds = jobs[0]?.job.task.plan ?? null;
   const catalogue = useCatalogue(kinds?.kind ?? "shim-over", kinds?.diameterMm ?? null);

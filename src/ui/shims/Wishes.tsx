@@ -2,7 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import type { ShimChoice, ShimOffers } from "@/core/job/tasks/shims/offers";
 import { Button } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
-import { usePrice } from "../controls/currency";
+import { usePrice } from "../controls/ways";
 import { Choice } from "../prepare/Choice";
 import { Tick } from "../controls/Tick";
 import { costWords, headWords, wishWords } from "./planWords";

@@ -37,7 +37,7 @@ describe("parts as they come out", () => {
     expect(chains(plan())).toEqual([]);
   });
   it("puts thicknesses right for the micrometer, and leaves slips out", () => {
-    const bench = { id: "m", name: "M", stepMm: 0.01, check: { pieceMm: 2.5, readMm: 2.51 } };
+    const bench = { id: "m", name: "M", stepMm: 0.01, check: { pieceMm: 2.5, readMm: 2.51 }, retired: false };
     const typed = (text: string, kind: "part" | "open-gap" = "part", micrometerId: string | null = "m") => ({
       text,
       kind,

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
 import type { ShimOffers } from "@/core/job/tasks/shims/offers";
-import { useCurrency } from "../controls/currency";
+import { useWays } from "../controls/ways";
 import { type Sent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";
@@ -16,7 +16,7 @@ export function usePartCommands(
   { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void },
 ) {
   const router = useRouter();
-  const currency = useCurrency();
+  const { currency } = useWays();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const kept = useRef(new Map<string, string>());

@@ -5,32 +5,36 @@ import { type BleedMinutes, COLD_SHOP_C } from "@/core/preload/bleedDown";
 import { Field, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
+import { useTemperature } from "../controls/ways";
 import { send, troubleOf } from "../send";
 import { SettingForm } from "./SettingForm";
 
 /** How long squeezed lifters bleed down before the crank may move. */
-export const BleedForm = ({ bleed: { usual, cold, always } }: { readonly bleed: BleedMinutes }) => (
-  <>
-    <SettingForm
-      heading="Squeezed lifters bleed down for"
-      submit="Keep these"
-      figures={{ usual, cold }}
-      note="Before the crank may be turned in a preload job. Jobs that are open keep the wait they began with."
-    >
-      {(field, wrong) => (
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
-          <Field label="Minutes, usually" error={wrong("usual")}>
-            {(c) => <TextInput {...c} {...field("usual")} inputMode="numeric" />}
-          </Field>
-          <Field label={`Below ${COLD_SHOP_C} °C`} error={wrong("cold")}>
-            {(c) => <TextInput {...c} {...field("cold")} inputMode="numeric" />}
-          </Field>
-        </chakra.div>
-      )}
-    </SettingForm>
-    <AlwaysWaits always={always} />
-  </>
-);
+export const BleedForm = ({ bleed: { usual, cold, always } }: { readonly bleed: BleedMinutes }) => {
+  const degrees = useTemperature();
+  return (
+    <>
+      <SettingForm
+        heading="Squeezed lifters bleed down for"
+        submit="Keep these"
+        figures={{ usual, cold }}
+        note="Before the crank may be turned in a preload job. Jobs that are open keep the wait they began with."
+      >
+        {(field, wrong) => (
+          <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap="3">
+            <Field label="Minutes, usually" error={wrong("usual")}>
+              {(c) => <TextInput {...c} {...field("usual")} inputMode="numeric" />}
+            </Field>
+            <Field label={`Below ${degrees.words(COLD_SHOP_C)}`} error={wrong("cold")}>
+              {(c) => <TextInput {...c} {...field("cold")} inputMode="numeric" />}
+            </Field>
+          </chakra.div>
+        )}
+      </SettingForm>
+      <AlwaysWaits always={always} />
+    </>
+  );
+};
 
 /** Whether the wait is kept also where piston and cam are out of the way as far as the next stop. */
 function AlwaysWaits({ always }: Pick<BleedMinutes, "always">) {

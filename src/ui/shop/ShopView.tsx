@@ -5,7 +5,7 @@ import type { BackgroundLine } from "@/core/shop/background";
 import type { SetLine } from "@/core/shop/feelerSet";
 import type { PersonLine } from "@/core/shop/person";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
-import type { Currency } from "@/core/units/money";
+import type { ShopWays } from "@/core/shop/ways";
 import type { TypedUnit } from "@/core/units/typedLength";
 import { ButtonLink } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
@@ -13,8 +13,8 @@ import { AddFeelerSet } from "./AddFeelerSet";
 import { Background } from "./Background";
 import { BleedForm } from "./BleedForm";
 import { UnitForm } from "./UnitForm";
+import { WaysForm } from "./WaysForm";
 import { CautionForm } from "./CautionForm";
-import { CurrencyForm } from "./CurrencyForm";
 import { Devices } from "./Devices";
 import { NameForm } from "./NameForm";
 import { People } from "./People";
@@ -27,7 +27,7 @@ interface Props {
   readonly sets: readonly SetLine[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
-  readonly currency: Currency;
+  readonly ways: ShopWays;
   /** A lead hand is at work here. */
   readonly leads: boolean;
   /** Shared devices in use, and what this one is called where it is one. */
@@ -49,7 +49,7 @@ export function ShopView({
   cautionDays,
   leads,
   units,
-  currency,
+  ways,
   devices,
   deviceHere,
   quietMinutes,
@@ -109,7 +109,7 @@ export function ShopView({
           </>
         )}
         <UnitForm {...units} leads={leads} />
-        {leads && <CurrencyForm currency={currency} />}
+        {leads && <WaysForm ways={ways} />}
         {!leads && (
           <chakra.p fontSize="16px" color="soft">
             Sets, people and the settings of the shop are changed by a lead.

@@ -5,4 +5,5 @@ export const ROLE: Record<Role, string> = {
   lead: "lead hand",
   mechanic: "mechanic",
   apprentice: "apprentice",
+  viewer: "owner or customer: looks at their engines",
 };

@@ -5,6 +5,7 @@ import { mayDo } from "@/core/shop/permission";
 import { unknownFields } from "@/core/engine/engineFileSchema";
 import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
+import { viewersOf } from "@/server/engines/viewers";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { EngineView } from "@/ui/engine/EngineView";
 import { Shell } from "../../Shell";
@@ -28,6 +29,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         unknownFields={unknownFields(engine.file)}
         customer={engine.customer}
         archived={engine.archived}
+        viewers={person !== null && mayDo(person.role, "viewers") ? await viewersOf(db, shopId, engine.id) : []}
         mayArchive={person !== null && mayDo(person.role, "archive")}
         maySpec={person !== null && mayDo(person.role, "spec")}
         inHand={await jobsInHandOn(db, shopId, engine.id)}

@@ -15,7 +15,7 @@ export default async function JobPage({ params }: { params: Promise<{ id: string
   if (given === null) notFound();
   return (
     <>
-      <JobRun given={given} device={await provingHere(viewer)} person={viewer.person} />
+      <JobRun given={given} device={await provingHere(viewer)} person={viewer.person} ways={viewer.ways} />
     </>
   );
 }

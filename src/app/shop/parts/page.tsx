@@ -22,13 +22,14 @@ export default async function PartsPage({ searchParams }: Query) {
   const query = await searchParams;
   const page = z.coerce.number().int().min(1).max(100_000).catch(1).parse(query["page"]);
   const gone = query["gone"] === "yes";
-  const [db, { shopId }] = await asViewer("see");
+  const [db, { shopId, person }] = await asViewer("see");
   return (
     <Shell>
       <PartsView
         simulated={isSimulated()}
         stock={await stockPage(db, shopId, { page, gone })}
         gone={gone}
+        leads={person?.role === "lead"}
         micrometers={await listMicrometers(db, shopId)}
         orders={(await listOrders(db, shopId)).slice(0, SHOWN)}
       />

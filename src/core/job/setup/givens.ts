@@ -1,4 +1,5 @@
 /** What must be said and read before a job is begun: asked by the page that prepares it, and by the shop once more. */
+import type { TemperatureUnit } from "../../units/temperature";
 import type { EngineFile, EngineState } from "../../engine/engineFile";
 import type { Offset } from "../../heat/offset";
 import type { LifterState } from "../../preload/zeroLash";
@@ -11,6 +12,8 @@ export interface Givens {
   readonly temperatureC: number | null;
   /** Somebody said that an odd temperature is right all the same. */
   readonly temperatureSure: boolean;
+  /** In what temperatures are written; left out: degrees Celsius. */
+  readonly temperatureUnit?: TemperatureUnit;
   readonly licensed: string | null;
   readonly lifters: LifterState | null;
   /** The ids of those that were read. */
@@ -24,13 +27,13 @@ export type Lack = Exclude<Planned<never>, { readonly plan: never }>;
 export function lackingGivens(
   rules: SetupRules,
   file: EngineFile,
-  { state, temperatureC, temperatureSure, licensed, lifters, cautions }: Givens,
+  { state, temperatureC, temperatureSure, temperatureUnit, licensed, lifters, cautions }: Givens,
   through: Planned<Offset | null>,
 ): Lack[] {
   const open = cautionsFor(rules, file, state ?? file.lash?.state ?? "cold", lifters).filter(
     (c) => !cautions.includes(c.id),
   );
-  const doubt = state === null || temperatureSure ? null : temperatureDoubt(state, temperatureC);
+  const doubt = state === null || temperatureSure ? null : temperatureDoubt(state, temperatureC, temperatureUnit);
   return [
     ...stateLacks(rules, file, state, through),
     ...(doubt === null ? [] : [{ field: "temperatureC", why: doubt }]),

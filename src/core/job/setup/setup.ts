@@ -1,4 +1,5 @@
 /** From an engine file and what was chosen to a job: whether one can be opened, on which valves, under which spec. */
+import { DEFAULT_TEMPERATURE_UNIT, type TemperatureUnit, temperatureWords } from "../../units/temperature";
 import type { DepthSchool } from "../../preload/plunger";
 import type { RouteStop } from "../../stops/route";
 import type { Engine } from "../../engine/resolve";
@@ -159,11 +160,15 @@ const COLD_TO_C = 40;
 const HOT_FROM_C = 50;
 
 /** What is odd about a temperature in the state that was given, or null. A person may say that it is right all the same. */
-export function temperatureDoubt(state: EngineState, temperatureC: number | null): string | null {
+export function temperatureDoubt(
+  state: EngineState,
+  temperatureC: number | null,
+  unit: TemperatureUnit = DEFAULT_TEMPERATURE_UNIT,
+): string | null {
   if (temperatureC === null) return null;
   if (state === "cold" && temperatureC > COLD_TO_C)
-    return `${temperatureC} °C is not cold: at that warmth lash reads otherwise. Let it cool, or say that the figure is right.`;
+    return `${temperatureWords(temperatureC, unit)} is not cold: at that warmth lash reads otherwise. Let it cool, or say that the figure is right.`;
   if (state === "hot" && temperatureC < HOT_FROM_C)
-    return `${temperatureC} °C is not hot: the gear has cooled already. Warm it through, or say that the figure is right.`;
+    return `${temperatureWords(temperatureC, unit)} is not hot: the gear has cooled already. Warm it through, or say that the figure is right.`;
   return null;
 }

@@ -1,6 +1,7 @@
 /** What an entry says, as one would tell it to somebody who was not there: "1I read as found, 0.20–0.25 mm". */
 import { CLOSE_ITEM_NAMES } from "../closeOut/items";
 import { turnsWords } from "../../preload/turning";
+import { DEFAULT_TEMPERATURE_UNIT, type TemperatureUnit, temperatureWords } from "../../units/temperature";
 import type { Entry, EntryOf } from "../ledger/entry";
 import type { EntryKind } from "../ledger/kinds";
 import { readingWords } from "../words/readings";
@@ -14,7 +15,7 @@ const turned = (turns: number | null): string =>
 
 const because = (reason: string | null): string => (reason === null ? "" : ` (${reason})`);
 
-const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
+const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>, temperatureUnit: TemperatureUnit) => string } = {
   arrived: (e) => `crank turned to stop ${e.stop}`,
   reading: (e) =>
     `${e.valve} read ${e.pass === "set" ? "with its lock loose" : e.pass.replace("-", " ")}, ${readingWords(e)}`,
@@ -32,7 +33,7 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
   plugged: (e) => `${e.count} holes plugged`,
   ordered: (e) => `parts wanted: ${e.list}`,
   "bled-down": (e) => `went on before lifters had bled down${because(e.reason)}`,
-  temperature: (e) => `engine at ${e.celsius} °C`,
+  temperature: (e, unit) => `engine at ${temperatureWords(e.celsius, unit)}`,
   "turned-over": () => "turned over two full turns by hand",
   tightened: (e) => `${e.part} tightened`,
   answered: (e) => `a question answered: ${e.reason}`,
@@ -46,4 +47,5 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>) => string } = {
 };
 
 /** One entry, without its person and its time. */
-export const entryWords = (entry: Entry): string => (WORDS[entry.kind] as (e: Entry) => string)(entry);
+export const entryWords = (entry: Entry, temperatureUnit: TemperatureUnit = DEFAULT_TEMPERATURE_UNIT): string =>
+  (WORDS[entry.kind] as (e: Entry, unit: TemperatureUnit) => string)(entry, temperatureUnit);

@@ -1,5 +1,6 @@
 /** What stands on the sheet beside reading and setting, a line for each entry that says something of its own. */
 import { CLOSE_ITEM_NAMES } from "../closeOut/items";
+import { type TemperatureUnit, temperatureWords } from "../../units/temperature";
 import type { JobOf } from "../job";
 import type { EntryOf, KeptEntry } from "../ledger/entry";
 import type { EntryKind } from "../ledger/kinds";
@@ -14,6 +15,7 @@ interface Before {
   readonly rules: SheetRules;
   readonly job: JobOf;
   readonly live: readonly KeptEntry[];
+  readonly temperatureUnit: TemperatureUnit;
 }
 
 const CHECKED = "Before closing: ";
@@ -42,7 +44,7 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   bridged: (e) => `${e.valve}: bridge ${e.turned ? "set" : "looked at"}, both valves touching`,
   ordered: (e) => `Parts wanted: ${e.list}`,
   "bled-down": (e) => `Went on before the wait for bled-down lifters was over: ${e.reason}`,
-  temperature: (e) => `Engine at ${e.celsius} °C`,
+  temperature: (e, { temperatureUnit }) => `Engine at ${temperatureWords(e.celsius, temperatureUnit)}`,
   tightened: (e) => `Tightened: ${e.part}`,
   "turned-over": ({ rereads }) =>
     `Turned over two full turns by hand${rereads === null ? "" : rereads === "all" ? ", all to be read once more" : ", what was set to be read once more"}`,
@@ -53,19 +55,28 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
 };
 
 /** The notes of a ledger; `live` are its entries that stand, in order. */
-export function notesOf(rules: SheetRules, job: JobOf, live: readonly KeptEntry[]): SheetNote[] {
+export function notesOf(
+  rules: SheetRules,
+  job: JobOf,
+  live: readonly KeptEntry[],
+  temperatureUnit: TemperatureUnit,
+): SheetNote[] {
   return live
     .flatMap((entry, i): SheetNote[] => {
       const note = NOTES[entry.kind] as ((entry: KeptEntry, before: Before) => string | null) | null;
-      const what = note?.(entry, { rules, job, live: live.slice(0, i) }) ?? null;
+      const what = note?.(entry, { rules, job, live: live.slice(0, i), temperatureUnit }) ?? null;
       return what === null ? [] : [{ ...madeBy(entry), what }];
     })
     .reduce<SheetNote[]>(joined, []);
 }
 
 /** What was made and not taken, and what became of it. */
-export const refusedNote = ({ person, madeAt, why, entries }: RefusedBatch, dealt: Dealt | null): SheetNote => {
-  const said = entries.map(entryWords).join("; ");
+export const refusedNote = (
+  { person, madeAt, why, entries }: RefusedBatch,
+  dealt: Dealt | null,
+  temperatureUnit: TemperatureUnit,
+): SheetNote => {
+  const said = entries.map((e) => entryWords(e, temperatureUnit)).join("; ");
   const became =
     dealt === null
       ? "Nobody has dealt with it yet."

@@ -1,4 +1,5 @@
 /** The finished job as a sheet: what was found and left at every valve, by whom, with what. */
+import { DEFAULT_TEMPERATURE_UNIT, type TemperatureUnit } from "../../units/temperature";
 import type { EngineFile } from "../../engine/engineFile";
 import { offsetWords } from "../../heat/offset";
 import { lockShift } from "../../lash/learn";
@@ -30,6 +31,8 @@ export interface SheetSource<J extends JobOf = JobOf> {
   readonly job: J;
   readonly state: "cold" | "hot";
   readonly temperatureC: number | null;
+  /** In what its notes write temperatures. */
+  readonly temperatureUnit?: TemperatureUnit;
   readonly method: MethodId;
   /** The job's own set first. */
   readonly feelerSets: readonly [string, ...string[]];
@@ -46,7 +49,7 @@ export interface SheetSource<J extends JobOf = JobOf> {
 
 /** The sheet of a job, finished or not. */
 export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
-  const { job, entries, file } = source;
+  const { job, entries, file, temperatureUnit = DEFAULT_TEMPERATURE_UNIT } = source;
   const live = liveEntries(entries);
   const state = foldLedger(rules, job, entries);
   const closed = live.find((e) => e.kind === "closed");
@@ -85,7 +88,10 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     signedBy: signed === undefined ? null : byWhom(signed),
     signedAt: signed?.madeAt ?? null,
     lockShiftMm: lockShift(lockShifts(live)),
-    notes: [...notesOf(rules, job, live), ...source.refused.map((r) => refusedNote(r.batch, r.dealt))],
+    notes: [
+      ...notesOf(rules, job, live, temperatureUnit),
+      ...source.refused.map((r) => refusedNote(r.batch, r.dealt, temperatureUnit)),
+    ],
     valves: job.valves.map((valve) => sheetValve(rules, source, state, live, valve)),
   };
 }

@@ -3,10 +3,12 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useWatch } from "react-hook-form";
+import { DEFAULT_HOT_FROM_C } from "@/core/heat/cooling";
 import { ADJUSTER_KINDS, type AdjusterKind, type EngineFile, ROLES } from "@/core/engine/engineFile";
 import { Button } from "../../controls/Button";
 import { Field, Select, TextInput } from "../../controls/Field";
 import { Complaint } from "../../controls/Stamp";
+import { useTemperature, useWays } from "../../controls/ways";
 import { useSentForm } from "../../controls/useSentForm";
 import { notSent, send } from "../../send";
 import { OtherSources, RoleFigures, SingleValves } from "./SourceFields";
@@ -37,13 +39,15 @@ const GAP_NAMES: Partial<Record<AdjusterKind, string>> = { fixed: "Dry gap", "po
 /** Spec and adjuster of an engine, typed as they stand in the book. */
 export function SpecForm({ id, file, known, onDone }: Props) {
   const router = useRouter();
+  const degrees = useTemperature();
+  const { temperatureUnit: unit } = useWays();
   const roles = ROLES.filter((role) => file.valves.some((v) => v.role === role));
   const { register, submit, control, busy, trouble, wrong } = useSentForm<SpecFields>({
-    defaultValues: specFields(file),
+    defaultValues: specFields(file, unit),
     send: (form) => {
       const twice = form.singles.find((s, i) => form.singles.findIndex((o) => o.valve === s.valve) !== i);
       return twice === undefined
-        ? send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file))
+        ? send("PUT", `/api/engines/${id}/spec`, specPart(form, roles, file, unit))
         : Promise.resolve(notSent(`${twice.valve} has two specs of its own: take one out.`, "lash.valves"));
     },
     onDone: () => {
@@ -93,8 +97,12 @@ export function SpecForm({ id, file, known, onDone }: Props) {
           ))}
           <SingleValves {...fields} valves={file.valves.map((v) => v.id)} gap={GAP_NAMES[kind]} />
           {state === "hot" && kind !== "fixed" && (
-            <Field label="Hot from, °C" hint="Left empty: 65 °C" error={wrong("lash.hotFromC")}>
-              {(c) => <TextInput {...c} {...register("hotFromC")} inputMode="decimal" maxWidth="10rem" />}
+            <Field
+              label={`Hot from, ${degrees.sign}`}
+              hint={`Left empty: ${degrees.words(DEFAULT_HOT_FROM_C)}`}
+              error={wrong("lash.hotFromC")}
+            >
+              {(c) => <TextInput {...c} {...register("hotFrom")} inputMode="decimal" maxWidth="10rem" />}
             </Field>
           )}
         </>

@@ -10,7 +10,8 @@ import { heatFields, heatPart } from "../../heat/heatPart";
 import { specFields, specPart } from "./specPart";
 
 const ROLES = ["intake", "exhaust"] as const;
-const part = (file: EngineFile, more: object = {}) => specPart({ ...specFields(file), ...more }, ROLES, file);
+const part = (file: EngineFile, more: object = {}) =>
+  specPart({ ...specFields(file, "C"), ...more }, ROLES, file, "C");
 
 describe("the spec form", () => {
   it.each([CORRIEMOOR, LARKFIELD, TAMBLIN, CALDER, DUNMORE, PELLAM, VANTRY, TEASEL])(

@@ -1,4 +1,5 @@
 /** The spec form's fields and the part of the engine file that they stand for. Pure. */
+import { type TemperatureUnit, temperatureIn, typedCelsius } from "@/core/units/temperature";
 import type {
   AdjusterEntry,
   AdjusterKind,
@@ -36,7 +37,7 @@ export interface SpecFields {
   kind: AdjusterKind;
   state: "" | "cold" | "hot";
   source: string;
-  hotFromC: string;
+  hotFrom: string;
   intake: Figures;
   exhaust: Figures;
   injector: Figures;
@@ -86,16 +87,15 @@ const byRole = (lash: LashEntry | undefined): Pick<SpecFields, ValveRole> => ({
   injector: figuresOf(lash?.injector),
 });
 
-export function specFields({
-  lash,
-  otherLash = [],
-  adjuster,
-}: Pick<EngineFile, "lash" | "otherLash" | "adjuster">): SpecFields {
+export function specFields(
+  { lash, otherLash = [], adjuster }: Pick<EngineFile, "lash" | "otherLash" | "adjuster">,
+  unit: TemperatureUnit,
+): SpecFields {
   return {
     kind: adjuster?.kind ?? "screw",
     state: lash?.state ?? "",
     source: lash?.source ?? "",
-    hotFromC: number(lash?.hotFromC),
+    hotFrom: lash?.hotFromC === undefined ? "" : String(temperatureIn(lash.hotFromC, unit)),
     ...byRole(lash),
     singles: Object.entries(lash?.valves ?? {}).map(([valve, figures]) => ({ valve, ...figuresOf(figures) })),
     others: otherLash.map((before) => ({
@@ -127,17 +127,27 @@ export function specFields({
   };
 }
 
+/** Left as it stands where it was not typed anew: another unit shows it rounded. */
+function hotFromC(typed: string, before: EngineFile["lash"], unit: TemperatureUnit): number | string {
+  const celsius = typedCelsius(typed, unit);
+  if (celsius === null || celsius === undefined) return typed;
+  const known = before?.hotFromC;
+  return known !== undefined && temperatureIn(known, unit) === temperatureIn(celsius, unit) ? known : celsius;
+}
+
 /** What was typed, as the file has it; the server says what is wrong with it. What the form does not show stays. */
 export function specPart(
   form: SpecFields,
   roles: readonly ValveRole[],
   { adjuster: before, lash }: Pick<EngineFile, "adjuster" | "lash">,
+  unit: TemperatureUnit,
 ): object {
   const adjuster = adjusterPart(form, before);
   if (form.kind === "hydraulic") return { adjuster };
   const singles = form.singles.filter((s) => s.valve.trim() !== "" || Object.keys(figuresIn(s)).length > 0);
   const state = form.kind === "fixed" ? { state: "cold" } : form.state === "" ? {} : { state: form.state };
-  const hot = form.state === "hot" && form.hotFromC.trim() !== "" ? { hotFromC: numberOrText(form.hotFromC) } : {};
+  const hot =
+    form.state === "hot" && form.hotFrom.trim() !== "" ? { hotFromC: hotFromC(form.hotFrom, lash, unit) } : {};
   return {
     lash: {
       ...unshown(lash),

@@ -7,6 +7,7 @@ import { AtWork, type DeviceHere } from "../../frame/AtWork";
 import { ThemeSwitch } from "../../frame/ThemeSwitch";
 import { Button } from "../../controls/Button";
 import { Stamp } from "../../controls/Stamp";
+import { useTemperature } from "../../controls/ways";
 import { hotSays, hotWords } from "../words/hotMinutes";
 import type { Ledger, Run } from "../model";
 
@@ -68,6 +69,7 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
   const { context, now, ledger } = run;
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC, rules, room } = context;
+  const { words } = useTemperature();
   const of = job.valves.length;
   const hot = hotSays(context, now);
   const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs, null) ?? 0);
@@ -112,7 +114,7 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
       >
         {state}
         {temperatureC !== null && (
-          <chakra.span display={{ base: "none", lg: "inline" }}>{` · ${temperatureC} °C`}</chakra.span>
+          <chakra.span display={{ base: "none", lg: "inline" }}>{` · ${words(temperatureC)}`}</chakra.span>
         )}
       </chakra.span>
       <chakra.span

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { type LedgerEntry, changesLash } from "@/core/job/ledger/entry";
 import { entryWords } from "@/core/job/sheet/entryWords";
 import { Button } from "../../controls/Button";
+import { useWays } from "../../controls/ways";
 
 interface Props {
   /** What was just taken back, in the order in which it had been made. */
@@ -11,6 +12,7 @@ interface Props {
 
 /** What was just taken back, what that does not undo, and the way to have it again. */
 export default function TakenBack({ entries, onBring }: Props) {
+  const { temperatureUnit } = useWays();
   return (
     <chakra.div
       aria-live="polite"
@@ -24,7 +26,7 @@ export default function TakenBack({ entries, onBring }: Props) {
       fontSize="17px"
     >
       <chakra.span flex="1 1 16rem">
-        Taken back: {entries.map(entryWords).join("; ")}.
+        Taken back: {entries.map((e) => entryWords(e, temperatureUnit)).join("; ")}.
         {entries.some(changesLash)
           ? " If the screw or part was moved all the same, read it again before you turn."
           : ""}

@@ -14,7 +14,12 @@ const wanted = z.object({
 /** What the supplier sells of one kind and diameter; `items` is null while it does not answer. */
 export function GET(request: NextRequest) {
   return respond(request, async () => {
-    const [, { currency }] = await asViewer("see");
+    const [
+      ,
+      {
+        ways: { currency },
+      },
+    ] = await asViewer("see");
     const { searchParams } = request.nextUrl;
     const { kind, diameterMm } = parseInput(wanted, {
       kind: searchParams.get("kind"),

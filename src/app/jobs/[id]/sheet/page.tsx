@@ -19,14 +19,14 @@ const late = ({ arrivedAt }: { readonly arrivedAt: string | null }): string =>
   lateWords(arrivedAt === null ? null : format(arrivedAt, SHORT));
 
 export default async function SheetPage({ params }: { params: Promise<{ id: string }> }) {
-  const [db, seen] = await asViewer("see");
+  const [db, seen] = await asViewer("see own");
   const loaded = await loadSheet(db, seen, (await params).id).catch((error: unknown) => {
     if (error instanceof Refused && error.status === 404) notFound();
     throw error;
   });
   const { sheet, file } = loaded;
   return (
-    <Shell>
+    <Shell to="see own">
       <SheetView
         sheet={sheet}
         file={file}
