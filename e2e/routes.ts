@@ -22,7 +22,7 @@ export const ROUTES = readdirSync(path.join(ROOT, "src/app"), { recursive: true,
         .replace("[path]", "sw.js"),
       methods: file.endsWith("page.tsx") ? ["GET"] : [...new Set(methods)],
       /** What only a lead does there. */
-      forLeads: /asActor\("(people|devices|sets|settings|archive|export)"\)/.test(source),
+      forLeads: /asActor\("(people|devices|sets|settings|archive|viewers|export)"\)/.test(source),
     };
   });
 

@@ -1,6 +1,7 @@
 /** A shared tablet through a shift: passed round four people, half of it without a network. */
 import { UNEVEN_TWIN, allKept, beginJob, expect, keptWithoutNetwork, nextTitle, test } from "./fixtures";
 import { clean } from "./clean";
+import { NOBODYS_ID, OPEN, ROUTES } from "./routes";
 import { ownInstallation } from "./installation";
 import { type Truth, workByKeys } from "./mechanic";
 import type { APIRequestContext, Page } from "@playwright/test";
@@ -14,6 +15,7 @@ const SHIFT = [
 ] as const;
 
 const here = ownInstallation("tablet");
+test.describe.configure({ mode: "serial" });
 test.setTimeout(240_000);
 test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of 4\d\d/] });
 
@@ -154,4 +156,80 @@ test("four people, half of the shift without a network: each entry has its autho
   await tablet.put(`${here.url}/api/pin`, { data: { current: PASSWORD, pin: "8362" } });
   expect(await enter(tablet, pass)).toBe(401);
   await elsewhere.dispose();
+});
+
+/** What whoever only looks may ask for, besides what is open to all. */
+const FOR_VIEWERS = /^\/(yours|you|api\/(password|pin|people|sessions\/(ended|shop)))$|\/sheet(\.(pdf|csv|json))?$/;
+
+test("an owner looks at their engine and at its sheet, and at nothing else", async ({
+  page,
+  playwright,
+  browser,
+}) => {
+  test.setTimeout(90_000);
+  const lead = await playwright.request.newContext({ baseURL: here.url });
+  expect((await lead.post("/api/sign-in", { data: { name: SHIFT[0].name, password: PASSWORD } })).ok()).toBe(true);
+  const id = crypto.randomUUID();
+  const owner = { id, name: "Ansel Crole", role: "viewer", school: "go-no-go" };
+  expect((await lead.post("/api/people/added", { data: owner })).ok()).toBe(true);
+  const link = (await (await lead.post(`/api/people/${id}/link`, { data: {} })).json()) as { path: string };
+  await page.goto(`${here.url}${link.path}`);
+  await page.getByLabel("New password").fill(PASSWORD);
+  await page.getByRole("button", { name: /^Keep/ }).click();
+  await page.waitForURL(`${here.url}/yours`);
+  await expect(page.getByText("None yet: a lead of the shop says")).toBeVisible();
+  const found = (await (await lead.get("/api/bench?q=twin")).json()) as {
+    engines: { lines: { id: string }[] };
+  };
+  const engineId = found.engines.lines[0]?.id ?? "";
+  const jobId = /\/jobs\/([0-9a-f-]{36})/.exec(await (await lead.get("/")).text())?.[1] ?? "";
+  const { request } = page.context();
+  expect((await request.get(`${here.url}/jobs/${jobId}/sheet`)).status()).toBe(404);
+  // The lead says on the engine's page whose it is.
+  const own = await browser.newContext();
+  const una = await own.newPage();
+  await una.goto(`${here.url}/sign-in`);
+  await una.getByLabel("Your name").fill(SHIFT[0].name);
+  await una.getByLabel("Password").fill(PASSWORD);
+  await una.getByRole("button", { name: "Sign in", exact: true }).click();
+  await una.waitForURL(`${here.url}/`);
+  await una.goto(`${here.url}/engines/${engineId}`);
+  await una.getByRole("checkbox", { name: owner.name }).check();
+  await expect(una.getByRole("checkbox", { name: owner.name })).toBeChecked();
+  // Temperatures as this shop writes them from now on.
+  await una.goto(`${here.url}/shop`);
+  await una.getByLabel("Temperatures are in").selectOption("F");
+  await una.goto(`${here.url}/engines/${engineId}/job`);
+  await expect(una.getByLabel("Temperature, °F")).toBeVisible();
+  await clean(una, "light");
+  // A micrometer goes out of use.
+  await una.goto(`${here.url}/shop/parts`);
+  await una.getByLabel("Another one").fill("Left drawer");
+  await una.getByRole("button", { name: "Add", exact: true }).click();
+  await una.getByText("Change Left drawer").click();
+  await una.getByRole("button", { name: "Take it out of use" }).click();
+  await expect(una.getByText("Left drawer, out of use")).toBeVisible();
+  await own.close();
+  await page.goto(`${here.url}/`);
+  await page.waitForURL(`${here.url}/yours`);
+  await expect(page.getByRole("region", { name: UNEVEN_TWIN.name })).toBeVisible();
+  await clean(page, "light");
+  await page.goto(`${here.url}/jobs/${jobId}/sheet`);
+  await expect(page.getByRole("heading", { name: UNEVEN_TWIN.name })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Go on with the job" })).toHaveCount(0);
+  await page.goto("about:blank");
+  for (const { path: at, methods } of ROUTES) {
+    if (FOR_VIEWERS.test(at) || OPEN[at] !== undefined) continue;
+    const real = at.replace(NOBODYS_ID, at.includes("/jobs/") ? jobId : engineId);
+    for (const method of methods) {
+      const answer = await request.fetch(`${here.url}${real}`, {
+        method,
+        maxRedirects: 0,
+        ...(method === "GET" ? {} : { data: {} }),
+      });
+      const led = answer.status() === 307 && answer.headers()["location"] === "/yours";
+      expect(led || [403, 404].includes(answer.status()), `${method} ${real} ${answer.status()}`).toBe(true);
+    }
+  }
+  await lead.dispose();
 });

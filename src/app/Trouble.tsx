@@ -61,5 +61,5 @@ export const WAY = {
   fontWeight: 700,
   fontSize: "1.125rem",
   background: "var(--f-colors-now)",
-  color: "var(--f-colors-onNow)",
+  color: "var(--f-colors-on-now)",
 } as const;

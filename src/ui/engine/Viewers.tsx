@@ -10,10 +10,15 @@ import { send, troubleOf } from "../send";
 export function Viewers({ id, viewers }: { readonly id: string; readonly viewers: readonly ViewerLine[] }) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [looking, setLooking] = useState(() => viewers.filter((v) => v.looks).map((v) => v.id));
   const change = async (who: string, looks: boolean): Promise<void> => {
-    const people = viewers.filter((v) => (v.id === who ? looks : v.looks)).map((v) => v.id);
+    const people = looks ? [...looking, who] : looking.filter((other) => other !== who);
+    setLooking(people);
     const sent = await send("PUT", `/api/engines/${id}/viewers`, { people });
-    setTrouble(troubleOf(sent)?.message ?? null);
+    const why = troubleOf(sent)?.message ?? null;
+    setTrouble(why);
+    // What the shop did not take is not so.
+    if (why !== null) setLooking(looking);
     router.refresh();
   };
   return (
@@ -22,7 +27,7 @@ export function Viewers({ id, viewers }: { readonly id: string; readonly viewers
         Who may look at it without working here
       </chakra.legend>
       {viewers.map((v) => (
-        <Tick key={v.id} on={v.looks} onChange={(on) => void change(v.id, on)} label={v.name} />
+        <Tick key={v.id} on={looking.includes(v.id)} onChange={(on) => void change(v.id, on)} label={v.name} />
       ))}
       {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
     </chakra.fieldset>

@@ -1,3 +1,5 @@
+"use client";
+
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { PlateHeading } from "../controls/Stamp";
