@@ -8,6 +8,7 @@ import { listEnded } from "@/db/queries/bench";
 import { findJob, listOpenJobs } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { shops } from "@/db/schema";
+import { agrees } from "@/server/record/results";
 import { loadDemo } from "./load";
 
 let db: Database;
@@ -25,6 +26,7 @@ describe("the demo", () => {
     const shopId = shop?.id ?? "";
     const ended = await Promise.all((await listEnded(db, shopId, 60)).map(({ id }) => findJob(db, shopId, id)));
     const jobs = [...(await listOpenJobs(db, shopId)), ...ended.filter((j) => j !== null)];
+    for (const { row } of jobs) expect(await agrees(db, shopId, row.id), row.id).toBe(true);
     const stages = await Promise.all(
       jobs.map(async ({ row, job }) => {
         const state = jobState(job, await ledgerOf(db, row.shopId, row.id));
@@ -32,7 +34,8 @@ describe("the demo", () => {
         return `${row.engineFile.name}: ${state.signed ? "signed" : next.kind === "check" ? next.item : nextKind(next)}`;
       }),
     );
-    expect(stages).toEqual([
+    expect(stages.filter((s) => s === "Quillan G2: closed")).toHaveLength(8);
+    expect(stages.filter((s) => !s.startsWith("Quillan"))).toEqual([
       "Orrin Tidewater 6: read",
       "Dunmore 5.9: answer",
       "Larkfield O4: order",

@@ -224,3 +224,41 @@ export const PELLAM: EngineFile = {
   ],
   layout: { kind: "inline" },
 };
+
+/** A small generator set that runs the year round. */
+export const QUILLAN: EngineFile = {
+  format: "fulcrata-engine/1",
+  name: "Quillan G2",
+  sector: "diesel",
+  strokes: 4,
+  rotation: "clockwise",
+  cylinders: count(2),
+  firingOrder: ["1", "2"],
+  valves: valvesOf(count(2), "IE"),
+  cam: {
+    atLift: "0.15 mm",
+    intake: { opensDegBtdc: 14, closesDegAbdc: 44 },
+    exhaust: { opensDegBbdc: 48, closesDegAtdc: 12 },
+  },
+  marksDeg: [0],
+  lash: {
+    state: "cold",
+    source: "Quillan G2 manual, page 22",
+    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+    exhaust: { nominal: "0.25 mm", low: "0.20 mm", high: "0.30 mm" },
+  },
+  adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.4, pitch: "1.0 mm", lock: "lock-nut" },
+  layout: { kind: "inline" },
+};
+
+/** One of a fleet of small engines. */
+export const FEN: EngineFile = {
+  ...HOB,
+  name: "Fen 212",
+  lash: {
+    state: "cold",
+    source: "Fen 212 booklet, page 9",
+    intake: { nominal: "0.10 mm", low: "0.08 mm", high: "0.12 mm" },
+    exhaust: { nominal: "0.15 mm", low: "0.13 mm", high: "0.17 mm" },
+  },
+};

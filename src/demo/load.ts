@@ -26,8 +26,9 @@ import { keepHotCold } from "../server/jobs/hotColdReadings";
 import { addPart } from "../server/parts/parts";
 import { keepPartOut } from "../server/parts/partsOut";
 import { record } from "../server/jobs/record";
+import { keepUse } from "../server/record/use";
 import { eq } from "drizzle-orm";
-import { BRAE, CALDER, DUNMORE, HOB, PELLAM, TIDEWATER } from "./engines";
+import { BRAE, CALDER, DUNMORE, FEN, HOB, PELLAM, QUILLAN, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { TEASEL, VANTRY } from "./partsEngines";
 import type { Play } from "./bench";
@@ -134,6 +135,14 @@ const PAIR_KIT = [
   ["closer", "6.951"],
   ["closer", "7.003"],
 ] as const;
+
+/** Between two services of the generator. */
+const SERVICE_HOURS = 450;
+/** How far 2 exhaust is found from nominal at each of its services, in hundredths of a millimeter: set anew when it is out. */
+const SINKING = [-2, -6, -4, -7, -4, -8, -4, -8] as const;
+
+const FLEET = 40;
+const FLEET_OWNERS = ["Marsh drainage board", "Hollow Lane hire, yard 2", "Hollow Lane hire, yard 1", "Ridge quarry"];
 
 /** Loads the demo into an empty database; false when there is a shop already. */
 export async function loadDemo(db: Database, now: Date): Promise<boolean> {
@@ -418,6 +427,8 @@ class DemoShop {
       until: (next) =>
         next.kind === "task" && next.valve?.valve.id === "1E" && openerCloserOf(next.valve).stage === "parts",
     });
+    await this.serviced(fine, now);
+    await this.fleet(now);
     await this.visit({
       engineId: teasel,
       file: TEASEL,
@@ -466,6 +477,59 @@ class DemoShop {
       off: { "2E": -9, "3I": 9, "4I": 1, "5E": 1, "6E": 12 },
       until: (next) => next.kind === "read" && next.valve.valve.id === "2I",
     });
+  }
+
+  /** A generator with eight services over four years, one seat of which sinks; and what its counter showed. */
+  private async serviced(set: FeelerSet, now: Date): Promise<void> {
+    const engineId = await this.engine(QUILLAN, "G4 1907", SINKING.length * SERVICE_HOURS + 200);
+    for (const [i, sunk] of SINKING.entries()) {
+      const startedAt = addDays(now, -190 * (SINKING.length - i) - 20);
+      const hours = 200 + SERVICE_HOURS * i;
+      await keepUse(this.db, this.as(1).shopId, engineId, hours, this.as(1).person.id, startedAt);
+      await this.hours(engineId, hours);
+      await this.visit({
+        engineId,
+        file: QUILLAN,
+        set,
+        method: "firing-order",
+        by: i % 3 === 2 ? 2 : 1,
+        startedAt,
+        temperatureC: 16,
+        hours,
+        off: { "2E": sunk, "1I": i % 3 === 1 ? -1 : 0, "1E": i % 4 === 3 ? 1 : 0 },
+      });
+    }
+    const today = 200 + SERVICE_HOURS * SINKING.length;
+    await keepUse(this.db, this.as(1).shopId, engineId, today, this.as(1).person.id, addDays(now, -4));
+    await this.hours(engineId, today);
+  }
+
+  /** Forty small engines that are looked at by their hours or by the year. */
+  private async fleet(now: Date): Promise<void> {
+    const { shopId, person } = this.as(0);
+    for (let i = 0; i < FLEET; i++) {
+      const [paceHours, hours] = [4 + (i % 7) * 3, 60 + ((i * 37) % 240)];
+      const id = await this.engine(FEN, `212-${String(300 + i * 7).padStart(4, "0")}`, hours);
+      await this.db
+        .update(engines)
+        .set({
+          addedAt: addDays(now, -300 - i),
+          customer: FLEET_OWNERS[i % FLEET_OWNERS.length] ?? null,
+          intervalHours: i % 5 === 4 ? null : 100,
+          intervalDays: 365,
+          intervalWords: "with every oil change",
+        })
+        .where(eq(engines.id, id));
+      for (const weeks of [12, 6, 1])
+        await keepUse(
+          this.db,
+          shopId,
+          id,
+          Math.max(0, hours - paceHours * weeks),
+          person.id,
+          addDays(now, -7 * weeks),
+        );
+    }
   }
 
   /** Two micrometers that disagree by a hundredth, and a nearly empty kit of shims; gives the better one's id. */

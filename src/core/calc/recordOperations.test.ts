@@ -35,7 +35,9 @@ describe("forecast", () => {
     expect(answer).toMatchObject({ first: "1E", unknown: [], roles: [{ role: "exhaust", valves: 1 }] });
     expect((answer["valves"] as { ownPer100: number }[])[0]?.ownPer100).toBeCloseTo((-0.045 / 400) * 100, 6);
     expect(answer["assumptions"]).toHaveLength(2);
-    expect(answer["why"]).toMatch(/^After \d+(\.\d+)? h the chance of any valve out is 5 percent, 1E the likeliest\.$/);
+    expect(answer["why"]).toMatch(
+      /^After \d+(\.\d+)? h the chance of any valve out is 5 percent, 1E the likeliest\.$/,
+    );
   });
   it("has nothing to say of a role without a history", () => {
     expect(run("forecast", forecast({}, { services: [] }))).toMatchObject({

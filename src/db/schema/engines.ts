@@ -1,6 +1,17 @@
 /** Engine models (the engine file) and engines: the units that stand in the shop, with serial and hours. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, json, pgTable, primaryKey, text, unique, uuid } from "drizzle-orm/pg-core";
+import {
+  check,
+  foreignKey,
+  index,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { moment, runningHours } from "./columns";
 import { people, shops } from "./shop";
@@ -41,8 +52,16 @@ export const engines = pgTable(
     /** Since when it is gone from the shop; its book stays. */
     archivedAt: moment(),
     addedAt: moment().notNull().defaultNow(),
+    /** When to look again by the maker's or the shop's own rule: after so many hours, or so many days, whichever comes first. */
+    intervalHours: runningHours(),
+    intervalDays: integer(),
+    /** The rule as one would say it: "with every oil change". */
+    intervalWords: text(),
   },
   (t) => [
+    check("engines_interval_hours", sql`${t.intervalHours} > 0`),
+    check("engines_interval_days", sql`${t.intervalDays} between 1 and 7300`),
+    check("engines_interval_words", sql`length(trim(${t.intervalWords})) between 1 and 120`),
     primaryKey({ name: "engines_key", columns: [t.shopId, t.id] }),
     unique("engines_serial_once").on(t.shopId, t.modelId, t.serial),
     foreignKey({

@@ -11,3 +11,4 @@ export * from "./stateReadings";
 export * from "./parts";
 export * from "./orders";
 export * from "./partsOut";
+export * from "./record";

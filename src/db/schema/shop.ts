@@ -8,9 +8,10 @@ import { DEFAULT_QUIET_MINUTES, MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES, DEFAULT_CURRENCY } from "@/core/units/money";
 import { DEFAULT_PAPER, PAPERS } from "@/core/units/paper";
 import { DEFAULT_TEMPERATURE_UNIT, TEMPERATURE_UNITS } from "@/core/units/temperature";
+import { DEFAULT_RISK } from "@/core/record/due";
 import { TYPED_UNITS } from "@/core/units/typedLength";
 import { DEFAULT_BLEED_COLD_MIN, DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
-import { isOneOf, minutes, moment, recordId } from "./columns";
+import { isOneOf, minutes, moment, recordId, share } from "./columns";
 
 /** Whoever signs in: of the installation, not of a shop. */
 export const users = pgTable("users", {
@@ -46,6 +47,8 @@ export const shops = pgTable(
     temperatureUnit: text({ enum: TEMPERATURE_UNITS }).notNull().default(DEFAULT_TEMPERATURE_UNIT),
     /** On what it prints. */
     paper: text({ enum: PAPERS }).notNull().default(DEFAULT_PAPER),
+    /** How likely it may become that any valve of an engine is out of its band, before it is due. */
+    risk: share().notNull().default(DEFAULT_RISK),
     /** Nobody's: its people are made up, and a name is proof enough. Said by whoever loads it, and by nobody after that. */
     madeUp: boolean().notNull().default(false),
     /** After so many minutes without a tap a shared device asks who is at work; 0: never. */
@@ -55,6 +58,7 @@ export const shops = pgTable(
     check("shops_currency", isOneOf(t.currency, CURRENCIES)),
     check("shops_length_unit", isOneOf(t.lengthUnit, TYPED_UNITS)),
     check("shops_temperature_unit", isOneOf(t.temperatureUnit, TEMPERATURE_UNITS)),
+    check("shops_risk", sql`${t.risk} between 0.001 and 0.5`),
     check("shops_paper", isOneOf(t.paper, PAPERS)),
     check("shops_name", sql`length(trim(${t.name})) between 1 and 60`),
     check("shops_quiet", sql`${t.quietMinutes} between 0 and ${sql.raw(String(MAX_QUIET_MINUTES))}`),

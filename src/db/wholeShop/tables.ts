@@ -30,6 +30,10 @@ const TABLES = [
   "order_lines",
   "order_events",
   "parts_out",
+  "job_results",
+  "valve_results",
+  "engine_use",
+  "engine_forecasts",
 ] as const;
 export const STAYS = ["pins", "devices", "hands"] as const;
 

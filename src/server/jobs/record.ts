@@ -17,6 +17,7 @@ import { idInput, isId } from "../http/id";
 import { NOT_ALLOWED } from "../http/permit";
 import { Refused } from "../http/refused";
 import { wordOf } from "../signIn/word";
+import { closeRecord } from "../record/closeRecord";
 import { keepRefused } from "./refused";
 
 /** Entries that belong together: all are kept, or none. */
@@ -71,6 +72,7 @@ export async function record(
         madeAt: input.madeAt,
         wordBy,
       });
+      if (input.entries.some((e) => e.kind === "closed")) await closeRecord(tx as unknown as Database, found, kept);
       return kept.filter((e) => e.seq > (input.after ?? 0));
     });
   } catch (error) {

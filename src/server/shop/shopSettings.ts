@@ -24,6 +24,8 @@ const days = "Days lie between 0 (each caution by itself, always) and 366.";
 
 const quiet = `Minutes lie between 0 (it never asks) and ${MAX_QUIET_MINUTES}.`;
 
+const RISK = "The risk lies between 0.1 and 50 percent.";
+
 /** What is changed; what is left out stays. */
 export const settingsInput = z
   .strictObject({
@@ -34,6 +36,7 @@ export const settingsInput = z
     currency: z.enum(CURRENCIES, "Choose a currency of the list.").optional(),
     temperatureUnit: z.enum(TEMPERATURE_UNITS, "Choose °C or °F.").optional(),
     paper: z.enum(PAPERS, "Choose a paper of the list.").optional(),
+    risk: z.number(RISK).min(0.001, RISK).max(0.5, RISK).optional(),
     name: nameText("Give the shop a name.").optional(),
     quietMinutes: z.number(quiet).int(quiet).min(0, quiet).max(MAX_QUIET_MINUTES, quiet).optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),

@@ -4,7 +4,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Door } from "../signIn/Door";
-import { handTo, openPass, peopleWithPass } from "./passes";
+import { handTo } from "./handed";
+import { openPass, peopleWithPass } from "./passes";
 
 /** Who is at work, asked of this device alone: it stays until somebody has proven who they are. */
 export function OfflineDoor({ onTaken }: { readonly onTaken: () => void }) {

@@ -1,5 +1,5 @@
+import { handTo } from "./handed";
 import { signOut } from "../signIn/signOut";
-import { handTo, peopleWithPass } from "./passes";
 
 /**
  * Hands a shared device on: signs out, or, while the shop does not answer, leaves it to whoever it knows. Says why it
@@ -8,6 +8,7 @@ import { handTo, peopleWithPass } from "./passes";
 export async function handOver(back?: string): Promise<string | null> {
   const trouble = await signOut(back);
   if (trouble === null) return null;
+  const { peopleWithPass } = await import("./passes");
   if ((await peopleWithPass()).length === 0) return trouble;
   await handTo("nobody");
   return null;

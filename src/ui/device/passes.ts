@@ -5,7 +5,7 @@
  */
 import type { AtDoor, Person } from "@/core/shop/person";
 import { type Sent, notSent } from "../send";
-import { type HandedTo, type SealedPass, deviceDatabase } from "./database";
+import { type SealedPass, deviceDatabase } from "./database";
 
 const ROUNDS = 310_000;
 /** Wrong PINs until a pass is locked. */
@@ -64,15 +64,4 @@ export async function openPass(personId: string, pin: string): Promise<Sent<Open
   } catch {
     return kept.tries + 1 >= MOST_TRIES ? locked : notSent("That is not the PIN of this name.", "pin");
   }
-}
-
-/** Who has this device since the shop was last asked; null where whoever is signed in has. */
-export async function handedTo(): Promise<HandedTo | null> {
-  return (await (await deviceDatabase()).get("handed", "here")) ?? null;
-}
-
-/** Hands this device to somebody, to nobody, or (null) to whoever is signed in. */
-export async function handTo(to: HandedTo | null): Promise<void> {
-  const db = await deviceDatabase();
-  await (to === null ? db.delete("handed", "here") : db.put("handed", to, "here"));
 }

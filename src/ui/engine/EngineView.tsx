@@ -1,5 +1,6 @@
 "use client";
 
+import { unitOf } from "@/core/job/words/specs";
 import type { ViewerLine } from "@/core/shop/person";
 import type { JobInHand } from "@/core/job/pages/prepare";
 import { chakra } from "@chakra-ui/react/styled-system";
@@ -29,6 +30,7 @@ import { HeatSection } from "../heat/HeatSection";
 import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
+import { DueLine, type LifeGiven, LifeSection } from "../record/LifeSection";
 import { Archive } from "./Archive";
 import { Viewers } from "./Viewers";
 import { SpecForm } from "./spec/SpecForm";
@@ -53,6 +55,8 @@ interface Props {
   readonly archived: boolean;
   /** Whoever looks may say that it is gone, or back. */
   readonly mayArchive: boolean;
+  /** What was found and left over the years, and when it is due. */
+  readonly life: LifeGiven;
   /** Owners and customers, for a lead to say who may look at it. */
   readonly viewers: readonly ViewerLine[];
   /** Whoever looks may change a spec that is there. */
@@ -81,6 +85,7 @@ export function EngineView({
   maySpec,
   mayArchive,
   viewers,
+  life,
 }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
@@ -105,6 +110,7 @@ export function EngineView({
   const heated = known && rules.judgedIn !== "spec-state";
   const places = new Map([
     ["plan", "Where to stop"],
+    ["life", "Its life"],
     ["stops", "Its stops"],
     ["strip", "The cycle"],
     ["lift", "Lift"],
@@ -156,6 +162,7 @@ export function EngineView({
           Archived: it is gone from the shop, and its book stays.
         </chakra.p>
       )}
+      <DueLine {...life} unit={unitOf(file)} valves={file.valves} />
       <InHand jobs={inHand} />
       <JumpTo places={places} folds={folds} />
       {locating ? (
@@ -208,6 +215,10 @@ export function EngineView({
           </chakra.div>
         </Fold>
       </chakra.section>
+
+      <Fold id="life" title="Its life" folds={folds}>
+        <LifeSection {...life} unit={unitOf(file)} valves={file.valves} />
+      </Fold>
 
       <Fold id="strip" title={`The cycle, unrolled: ${METHODS[chosen].name}`} folds={folds}>
         <chakra.p fontSize="16px" color="soft" pb="1">

@@ -40,6 +40,7 @@ const Places = () => (
     </Anchor>
     <Anchor href="/">Bench</Anchor>
     <Anchor href="/quick/stops">Quick</Anchor>
+    <Anchor href="/due">Due</Anchor>
     <Anchor href="/shop">Shop</Anchor>
     <Anchor href="/shop/parts">Parts</Anchor>
   </>

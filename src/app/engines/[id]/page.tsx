@@ -6,6 +6,7 @@ import { unknownFields } from "@/core/engine/engineFileSchema";
 import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
 import { viewersOf } from "@/server/engines/viewers";
+import { loadLife } from "@/server/record/loadLife";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { EngineView } from "@/ui/engine/EngineView";
 import { Shell } from "../../Shell";
@@ -33,6 +34,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         mayArchive={person !== null && mayDo(person.role, "archive")}
         maySpec={person !== null && mayDo(person.role, "spec")}
         inHand={await jobsInHandOn(db, shopId, engine.id)}
+        life={await loadLife(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
       />
     </Shell>

@@ -1,0 +1,52 @@
+/** The record: an engine's life, when it is due, hours typed in for many at once, and a job that is closed into it. */
+import { atWork, expect, test } from "./fixtures";
+import { clean } from "./clean";
+
+test("the engine's page says which valve, why and when; the table and the chart show it", async ({ page }) => {
+  await atWork(page, "Maud Fenwick");
+  await page.goto("/due");
+  await page.getByLabel("Look for").fill("quillan");
+  await page.getByRole("link", { name: /^Quillan G2/ }).click();
+  await page.waitForURL(/\/engines\//);
+  const line = page.locator("[data-due]");
+  await expect(line).toContainText(/Due (now|at)/);
+  await expect(line).toContainText(
+    /2 exhaust is closing by about 0\.0\d\d mm in 100 h \(−0\.0\d\d mm to −0\.0\d\d mm\)/,
+  );
+  const life = page.locator("#life");
+  await expect(life.getByRole("columnheader")).toHaveCount(9);
+  await expect(life.getByRole("button", { name: "2E" })).toHaveAttribute("aria-pressed", "true");
+  await life.getByRole("button", { name: "1I" }).click();
+  await expect(life.getByRole("img", { name: /^1 intake over 8 visits/ })).toBeVisible();
+  await clean(page, "light");
+});
+
+test("what is due is found, sorted and taken away; a counter that runs backwards is asked about", async ({
+  page,
+}) => {
+  await atWork(page, "Maud Fenwick");
+  await page.goto("/due");
+  await clean(page, "light");
+  await page.getByLabel("Look for").fill("hollow lane hire, yard 2");
+  const rows = page.getByRole("group", { name: "Engines" }).getByRole("row");
+  await expect(rows).toHaveCount(11);
+  const hours = rows.nth(1).getByRole("textbox");
+  const before = Number(await hours.getAttribute("placeholder"));
+  await hours.fill(String(before - 1));
+  await page.getByRole("button", { name: "Keep the hours of 1 engine" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "was its counter changed?" })).toBeVisible();
+  await hours.fill(String(before + 12));
+  await page.getByRole("button", { name: "Keep the hours of 1 engine" }).click();
+  await expect(
+    rows.getByRole("textbox").and(page.getByPlaceholder(String(before + 12), { exact: true })),
+  ).toHaveCount(1);
+  const calendar = await (await page.request.get("/api/due/calendar.ics")).text();
+  const uids = [...calendar.matchAll(/^UID:(.+)$/gm)].map((m) => m[1]);
+  expect(uids.length).toBeGreaterThan(39);
+  expect(new Set(uids).size).toBe(uids.length);
+  const again = await (await page.request.get("/api/due/calendar.ics")).text();
+  expect([...again.matchAll(/^UID:(.+)$/gm)].map((m) => m[1])).toEqual(uids);
+  const csv = await (await page.request.get("/api/due/list.csv")).text();
+  expect(csv.split("\r\n")[0]).toBe("engine,serial,customer,hours,last_done,due_on,due_at_hours,rule,why");
+  expect(csv.split("\r\n").length).toBeGreaterThan(50);
+});

@@ -1,0 +1,87 @@
+/** What a closed job found and left at each valve, from its ledger. Pure. */
+import type { EngineState } from "../../engine/engineFile";
+import { offsetBy } from "../../heat/offset";
+import { type KeptEntry, liveEntries } from "../ledger/entry";
+import { intervalOf } from "../ledger/readings";
+import { type Job, jobState, rulesOf } from "../run";
+import { asLeft } from "../state/state";
+import type { SheetWork } from "../sheet/format";
+import type { Purpose } from "../setup/purpose";
+import type { ValveResult } from "../../record/results";
+import type { Interval } from "../../units/interval";
+
+export interface JobResult {
+  /** When it was closed, ISO 8601. */
+  readonly closedAt: string;
+  /** What it was about: a gap, a preload, a dry gap. */
+  readonly work: SheetWork;
+  /** In what state the spec stands, through which readings of both states compare. */
+  readonly specState: EngineState;
+  readonly valves: readonly ValveResult[];
+}
+
+/** Answers that lay what was found to hands, locks or parts, and not to wear. */
+export const NOT_WEAR = [
+  "Set wrong last time",
+  "Lock had slipped",
+  "Lock was not tight",
+  "Seated anew, it reads so now",
+  "Wrong valve or stop was read before",
+  "The first reading was wrong",
+  "Another person or another set last time",
+] as const;
+
+/** Why a job looks at the lash, where what it finds is another engine than the one that was left. */
+const NEW_LINE: Partial<Record<Purpose, string>> = {
+  "after-work": "work on head or gear",
+  "first-start": "first start",
+};
+
+const finite = (interval: Interval): Interval | null => (Number.isFinite(interval.hi) ? interval : null);
+
+/** Null while a job is not closed. */
+export function resultOf(job: Job, purpose: Purpose, entries: readonly KeptEntry[]): JobResult | null {
+  const state = jobState(job, entries);
+  if (state.closed === null) return null;
+  const live = liveEntries(entries);
+  const closed = live.find((e) => e.kind === "closed");
+  const madeBy = new Map(live.map((e) => [e.id, e.personId]));
+  const valves = job.valves.map((valve): ValveResult => {
+    const at = state.valves.get(valve.id);
+    const [found, left] = [at?.asFound ?? null, at === undefined ? null : asLeft(at)];
+    const answers = answersAt(live, valve.id);
+    const notWear = answers.find((a) => (NOT_WEAR as readonly string[]).includes(a));
+    return {
+      valve: valve.id,
+      role: valve.role,
+      nominalMm: valve.spec.nominalMm,
+      lowMm: valve.spec.lowMm,
+      highMm: valve.spec.highMm,
+      offsetMm: job.offset === null ? 0 : offsetBy(job.offset, job.state, valve.role),
+      found: found === null ? null : finite(intervalOf(found)),
+      left: left === null ? null : finite(intervalOf(left)),
+      foundBy: found === null ? null : (madeBy.get(found.id) ?? null),
+      leftBy: left === null ? null : (madeBy.get(left.id) ?? null),
+      timesSet: (at?.work ?? []).filter((e) => e.kind === "set" && e.turns !== 0).length,
+      fittedMm: at?.fittedMm ?? null,
+      answers,
+      breaks: NEW_LINE[purpose] ?? notWear ?? null,
+    };
+  });
+  return {
+    closedAt: closed?.at ?? "",
+    work: rulesOf(job).sheetWork,
+    specState: job.offset?.specState ?? job.state,
+    valves,
+  };
+}
+
+/** The answers to questions that a valve's readings raised, or that were about all valves. */
+function answersAt(live: readonly KeptEntry[], valve: string): string[] {
+  const read = new Map(live.flatMap((e) => (e.kind === "reading" ? [[e.id, e.valve] as const] : [])));
+  return live.flatMap((e) => {
+    if (e.kind !== "answered") return [];
+    const [kind = "", reading = ""] = e.question.split(":");
+    return kind === "alike" || read.get(reading) === valve ? [e.reason] : [];
+  });
+}

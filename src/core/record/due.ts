@@ -1,0 +1,98 @@
+/** When to look at an engine again: by forecast, by use, by date, whichever comes first. Pure. */
+import type { UseUnit } from "./history";
+
+/** How likely it may become that any valve is out (set by the shop otherwise). */
+export const DEFAULT_RISK = 0.05;
+
+/** What a counter showed on a day. */
+export interface Counted {
+  /** Days from a fixed one. */
+  readonly day: number;
+  readonly hours: number;
+}
+
+export interface DueInput {
+  /** Today, in days from the same. */
+  readonly day: number;
+  /** What the counter showed, in any order. */
+  readonly counted: readonly Counted[];
+  /** Of the newest closed job; null where there is none. */
+  readonly last: { readonly day: number; readonly hours: number | null } | null;
+  readonly forecast: { readonly unit: UseUnit; readonly useLeft: number; readonly first: string } | null;
+  readonly intervalHours: number | null;
+  readonly intervalDays: number | null;
+  readonly intervalWords: string | null;
+}
+
+export type DueRule = "forecast" | "hours" | "days";
+
+export interface Due {
+  /** Why it is due then, in words. */
+  readonly why: string;
+  readonly rule: DueRule;
+  /** The day; null while it is not known how fast the engine runs. */
+  readonly day: number | null;
+  /** The count at which it is due; null where it goes by the calendar. */
+  readonly atHours: number | null;
+  /** Days until then, or hours where no day is known; not over 0: it is due. */
+  readonly left: number;
+}
+
+const WEEK = 7;
+/** Two looks at a counter nearer than this tell nothing of a pace. */
+const LEAST_DAYS = 5;
+
+/**
+ * Hours a week, from what the counter showed: least squares over the newest looks. Null with fewer than two, or too
+ * near each other, or where it ran backwards.
+ */
+export function hoursPerWeek(counted: readonly Counted[]): number | null {
+  const newest = [...counted].sort((a, b) => a.day - b.day).slice(-NEWEST);
+  const [first, last] = [newest[0], newest.at(-1)];
+  if (first === undefined || last === undefined || last.day - first.day < LEAST_DAYS) return null;
+  const mean = (of: (c: Counted) => number): number => newest.reduce((s, c) => s + of(c), 0) / newest.length;
+  const [day, hours] = [mean((c) => c.day), mean((c) => c.hours)];
+  const across = newest.reduce((s, c) => s + (c.day - day) * (c.hours - hours), 0);
+  const perDay = across / newest.reduce((s, c) => s + (c.day - day) ** 2, 0);
+  return perDay > 0 ? perDay * WEEK : null;
+}
+const NEWEST = 8;
+
+/** The earliest rule; null where none says anything. */
+export function dueOf(input: DueInput): Due | null {
+  const { day, counted, last, forecast, intervalHours, intervalDays, intervalWords } = input;
+  const newest = [...counted].sort((a, b) => a.day - b.day).at(-1) ?? null;
+  const pace = hoursPerWeek(counted);
+  const rule = intervalWords === null ? "" : ` (${intervalWords})`;
+  const atHours = (hours: number, which: DueRule, why: string): Due => {
+    const now = newest === null ? null : newest.hours + (pace === null ? 0 : ((day - newest.day) / WEEK) * pace);
+    const left = now === null ? hours : hours - now;
+    return pace === null
+      ? { rule: which, why, day: null, atHours: hours, left }
+      : { rule: which, why, day: Math.floor(day + (left / pace) * WEEK), atHours: hours, left: (left / pace) * WEEK };
+  };
+  const onDay = (at: number, which: DueRule, why: string): Due => ({
+    rule: which,
+    why,
+    day: Math.floor(at),
+    atHours: null,
+    left: at - day,
+  });
+  const rules: Due[] = [];
+  if (last !== null && forecast !== null) {
+    const why = `${forecast.first} is likely to be the first out of its band`;
+    if (forecast.unit === "days") rules.push(onDay(last.day + forecast.useLeft, "forecast", why));
+    else if (last.hours !== null) rules.push(atHours(last.hours + forecast.useLeft, "forecast", why));
+  }
+  if (last !== null && intervalHours !== null && last.hours !== null)
+    rules.push(atHours(last.hours + intervalHours, "hours", `every ${intervalHours} h${rule}`));
+  if (last !== null && intervalDays !== null)
+    rules.push(onDay(last.day + intervalDays, "days", `every ${intervalDays} days${rule}`));
+  return rules.reduce<Due | null>((soonest, r) => (soonest === null || sooner(r, soonest) ? r : soonest), null);
+}
+
+/** Where one of them has no day, what is overdue comes first, then what has a day. */
+function sooner(a: Due, b: Due): boolean {
+  if ((a.day === null) === (b.day === null)) return a.left < b.left;
+  return a.left <= 0 || (b.left > 0 && a.day !== null);
+}

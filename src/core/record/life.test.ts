@@ -1,0 +1,160 @@
+/** The life of an engine: what counts as a service, what is due, and how it is said. */
+import { describe, expect, it } from "vitest";
+import { type DueInput, dueOf, hoursPerWeek } from "./due";
+import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
+import type { ValveResult } from "./results";
+import { driftWords, dueWords, rateWords } from "./words";
+
+const around = (mm: number) => ({ lo: mm - 0.01, hi: mm + 0.01 });
+const result = (found: number | null, left: number | null, more: Partial<ValveResult> = {}): ValveResult => ({
+  valve: "1E",
+  role: "exhaust",
+  nominalMm: 0.4,
+  lowMm: 0.35,
+  highMm: 0.45,
+  offsetMm: 0,
+  found: found === null ? null : around(found),
+  left: left === null ? null : around(left),
+  foundBy: "a",
+  leftBy: "a",
+  timesSet: 0,
+  fittedMm: null,
+  answers: [],
+  breaks: null,
+  ...more,
+});
+const visit = (day: number, use: number | null, valves: ValveResult[], more: Partial<Visit> = {}): Visit => ({
+  jobId: `j${day}`,
+  at: "2026-01-01T00:00:00.000Z",
+  day,
+  use,
+  state: "cold",
+  specState: "cold",
+  valves,
+  ...more,
+});
+
+describe("the life of a valve", () => {
+  const counted = (visits: Visit[], unit = unitOfUse(visits)): number[] =>
+    (lifeOf("1E", visits, unit)?.services ?? []).map((s) => s.use);
+  it("counts from what was left to what the next visit found, by hours where all visits have them", () => {
+    const visits = [visit(0, 100, [result(0.4, 0.4)]), visit(200, 500, [result(0.38, 0.4)])];
+    expect(counted(visits)).toEqual([400]);
+    expect(lifeOf("1E", visits, "h")?.visits[1]?.drift?.mean).toBeCloseTo(-0.02, 12);
+    expect(counted([...visits, visit(230, null, [result(0.4, 0.4)])])).toEqual([200, 30]);
+  });
+  it("does not count what a hand or a lock did, and begins anew after work on the head", () => {
+    const slipped = visit(200, 500, [result(0.6, 0.4, { breaks: "Lock had slipped" })]);
+    const again = visit(300, 900, [result(0.39, 0.4)]);
+    const begun = visit(0, 100, [result(0.4, 0.4)]);
+    expect(counted([begun, slipped, again])).toEqual([400]);
+    const head = visit(200, 500, [result(0.3, 0.4, { breaks: "work on head or gear" })]);
+    expect(counted([begun, visit(100, 300, [result(0.4, 0.4)]), head, again])).toEqual([400]);
+    expect(lifeOf("1E", [begun, slipped], "h")?.visits[1]).toMatchObject({ broken: "Lock had slipped" });
+  });
+  it("compares through the heat offset, and not at all between two specs of two states", () => {
+    const hot = { state: "hot" as const, specState: "hot" as const };
+    // A hot spec read cold: heat opens this gap by 0.1.
+    const cold = visit(100, 300, [result(0.28, 0.3, { offsetMm: -0.1 })], { state: "cold", specState: "hot" });
+    const through = lifeOf("1E", [visit(0, 100, [result(0.4, 0.4)], hot), cold], "h");
+    expect(through?.visits[1]).toMatchObject({ throughOffset: true, broken: null });
+    expect(through?.visits[1]?.drift?.mean).toBeCloseTo(-0.02, 12);
+    expect(counted([visit(0, 100, [result(0.4, 0.4)], hot), visit(100, 300, [result(0.3, 0.3)])])).toEqual([]);
+  });
+  it("skips a visit that did not reach the valve", () => {
+    expect(
+      counted([
+        visit(0, 100, [result(0.4, 0.4)]),
+        visit(50, 200, [result(null, null)]),
+        visit(100, 400, [result(0.39, 0.4)]),
+      ]),
+    ).toEqual([300]);
+  });
+});
+
+describe("what comes of an engine", () => {
+  it("names a sinking seat at the first visit that can tell, and is not shortened by a slipped lock", () => {
+    const others = (found: number) => [1, 2, 3, 4, 5].map((i) => ({ ...result(found, 0.4), valve: `${i + 1}E` }));
+    const sinking = [
+      visit(0, 100, [result(0.4, 0.4), ...others(0.4)]),
+      visit(100, 500, [result(0.37, 0.4), ...others(0.399)]),
+    ];
+    const life = engineLife(sinking, 0.05);
+    expect(life.forecast?.first).toBe("1E");
+    expect(life.forecast?.useLeft).toBeLessThan(1000);
+    const slipped = [
+      visit(0, 100, [result(0.4, 0.4), ...others(0.4)]),
+      visit(100, 500, [result(0.7, 0.4, { breaks: "Lock had slipped" }), ...others(0.399)]),
+    ];
+    const asIfNot = engineLife([slipped[0] as Visit, visit(100, 500, [result(null, 0.4), ...others(0.399)])], 0.05);
+    expect(engineLife(slipped, 0.05).forecast?.useLeft).toBeGreaterThanOrEqual(asIfNot.forecast?.useLeft ?? 0);
+  });
+  it("says nothing of a role that was seen once, unless the model is known elsewhere", () => {
+    const once = [visit(0, 100, [result(0.4, 0.4)])];
+    expect(engineLife(once, 0.05).forecast).toMatchObject({ useLeft: null, unknown: ["1E"] });
+    const rates = Array.from({ length: 4 }, (_, i) => ({ mean: -2e-5 - i * 1e-6, variance: 1e-10 }));
+    expect(engineLife(once, 0.05, { exhaust: rates }).forecast?.useLeft).toBeGreaterThan(500);
+    expect(engineLife([], 0.05).forecast).toBeNull();
+  });
+});
+
+describe("due", () => {
+  const bare: DueInput = {
+    day: 1000,
+    counted: [],
+    last: { day: 900, hours: 500 },
+    forecast: null,
+    intervalHours: null,
+    intervalDays: null,
+    intervalWords: null,
+  };
+  const weekly = [0, 10, 20, 30, 40].map((w) => ({ day: 720 + w * 7, hours: 400 + w * 5 }));
+  it("is by the earliest rule, with a day as soon as a pace is known", () => {
+    expect(dueOf(bare)).toBeNull();
+    expect(dueOf({ ...bare, intervalDays: 365 })).toMatchObject({ rule: "days", day: 1265, left: 265 });
+    const hours = { ...bare, intervalHours: 150 };
+    expect(dueOf(hours)).toMatchObject({ rule: "hours", day: null, atHours: 650 });
+    expect(dueOf({ ...hours, counted: weekly })).toMatchObject({ rule: "hours", day: 1070, atHours: 650 });
+    const forecast = { unit: "h" as const, useLeft: 40, first: "3E" };
+    expect(dueOf({ ...hours, counted: weekly, forecast, intervalDays: 200 })).toMatchObject({ rule: "forecast" });
+    expect(dueOf({ ...bare, forecast: { ...forecast, unit: "days" } })).toMatchObject({ day: 940, left: -60 });
+    expect(dueOf({ ...bare, last: null, intervalDays: 3 })).toBeNull();
+  });
+  it("learns the pace from what the counter showed", () => {
+    expect(hoursPerWeek(weekly)).toBeCloseTo(5, 9);
+    expect(hoursPerWeek(weekly.slice(0, 1))).toBeNull();
+    expect(
+      hoursPerWeek([
+        { day: 0, hours: 5 },
+        { day: 2, hours: 9 },
+      ]),
+    ).toBeNull();
+    expect(
+      hoursPerWeek([
+        { day: 0, hours: 9 },
+        { day: 70, hours: 9 },
+      ]),
+    ).toBeNull();
+  });
+});
+
+describe("in words", () => {
+  it("a rate, a drift, a date", () => {
+    const rate = { mean: -0.00011, variance: 1e-10 };
+    expect(rateWords(rate, "h", "mm")).toBe("closing by about 0.011 mm in 100 h (−0.013 mm to −0.009 mm)");
+    expect(rateWords({ mean: 1e-7, variance: 1e-10 }, "h", "mm")).toMatch(
+      /^not moving that a leaf could tell in 100 h/,
+    );
+    expect(rateWords({ mean: 0.0001, variance: 0 }, "days", "in")).toBe(
+      "opening by about 1.4 thou in a year (+1.4 thou to +1.4 thou)",
+    );
+    expect(driftWords(0, "mm")).toBe("0.000 mm");
+    const date = (day: number): string => `day ${day}`;
+    const due = { rule: "hours" as const, why: "", day: 7, atHours: 650, left: 7 };
+    expect(dueWords(due, date)).toBe("Due at 650 h, about day 7");
+    expect(dueWords({ ...due, day: null, left: 40 }, date)).toBe("Due at 650 h, in 40 h");
+    expect(dueWords({ ...due, atHours: null }, date)).toBe("Due day 7");
+    expect(dueWords({ ...due, left: -1 }, date)).toBe("Due now: it was due at 650 h");
+    expect(dueWords({ ...due, atHours: null, left: 0 }, date)).toBe("Due now");
+  });
+});

@@ -1,0 +1,41 @@
+/** The record in words. Pure. */
+import { type LengthUnit, MM_PER_INCH } from "../units/length";
+import type { Due } from "./due";
+import type { UseUnit } from "./history";
+import type { Rate } from "./rates";
+
+/** By how much use a rate is told. */
+const PER: Readonly<Record<UseUnit, { readonly use: number; readonly words: string }>> = {
+  h: { use: 100, words: "100 h" },
+  days: { use: 365.25, words: "a year" },
+};
+const NORMAL_95 = 1.96;
+/** Under this it is no movement that a leaf could tell. */
+const STILL_MM = 5e-4;
+
+/** "closing by about 0.011 mm in 100 h (0.007 to 0.015)". */
+export function rateWords({ mean, variance }: Rate, unit: UseUnit, length: LengthUnit): string {
+  const { use, words } = PER[unit];
+  const [by, half] = [mean * use, NORMAL_95 * Math.sqrt(variance) * use];
+  const within = `${signed(by - half, length)} to ${signed(by + half, length)}`;
+  if (Math.abs(by) < STILL_MM) return `not moving that a leaf could tell in ${words} (${within})`;
+  return `${by < 0 ? "closing" : "opening"} by about ${fine(Math.abs(by), length)} in ${words} (${within})`;
+}
+
+/** A small change, finer than any leaf: a rate adds up over many services. */
+const fine = (mm: number, unit: LengthUnit): string =>
+  unit === "mm" ? `${mm.toFixed(3)} mm` : `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
+
+const signed = (mm: number, unit: LengthUnit): string => `${mm < 0 ? "−" : "+"}${fine(Math.abs(mm), unit)}`;
+
+/** What a valve did between two visits: "−0.012 mm". */
+export const driftWords = (mm: number, unit: LengthUnit): string =>
+  Math.abs(mm) < 1e-9 ? fine(0, unit) : signed(mm, unit);
+
+/** When, as one would say it; `date` writes a day. */
+export function dueWords(due: Due, date: (day: number) => string): string {
+  const at = due.atHours === null ? "" : ` at ${Math.round(due.atHours)} h`;
+  if (due.left <= 0) return `Due now${at === "" ? "" : `: it was due${at}`}`;
+  if (due.day === null) return `Due${at}, in ${Math.round(due.left)} h`;
+  return at === "" ? `Due ${date(due.day)}` : `Due${at}, about ${date(due.day)}`;
+}

@@ -1,0 +1,181 @@
+/** The life of engines: visits, what comes, and when they are due. */
+import { and, asc, desc, eq, inArray, ne, sql } from "drizzle-orm";
+import { type Counted, type Due, dueOf } from "@/core/record/due";
+import { type Elsewhere, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
+import { ownRate } from "@/core/record/rates";
+import { groupedBy } from "@/core/units/groups";
+import type { Database } from "@/db/connect";
+import { engineForecasts, engineModels, engineUse, engines, shops } from "@/db/schema";
+import { dayOf, visitsOf } from "./results";
+
+/** So many engines of a model tell how it wears: the newest. */
+const MOST_ALIKE = 60;
+
+/** What the shop takes for a risk. */
+export async function riskOf(db: Database, shopId: string): Promise<number> {
+  const [shop] = await db.select({ risk: shops.risk }).from(shops).where(eq(shops.id, shopId));
+  if (shop === undefined) throw new RangeError("riskOf: no such shop");
+  return shop.risk;
+}
+
+/** Own rates of the valves of other engines of the same name, by role, counted as this one is. */
+async function elsewhere(db: Database, shopId: string, engineId: string, unit: Life["unit"]): Promise<Elsewhere> {
+  const named = db
+    .select({ name: engineModels.name })
+    .from(engines)
+    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  const alike = await db
+    .select({ id: engines.id })
+    .from(engines)
+    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
+    .where(and(eq(engines.shopId, shopId), ne(engines.id, engineId), inArray(engineModels.name, named)))
+    .orderBy(desc(engines.addedAt))
+    .limit(MOST_ALIKE);
+  const lives = [
+    ...(
+      await visitsOf(
+        db,
+        shopId,
+        alike.map((a) => a.id),
+      )
+    ).values(),
+  ].filter((visits) => unitOfUse(visits) === unit);
+  const rates = lives.flatMap((visits) => {
+    const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
+    return ids.flatMap((id) => {
+      const life = lifeOf(id, visits, unit);
+      const rate = life === null ? null : ownRate(life.services);
+      return life === null || rate === null ? [] : [{ role: life.role, rate }];
+    });
+  });
+  return Object.fromEntries(
+    [...groupedBy(rates, (r) => r.role)].map(([role, all]) => [role, all.map((r) => r.rate)]),
+  );
+}
+
+/** A role with fewer services than this looks at the others of its model. */
+const FEW_SERVICES = 3;
+
+/** The whole life of an engine. */
+export async function lifeOfEngine(db: Database, shopId: string, engineId: string): Promise<Life> {
+  const visits = (await visitsOf(db, shopId, [engineId])).get(engineId) ?? [];
+  const [risk, unit] = [await riskOf(db, shopId), unitOfUse(visits)];
+  const others = visits.length <= FEW_SERVICES ? await elsewhere(db, shopId, engineId, unit) : {};
+  return engineLife(visits, risk, others);
+}
+
+/** Keeps what comes of an engine, for what lists many. */
+export async function keepForecast(db: Database, shopId: string, engineId: string): Promise<void> {
+  const life = await lifeOfEngine(db, shopId, engineId);
+  if (life.last === null || life.forecast === null) return;
+  const kept = {
+    unit: life.unit,
+    risk: await riskOf(db, shopId),
+    fromAt: new Date(life.last.at),
+    fromHours: life.last.use,
+    useLeft: life.forecast.useLeft,
+    firstValve: life.forecast.first,
+    unknownRoles: [...life.forecast.roles.values()].filter((r) => r === null).length,
+  };
+  await db
+    .insert(engineForecasts)
+    .values({ shopId, engineId, ...kept })
+    .onConflictDoUpdate({ target: [engineForecasts.shopId, engineForecasts.engineId], set: kept });
+}
+
+export interface EngineDue {
+  readonly id: string;
+  readonly name: string;
+  readonly serial: string | null;
+  readonly customer: string | null;
+  readonly sector: string | null;
+  readonly hours: number | null;
+  /** When it was closed last; null while nothing was. */
+  readonly lastAt: Date | null;
+  readonly due: Due | null;
+  /** Nothing tells how the valves of a role move: no forecast is made. */
+  readonly unknown: boolean;
+}
+
+/** What the counters of engines showed, by engine: the newest few of each. */
+async function countedOf(
+  db: Database,
+  shopId: string,
+  engineIds: readonly string[] | null,
+): Promise<Map<string, Counted[]>> {
+  const rows = await db
+    .select({ engineId: engineUse.engineId, at: engineUse.at, hours: engineUse.hours })
+    .from(engineUse)
+    .where(
+      and(
+        eq(engineUse.shopId, shopId),
+        engineIds === null ? undefined : inArray(engineUse.engineId, [...engineIds]),
+        sql`${engineUse.at} > now() - interval '2 years'`,
+      ),
+    )
+    .orderBy(asc(engineUse.at));
+  return new Map(
+    [...groupedBy(rows, (r) => r.engineId)].map(([id, all]) => [
+      id,
+      all.map((r) => ({ day: dayOf(r.at), hours: r.hours })),
+    ]),
+  );
+}
+
+/** When engines that are in the shop are due; all of them, or one. */
+export async function dueEngines(
+  db: Database,
+  shopId: string,
+  now: Date,
+  engineId: string | null = null,
+): Promise<EngineDue[]> {
+  const rows = await db
+    .select({
+      id: engines.id,
+      name: engineModels.name,
+      sector: sql<string | null>`${engineModels.file}->>'sector'`,
+      serial: engines.serial,
+      customer: engines.customer,
+      hours: engines.runningHours,
+      addedAt: engines.addedAt,
+      intervalHours: engines.intervalHours,
+      intervalDays: engines.intervalDays,
+      intervalWords: engines.intervalWords,
+      forecast: engineForecasts,
+    })
+    .from(engines)
+    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
+    .leftJoin(
+      engineForecasts,
+      and(eq(engineForecasts.shopId, engines.shopId), eq(engineForecasts.engineId, engines.id)),
+    )
+    .where(
+      and(
+        eq(engines.shopId, shopId),
+        engineId === null ? sql`${engines.archivedAt} is null` : eq(engines.id, engineId),
+      ),
+    );
+  const counted = await countedOf(db, shopId, engineId === null ? null : [engineId]);
+  return rows.map(({ forecast, addedAt, intervalHours, intervalDays, intervalWords, ...engine }) => ({
+    ...engine,
+    lastAt: forecast?.fromAt ?? null,
+    unknown: (forecast?.unknownRoles ?? 0) > 0,
+    due: dueOf({
+      day: dayOf(now),
+      counted: counted.get(engine.id) ?? [],
+      // What was never worked on counts from when it came.
+      last:
+        forecast === null
+          ? { day: dayOf(addedAt), hours: (counted.get(engine.id) ?? []).at(0)?.hours ?? null }
+          : { day: dayOf(forecast.fromAt), hours: forecast.fromHours },
+      forecast:
+        forecast === null || forecast.useLeft === null || forecast.firstValve === null
+          ? null
+          : { unit: forecast.unit, useLeft: forecast.useLeft, first: forecast.firstValve },
+      intervalHours,
+      intervalDays,
+      intervalWords,
+    }),
+  }));
+}

@@ -1,0 +1,20 @@
+/** What the engine page tells of a life. */
+import type { Due } from "@/core/record/due";
+import type { Life } from "@/core/record/history";
+import type { Database } from "@/db/connect";
+import { dueEngines, lifeOfEngine, riskOf } from "./life";
+
+export interface LifePage {
+  readonly life: Life;
+  readonly due: Due | null;
+  readonly risk: number;
+}
+
+export async function loadLife(db: Database, shopId: string, engineId: string, now = new Date()): Promise<LifePage> {
+  const [life, [engine], risk] = await Promise.all([
+    lifeOfEngine(db, shopId, engineId),
+    dueEngines(db, shopId, now, engineId),
+    riskOf(db, shopId),
+  ]);
+  return { life, due: engine?.due ?? null, risk };
+}

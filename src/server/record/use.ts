@@ -1,0 +1,96 @@
+/** What counters of engines show, and the rules by which engines are looked at again. */
+import { randomUUID } from "node:crypto";
+import { and, eq } from "drizzle-orm";
+import { z } from "zod";
+import type { Database } from "@/db/connect";
+import { engineModels, engineUse, engines } from "@/db/schema";
+import { idInput, isId } from "../http/id";
+import { once } from "../http/once";
+import { Refused } from "../http/refused";
+import type { Actor } from "../http/who";
+
+const hours = z
+  .number("Give the hours as a number.")
+  .min(0, "Hours can't be negative.")
+  .max(9_999_999, "That is more hours than any engine runs.");
+
+export const useInput = z.strictObject({
+  id: idInput,
+  lines: z
+    .array(z.strictObject({ engineId: idInput, hours, sure: z.boolean().default(false) }))
+    .min(1, "Type the hours of at least one engine.")
+    .max(500, "At most 500 engines at once."),
+});
+
+/** Keeps what counters show now, of many engines at once: all, or none. Sent twice, it is kept once. @throws Refused */
+export async function countUse(db: Database, actor: Actor, input: z.infer<typeof useInput>): Promise<void> {
+  const { shopId, person } = actor;
+  await once(db, actor, { what: "use", id: input.id, input }, async (tx) => {
+    for (const { engineId, hours: now, sure } of input.lines) {
+      const [engine] = await tx
+        .select({ hours: engines.runningHours, name: engineModels.name, serial: engines.serial })
+        .from(engines)
+        .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
+        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+      if (engine === undefined) throw new Refused("One of these engines is not in the shop.", 404);
+      if (engine.hours !== null && now < engine.hours && !sure)
+        throw new Refused(
+          `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${engine.hours} h before: was its counter changed? Type it again to keep ${now} h.`,
+          409,
+          engineId,
+        );
+      await keepUse(tx as unknown as Database, shopId, engineId, now, person.id);
+      await tx
+        .update(engines)
+        .set({ runningHours: now })
+        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+    }
+  });
+}
+
+/** A look at a counter. `at` is for the owner alone. */
+export async function keepUse(
+  tx: Database,
+  shopId: string,
+  engineId: string,
+  now: number,
+  personId: string,
+  at?: Date,
+): Promise<void> {
+  await tx
+    .insert(engineUse)
+    .values({ id: randomUUID(), shopId, engineId, hours: now, personId, ...(at === undefined ? {} : { at }) });
+}
+
+const atLeast = "An interval is longer than nothing: leave it empty for none.";
+export const intervalInput = z.strictObject({
+  hours: hours.gt(0, atLeast).nullable(),
+  days: z
+    .number("Give the days as a number.")
+    .int("Give whole days.")
+    .min(1, atLeast)
+    .max(7300, "That is more than twenty years.")
+    .nullable(),
+  words: z
+    .string()
+    .trim()
+    .max(120, "Keep it within 120 characters.")
+    .transform((w) => (w === "" ? null : w)),
+});
+
+/** By which rule an engine is looked at again. @throws Refused */
+export async function changeInterval(
+  db: Database,
+  { shopId }: Actor,
+  engineId: string,
+  { hours: intervalHours, days: intervalDays, words: intervalWords }: z.infer<typeof intervalInput>,
+): Promise<void> {
+  const changed = isId(engineId)
+    ? await db
+        .update(engines)
+        .set({ intervalHours, intervalDays, intervalWords })
+        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)))
+        .returning({ id: engines.id })
+    : [];
+  if (changed.length === 0) throw new Refused("There is no such engine. Go back to the bench.", 404);
+}

@@ -1,0 +1,266 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import {
+  type ColumnDef,
+  type SortingState,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getPaginationRowModel,
+  getSortedRowModel,
+  useReactTable,
+} from "@tanstack/react-table";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { Button, ButtonLink } from "../controls/Button";
+import { Field, Select, TextInput } from "../controls/Field";
+import { Complaint } from "../controls/Stamp";
+import { numberOrText } from "../controls/typed";
+import { send, troubleOf } from "../send";
+import { useCommandIds } from "../useCommandIds";
+
+export interface DueLineShown {
+  readonly id: string;
+  readonly name: string;
+  readonly serial: string | null;
+  readonly customer: string | null;
+  readonly sector: string | null;
+  readonly hours: number | null;
+  readonly last: string | null;
+  /** Days (hours where no day is known) until it is due; null where nothing says. */
+  readonly left: number | null;
+  readonly hasDay: boolean;
+  readonly when: string;
+  readonly why: string;
+}
+
+interface Props {
+  readonly engines: readonly DueLineShown[];
+}
+
+const PAGE = 50;
+const WEEK = 7;
+/** What is due first; what has no rule last. */
+const leftOf = (e: DueLineShown): number => e.left ?? Infinity;
+
+/** The fleet: what is due, soonest first; searched, filtered, sorted; running hours typed in for many at once. */
+export function DueView({ engines }: Props) {
+  const router = useRouter();
+  const ids = useCommandIds();
+  const [text, setText] = useState("");
+  const [kind, setKind] = useState("");
+  const [within, setWithin] = useState("all");
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const sectors = useMemo(() => [...new Set(engines.flatMap((e) => e.sector ?? []))].sort(), [engines]);
+  const rows = useMemo(
+    () =>
+      engines
+        .filter((e) => kind === "" || e.sector === kind)
+        .filter((e) => within === "all" || (e.left !== null && e.left <= (within === "now" ? 0 : WEEK)))
+        .sort((a, b) => leftOf(a) - leftOf(b)),
+    [engines, kind, within],
+  );
+  const columns = useMemo<ColumnDef<DueLineShown>[]>(
+    () => [
+      {
+        id: "engine",
+        header: "Engine",
+        accessorFn: (e) => `${e.name} ${e.serial ?? ""}`,
+        cell: ({ row: { original: e } }) => (
+          <Link href={`/engines/${e.id}`} prefetch={false} style={{ textDecoration: "underline", fontWeight: 600 }}>
+            {[e.name, e.serial].filter((x) => x !== null).join(", ")}
+          </Link>
+        ),
+      },
+      { id: "customer", header: "Whose, where", accessorFn: (e) => e.customer ?? "" },
+      {
+        id: "due",
+        header: "Due",
+        accessorFn: leftOf,
+        cell: ({ row: { original: e } }) => (
+          <>
+            <chakra.span fontWeight={e.left !== null && e.left <= WEEK ? 700 : 400}>{e.when}</chakra.span>
+            <chakra.span display="block" fontSize="16px" color="soft">
+              {e.why}
+            </chakra.span>
+          </>
+        ),
+      },
+      { id: "last", header: "Last done", accessorFn: (e) => e.last ?? "" },
+    ],
+    [],
+  );
+  // eslint-disable-next-line react-hooks/incompatible-library -- The table is drawn in this component alone.
+  const table = useReactTable({
+    data: rows,
+    columns,
+    state: { sorting, globalFilter: text },
+    onSortingChange: setSorting,
+    onGlobalFilterChange: setText,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+    getPaginationRowModel: getPaginationRowModel(),
+    initialState: { pagination: { pageSize: PAGE } },
+  });
+  const count = Object.values(typed).filter((h) => h.trim() !== "").length;
+  async function keep(): Promise<void> {
+    const lines = Object.entries(typed).flatMap(([engineId, hours]) =>
+      hours.trim() === "" ? [] : [{ engineId, hours: numberOrText(hours), sure: asked.has(engineId) }],
+    );
+    const sent = await send("POST", "/api/engines/use", { id: ids.idFor(lines), lines });
+    const why = troubleOf(sent);
+    setTrouble(why?.message ?? null);
+    // A counter that runs backwards is asked about once.
+    if (why !== null) return setAsked(new Set([...asked, why.path]));
+    setTyped({});
+    setAsked(new Set());
+    router.refresh();
+  }
+  return (
+    <chakra.div display="flex" flexDirection="column" gap="4">
+      <chakra.header display="flex" flexWrap="wrap" gap="3" alignItems="center" justifyContent="space-between">
+        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
+          Due
+        </chakra.h1>
+        <chakra.div display="flex" gap="2" flexWrap="wrap">
+          <ButtonLink href="/api/due/calendar.ics" download>
+            Calendar
+          </ButtonLink>
+          <ButtonLink href="/api/due/list.csv" download>
+            CSV
+          </ButtonLink>
+        </chakra.div>
+      </chakra.header>
+      <chakra.div display="flex" flexWrap="wrap" gap="3" alignItems="end">
+        <chakra.div flex="1 1 16rem">
+          <Field label="Look for">
+            {(c) => <TextInput {...c} value={text} onChange={(e) => setText(e.target.value)} />}
+          </Field>
+        </chakra.div>
+        <Field label="Due">
+          {(c) => (
+            <Select {...c} value={within} onChange={(e) => setWithin(e.target.value)}>
+              <option value="all">whenever</option>
+              <option value="week">within a week</option>
+              <option value="now">now</option>
+            </Select>
+          )}
+        </Field>
+        <Field label="Kind">
+          {(c) => (
+            <Select {...c} value={kind} onChange={(e) => setKind(e.target.value)}>
+              <option value="">all</option>
+              {sectors.map((s) => (
+                <option key={s} value={s}>
+                  {s}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </chakra.div>
+      <chakra.form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          void keep();
+        }}
+      >
+        <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Engines">
+          <chakra.table width="full" borderCollapse="collapse" fontSize="18px">
+            <thead>
+              {table.getHeaderGroups().map((group) => (
+                <tr key={group.id}>
+                  {group.headers.map((h) => (
+                    <chakra.th
+                      key={h.id}
+                      scope="col"
+                      textAlign="left"
+                      pr="3"
+                      aria-sort={
+                        h.column.getIsSorted() === "asc"
+                          ? "ascending"
+                          : h.column.getIsSorted() === "desc"
+                            ? "descending"
+                            : "none"
+                      }
+                    >
+                      <chakra.button
+                        type="button"
+                        minHeight="44px"
+                        fontFamily="stamp"
+                        fontWeight={600}
+                        fontSize="17px"
+                        cursor="pointer"
+                        onClick={h.column.getToggleSortingHandler()}
+                      >
+                        {flexRender(h.column.columnDef.header, h.getContext())}
+                        {{ asc: " ↑", desc: " ↓" }[h.column.getIsSorted() as string] ?? ""}
+                      </chakra.button>
+                    </chakra.th>
+                  ))}
+                  <chakra.th scope="col" textAlign="left" fontFamily="stamp" fontSize="17px">
+                    Hours now
+                  </chakra.th>
+                </tr>
+              ))}
+            </thead>
+            <tbody>
+              {table.getRowModel().rows.map((row) => (
+                <chakra.tr key={row.id} borderTop="1px solid" borderColor="line">
+                  {row.getVisibleCells().map((cell) => (
+                    <chakra.td key={cell.id} py="2" pr="3" verticalAlign="top">
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </chakra.td>
+                  ))}
+                  <chakra.td py="2" verticalAlign="top">
+                    <TextInput
+                      aria-label={`Hours of ${row.original.name} ${row.original.serial ?? ""}`}
+                      inputMode="decimal"
+                      width="7rem"
+                      placeholder={row.original.hours === null ? "" : String(row.original.hours)}
+                      value={typed[row.original.id] ?? ""}
+                      onChange={(e) => setTyped({ ...typed, [row.original.id]: e.target.value })}
+                    />
+                  </chakra.td>
+                </chakra.tr>
+              ))}
+            </tbody>
+          </chakra.table>
+        </chakra.div>
+        {table.getRowModel().rows.length === 0 && (
+          <chakra.p fontSize="18px" py="3">
+            Nothing here. An engine is due by its forecast, or by the interval that is set on its page.
+          </chakra.p>
+        )}
+        {table.getPageCount() > 1 && (
+          <chakra.div display="flex" gap="3" alignItems="center" pt="3">
+            <Button type="button" disabled={!table.getCanPreviousPage()} onClick={() => table.previousPage()}>
+              Before
+            </Button>
+            <span>
+              {table.getState().pagination.pageIndex + 1} of {table.getPageCount()}
+            </span>
+            <Button type="button" disabled={!table.getCanNextPage()} onClick={() => table.nextPage()}>
+              Next
+            </Button>
+          </chakra.div>
+        )}
+        {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
+        {count > 0 && (
+          <chakra.div position="sticky" bottom="0" bg="paper" py="3">
+            <Button type="submit" kind="now">
+              Keep the hours of {count} {count === 1 ? "engine" : "engines"}
+            </Button>
+          </chakra.div>
+        )}
+      </chakra.form>
+    </chakra.div>
+  );
+}

@@ -1,0 +1,186 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { format } from "date-fns";
+import dynamic from "next/dynamic";
+import Link from "next/link";
+import { useState } from "react";
+import type { Due } from "@/core/record/due";
+import type { Life, ValveLife, ValveVisit } from "@/core/record/history";
+import { driftWords, dueWords, rateWords } from "@/core/record/words";
+import { capital, valveName } from "@/core/job/words/names";
+import { type LengthUnit, showFigure } from "@/core/units/length";
+import { Button } from "../controls/Button";
+
+const LazyChart = dynamic(() => import("./LifeChart"), { ssr: false, loading: () => <chakra.div height="300px" /> });
+
+export interface LifeGiven {
+  readonly life: Life;
+  readonly due: Due | null;
+  readonly risk: number;
+}
+
+interface Props extends LifeGiven {
+  readonly unit: LengthUnit;
+  /** The valves of the engine, for their names. */
+  readonly valves: readonly { readonly id: string; readonly cylinder: string; readonly role: ValveLife["role"] }[];
+}
+
+const DAY_MS = 86_400_000;
+const date = (day: number): string => format(new Date(day * DAY_MS), "MMM d, yyyy");
+
+/** Which valve to look at, why, and when to come back: in one line. */
+export function DueLine({ life, due, risk, unit, valves }: Props) {
+  const first = life.forecast?.first ?? null;
+  const rate = life.forecast?.valves.find((v) => v.id === first)?.rate ?? null;
+  if (due === null && life.forecast === null) return null;
+  const said =
+    first !== null && rate !== null
+      ? `${capital(nameOf(first, valves))} is ${rateWords(rate, life.unit, unit)}, and likely to be the first out of its band.`
+      : life.forecast === null || life.forecast.unknown.length === 0
+        ? ""
+        : "No forecast yet: it takes a second visit to tell how its valves move.";
+  return (
+    <chakra.p
+      data-due
+      fontSize="20px"
+      lineHeight={1.35}
+      borderLeft="6px solid"
+      borderColor={due !== null && due.left <= 0 ? "now" : "ink"}
+      pl="3"
+      py="1"
+    >
+      {due !== null && (
+        <b>
+          {dueWords(due, date)}
+          {due.rule === "forecast" ? ` (a chance of ${Math.round(risk * 1000) / 10} percent then)` : `, ${due.why}`}
+          .{" "}
+        </b>
+      )}
+      {said}
+    </chakra.p>
+  );
+}
+
+const nameOf = (id: string, valves: Props["valves"]): string => {
+  const valve = valves.find((v) => v.id === id);
+  return valve === undefined ? id : valveName(valve, valves);
+};
+
+/** A table of valves by visits, the newest first; the chart of the valve that is touched. */
+export function LifeSection({ life, risk, unit, valves }: Props) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const shown = chosen ?? life.forecast?.first ?? life.valves[0]?.valve ?? null;
+  const valve = life.valves.find((v) => v.valve === shown) ?? null;
+  const rates = new Map((life.forecast?.valves ?? []).map((v) => [v.id, v]));
+  const visits = [
+    ...new Map(life.valves.flatMap((v) => v.visits).map((v) => [v.visit.jobId, v.visit])).values(),
+  ].sort((a, b) => b.day - a.day);
+  if (visits.length === 0)
+    return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
+  return (
+    <chakra.div display="flex" flexDirection="column" gap="5">
+      <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
+        <chakra.table borderCollapse="collapse" fontSize="16px" minWidth="100%">
+          <chakra.caption captionSide="top" textAlign="left" pb="2" fontSize="16px" color="soft">
+            Found, then left{unit === "mm" ? ", in mm" : ", in inches"}; below, what it moved since the visit before.
+            Struck out: it says nothing of wear.
+          </chakra.caption>
+          <thead>
+            <tr>
+              <Head>Valve</Head>
+              {visits.map((v) => (
+                <Head key={v.jobId}>
+                  <Link href={`/jobs/${v.jobId}/sheet`} prefetch={false} style={{ textDecoration: "underline" }}>
+                    {format(new Date(v.at), "MMM d, yyyy")}
+                  </Link>
+                  <chakra.span display="block" fontWeight={400} color="soft">
+                    {v.use === null ? v.state : `${v.use} h, ${v.state}`}
+                  </chakra.span>
+                </Head>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {life.valves.map((v) => (
+              <chakra.tr key={v.valve} borderTop="1px solid" borderColor="line">
+                <chakra.th scope="row" textAlign="left" py="1" pr="3">
+                  <Button
+                    type="button"
+                    aria-pressed={v.valve === shown}
+                    fontFamily="mono"
+                    px="3"
+                    borderWidth={v.valve === shown ? "3px" : "1.5px"}
+                    onClick={() => setChosen(v.valve)}
+                  >
+                    {v.valve}
+                  </Button>
+                </chakra.th>
+                {visits.map((visit) => (
+                  <Cell key={visit.jobId} at={v.visits.find((x) => x.visit.jobId === visit.jobId)} unit={unit} />
+                ))}
+              </chakra.tr>
+            ))}
+          </tbody>
+        </chakra.table>
+      </chakra.div>
+      {valve !== null && (
+        <section aria-label={capital(nameOf(valve.valve, valves))}>
+          <chakra.p fontSize="18px" pb="2">
+            <b>{capital(nameOf(valve.valve, valves))}</b>:{" "}
+            {tellRate(rates.get(valve.valve)?.rate ?? null, life, unit)}
+            {tellLeaves(rates.get(valve.valve)?.leavesAt ?? null, life, risk)}
+          </chakra.p>
+          <LazyChart
+            valve={valve}
+            rate={rates.get(valve.valve)?.rate ?? null}
+            unit={unit}
+            useUnit={life.unit}
+            name={nameOf(valve.valve, valves)}
+          />
+        </section>
+      )}
+    </chakra.div>
+  );
+}
+
+const tellRate = (rate: Parameters<typeof rateWords>[0] | null, life: Life, unit: LengthUnit): string =>
+  rate === null ? "how it moves is not known yet; it takes a second visit." : `${rateWords(rate, life.unit, unit)}.`;
+
+const tellLeaves = (leavesAt: number | null, life: Life, risk: number): string =>
+  leavesAt === null
+    ? ""
+    : leavesAt === 0
+      ? ` It may be out of its band already (${Math.round(risk * 1000) / 10} percent or more).`
+      : ` By itself it would be looked at after ${Math.round(leavesAt)} ${life.unit === "h" ? "h" : "days"} from the last visit.`;
+
+const Head = ({ children }: { readonly children: React.ReactNode }) => (
+  <chakra.th scope="col" textAlign="left" fontFamily="stamp" fontSize="16px" pr="4" pb="1" whiteSpace="nowrap">
+    {children}
+  </chakra.th>
+);
+
+function Cell({ at, unit }: { readonly at: ValveVisit | undefined; readonly unit: LengthUnit }) {
+  if (at === undefined) return <chakra.td color="soft">not in it</chakra.td>;
+  const { found, left } = at.result;
+  const between = (i: { lo: number; hi: number } | null): string =>
+    i === null ? "not read" : `${showFigure(i.lo, unit)}–${showFigure(i.hi, unit)}`;
+  return (
+    <chakra.td pr="4" py="1" verticalAlign="top" whiteSpace="nowrap" fontFamily="mono">
+      {between(found)}
+      <chakra.span color="soft">{" → "}</chakra.span>
+      {between(left)}
+      {at.drift !== null && (
+        <chakra.span display="block" color="soft" textDecoration={at.broken === null ? "none" : "line-through"}>
+          {driftWords(at.drift.mean, unit)}
+          {at.throughOffset ? " through heat" : ""}
+        </chakra.span>
+      )}
+      {at.broken !== null && (
+        <chakra.span display="block" fontFamily="body" color="now">
+          {at.broken}
+        </chakra.span>
+      )}
+    </chakra.td>
+  );
+}
