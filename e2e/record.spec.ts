@@ -2,6 +2,9 @@
 import { atWork, expect, test } from "./fixtures";
 import { clean } from "./clean";
 
+// What is asked about is refused first.
+test.use({ allow: [/status of 409/] });
+
 test("the engine's page says which valve, why and when; the table and the chart show it", async ({ page }) => {
   await atWork(page, "Maud Fenwick");
   await page.goto("/due");

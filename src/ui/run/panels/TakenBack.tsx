@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** What was just taken back, what that does not undo, and the way to have it again. */
-export default function TakenBack({ entries, onBring }: Props) {
+export function TakenBack({ entries, onBring }: Props) {
   const { temperatureUnit } = useWays();
   return (
     <chakra.div
