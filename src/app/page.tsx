@@ -1,10 +1,12 @@
 import type { Metadata } from "next";
 import { formatDistanceToNow } from "date-fns";
+import { Suspense } from "react";
 import { mayDo } from "@/core/shop/permission";
 import { asViewer } from "@/server/http/inShop";
 import { loadBench, searchBench } from "@/server/jobs/bench";
 import { engineLinesShown, jobLineShown } from "@/server/jobs/benchLines";
 import { BenchView } from "@/ui/bench/BenchView";
+import { DueThisWeek } from "./DueThisWeek";
 import { Shell } from "./Shell";
 
 export const dynamic = "force-dynamic";
@@ -22,6 +24,11 @@ export default async function BenchPage({ searchParams }: Params) {
   return (
     <Shell>
       <BenchView
+        due={
+          <Suspense fallback={null}>
+            <DueThisWeek />
+          </Suspense>
+        }
         leads={person !== null && mayDo(person.role, "sets")}
         jobs={bench.jobs.map(({ touchedAt, file, valves, ...job }, i) => ({
           ...job,

@@ -18,7 +18,7 @@ export default async function DuePage() {
   return (
     <Shell>
       <DueView
-        engines={engines.map(({ lastAt, due, unknown, ...engine }) => ({
+        engines={engines.map(({ lastAt, due, unknown, interval: _, ...engine }) => ({
           ...engine,
           last: lastAt === null ? null : format(lastAt, DATE),
           left: due === null ? null : due.left,

@@ -4,6 +4,7 @@ import { backgroundSeen } from "@/server/background/seen";
 import { allFeelerSets } from "@/server/shop/feelerSets";
 import { everybody } from "@/server/shop/people";
 import { bleedOf, cautionDaysOf, quietMinutesOf, unitsOf } from "@/server/shop/shopSettings";
+import { riskOf } from "@/server/record/life";
 import { listDevices } from "@/server/signIn/devices";
 import { ShopView } from "@/ui/shop/ShopView";
 import { Shell } from "../Shell";
@@ -23,6 +24,7 @@ export default async function ShopPage() {
         sets={await allFeelerSets(db, shopId)}
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
+        riskPercent={(await riskOf(db, shopId)) * 100}
         leads={leads}
         background={leads ? await backgroundSeen(db) : []}
         units={await unitsOf(db, viewer)}

@@ -87,7 +87,13 @@ export function dueOf(input: DueInput): Due | null {
   if (last !== null && intervalHours !== null && last.hours !== null)
     rules.push(atHours(last.hours + intervalHours, "hours", `every ${intervalHours} h${rule}`));
   if (last !== null && intervalDays !== null)
-    rules.push(onDay(last.day + intervalDays, "days", `every ${intervalDays} days${rule}`));
+    rules.push(
+      onDay(
+        last.day + intervalDays,
+        "days",
+        `${intervalDays === 1 ? "every day" : `every ${intervalDays} days`}${rule}`,
+      ),
+    );
   return rules.reduce<Due | null>((soonest, r) => (soonest === null || sooner(r, soonest) ? r : soonest), null);
 }
 

@@ -11,6 +11,11 @@ export interface ForecastValve {
   readonly lowMm: number;
   readonly highMm: number;
   readonly now: Interval;
+  /**
+   * How well the hand repeats that read `now`, a standard deviation: the gap may lie beyond its leaves by that. Left out: it
+   * lies between them, as the open calculation has it.
+   */
+  readonly readSdMm?: number;
   readonly services: readonly Service[];
 }
 
@@ -48,10 +53,13 @@ export interface Forecast {
   readonly unknown: readonly string[];
 }
 
+/** Under this there is no scatter to speak of: dividing by it would leave nothing of a figure. */
+const NO_SCATTER_MM = 1e-12;
+
 /** The chance that a lash known to an interval, moved by so much more or less, is at most `limitMm`. */
 function chanceAtMost(limitMm: number, { lo, hi }: Interval, movedMm: number, sdMm: number): number {
   const widthMm = hi - lo;
-  if (sdMm === 0) {
+  if (sdMm < NO_SCATTER_MM) {
     const over = limitMm - movedMm - lo;
     return widthMm === 0 ? (over >= 0 ? 1 : 0) : Math.min(1, Math.max(0, over / widthMm));
   }
@@ -65,8 +73,12 @@ function chanceAtMost(limitMm: number, { lo, hi }: Interval, movedMm: number, sd
 const EPS_MM = 1e-9;
 
 /** The chance, 0 to 1, that a valve is out of its band after so much use more. */
-export function chanceOut({ lowMm, highMm, now }: ForecastValve, { mean, variance }: Rate, use: number): number {
-  const [moved, sd] = [mean * use, Math.sqrt(variance) * use];
+export function chanceOut(
+  { lowMm, highMm, now, readSdMm = 0 }: ForecastValve,
+  { mean, variance }: Rate,
+  use: number,
+): number {
+  const [moved, sd] = [mean * use, Math.hypot(Math.sqrt(variance) * use, readSdMm)];
   const below = chanceAtMost(lowMm - EPS_MM, now, moved, sd);
   const within = chanceAtMost(highMm + EPS_MM, now, moved, sd);
   return Math.min(1, Math.max(0, below + 1 - within));

@@ -2,7 +2,7 @@
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
 import { type Forecast, type ForecastValve, forecast } from "./forecast";
-import { type Rate, type RoleRate, type Service, driftOf, ownRate, roleRate } from "./rates";
+import { type Rate, type RoleRate, type Service, driftOf, ownRate, roleRate, DEFAULT_REPEAT_MM } from "./rates";
 import type { ValveResult } from "./results";
 
 /** A closed job on a gap, with what it found and left. */
@@ -126,7 +126,7 @@ export function engineLife(
   visits: readonly Visit[],
   risk: number,
   elsewhere: Elsewhere = {},
-  repeatOf?: (person: string | null) => number | undefined,
+  repeatOf: (person: string | null) => number | undefined = () => undefined,
 ): Life {
   const unit = unitOfUse(visits);
   const last = visits.at(-1) ?? null;
@@ -142,6 +142,7 @@ export function engineLife(
         lowMm: left.lowMm - left.offsetMm,
         highMm: left.highMm - left.offsetMm,
         now: asSpec(left.left, left),
+        readSdMm: repeatOf(left.leftBy) ?? DEFAULT_REPEAT_MM,
         services: life.services,
       },
     ];

@@ -5,6 +5,7 @@ export const BACKGROUND = {
   backup: "Backup",
   clear: "Clearing of what passed",
   orders: "Orders followed",
+  record: "Record kept up",
 } as const;
 export type BackgroundKind = keyof typeof BACKGROUND;
 

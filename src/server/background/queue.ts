@@ -6,11 +6,12 @@ import PgBoss from "pg-boss";
 import type { BackgroundKind } from "@/core/shop/background";
 import { nightlyIn } from "@/db/backup";
 import { logError } from "../http/log";
+import { fallsBehind, keepUpRecord } from "../record/keepUp";
 import { type Installation, clearPassing, followShop, nightlyBackup, shopsThatWait } from "./work";
 
 /** When each is done, by the machine's own clock: the minute, the hour, and on. */
 const WHEN = { backup: "15 2 * * *", clear: "40 * * * *" } as const;
-/** Every minute it is looked for shops that wait for orders. */
+/** Every minute it is looked for shops that wait for orders, and for what the record lacks. */
 const LOOK = "look-for-orders";
 
 const AGAIN = { retryLimit: 6, retryDelay: 60, retryBackoff: true } as const;
@@ -68,11 +69,13 @@ export async function workOnQueue(
   };
   await work("backup", 240, () => nightlyBackup(at, new Date()));
   await work("clear", 10, () => clearPassing(at.owner, new Date()));
+  await work("record", 30, () => keepUpRecord(at.owner));
   await work<OfShop>("orders", 10, ({ shopId }) => followShop(at.app, shopId));
   await boss.createQueue(LOOK, { name: LOOK, policy: "stately", retryLimit: 0 });
   await boss.work(LOOK, { pollingIntervalSeconds }, async () => {
     for (const shopId of await shopsThatWait(at.owner))
       await boss.send("orders", { shopId }, { singletonKey: shopId, expireInMinutes: 10 });
+    if (await fallsBehind(at.owner)) await boss.send("record", {});
   });
   const tz = Intl.DateTimeFormat().resolvedOptions().timeZone;
   for (const [kind, cron] of Object.entries(WHEN)) await boss.schedule(kind, cron, {}, { tz });

@@ -1,11 +1,11 @@
 /** The life of engines: visits, what comes, and when they are due. */
-import { and, asc, desc, eq, inArray, ne, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import { type Counted, type Due, dueOf } from "@/core/record/due";
 import { type Elsewhere, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
 import { ownRate } from "@/core/record/rates";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
-import { engineForecasts, engineModels, engineUse, engines, shops } from "@/db/schema";
+import { engineForecasts, engineModels, engines, shops } from "@/db/schema";
 import { dayOf, visitsOf } from "./results";
 
 /** So many engines of a model tell how it wears: the newest. */
@@ -94,31 +94,31 @@ export interface EngineDue {
   /** When it was closed last; null while nothing was. */
   readonly lastAt: Date | null;
   readonly due: Due | null;
+  /** By which rule it is looked at again, beside the forecast. */
+  readonly interval: { readonly hours: number | null; readonly days: number | null; readonly words: string | null };
   /** Nothing tells how the valves of a role move: no forecast is made. */
   readonly unknown: boolean;
 }
 
-/** What the counters of engines showed, by engine: the newest few of each. */
+/** So many looks at a counter tell its pace. */
+const NEWEST_LOOKS = 8;
+
+/** What the counters of engines showed, by engine, the oldest first: the newest few of each, however many there are. */
 async function countedOf(
   db: Database,
   shopId: string,
-  engineIds: readonly string[] | null,
+  engineIds: readonly string[],
 ): Promise<Map<string, Counted[]>> {
-  const rows = await db
-    .select({ engineId: engineUse.engineId, at: engineUse.at, hours: engineUse.hours })
-    .from(engineUse)
-    .where(
-      and(
-        eq(engineUse.shopId, shopId),
-        engineIds === null ? undefined : inArray(engineUse.engineId, [...engineIds]),
-        sql`${engineUse.at} > now() - interval '2 years'`,
-      ),
-    )
-    .orderBy(asc(engineUse.at));
+  if (engineIds.length === 0) return new Map();
+  const { rows } = await db.execute<{ engine_id: string; at: string; hours: string }>(sql`
+    select u.engine_id, u.at, u.hours from unnest(${sql.param([...engineIds])}::uuid[]) as e(id)
+    cross join lateral (
+      select engine_id, at, hours from engine_use where shop_id = ${shopId} and engine_id = e.id order by at desc limit ${NEWEST_LOOKS}
+    ) u order by u.at`);
   return new Map(
-    [...groupedBy(rows, (r) => r.engineId)].map(([id, all]) => [
+    [...groupedBy(rows, (r) => r.engine_id)].map(([id, all]) => [
       id,
-      all.map((r) => ({ day: dayOf(r.at), hours: r.hours })),
+      all.map((r) => ({ day: dayOf(new Date(r.at)), hours: Number(r.hours) })),
     ]),
   );
 }
@@ -156,9 +156,14 @@ export async function dueEngines(
         engineId === null ? sql`${engines.archivedAt} is null` : eq(engines.id, engineId),
       ),
     );
-  const counted = await countedOf(db, shopId, engineId === null ? null : [engineId]);
+  const counted = await countedOf(
+    db,
+    shopId,
+    rows.map((r) => r.id),
+  );
   return rows.map(({ forecast, addedAt, intervalHours, intervalDays, intervalWords, ...engine }) => ({
     ...engine,
+    interval: { hours: intervalHours, days: intervalDays, words: intervalWords },
     lastAt: forecast?.fromAt ?? null,
     unknown: (forecast?.unknownRoles ?? 0) > 0,
     due: dueOf({

@@ -8,6 +8,8 @@ export interface LifePage {
   readonly life: Life;
   readonly due: Due | null;
   readonly risk: number;
+  /** By which rule it is looked at again. */
+  readonly interval: { readonly hours: number | null; readonly days: number | null; readonly words: string | null };
 }
 
 export async function loadLife(db: Database, shopId: string, engineId: string, now = new Date()): Promise<LifePage> {
@@ -16,5 +18,10 @@ export async function loadLife(db: Database, shopId: string, engineId: string, n
     dueEngines(db, shopId, now, engineId),
     riskOf(db, shopId),
   ]);
-  return { life, due: engine?.due ?? null, risk };
+  return {
+    life,
+    due: engine?.due ?? null,
+    risk,
+    interval: engine?.interval ?? { hours: null, days: null, words: null },
+  };
 }

@@ -36,7 +36,7 @@ export const settingsInput = z
     currency: z.enum(CURRENCIES, "Choose a currency of the list.").optional(),
     temperatureUnit: z.enum(TEMPERATURE_UNITS, "Choose °C or °F.").optional(),
     paper: z.enum(PAPERS, "Choose a paper of the list.").optional(),
-    risk: z.number(RISK).min(0.001, RISK).max(0.5, RISK).optional(),
+    riskPercent: z.number(RISK).min(0.1, RISK).max(50, RISK).optional(),
     name: nameText("Give the shop a name.").optional(),
     quietMinutes: z.number(quiet).int(quiet).min(0, quiet).max(MAX_QUIET_MINUTES, quiet).optional(),
     cautionDays: z.number(days).int(days).min(0, days).max(MAX_CAUTION_DAYS, days).optional(),
@@ -86,7 +86,7 @@ export async function unitsOf(
 export async function changeSettings(
   db: Database,
   actor: Actor,
-  { usual, cold, always, ...same }: ShopSettings,
+  { usual, cold, always, riskPercent, ...same }: ShopSettings,
 ): Promise<void> {
   await db
     .update(shops)
@@ -94,6 +94,7 @@ export async function changeSettings(
       ...(usual === undefined ? {} : { bleedMinutes: usual }),
       ...(cold === undefined ? {} : { bleedColdMinutes: cold }),
       ...(always === undefined ? {} : { bleedAlways: always }),
+      ...(riskPercent === undefined ? {} : { risk: riskPercent / 100 }),
       ...same,
     })
     .where(eq(shops.id, actor.shopId));

@@ -1,5 +1,6 @@
 "use client";
 
+import type { ReactNode } from "react";
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
@@ -39,6 +40,8 @@ interface Props extends Lines {
   readonly jobs: readonly BenchJobLine[];
   /** A lead is at work here. */
   readonly leads: boolean;
+  /** What is due this week. */
+  readonly due: ReactNode;
   /** The other jobs in hand, a line each. */
   readonly further: readonly JobLineShown[];
   /** What was looked for when the page was opened, and what was found. */
@@ -46,13 +49,13 @@ interface Props extends Lines {
 }
 
 /** The bench: what is in hand, what was done last, the engines worked on last; or what is looked for. */
-export function BenchView({ jobs, leads, further, sought, ...lines }: Props) {
+export function BenchView({ jobs, leads, due, further, sought, ...lines }: Props) {
   const search = useSearch(sought.text, sought.found);
   return (
     <>
       <SearchBox search={search} />
       {search.found === null ? (
-        <Bench jobs={jobs} leads={leads} further={further} {...lines} />
+        <Bench jobs={jobs} leads={leads} due={due} further={further} {...lines} />
       ) : (
         <FoundLines text={search.text} found={search.found} />
       )}
@@ -60,7 +63,7 @@ export function BenchView({ jobs, leads, further, sought, ...lines }: Props) {
   );
 }
 
-function Bench({ jobs, leads, further, engines, ended }: Omit<Props, "sought">) {
+function Bench({ jobs, leads, due, further, engines, ended }: Omit<Props, "sought">) {
   const count = jobs.length + further.length;
   return (
     <Columns>
@@ -90,6 +93,7 @@ function Bench({ jobs, leads, further, engines, ended }: Omit<Props, "sought">) 
         )}
       </chakra.section>
       <chakra.section aria-labelledby="engines" minWidth="0">
+        {due}
         <chakra.div display="flex" alignItems="center" justifyContent="space-between" gap="4" pb="2">
           <PlateHeading id="engines">Engines</PlateHeading>
           <ButtonLink asChild>

@@ -30,6 +30,7 @@ import { HeatSection } from "../heat/HeatSection";
 import { Locator } from "../locate/Locator";
 import { MethodTable } from "./MethodTable";
 import { OrderCosts } from "./OrderCosts";
+import { DueForms } from "../record/DueForms";
 import { DueLine, type LifeGiven, LifeSection } from "../record/LifeSection";
 import { Archive } from "./Archive";
 import { Viewers } from "./Viewers";
@@ -217,6 +218,7 @@ export function EngineView({
       </chakra.section>
 
       <Fold id="life" title="Its life" folds={folds}>
+        <DueForms id={id} hours={runningHours} interval={life.interval} leads={maySpec} />
         <LifeSection {...life} unit={unitOf(file)} valves={file.valves} />
       </Fold>
 

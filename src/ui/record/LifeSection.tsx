@@ -11,6 +11,7 @@ import { driftWords, dueWords, rateWords } from "@/core/record/words";
 import { capital, valveName } from "@/core/job/words/names";
 import { type LengthUnit, showFigure } from "@/core/units/length";
 import { Button } from "../controls/Button";
+import type { Interval } from "./DueForms";
 
 const LazyChart = dynamic(() => import("./LifeChart"), { ssr: false, loading: () => <chakra.div height="300px" /> });
 
@@ -18,9 +19,10 @@ export interface LifeGiven {
   readonly life: Life;
   readonly due: Due | null;
   readonly risk: number;
+  readonly interval: Interval;
 }
 
-interface Props extends LifeGiven {
+interface Props extends Omit<LifeGiven, "interval"> {
   readonly unit: LengthUnit;
   /** The valves of the engine, for their names. */
   readonly valves: readonly { readonly id: string; readonly cylinder: string; readonly role: ValveLife["role"] }[];

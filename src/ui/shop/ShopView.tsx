@@ -18,6 +18,7 @@ import { CautionForm } from "./CautionForm";
 import { Devices } from "./Devices";
 import { NameForm } from "./NameForm";
 import { People } from "./People";
+import { RiskForm } from "./RiskForm";
 import { SetRow } from "./SetRow";
 import { TakeIn } from "./TakeIn";
 
@@ -27,6 +28,7 @@ interface Props {
   readonly sets: readonly SetLine[];
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
+  readonly riskPercent: number;
   readonly ways: ShopWays;
   /** A lead hand is at work here. */
   readonly leads: boolean;
@@ -47,6 +49,7 @@ export function ShopView({
   sets,
   bleed,
   cautionDays,
+  riskPercent,
   leads,
   units,
   ways,
@@ -106,6 +109,7 @@ export function ShopView({
             <TakeIn key={people.length} />
             <BleedForm bleed={bleed} />
             <CautionForm days={cautionDays} />
+            <RiskForm percent={riskPercent} />
           </>
         )}
         <UnitForm {...units} leads={leads} />

@@ -1,0 +1,52 @@
+/** Keeps the record up with what changed around it: jobs that were closed before it was kept, and another risk. */
+import { and, asc, eq, isNull, ne, sql } from "drizzle-orm";
+import { type Database, ofShop } from "@/db/connect";
+import { engineForecasts, entries, jobResults, jobs, jobsInHand, shops } from "@/db/schema";
+import { closeRecord } from "./closeRecord";
+import { keepForecast } from "./life";
+import { resultFromLedger } from "./results";
+
+/** So many in one go: what is left is done in the next. */
+const MOST = 200;
+
+/** Closed jobs without a record, the oldest first. */
+const unrecorded = (db: Database) =>
+  db
+    .selectDistinct({ shopId: jobs.shopId, jobId: jobs.id, openedAt: jobs.openedAt })
+    .from(jobs)
+    .innerJoin(entries, and(eq(entries.shopId, jobs.shopId), eq(entries.jobId, jobs.id), eq(entries.kind, "closed")))
+    .leftJoin(jobsInHand, and(eq(jobsInHand.shopId, jobs.shopId), eq(jobsInHand.jobId, jobs.id)))
+    .leftJoin(jobResults, and(eq(jobResults.shopId, jobs.shopId), eq(jobResults.jobId, jobs.id)))
+    .where(and(isNull(jobsInHand.jobId), isNull(jobResults.jobId)))
+    .orderBy(asc(jobs.openedAt))
+    .limit(MOST);
+
+/** Forecasts made for another risk than the shop takes now. */
+const otherwise = (db: Database) =>
+  db
+    .select({ shopId: engineForecasts.shopId, engineId: engineForecasts.engineId })
+    .from(engineForecasts)
+    .innerJoin(shops, eq(shops.id, engineForecasts.shopId))
+    .where(ne(sql`round(${shops.risk}, 4)`, sql`round(${engineForecasts.risk}, 4)`))
+    .limit(MOST);
+
+/** Whether there is anything to keep up with. `owner` sees all shops. */
+export const fallsBehind = async (owner: Database): Promise<boolean> =>
+  (await unrecorded(owner)).length > 0 || (await otherwise(owner)).length > 0;
+
+/** @returns what came of it */
+export async function keepUpRecord(owner: Database): Promise<string> {
+  let [recorded, foretold] = [0, 0];
+  for (const { shopId, jobId } of await unrecorded(owner)) {
+    const db = ofShop(owner, shopId);
+    const told = await resultFromLedger(db, shopId, jobId);
+    if (told === null) continue;
+    await db.transaction((tx) => closeRecord(tx as unknown as Database, told.record, told.entries));
+    recorded += 1;
+  }
+  for (const { shopId, engineId } of await otherwise(owner)) {
+    await keepForecast(ofShop(owner, shopId), shopId, engineId);
+    foretold += 1;
+  }
+  return `${recorded} jobs recorded, ${foretold} forecasts made anew`;
+}

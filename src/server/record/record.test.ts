@@ -1,0 +1,107 @@
+/** The record over the demo: written with each closing, kept up, and what is due after counters are read. */
+import { randomUUID } from "node:crypto";
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { type Database, ofShop } from "@/db/connect";
+import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
+import { engineForecasts, engineModels, engines, jobResults, people, shops, valveResults } from "@/db/schema";
+import { loadDemo } from "@/demo/load";
+import type { Actor } from "../http/who";
+import { changeSettings } from "../shop/shopSettings";
+import { dueCalendar } from "./dueFiles";
+import { fallsBehind, keepUpRecord } from "./keepUp";
+import { dueEngines, lifeOfEngine } from "./life";
+import { changeInterval, countUse } from "./use";
+
+let test: TestDatabase;
+let db: Database;
+let lead: Actor;
+beforeAll(async () => {
+  test = await testDatabase(inject("databaseUrl"));
+  await loadDemo(test.owner, new Date());
+  const [shop] = await test.owner.select().from(shops);
+  const [person] = await test.owner.select().from(people).where(eq(people.role, "lead"));
+  if (shop === undefined || person === undefined) throw new Error("the demo has no lead");
+  db = ofShop(test.db, shop.id);
+  lead = { shopId: shop.id, shopName: shop.name, person };
+}, 120_000);
+afterAll(() => test.end());
+
+const named = async (name: string): Promise<string> => {
+  const [found] = await db
+    .select({ id: engines.id })
+    .from(engines)
+    .innerJoin(engineModels, eq(engineModels.id, engines.modelId))
+    .where(eq(engineModels.name, name));
+  return found?.id ?? "";
+};
+
+describe("the record", () => {
+  it("names the seat that sinks, by the hours that were counted", async () => {
+    const life = await lifeOfEngine(db, lead.shopId, await named("Quillan G2"));
+    expect(life.unit).toBe("h");
+    expect(life.valves.map((v) => v.services.length)).toEqual([7, 7, 7, 7]);
+    expect(life.forecast?.first).toBe("2E");
+    const rate = life.forecast?.valves.find((v) => v.id === "2E")?.rate?.mean ?? 0;
+    expect(rate * 100).toBeLessThan(-0.005);
+  });
+  it("is made again where it lacks, the same as it was, and for another risk", async () => {
+    const all = async () => ({
+      jobs: await test.owner.select().from(jobResults).orderBy(jobResults.jobId),
+      valves: await test.owner.select().from(valveResults).orderBy(valveResults.jobId, valveResults.position),
+    });
+    const before = await all();
+    expect(before.jobs.length).toBeGreaterThan(12);
+    expect(await fallsBehind(test.owner)).toBe(false);
+    await test.owner.delete(valveResults);
+    await test.owner.delete(jobResults);
+    expect(await fallsBehind(test.owner)).toBe(true);
+    await keepUpRecord(test.owner);
+    expect(await all()).toEqual(before);
+    expect(await fallsBehind(test.owner)).toBe(false);
+    const useLeft = async () =>
+      (await db.select({ left: engineForecasts.useLeft }).from(engineForecasts)).map((f) => f.left);
+    const usual = await useLeft();
+    await changeSettings(db, lead, { riskPercent: 20 });
+    expect(await fallsBehind(test.owner)).toBe(true);
+    await keepUpRecord(test.owner);
+    expect(await fallsBehind(test.owner)).toBe(false);
+    expect(await useLeft()).not.toEqual(usual);
+  });
+  it("can't be changed or taken back by the app", async () => {
+    const why = (work: PromiseLike<unknown>) =>
+      Promise.resolve(work).then(
+        () => "taken",
+        (error: unknown) => String((error as { cause?: unknown }).cause),
+      );
+    expect(await why(db.update(jobResults).set({ runningHours: 1 }))).toMatch(/permission denied/);
+    expect(await why(db.delete(valveResults))).toMatch(/permission denied/);
+  });
+});
+
+describe("what is due", () => {
+  it("follows the counter and the rule, and a counter that runs backwards is asked about", async () => {
+    const id = await named("Quillan G2");
+    const due = async () => (await dueEngines(db, lead.shopId, new Date(), id))[0];
+    const hours = (await due())?.hours ?? 0;
+    const back = [{ engineId: id, hours: hours - 5, sure: false }];
+    await expect(countUse(db, lead, { id: randomUUID(), lines: back })).rejects.toThrow(/was its counter changed\?/);
+    const on = { id: randomUUID(), lines: [{ engineId: id, hours: hours + 60, sure: false }] };
+    await countUse(db, lead, on);
+    await countUse(db, lead, on);
+    expect((await due())?.hours).toBe(hours + 60);
+    await changeInterval(db, lead, id, { hours: null, days: 1, words: "at closing time" });
+    expect((await due())?.due).toMatchObject({ rule: "days", why: "every day (at closing time)" });
+    await expect(changeInterval(db, lead, randomUUID(), { hours: 1, days: null, words: null })).rejects.toThrow(
+      /no such engine/,
+    );
+  });
+  it("is a calendar in which each engine stands once", async () => {
+    const all = await dueEngines(db, lead.shopId, new Date());
+    const text = dueCalendar(lead.shopName, all, new Date("2026-11-28T12:00:00Z"));
+    const uids = [...text.matchAll(/^UID:(.+)$/gm)].map((m) => m[1]);
+    expect(uids.length).toBe(all.filter((e) => e.due?.day != null).length);
+    expect(new Set(uids).size).toBe(uids.length);
+    expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
+  });
+});

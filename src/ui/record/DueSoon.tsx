@@ -1,0 +1,43 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
+import { PlateHeading } from "../controls/Stamp";
+
+interface Props {
+  /** All that is due, of which these are the first. */
+  readonly count: number;
+  readonly engines: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly when: string;
+    readonly why: string;
+  }[];
+}
+
+/** What is due this week, beside the jobs in hand; nothing where nothing is. */
+export const DueSoon = ({ count, engines }: Props) =>
+  count === 0 ? null : (
+    <chakra.section aria-labelledby="due-soon" pb="6">
+      <PlateHeading id="due-soon">{count === 1 ? "One is due" : `${count} are due`}</PlateHeading>
+      <chakra.ul listStyleType="none" m="0" p="0">
+        {engines.map((e) => (
+          <chakra.li key={e.id} borderTop="1px solid" borderColor="line" py="2" fontSize="18px">
+            <Link href={`/engines/${e.id}`} prefetch={false} style={{ textDecoration: "underline", fontWeight: 600 }}>
+              {e.name}
+            </Link>
+            <chakra.span display="block" fontSize="16px" color="soft">
+              {e.when}; {e.why}
+            </chakra.span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      {count > engines.length && (
+        <chakra.p pt="2" fontSize="17px">
+          <Link href="/due" style={{ textDecoration: "underline" }}>
+            All that is due
+          </Link>
+        </chakra.p>
+      )}
+    </chakra.section>
+  );
