@@ -252,7 +252,7 @@ describe("closing", () => {
       expect.stringMatching(/^No as-left for: 1E, /),
       "Not turned over by hand and read again.",
       expect.stringMatching(/^Not answered: No leaf goes at 1 exhaust/),
-      "Not said: every lock and seat checked once more; tools off, leaves counted; timing of the distributor or pump checked; started and listened to.",
+      "Not said: what holds each setting checked once more; tools off, leaves counted; timing of the distributor or pump checked; started and listened to.",
     ]);
     expect(why({ kind: "closed" })).toMatch(/^It can't be closed yet. No as-left for: 1E/);
   });

@@ -45,7 +45,7 @@ export const checksOf = ({ checks }: CloseOutRules, { covers, drive }: ClosedUp)
 export const CLOSE_ITEM_NAMES: Record<CloseItem, string> = {
   plugs: "plugs counted out",
   recheck: "re-check after two turns by hand",
-  locks: "every lock and seat checked once more",
+  locks: "what holds each setting checked once more",
   cleared: "tools off, leaves counted",
   covers: "covers on and torqued",
   drive: "timing of the distributor or pump checked",

@@ -89,7 +89,7 @@ describe("the sheet", () => {
     expect(notes.map((n) => n.what)).toEqual([
       expect.stringMatching(/^No leaf goes at 1 intake: .*\? Crank checked\.$/),
       "Paused: Break",
-      "Before closing: every lock and seat checked once more; started and listened to (not done: no battery)",
+      "Before closing: what holds each setting checked once more; started and listened to (not done: no battery)",
       "1E looked at again: forgot",
       "Turned over two full turns by hand",
     ]);
