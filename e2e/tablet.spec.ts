@@ -198,7 +198,9 @@ test("an owner looks at their engine and at its sheet, and at nothing else", asy
   await expect(una.getByRole("checkbox", { name: owner.name })).toBeChecked();
   // Temperatures as this shop writes them from now on.
   await una.goto(`${here.url}/shop`);
+  const saved = una.waitForResponse((r) => r.url().endsWith("/api/shop") && r.ok());
   await una.getByLabel("Temperatures are in").selectOption("F");
+  await saved;
   await una.goto(`${here.url}/engines/${engineId}/job`);
   await expect(una.getByLabel("Temperature, °F")).toBeVisible();
   await clean(una, "light");

@@ -40,7 +40,10 @@ const Places = () => (
     </Anchor>
     <Anchor href="/">Bench</Anchor>
     <Anchor href="/quick/stops">Quick</Anchor>
-    <Anchor href="/due">Due</Anchor>
+    {/* On a phone the bench leads there. */}
+    <Anchor href="/due" display={{ base: "none", md: "inline-flex" }}>
+      Due
+    </Anchor>
     <Anchor href="/shop">Shop</Anchor>
     <Anchor href="/shop/parts">Parts</Anchor>
   </>

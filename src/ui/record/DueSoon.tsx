@@ -15,9 +15,19 @@ interface Props {
   }[];
 }
 
-/** What is due this week, beside the jobs in hand; nothing where nothing is. */
+const AllDue = ({ words }: { readonly words: string }) => (
+  <chakra.p pt="2" pb="2" fontSize="17px">
+    <Link href="/due" style={{ textDecoration: "underline" }}>
+      {words}
+    </Link>
+  </chakra.p>
+);
+
+/** What is due this week, beside the jobs in hand. */
 export const DueSoon = ({ count, engines }: Props) =>
-  count === 0 ? null : (
+  count === 0 ? (
+    <AllDue words="Nothing is due this week: all engines by when they are" />
+  ) : (
     <chakra.section aria-labelledby="due-soon" pb="6">
       <PlateHeading id="due-soon">{count === 1 ? "One is due" : `${count} are due`}</PlateHeading>
       <chakra.ul listStyleType="none" m="0" p="0">
@@ -32,12 +42,6 @@ export const DueSoon = ({ count, engines }: Props) =>
           </chakra.li>
         ))}
       </chakra.ul>
-      {count > engines.length && (
-        <chakra.p pt="2" fontSize="17px">
-          <Link href="/due" style={{ textDecoration: "underline" }}>
-            All that is due
-          </Link>
-        </chakra.p>
-      )}
+      <AllDue words="All that is due" />
     </chakra.section>
   );

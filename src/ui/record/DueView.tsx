@@ -42,6 +42,10 @@ interface Props {
 
 const PAGE = 50;
 const WEEK = 7;
+/** Where room is short, which engine and when is enough. */
+const shownAt = (column: string) =>
+  column === "customer" || column === "last" ? { base: "none", md: "table-cell" } : "table-cell";
+
 /** What is due first; what has no rule last. */
 const leftOf = (e: DueLineShown): number => e.left ?? Infinity;
 
@@ -183,6 +187,7 @@ export function DueView({ engines }: Props) {
                       scope="col"
                       textAlign="left"
                       pr="3"
+                      display={shownAt(h.column.id)}
                       aria-sort={
                         h.column.getIsSorted() === "asc"
                           ? "ascending"
@@ -215,7 +220,7 @@ export function DueView({ engines }: Props) {
               {table.getRowModel().rows.map((row) => (
                 <chakra.tr key={row.id} borderTop="1px solid" borderColor="line">
                   {row.getVisibleCells().map((cell) => (
-                    <chakra.td key={cell.id} py="2" pr="3" verticalAlign="top">
+                    <chakra.td key={cell.id} py="2" pr="3" verticalAlign="top" display={shownAt(cell.column.id)}>
                       {flexRender(cell.column.columnDef.cell, cell.getContext())}
                     </chakra.td>
                   ))}
@@ -223,7 +228,7 @@ export function DueView({ engines }: Props) {
                     <TextInput
                       aria-label={`Hours of ${row.original.name} ${row.original.serial ?? ""}`}
                       inputMode="decimal"
-                      width="7rem"
+                      width={{ base: "5.5rem", md: "7rem" }}
                       placeholder={row.original.hours === null ? "" : String(row.original.hours)}
                       value={typed[row.original.id] ?? ""}
                       onChange={(e) => setTyped({ ...typed, [row.original.id]: e.target.value })}

@@ -31,6 +31,16 @@ const tick = { fill: color.soft, fontFamily: font.stamp, fontSize: 15 };
 const NORMAL_95 = 1.96;
 const STEPS = 12;
 
+const STEPS_SHOWN = [0.0005, 0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
+const MOST_TICKS = 7;
+
+/** Round figures around a range. */
+function ticksBetween(from: number, to: number): number[] {
+  const step = STEPS_SHOWN.find((s) => (to - from) / s <= MOST_TICKS - 2) ?? 1;
+  const first = Math.floor(from / step);
+  return Array.from({ length: Math.ceil(to / step) - first + 1 }, (_, i) => (first + i) * step);
+}
+
 /** A valve over its visits against its band, and what is to be expected of it. */
 export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
   const shown = (mm: number): number => (unit === "mm" ? mm : mm / MM_PER_INCH);
@@ -71,7 +81,7 @@ export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
       fan.map((f) => f.mid),
     );
   const pad = (Math.max(...all) - Math.min(...all)) * 0.12;
-  const domain: [number, number] = [Math.max(0, Math.min(...all) - pad), Math.max(...all) + pad];
+  const ticks = ticksBetween(Math.max(0, Math.min(...all) - pad), Math.max(...all) + pad);
   return (
     <figure style={{ margin: 0 }}>
       <chakra.div
@@ -101,11 +111,12 @@ export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
               allowDuplicatedCategory={false}
             />
             <YAxis
-              domain={domain}
+              domain={[ticks[0] ?? 0, ticks.at(-1) ?? 1]}
+              ticks={ticks}
               tick={tick}
               stroke={color.edge}
               width={64}
-              tickFormatter={(v: number) => v.toFixed(unit === "mm" ? 3 : 4)}
+              tickFormatter={(v: number) => v.toFixed(unit === "mm" ? 2 : 4)}
             />
             <Area
               data={fan}
