@@ -115,10 +115,12 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await take(page, "locator");
   await at(/^Orrin Tidewater 6$/, /engines/);
   await page.getByRole("button", { name: "Firing order" }).click();
-  await page.getByRole("link", { name: "Tape and card" }).click();
-  await page.waitForURL(/tape/);
-  await page.waitForTimeout(1000);
-  await take(page, "tape");
+  await page.goto(`${url}/due`);
+  await page.getByRole("link", { name: /^Quillan/ }).click();
+  await page.waitForURL(/engines/);
+  await page.evaluate(() => document.querySelector("#life")?.scrollIntoView());
+  await page.waitForTimeout(1200);
+  await take(page, "record");
   const views: readonly [string, RegExp, RegExp][] = [
     ["prepare", /^Start a job on Dunmore/, /job/],
     ["sheet", /^Sheet of Calder/, /sheet$/],
