@@ -5,7 +5,7 @@ import { type Elsewhere, type Life, engineLife, lifeOf, unitOfUse } from "@/core
 import { ownRate } from "@/core/record/rates";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
-import { engineForecasts, engineModels, engines, shops } from "@/db/schema";
+import { engineForecasts, engineModels, engines, jobResults, shops } from "@/db/schema";
 import { dayOf, visitsOf } from "./results";
 
 /** So many engines of a model tell how it wears: the newest. */
@@ -67,16 +67,23 @@ export async function lifeOfEngine(db: Database, shopId: string, engineId: strin
 
 /** Keeps what comes of an engine, for what lists many. */
 export async function keepForecast(db: Database, shopId: string, engineId: string): Promise<void> {
+  // Work that reads no gap (lifters turned in) was done all the same: what is due counts from it.
+  const [newest] = await db
+    .select({ at: jobResults.closedAt, hours: jobResults.runningHours })
+    .from(jobResults)
+    .where(and(eq(jobResults.shopId, shopId), eq(jobResults.engineId, engineId)))
+    .orderBy(desc(jobResults.closedAt))
+    .limit(1);
+  if (newest === undefined) return;
   const life = await lifeOfEngine(db, shopId, engineId);
-  if (life.last === null || life.forecast === null) return;
   const kept = {
     unit: life.unit,
     risk: await riskOf(db, shopId),
-    fromAt: new Date(life.last.at),
-    fromHours: life.last.use,
-    useLeft: life.forecast.useLeft,
-    firstValve: life.forecast.first,
-    unknownRoles: [...life.forecast.roles.values()].filter((r) => r === null).length,
+    fromAt: newest.at,
+    fromHours: newest.hours,
+    useLeft: life.forecast?.useLeft ?? null,
+    firstValve: life.forecast?.first ?? null,
+    unknownRoles: [...(life.forecast?.roles.values() ?? [])].filter((r) => r === null).length,
   };
   await db
     .insert(engineForecasts)
