@@ -17,6 +17,8 @@ export interface ForecastValve {
    */
   readonly readSdMm?: number;
   readonly services: readonly Service[];
+  /** Use since `now` was read until the moment from which use is counted: another bank was done last. Left out: none. */
+  readonly usedSince?: number;
 }
 
 export interface ForecastInput {
@@ -74,11 +76,12 @@ const EPS_MM = 1e-9;
 
 /** The chance, 0 to 1, that a valve is out of its band after so much use more. */
 export function chanceOut(
-  { lowMm, highMm, now, readSdMm = 0 }: ForecastValve,
+  { lowMm, highMm, now, readSdMm = 0, usedSince = 0 }: ForecastValve,
   { mean, variance }: Rate,
   use: number,
 ): number {
-  const [moved, sd] = [mean * use, Math.hypot(Math.sqrt(variance) * use, readSdMm)];
+  const whole = usedSince + use;
+  const [moved, sd] = [mean * whole, Math.hypot(Math.sqrt(variance) * whole, readSdMm)];
   const below = chanceAtMost(lowMm - EPS_MM, now, moved, sd);
   const within = chanceAtMost(highMm + EPS_MM, now, moved, sd);
   return Math.min(1, Math.max(0, below + 1 - within));

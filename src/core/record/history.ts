@@ -105,7 +105,7 @@ export function lifeOf(
 const isAnotherEngine = (breaks: string): boolean => breaks === "work on head or gear" || breaks === "first start";
 
 /** What the model does elsewhere counts where the engine has fewer services of a role than this. */
-const FEW_SERVICES = 3;
+export const FEW_SERVICES = 3;
 /** As far as is looked ahead. */
 export const HORIZON: Readonly<Record<UseUnit, number>> = { h: 20_000, days: 7300 };
 
@@ -133,8 +133,9 @@ export function engineLife(
   const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
   const valves = ids.flatMap((id) => lifeOf(id, visits, unit, repeatOf) ?? []);
   const standing = valves.flatMap((life): ForecastValve[] => {
-    const left = life.visits.findLast((v) => v.result.left !== null)?.result;
-    if (left === undefined || left.left === null) return [];
+    const at = life.visits.findLast((v) => v.result.left !== null);
+    const left = at?.result;
+    if (at === undefined || left === undefined || left.left === null || last === null) return [];
     return [
       {
         id: life.valve,
@@ -144,6 +145,7 @@ export function engineLife(
         now: asSpec(left.left, left),
         readSdMm: repeatOf(left.leftBy) ?? DEFAULT_REPEAT_MM,
         services: life.services,
+        usedSince: Math.max(0, useBetween(at.visit, last, unit)),
       },
     ];
   });

@@ -89,6 +89,16 @@ describe("what comes of an engine", () => {
     const asIfNot = engineLife([slipped[0] as Visit, visit(100, 500, [result(null, 0.4), ...others(0.399)])], 0.05);
     expect(engineLife(slipped, 0.05).forecast?.useLeft).toBeGreaterThanOrEqual(asIfNot.forecast?.useLeft ?? 0);
   });
+  it("counts what a bank ran since it was left, where the other was done last", () => {
+    const before = [visit(0, 100, [result(0.4, 0.4)]), visit(100, 500, [result(0.38, 0.4)])];
+    const alone = engineLife(before, 0.05).forecast?.useLeft ?? 0;
+    const other = { ...result(0.4, 0.4), valve: "2E" };
+    const later = visit(150, 700, [other]);
+    const after = engineLife([...before, later], 0.05).forecast?.valves.find((v) => v.id === "1E")?.leavesAt ?? 0;
+    const own = engineLife(before, 0.05).forecast?.valves[0]?.leavesAt ?? 0;
+    expect(own).toBe(alone);
+    expect(after).toBeCloseTo(own - 200, 3);
+  });
   it("says nothing of a role that was seen once, unless the model is known elsewhere", () => {
     const once = [visit(0, 100, [result(0.4, 0.4)])];
     expect(engineLife(once, 0.05).forecast).toMatchObject({ useLeft: null, unknown: ["1E"] });

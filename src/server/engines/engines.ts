@@ -12,6 +12,7 @@ import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { permit } from "../http/permit";
 import { Refused } from "../http/refused";
+import { keepUse } from "../record/use";
 
 export interface EngineRecord {
   readonly id: string;
@@ -115,6 +116,8 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
       runningHours: input.runningHours,
       customer: input.customer ?? null,
     });
+    if (input.runningHours !== null)
+      await keepUse(tx as unknown as Database, actor.shopId, input.id, input.runningHours, actor.person.id);
   });
   return { id: input.id, unknown };
 }
@@ -130,6 +133,12 @@ export async function changeEngine(
 ): Promise<void> {
   await db.transaction(async (tx) => {
     await keepFile(tx, actor, id, () => file);
+    const [before] = await tx
+      .select({ hours: engines.runningHours })
+      .from(engines)
+      .where(and(eq(engines.shopId, actor.shopId), eq(engines.id, id)));
+    if (runningHours !== null && runningHours !== before?.hours)
+      await keepUse(tx as unknown as Database, actor.shopId, id, runningHours, actor.person.id);
     await tx
       .update(engines)
       .set({ serial, runningHours, ...(customer === undefined ? {} : { customer }) })

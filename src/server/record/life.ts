@@ -1,7 +1,7 @@
 /** The life of engines: visits, what comes, and when they are due. */
 import { and, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import { type Counted, type Due, dueOf } from "@/core/record/due";
-import { type Elsewhere, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
+import { type Elsewhere, FEW_SERVICES, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
 import { ownRate } from "@/core/record/rates";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
@@ -53,9 +53,6 @@ async function elsewhere(db: Database, shopId: string, engineId: string, unit: L
     [...groupedBy(rates, (r) => r.role)].map(([role, all]) => [role, all.map((r) => r.rate)]),
   );
 }
-
-/** A role with fewer services than this looks at the others of its model. */
-const FEW_SERVICES = 3;
 
 /** The whole life of an engine. */
 export async function lifeOfEngine(db: Database, shopId: string, engineId: string): Promise<Life> {
