@@ -5,19 +5,14 @@
  */
 import { type ForecastValve, forecast } from "../src/core/record/forecast";
 import type { Service } from "../src/core/record/rates";
+import { random } from "./answers/random";
 
 const [count = 500, seed = 1] = process.argv.slice(2).map(Number);
 const [RISK, HORIZON] = [0.05, 20_000];
 const [LOW, HIGH] = [0.02, 0.08];
 
-let state = seed >>> 0;
-function random(): number {
-  state = (state + 0x6d2b79f5) >>> 0;
-  let t = Math.imul(state ^ (state >>> 15), state | 1);
-  t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-  return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-}
-const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+const { next } = random(seed);
+const normal = (): number => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
 
 /** How well a hand repeats, and the steps of its leaves, in mm. */
 const [REPEAT_MM, LEAF_MM] = [0.005, 0.02];
@@ -35,9 +30,9 @@ interface Worn {
 
 /** An engine of eight valves and four to eight services, each role with its own way to wear. */
 function engine(): Worn[] {
-  const services = 4 + Math.floor(random() * 5);
+  const services = 4 + Math.floor(next() * 5);
   return (["intake", "exhaust"] as const).flatMap((role) => {
-    const [mean, apart] = [(-1 - 9 * random()) * 1e-5, 3e-5 * random()];
+    const [mean, apart] = [(-1 - 9 * next()) * 1e-5, 3e-5 * next()];
     return [1, 2, 3, 4].map((cylinder): Worn => {
       const rate = mean + apart * normal();
       const [nominal, half] = [role === "intake" ? 0.25 : 0.4, 0.06];
@@ -45,7 +40,7 @@ function engine(): Worn[] {
       let left = read(trueMm);
       const past: Service[] = [];
       for (let i = 0; i < services; i++) {
-        const use = 200 + 400 * random();
+        const use = 200 + 400 * next();
         trueMm += rate * use;
         const found = read(trueMm);
         past.push({ use, left, found });

@@ -100,7 +100,7 @@ function routes() {
   const found = [];
   const folder = path.join(ROOT, "src/app/api");
   for (const file of readdirSync(folder, { recursive: true, encoding: "utf8" })) {
-    // Streams never end, and what is not this machine's own is answered without being read.
+    // Streams never end.
     if (!file.endsWith("route.ts") || /stream/.test(file)) continue;
     const source = readFileSync(path.join(folder, file), "utf8");
     for (const method of /** @type {const} */ (["GET", "POST", "PUT"]))

@@ -3,7 +3,7 @@ import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
 import { type Forecast, type ForecastValve, forecast } from "./forecast";
 import { type Rate, type RoleRate, type Service, driftOf, ownRate, roleRate, DEFAULT_REPEAT_MM } from "./rates";
-import type { ValveResult } from "./results";
+import { ANOTHER_ENGINE, type ValveResult } from "./results";
 
 /** A closed job on a gap, with what it found and left. */
 export interface Visit {
@@ -102,7 +102,7 @@ export function lifeOf(
 }
 
 /** Parts were changed or cut: a new line. What a hand had left wrong spoils one service alone. */
-const isAnotherEngine = (breaks: string): boolean => breaks === "work on head or gear" || breaks === "first start";
+const isAnotherEngine = (breaks: string): boolean => (Object.values(ANOTHER_ENGINE) as string[]).includes(breaks);
 
 /** What the model does elsewhere counts where the engine has fewer services of a role than this. */
 export const FEW_SERVICES = 3;

@@ -26,3 +26,6 @@ export interface ValveResult {
   /** Why what was found tells nothing of wear since the visit before; null where it does. */
   readonly breaks: string | null;
 }
+
+/** What makes it another engine than the one that was left, as a break says it: the line of its valves begins anew. */
+export const ANOTHER_ENGINE = { work: "work on head or gear", start: "first start" } as const;

@@ -7,7 +7,7 @@ import { type Job, jobState, rulesOf } from "../run";
 import { asLeft } from "../state/state";
 import type { SheetWork } from "../sheet/format";
 import type { Purpose } from "../setup/purpose";
-import type { ValveResult } from "../../record/results";
+import { ANOTHER_ENGINE, type ValveResult } from "../../record/results";
 import type { Interval } from "../../units/interval";
 
 export interface JobResult {
@@ -33,8 +33,8 @@ export const NOT_WEAR = [
 
 /** Why a job looks at the lash, where what it finds is another engine than the one that was left. */
 const NEW_LINE: Partial<Record<Purpose, string>> = {
-  "after-work": "work on head or gear",
-  "first-start": "first start",
+  "after-work": ANOTHER_ENGINE.work,
+  "first-start": ANOTHER_ENGINE.start,
 };
 
 const finite = (interval: Interval): Interval | null => (Number.isFinite(interval.hi) ? interval : null);
