@@ -11,7 +11,7 @@ import type { Database } from "@/db/connect";
 import { listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { Refused } from "../http/refused";
-import { bleedOf } from "../shop/shopSettings";
+import { bleedOf, temperatureUnitOf } from "../shop/shopSettings";
 import { measuredFor } from "./hotColdReadings";
 import type { OpenJob } from "./openJobInput";
 
@@ -49,7 +49,8 @@ export async function planJob(
       fittedBefore: rules.remembersParts ? await fittedBefore(db, shopId, input.engineId, openedAt) : [],
     }),
   );
-  const [first] = lackingGivens(file, input, { plan: offset });
+  const temperatureUnit = await temperatureUnitOf(db, shopId);
+  const [first] = lackingGivens(file, { ...input, temperatureUnit }, { plan: offset });
   if (first !== undefined) throw new Refused(first.why, 422, first.field);
   return { task, offset };
 }

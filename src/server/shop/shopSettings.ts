@@ -6,7 +6,7 @@ import type { BleedMinutes } from "@/core/preload/bleedDown";
 import { MAX_QUIET_MINUTES } from "@/core/shop/quiet";
 import { CURRENCIES } from "@/core/units/money";
 import { PAPERS } from "@/core/units/paper";
-import { TEMPERATURE_UNITS } from "@/core/units/temperature";
+import { TEMPERATURE_UNITS, type TemperatureUnit } from "@/core/units/temperature";
 import { TYPED_UNITS, type TypedUnit } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { people, shops } from "@/db/schema";
@@ -59,6 +59,13 @@ export async function cautionDaysOf(db: Database, shopId: string): Promise<numbe
   const [shop] = await db.select({ days: shops.cautionDays }).from(shops).where(eq(shops.id, shopId));
   if (shop === undefined) throw new Refused("There is no such shop.", 404);
   return shop.days;
+}
+
+/** In what temperatures are told in this shop. @throws Refused when there is no such shop */
+export async function temperatureUnitOf(db: Database, shopId: string): Promise<TemperatureUnit> {
+  const [shop] = await db.select({ unit: shops.temperatureUnit }).from(shops).where(eq(shops.id, shopId));
+  if (shop === undefined) throw new Refused("There is no such shop.", 404);
+  return shop.unit;
 }
 
 /** After how many minutes a shared device asks who is at work. @throws Refused when there is no such shop */
