@@ -21,6 +21,8 @@ const violations = async (page: Page, runOnly: RunOnly) =>
 /** All rules in the theme that is shown, and its colors in the other: what else there is does not change with it. */
 export async function clean(page: Page, scheme: "light" | "dark"): Promise<void> {
   await settled(page);
+  // On the way from page to page the title is empty for a moment.
+  await expect(page).toHaveTitle(/\S/);
   const shown = await violations(page, { type: "tag", values: TAGS });
   await page.emulateMedia({ colorScheme: OTHER[scheme] });
   await expect(page.locator("html")).toHaveClass(new RegExp(`\\b${OTHER[scheme]}\\b`));

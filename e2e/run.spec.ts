@@ -154,7 +154,7 @@ test("can't be closed while a valve has no as-left, whatever is sent", async ({ 
   });
   expect(answer.status()).toBe(409);
   expect(((await answer.json()) as { error: { message: string } }).error.message).toMatch(
-    /^It can't be closed yet\. No as-left for: 1I, 1E, 2I, 2E\. Not turned over by hand and read again\. Not said: every lock/,
+    /^It can't be closed yet\. No as-left for: 1I, 1E, 2I, 2E\. Not turned over by hand and read again\. Not said: what holds each setting checked once more;/,
   );
 });
 
