@@ -212,6 +212,8 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     licensed: null,
     order: null,
     lastTime: {},
+    expectedMm: {},
+    causes: [],
     earlierShiftsMm: [],
     engine,
     locking: lockingOf(file.adjuster),

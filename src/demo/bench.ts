@@ -19,6 +19,8 @@ export interface Play {
   readonly startedAt: Date;
   /** Where the mechanic is called away; the job is done when left out. */
   readonly until?: (next: NextThing) => boolean;
+  /** What comes of questions, where it is not the first of their answers. */
+  readonly answers?: readonly string[];
   /** What locking does to the lash under this hand, in mm. */
   readonly lockShiftMm?: number;
   /** What shims came out, in mm by valve; without them the job stops where parts are worked out. */
@@ -111,7 +113,7 @@ export class Bench {
       case "tighten":
         return [made({ kind: "tightened", part: next.part.name })];
       case "answer":
-        return [made({ kind: "answered", question: next.question.id, reason: next.question.answers[0] ?? "" })];
+        return [made({ kind: "answered", question: next.question.id, reason: this.answer(next.question.answers) })];
       case "bridge":
         return [made({ kind: "bridged", valve: next.valve.valve.id, stop, turned: false })];
       case "task":
@@ -136,6 +138,10 @@ export class Bench {
     const entries = drafts.map((d) => (d === "leave" ? null : made(d)));
     const last = entries.findLast((e) => e !== null);
     return entries.map((e) => e ?? this.left(thing.valve?.valve.id ?? "", last?.id ?? thing.valve?.work.at(-1)?.id));
+  }
+
+  private answer(answers: readonly string[]): string {
+    return answers.find((a) => this.given.answers?.includes(a)) ?? answers[0] ?? "";
   }
 
   private left = (valve: string, reading = ""): Entry => made({ kind: "left", valve, reading, reason: null });

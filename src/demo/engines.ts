@@ -251,6 +251,18 @@ export const QUILLAN: EngineFile = {
   layout: { kind: "inline" },
 };
 
+/** A twin that drives a conveyor. */
+export const MARLE: EngineFile = {
+  ...QUILLAN,
+  name: "Marle T2",
+  lash: {
+    state: "cold",
+    source: "Marle T2 fitter's card",
+    intake: { nominal: "0.25 mm", low: "0.20 mm", high: "0.30 mm" },
+    exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
+  },
+};
+
 /** One of a fleet of small engines. */
 export const FEN: EngineFile = {
   ...HOB,

@@ -28,7 +28,7 @@ import { keepPartOut } from "../server/parts/partsOut";
 import { record } from "../server/jobs/record";
 import { keepUse } from "../server/record/use";
 import { eq } from "drizzle-orm";
-import { BRAE, CALDER, DUNMORE, FEN, HOB, PELLAM, QUILLAN, TIDEWATER } from "./engines";
+import { BRAE, CALDER, DUNMORE, FEN, HOB, MARLE, PELLAM, QUILLAN, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { TEASEL, VANTRY } from "./partsEngines";
 import type { Play } from "./bench";
@@ -187,6 +187,7 @@ interface Visit {
   readonly lifter?: Play["lifter"];
   readonly openerClosers?: Play["openerClosers"];
   readonly shimsMm?: Play["shimsMm"];
+  readonly answers?: Play["answers"];
   readonly purpose?: Purpose;
   readonly note?: string;
   readonly survey?: boolean;
@@ -428,6 +429,7 @@ class DemoShop {
         next.kind === "task" && next.valve?.valve.id === "1E" && openerCloserOf(next.valve).stage === "parts",
     });
     await this.serviced(fine, now);
+    await this.broken(fine, now);
     await this.fleet(now);
     await this.visit({
       engineId: teasel,
@@ -502,6 +504,31 @@ class DemoShop {
     const today = 200 + SERVICE_HOURS * SINKING.length;
     await keepUse(this.db, this.as(1).shopId, engineId, today, this.as(1).person.id, addDays(now, -4));
     await this.hours(engineId, today);
+  }
+
+  /** A twin whose line was broken twice: another hand had left it tight, and then it got new seats. */
+  private async broken(set: FeelerSet, now: Date): Promise<void> {
+    const engineId = await this.engine(MARLE, "T2 0558", 0);
+    const at = async (
+      months: number,
+      hours: number,
+      by: number,
+      found: Pick<Visit, "off" | "answers" | "note" | "purpose">,
+    ) => {
+      await this.hours(engineId, hours);
+      const startedAt = addDays(now, -30 * months);
+      const usual = { engineId, file: MARLE, set, method: "firing-order" as const, temperatureC: 15 };
+      await this.visit({ ...usual, startedAt, hours, by, ...found });
+    };
+    await at(40, 180, 2, { off: {} });
+    await at(30, 520, 1, {
+      off: { "1I": -6, "1E": -7, "2I": -6, "2E": -6 },
+      answers: ["Another person or another set last time"],
+    });
+    await at(20, 860, 1, { off: { "1E": -2, "2E": -3, "1I": -1 } });
+    const note = "New exhaust seats, valves lapped in";
+    await at(10, 1180, 1, { off: { "1E": 16, "2E": 14, "1I": 1 }, purpose: "after-work", note });
+    await this.hours(engineId, 1450);
   }
 
   /** Forty small engines that are looked at by their hours or by the year. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { type DueInput, dueOf, hoursPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
-import { driftWords, dueWords, rateWords } from "./words";
+import { causesWords, driftWords, dueWords, rateWords, sinceWords } from "./words";
 
 const around = (mm: number) => ({ lo: mm - 0.01, hi: mm + 0.01 });
 const result = (found: number | null, left: number | null, more: Partial<ValveResult> = {}): ValveResult => ({
@@ -159,6 +159,15 @@ describe("in words", () => {
       "opening by about 1.4 thou in a year (+1.4 thou to +1.4 thou)",
     );
     expect(driftWords(0, "mm")).toBe("0.000 mm");
+    expect(sinceWords(-0.025, -0.011, "mm")).toBe(
+      "0.025 mm tighter than it was left; 0.011 mm tighter was to be expected",
+    );
+    expect(sinceWords(0.0254, 0, "in")).toBe("1.0 thou wider than it was left; no movement was to be expected");
+    expect(sinceWords(1e-9, null, "mm")).toBe("as it was left");
+    const cause = { role: "exhaust", answer: "Lock had slipped", jobs: 3 } as const;
+    expect(causesWords([cause, { ...cause, answer: "Rocker worn", jobs: 2 }, { ...cause, jobs: 1 }])).toBe(
+      "lock had slipped 3 times, rocker worn twice, lock had slipped once",
+    );
     const date = (day: number): string => `day ${day}`;
     const due = { rule: "hours" as const, why: "", day: 7, atHours: 650, left: 7 };
     expect(dueWords(due, date)).toBe("Due at 650 h, about day 7");

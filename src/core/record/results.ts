@@ -29,3 +29,10 @@ export interface ValveResult {
 
 /** What makes it another engine than the one that was left, as a break says it: the line of its valves begins anew. */
 export const ANOTHER_ENGINE = { work: "work on head or gear", start: "first start" } as const;
+
+/** What was answered to questions at valves of a role, over the engines of a model, and in how many jobs. */
+export interface Cause {
+  readonly role: ValveRole;
+  readonly answer: string;
+  readonly jobs: number;
+}

@@ -2,6 +2,7 @@
 import { type LengthUnit, MM_PER_INCH } from "../units/length";
 import type { Due } from "./due";
 import type { UseUnit } from "./history";
+import type { Cause } from "./results";
 import type { Rate } from "./rates";
 
 /** By how much use a rate is told. */
@@ -31,6 +32,21 @@ const signed = (mm: number, unit: LengthUnit): string => `${mm < 0 ? "−" : "+"
 /** What a valve did between two visits: "−0.012 mm". */
 export const driftWords = (mm: number, unit: LengthUnit): string =>
   Math.abs(mm) < 1e-9 ? fine(0, unit) : signed(mm, unit);
+
+/** What a valve did since it was left, beside what was to be expected of it; `expectedMm` null where nothing tells. */
+export function sinceWords(mm: number, expectedMm: number | null, unit: LengthUnit): string {
+  const moved = Math.abs(mm) < STILL_MM ? "as it was left" : `${side(mm, unit)} than it was left`;
+  if (expectedMm === null) return moved;
+  return `${moved}; ${Math.abs(expectedMm) < STILL_MM ? "no movement" : side(expectedMm, unit)} was to be expected`;
+}
+
+const side = (mm: number, unit: LengthUnit): string => `${fine(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
+
+/** What was found at valves of this role before, the most frequent first: "lock had slipped 3 times, wear once". */
+export const causesWords = (causes: readonly Cause[]): string =>
+  causes.map(({ answer, jobs }) => `${answer[0]?.toLowerCase() ?? ""}${answer.slice(1)} ${times(jobs)}`).join(", ");
+
+const times = (n: number): string => (n === 1 ? "once" : n === 2 ? "twice" : `${n} times`);
 
 /** When, as one would say it; `date` writes a day. */
 export function dueWords(due: Due, date: (day: number) => string): string {

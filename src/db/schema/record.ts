@@ -1,6 +1,16 @@
 /** What closed jobs found and left, written once at closing; and what engines ran. It follows from the ledgers, and can be made again. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, integer, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import {
+  check,
+  foreignKey,
+  index,
+  integer,
+  jsonb as json,
+  pgTable,
+  primaryKey,
+  text,
+  uuid,
+} from "drizzle-orm/pg-core";
 import { isOneOf, lengthMm, moment, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { jobs } from "./jobs";
@@ -85,6 +95,10 @@ export const valveResults = pgTable(
       "valve_results_left",
       sql`(${t.leftLoMm} is null) = (${t.leftHiMm} is null) and ${t.leftLoMm} <= ${t.leftHiMm}`,
     ),
+    // The few at which a question was answered: the tally of causes is asked of them.
+    index("valve_results_answered")
+      .on(t.shopId, t.jobId)
+      .where(sql`cardinality(${t.answers}) > 0`),
   ],
 );
 
@@ -133,6 +147,8 @@ export const engineForecasts = pgTable(
     useLeft: runningHours(),
     firstValve: text(),
     unknownRoles: integer().notNull(),
+    /** How fast each valve is expected to move, in mm per unit of use; null where it was made before that was kept. */
+    rates: json().$type<Readonly<Record<string, number>>>(),
   },
   (t) => [
     primaryKey({ name: "engine_forecasts_key", columns: [t.shopId, t.engineId] }),

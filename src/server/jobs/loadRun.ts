@@ -8,6 +8,7 @@ import { ledgerOf } from "@/db/queries/ledger";
 import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
+import { causesAt, expectedMm } from "../record/forRun";
 import { isId } from "../http/id";
 import { lastFinished } from "./lastFinished";
 import { refusedOf } from "./refused";
@@ -22,12 +23,14 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, refused, set, others, lastTime, earlierShiftsMm, orders] = await Promise.all([
+  const [entries, refused, set, others, lastTime, expected, causes, earlierShiftsMm, orders] = await Promise.all([
     ledgerOf(db, shopId, id),
     refusedOf(db, shopId, id),
     findFeelerSet(db, shopId, row.feelerSetId),
     setsOfJob(db, shopId, id),
     loadLastTime(db, shopId, row),
+    expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
+    causesAt(db, shopId, row.engineId),
     loadShifts(db, shopId, row, person?.id ?? null),
     ordersOfJobs(db, shopId, [id]),
   ]);
@@ -47,6 +50,8 @@ export async function loadRun(
     refused,
     returning,
     lastTime,
+    expectedMm: expected,
+    causes,
     earlierShiftsMm,
     openedAt: row.openedAt.toISOString(),
     nowMs: Date.now(),

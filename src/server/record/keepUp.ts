@@ -1,5 +1,5 @@
 /** Keeps the record up with what changed around it: jobs that were closed before it was kept, and another risk. */
-import { and, asc, eq, isNull, ne, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, ne, or, sql } from "drizzle-orm";
 import { type Database, ofShop } from "@/db/connect";
 import { engineForecasts, entries, jobResults, jobs, jobsInHand, shops } from "@/db/schema";
 import { closeRecord } from "./closeRecord";
@@ -21,13 +21,15 @@ const unrecorded = (db: Database) =>
     .orderBy(asc(jobs.openedAt))
     .limit(MOST);
 
-/** Forecasts made for another risk than the shop takes now. */
+/** Forecasts made for another risk than the shop takes now, or before rates were kept with them. */
 const otherwise = (db: Database) =>
   db
     .select({ shopId: engineForecasts.shopId, engineId: engineForecasts.engineId })
     .from(engineForecasts)
     .innerJoin(shops, eq(shops.id, engineForecasts.shopId))
-    .where(ne(sql`round(${shops.risk}, 4)`, sql`round(${engineForecasts.risk}, 4)`))
+    .where(
+      or(ne(sql`round(${shops.risk}, 4)`, sql`round(${engineForecasts.risk}, 4)`), isNull(engineForecasts.rates)),
+    )
     .limit(MOST);
 
 /** Whether there is anything to keep up with. `owner` sees all shops. */

@@ -81,6 +81,9 @@ export async function keepForecast(db: Database, shopId: string, engineId: strin
     useLeft: life.forecast?.useLeft ?? null,
     firstValve: life.forecast?.first ?? null,
     unknownRoles: [...(life.forecast?.roles.values() ?? [])].filter((r) => r === null).length,
+    rates: Object.fromEntries(
+      (life.forecast?.valves ?? []).flatMap((v) => (v.rate === null ? [] : [[v.id, v.rate.mean]])),
+    ),
   };
   await db
     .insert(engineForecasts)

@@ -9,6 +9,7 @@ import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
 import { changeSettings } from "../shop/shopSettings";
 import { dueCalendar } from "./dueFiles";
+import { causesAt, expectedMm } from "./forRun";
 import { fallsBehind, keepUpRecord } from "./keepUp";
 import { dueEngines, lifeOfEngine } from "./life";
 import { changeInterval, countUse } from "./use";
@@ -44,6 +45,33 @@ describe("the record", () => {
     expect(life.forecast?.first).toBe("2E");
     const rate = life.forecast?.valves.find((v) => v.id === "2E")?.rate?.mean ?? 0;
     expect(rate * 100).toBeLessThan(-0.005);
+  });
+  it("counts nothing that another hand had left wrong, and begins anew after new seats", async () => {
+    const life = await lifeOfEngine(db, lead.shopId, await named("Marle T2"));
+    expect(life.valves.find((v) => v.valve === "1I")?.visits.map((v) => v.broken)).toEqual([
+      null,
+      "Another person or another set last time",
+      null,
+      "work on head or gear",
+    ]);
+    // Since the new seats nothing was found: no rate, and it is said so.
+    expect(life.forecast?.unknown).toEqual(["1I", "1E", "2I", "2E"]);
+  });
+  it("tells at the engine what was to be expected, and what it was before", async () => {
+    const quillan = await named("Quillan G2");
+    const at = { at: new Date(), hours: 200 + 450 * 8 };
+    const moved = await expectedMm(db, lead.shopId, quillan, at);
+    expect(Object.keys(moved).sort()).toEqual(["1E", "1I", "2E", "2I"]);
+    // Over the 450 hours since it was left.
+    expect(moved["2E"]).toBeLessThan(-0.02);
+    expect(await expectedMm(db, lead.shopId, quillan, { ...at, hours: null })).toEqual({});
+    expect(await expectedMm(db, lead.shopId, randomUUID(), at)).toEqual({});
+    // One job's answer for all its valves is one cause, not four.
+    const causes = await causesAt(db, lead.shopId, await named("Marle T2"));
+    expect(causes.filter((c) => c.answer === "Another person or another set last time")).toEqual([
+      { role: "exhaust", answer: "Another person or another set last time", jobs: 1 },
+      { role: "intake", answer: "Another person or another set last time", jobs: 1 },
+    ]);
   });
   it("is made again where it lacks, the same as it was, and for another risk", async () => {
     const all = async () => ({

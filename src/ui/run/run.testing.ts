@@ -47,6 +47,8 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     method: "firing-order",
     sets: [set],
     lastTime: {},
+    expectedMm: {},
+    causes: [],
     earlierShiftsMm: [],
     openedAt: OPENED_AT,
     nowMs: 0,

@@ -5,6 +5,7 @@ import type { FeelerSet } from "../../shop/feelerSet";
 import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
 import type { RefusedBatch } from "../ledger/refused";
+import type { Cause } from "../../record/results";
 import type { ReadBetween } from "../ledger/readings";
 import type { Job } from "../run";
 
@@ -38,6 +39,10 @@ export interface RunPageData {
   /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
   readonly returning: boolean;
   readonly lastTime: Readonly<Record<string, LastTime>>;
+  /** What each valve was expected to move since then, in mm; a valve of whose rate nothing is known is left out. */
+  readonly expectedMm: Readonly<Record<string, number>>;
+  /** What was found at engines of this model before, the most frequent first. */
+  readonly causes: readonly Cause[];
   /** What locking did at this engine under this person's hand in earlier jobs, in mm. */
   readonly earlierShiftsMm: readonly number[];
   /** The parts that it waits for, or that came for it and are not fitted yet; null when none. */

@@ -1,10 +1,13 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { type ReactNode, useState } from "react";
+import { changesLash } from "@/core/job/ledger/entry";
+import { middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { sinceWords } from "@/core/record/words";
 import { Button, ButtonLink } from "../../controls/Button";
 import { KeyFor } from "./KeyFor";
 import { ReasonLine } from "./ReasonLine";
@@ -179,8 +182,31 @@ function ValveInHand({ run }: { readonly run: Run }) {
           {before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} engine hours ago`}
         </Figures>
       )}
+      {!own && !done && <Since run={run} valve={valve} />}
     </div>
   );
+}
+
+const asksOf = ({ now, instruction: { button } }: Run, { valve }: ValveState): boolean =>
+  now.state.questions.some((q) => q.valve === valve.id) ||
+  (button?.action.kind === "note" && button.action.answer !== undefined);
+
+/**
+ * What it did since it was left, once it is read and before it is touched: what was to be expected is not said before, lest the
+ * hand reads that.
+ */
+function Since({ run, valve }: { readonly run: Run; readonly valve: ValveState }) {
+  const { tapped, context } = run;
+  const before = context.lastTime[valve.valve.id];
+  const reading = tapped?.whole ?? valve.last;
+  if (before === undefined || reading === null || valve.work.some(changesLash)) return null;
+  // A question about it says how far it is off.
+  if (asksOf(run, valve)) return null;
+  const moved = middleOf(reading) - middleOf(before.reading);
+  // No leaf refused, or none went: there is no middle.
+  if (!Number.isFinite(moved)) return null;
+  const unit = roleUnit(context.file, valve.valve.role);
+  return <Figures>{sinceWords(moved, context.expectedMm[valve.valve.id] ?? null, unit)}</Figures>;
 }
 
 /** Set or looked at since it was read: its last reading is past. */

@@ -10,18 +10,20 @@ import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
 import { signAt } from "@/core/stops/sign";
 import { approvedWords } from "./approved";
+import { questionGrounds } from "./causes";
 import type { CheckWords, RunContext, RunNow } from "../model";
 import { READY_TO_SKIP } from "./ready";
 import { type Answer, type Instruction, entering, instruction } from "./shape";
 
-export function answerWords({ job }: RunContext, question: Question, about: ValveState | null): Instruction {
+export function answerWords(context: RunContext, question: Question, about: ValveState | null): Instruction {
+  const { job } = context;
   const [first, ...others] = question.answers;
   const choice = (answer: string): Answer =>
     entering(answer, { kind: "answered", question: question.id, reason: answer });
   return instruction({
     eyebrow: about === null ? "Before anything is turned" : `Before ${valveName(about.valve, job.valves)} is touched`,
     title: question.text,
-    grounds: question.checks,
+    grounds: questionGrounds(context, question, about?.valve ?? null),
     button: first === undefined ? null : choice(first),
     choices: [
       ...others.map(choice),

@@ -168,6 +168,12 @@ describe("instruct, for a reading out of spec", () => {
       choices: [{ action: { kind: "note", stay: true } }],
     });
     expect(asked.grounds.at(-1)).toBe("What you read is kept with your answer; nothing is turned yet.");
+    const causes = [
+      { role: "intake", answer: "Lock had slipped", jobs: 2 },
+      { role: "exhaust", answer: "Seat sinking", jobs: 5 },
+    ] as const;
+    const known = told({ ...context, causes }, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
+    expect(known.grounds[0]).toBe("At intake valves of this model it was: lock had slipped twice.");
   });
 });
 

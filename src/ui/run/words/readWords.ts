@@ -8,6 +8,7 @@ import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import type { AtValve, RunContext, RunNow } from "../model";
 import { bandOf } from "./band";
+import { questionGrounds } from "./causes";
 import { questionOf } from "../session/hand";
 import { dragTryKey } from "../session/nextLeaf";
 import { type Reading, type TappedReading, bladeOf, bladeOfKey, singleBlades } from "../../leaves/taps";
@@ -195,7 +196,10 @@ function askedFirstWords(
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
     title: question.text,
-    grounds: [...question.checks, `What you read is kept with your answer; nothing is turned yet.${held}`],
+    grounds: [
+      ...questionGrounds(context, question, valve.valve),
+      `What you read is kept with your answer; nothing is turned yet.${held}`,
+    ],
     button: { label: first, action: { ...note, answer: first } },
     choices: [{ label: "Another answer", action: note }],
   });
