@@ -5,7 +5,7 @@
  */
 import { type ForecastValve, forecast } from "../src/core/record/forecast";
 import type { Service } from "../src/core/record/rates";
-import { random } from "./answers/random";
+import { random } from "@/core/units/random";
 
 const [count = 500, seed = 1] = process.argv.slice(2).map(Number);
 const [RISK, HORIZON] = [0.05, 20_000];

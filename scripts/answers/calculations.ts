@@ -2,7 +2,7 @@
 import { calculateText } from "../../src/core/calc/operations";
 import { CalcProblem } from "../../src/core/calc/problem";
 import { GEAR_KINDS, randomEngine } from "./engines";
-import { type Random, random } from "./random";
+import { type Random, random } from "@/core/units/random";
 
 const mm = (r: Random, from: number, to: number): number | string => {
   const size = r.between(from, to, 3);

@@ -7,7 +7,7 @@ import type {
   Lobe,
   ValveEntry,
 } from "../../src/core/engine/engineFile";
-import type { Random } from "./random";
+import type { Random } from "@/core/units/random";
 
 /** Leaves out what was not drawn. */
 const defined = <T extends object>(values: T): T =>

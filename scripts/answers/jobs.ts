@@ -10,7 +10,7 @@ import { MM_PER_INCH } from "../../src/core/units/length";
 import type { CatalogueItem } from "../../src/core/parts/order";
 import { type Answered } from "./calculations";
 import { GEAR_KINDS, randomEngine } from "./engines";
-import { type Random, random } from "./random";
+import { type Random, random } from "@/core/units/random";
 import { type Entry, type Kept, type Subject, openSubject, shimPicks } from "./subject";
 
 const ADA = "00000000-0000-4000-8000-00000000000a";

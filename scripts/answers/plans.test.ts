@@ -11,7 +11,7 @@ import { routeOf } from "../../src/core/stops/route";
 import { SERVING_ORDERS } from "../../src/core/stops/orders";
 import { signAt } from "../../src/core/stops/sign";
 import { GEAR_KINDS, randomEngine } from "./engines";
-import { random } from "./random";
+import { random } from "@/core/units/random";
 
 const SEED = 11;
 const ENGINES = 48;

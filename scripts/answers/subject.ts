@@ -50,7 +50,7 @@ import { ROOMS } from "../../src/ui/run/rooms.testing";
 import { hotSays } from "../../src/ui/run/words/hotMinutes";
 import { instruct } from "../../src/ui/run/words/instruction";
 import type { Instruction } from "../../src/ui/run/words/shape";
-import type { Random } from "./random";
+import type { Random } from "@/core/units/random";
 
 export type Entry = CoreEntry;
 export type Kept = KeptEntry;
@@ -214,6 +214,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     lastTime: {},
     expectedMm: {},
     causes: [],
+    ownHand: null,
     earlierShiftsMm: [],
     engine,
     locking: lockingOf(file.adjuster),

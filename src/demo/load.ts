@@ -5,6 +5,7 @@ import { hashPassword } from "better-auth/crypto";
 import { addDays, addMinutes } from "date-fns";
 import type { EngineFile, EngineState } from "../core/engine/engineFile";
 import { toMm } from "../core/units/length";
+import { random } from "../core/units/random";
 import type { GrowthSourceId } from "../core/heat/growthSources";
 import type { LifterState } from "../core/preload/zeroLash";
 import { cautionsFor } from "../core/job/prepare";
@@ -13,10 +14,12 @@ import type { Purpose } from "../core/job/setup/purpose";
 import { DEMO_PINS } from "../core/shop/demoPins";
 import type { FeelerSet } from "../core/shop/feelerSet";
 import { signInName } from "../core/shop/signInName";
+import { studyOrder } from "../core/record/study";
 import type { MethodId } from "../core/stops/methods";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
-import { engines, people, pins, shops, users } from "../db/schema";
+import { insertMany } from "../db/insertMany";
+import { engines, gaugeReadings, gaugeStudies, people, pins, shops, users } from "../db/schema";
 import type { Actor } from "../server/http/who";
 import { addEngine } from "../server/engines/engines";
 import { addFeelerSet, findFeelerSet } from "../server/shop/feelerSets";
@@ -208,6 +211,7 @@ class DemoShop {
 
   async fill(now: Date): Promise<void> {
     const benchMicrometer = await this.drawers(now);
+    await this.handsStudied(now);
     const coarse = await this.set(SETS.coarse);
     const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
@@ -529,6 +533,50 @@ class DemoShop {
     const note = "New exhaust seats, valves lapped in";
     await at(10, 1180, 1, { off: { "1E": 16, "2E": 14, "1I": 1 }, purpose: "after-work", note });
     await this.hours(engineId, 1450);
+  }
+
+  /** Three hands read the twin: one of them reads tight, and one less surely. */
+  private async handsStudied(now: Date): Promise<void> {
+    const { shopId, person } = this.as(0);
+    const [id, at] = [randomUUID(), addDays(now, -6)];
+    const plan = {
+      people: [0, 1, 2].map((i) => this.as(i).person.id),
+      valves: ["1I", "1E", "2I", "2E"],
+      times: 3,
+      seed: 7,
+    };
+    await this.db.insert(gaugeStudies).values({
+      id,
+      shopId,
+      name: "Marle T2 T2 0558",
+      bandMm: 0.1,
+      ...plan,
+      by: person.id,
+      at,
+      endedAt: addMinutes(at, 55),
+    });
+    const r = random(plan.seed);
+    const gaps = [0.25, 0.31, 0.24, 0.29];
+    const readings = plan.people.flatMap((personId, i) =>
+      studyOrder(plan, personId).map(({ valve, time }, n) => {
+        const slip = (r.next() + r.next() - 1) * (i === 1 ? 0.012 : 0.006);
+        const mm = (gaps[plan.valves.indexOf(valve)] ?? 0) + (i === 2 ? -0.012 : 0.002) + slip;
+        const valueMm = Math.round(mm * 100) / 100;
+        const text = `${valueMm.toFixed(2)} mm`;
+        return {
+          id: randomUUID(),
+          shopId,
+          studyId: id,
+          personId,
+          valve,
+          time,
+          valueMm,
+          text,
+          at: addMinutes(at, n + i * 15),
+        };
+      }),
+    );
+    await insertMany(this.db, gaugeReadings, readings);
   }
 
   /** Forty small engines that are looked at by their hours or by the year. */

@@ -4,6 +4,7 @@ import { findEngine } from "./engines/engines";
 import { mustSee } from "./engines/viewers";
 import { isId } from "./http/id";
 import { asViewer } from "./http/inShop";
+import { findStudy } from "./record/gauge";
 
 /** The name of an engine of the shop; null where there is none such. */
 export async function engineTitle(id: string): Promise<string | null> {
@@ -22,4 +23,10 @@ export async function jobTitle(id: string): Promise<string | null> {
     () => false,
   );
   return theirs ? found.row.engineFile.name : null;
+}
+
+/** What a gauge study is called; null where there is none such. */
+export async function studyTitle(id: string): Promise<string | null> {
+  const [db, { shopId }] = await asViewer("see");
+  return (await findStudy(db, shopId, id))?.name ?? null;
 }

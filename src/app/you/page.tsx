@@ -3,6 +3,7 @@ import { redirect } from "next/navigation";
 import { asViewer } from "@/server/http/inShop";
 import { myShops } from "@/server/signIn/signIn";
 import { mySessions } from "@/server/signIn/sessions";
+import { ownHand } from "@/server/record/gauge";
 import { YouView } from "@/ui/you/YouView";
 import { Shell } from "../Shell";
 
@@ -10,11 +11,16 @@ export const dynamic = "force-dynamic";
 export const metadata: Metadata = { title: "You" };
 
 export default async function YouPage() {
-  const [, { person, shopId }] = await asViewer("own habits");
+  const [db, { person, shopId }] = await asViewer("own habits");
   if (person === null) redirect("/sign-in");
   return (
     <Shell to="own habits">
-      <YouView person={person} sessions={await mySessions()} shops={await myShops(shopId)} />
+      <YouView
+        person={person}
+        hand={await ownHand(db, shopId, person.id)}
+        sessions={await mySessions()}
+        shops={await myShops(shopId)}
+      />
     </Shell>
   );
 }

@@ -1,6 +1,7 @@
 /** The life of an engine from its visits: what each valve did between them, and what comes of it. Pure. */
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
+import { type Hand, type Hands, NO_HANDS, unbiased } from "./hands";
 import { type Forecast, type ForecastValve, forecast } from "./forecast";
 import { type Rate, type RoleRate, type Service, driftOf, ownRate, roleRate, DEFAULT_REPEAT_MM } from "./rates";
 import { ANOTHER_ENGINE, type ValveResult } from "./results";
@@ -58,12 +59,12 @@ const asSpec = ({ lo, hi }: Interval, { offsetMm }: ValveResult): Interval => ({
   hi: hi - offsetMm,
 });
 
-/** A valve over the visits, the oldest first. `repeatOf` says how well a hand repeats, where that is known. */
+/** A valve over the visits, the oldest first. What studied hands add is taken off what they read. */
 export function lifeOf(
   valve: string,
   visits: readonly Visit[],
   unit: UseUnit,
-  repeatOf: (person: string | null) => number | undefined = () => undefined,
+  hands: Hands = NO_HANDS,
 ): ValveLife | null {
   const at = visits.flatMap((visit) => {
     const result = visit.valves.find((v) => v.valve === valve);
@@ -84,13 +85,12 @@ export function lifeOf(
     // Two specs, one for each state, and no offset between them: nothing compares.
     if (before.visit.specState !== now.visit.specState)
       return { ...bare, use, throughOffset, broken: "another spec's state" };
-    const hands = [repeatOf(before.result.leftBy), repeatOf(now.result.foundBy)].filter((r) => r !== undefined);
-    const repeatMm = hands.length === 2 ? Math.sqrt(((hands[0] ?? 0) ** 2 + (hands[1] ?? 0) ** 2) / 2) : undefined;
+    const [leftBy, foundBy] = [handOf(hands, before.result.leftBy), handOf(hands, now.result.foundBy)];
     const service = {
       use,
-      left: asSpec(before.result.left, before.result),
-      found: asSpec(now.result.found, now.result),
-      ...(repeatMm === undefined ? {} : { repeatMm }),
+      left: unbiased(asSpec(before.result.left, before.result), leftBy),
+      found: unbiased(asSpec(now.result.found, now.result), foundBy),
+      repeatMm: Math.sqrt((repeatOf(leftBy) ** 2 + repeatOf(foundBy) ** 2) / 2),
     };
     const broken = now.result.breaks ?? (use > 0 ? null : "no use between the visits");
     if (broken === null) services.push(service);
@@ -100,6 +100,10 @@ export function lifeOf(
   });
   return { valve, role: first.result.role, visits: lived, services };
 }
+
+const handOf = (hands: Hands, person: string | null): Hand | undefined =>
+  person === null ? undefined : hands.get(person);
+const repeatOf = (hand: Hand | undefined): number => hand?.repeatMm ?? DEFAULT_REPEAT_MM;
 
 /** Parts were changed or cut: a new line. What a hand had left wrong spoils one service alone. */
 const isAnotherEngine = (breaks: string): boolean => (Object.values(ANOTHER_ENGINE) as string[]).includes(breaks);
@@ -116,6 +120,8 @@ export interface Life {
   readonly forecast: Forecast | null;
   /** The newest visit: use left counts from it. */
   readonly last: Visit | null;
+  /** Studied hands that read here, and are counted in. */
+  readonly hands: readonly Hand[];
 }
 
 /** Own rates of valves on other engines of the model, by role and in the same unit. */
@@ -126,12 +132,12 @@ export function engineLife(
   visits: readonly Visit[],
   risk: number,
   elsewhere: Elsewhere = {},
-  repeatOf: (person: string | null) => number | undefined = () => undefined,
+  hands: Hands = NO_HANDS,
 ): Life {
   const unit = unitOfUse(visits);
   const last = visits.at(-1) ?? null;
   const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
-  const valves = ids.flatMap((id) => lifeOf(id, visits, unit, repeatOf) ?? []);
+  const valves = ids.flatMap((id) => lifeOf(id, visits, unit, hands) ?? []);
   const standing = valves.flatMap((life): ForecastValve[] => {
     const at = life.visits.findLast((v) => v.result.left !== null);
     const left = at?.result;
@@ -142,8 +148,8 @@ export function engineLife(
         role: life.role,
         lowMm: left.lowMm - left.offsetMm,
         highMm: left.highMm - left.offsetMm,
-        now: asSpec(left.left, left),
-        readSdMm: repeatOf(left.leftBy) ?? DEFAULT_REPEAT_MM,
+        now: unbiased(asSpec(left.left, left), handOf(hands, left.leftBy)),
+        readSdMm: repeatOf(handOf(hands, left.leftBy)),
         services: life.services,
         usedSince: Math.max(0, useBetween(at.visit, last, unit)),
       },
@@ -153,11 +159,17 @@ export function engineLife(
     unit,
     valves,
     last,
+    hands: handsIn(visits, hands),
     forecast:
       standing.length === 0
         ? null
         : forecast({ valves: standing, risk, horizon: HORIZON[unit], known: knownElsewhere(standing, elsewhere) }),
   };
+}
+
+function handsIn(visits: readonly Visit[], hands: Hands): Hand[] {
+  const read = new Set(visits.flatMap((v) => v.valves.flatMap((r) => [r.foundBy, r.leftBy])));
+  return [...hands.values()].filter((h) => read.has(h.person));
 }
 
 function knownElsewhere(valves: readonly ForecastValve[], elsewhere: Elsewhere): Map<ValveRole, RoleRate> {

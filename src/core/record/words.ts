@@ -1,5 +1,5 @@
 /** The record in words. Pure. */
-import { type LengthUnit, MM_PER_INCH } from "../units/length";
+import { type LengthUnit, fineLength } from "../units/length";
 import type { Due } from "./due";
 import type { UseUnit } from "./history";
 import type { Cause } from "./results";
@@ -20,18 +20,14 @@ export function rateWords({ mean, variance }: Rate, unit: UseUnit, length: Lengt
   const [by, half] = [mean * use, NORMAL_95 * Math.sqrt(variance) * use];
   const within = `${signed(by - half, length)} to ${signed(by + half, length)}`;
   if (Math.abs(by) < STILL_MM) return `not moving that a leaf could tell in ${words} (${within})`;
-  return `${by < 0 ? "closing" : "opening"} by about ${fine(Math.abs(by), length)} in ${words} (${within})`;
+  return `${by < 0 ? "closing" : "opening"} by about ${fineLength(Math.abs(by), length)} in ${words} (${within})`;
 }
 
-/** A small change, finer than any leaf: a rate adds up over many services. */
-const fine = (mm: number, unit: LengthUnit): string =>
-  unit === "mm" ? `${mm.toFixed(3)} mm` : `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;
-
-const signed = (mm: number, unit: LengthUnit): string => `${mm < 0 ? "−" : "+"}${fine(Math.abs(mm), unit)}`;
+const signed = (mm: number, unit: LengthUnit): string => `${mm < 0 ? "−" : "+"}${fineLength(Math.abs(mm), unit)}`;
 
 /** What a valve did between two visits: "−0.012 mm". */
 export const driftWords = (mm: number, unit: LengthUnit): string =>
-  Math.abs(mm) < 1e-9 ? fine(0, unit) : signed(mm, unit);
+  Math.abs(mm) < 1e-9 ? fineLength(0, unit) : signed(mm, unit);
 
 /** What a valve did since it was left, beside what was to be expected of it; `expectedMm` null where nothing tells. */
 export function sinceWords(mm: number, expectedMm: number | null, unit: LengthUnit): string {
@@ -40,7 +36,8 @@ export function sinceWords(mm: number, expectedMm: number | null, unit: LengthUn
   return `${moved}; ${Math.abs(expectedMm) < STILL_MM ? "no movement" : side(expectedMm, unit)} was to be expected`;
 }
 
-const side = (mm: number, unit: LengthUnit): string => `${fine(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
+const side = (mm: number, unit: LengthUnit): string =>
+  `${fineLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
 
 /** What was found at valves of this role before, the most frequent first: "lock had slipped 3 times, wear once". */
 export const causesWords = (causes: readonly Cause[]): string =>

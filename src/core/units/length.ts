@@ -112,3 +112,7 @@ export function lengthOf(input: number | string): Length {
 
 /** Its millimetres. @throws RangeError when it is not a length. */
 export const toMm = (input: number | string): number => lengthOf(input).mm;
+
+/** A length finer than any leaf: "0.012 mm", "0.5 thou". */
+export const fineLength = (mm: number, unit: LengthUnit): string =>
+  unit === "mm" ? `${mm.toFixed(3)} mm` : `${((mm / MM_PER_INCH) * 1000).toFixed(1)} thou`;

@@ -21,6 +21,8 @@ export const USUAL = {
   lash: { leastMm: 0.05, mostMm: 1.2 },
   /** Around an aim, or from one end of a window. */
   tolerance: { leastMm: 0.005, mostMm: 0.12 },
+  /** From the lowest to the highest that is right. */
+  bandWidth: { leastMm: 0.01, mostMm: 0.35 },
   growth: { leastMm: 0.024, mostMm: 0.6 },
   checkingLift: { leastMm: 0.1, mostMm: 2.2 },
   fullLift: { leastMm: 2, mostMm: 40 },

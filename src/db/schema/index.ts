@@ -12,3 +12,4 @@ export * from "./parts";
 export * from "./orders";
 export * from "./partsOut";
 export * from "./record";
+export * from "./gauge";

@@ -80,6 +80,8 @@ export const people = pgTable(
     school: text({ enum: SCHOOLS }).notNull().default("go-no-go"),
     /** In what this person types lengths; null: as the shop does. */
     lengthUnit: text({ enum: TYPED_UNITS }),
+    /** What gauge studies found of how they read is used where they read. */
+    handCounts: boolean().notNull().default(true),
     /** As whom they sign in; null for whoever only works on what others opened. */
     userId: uuid().references(() => users.id),
     /** Since when they work here no more; what they did stays theirs. */

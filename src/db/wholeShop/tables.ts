@@ -34,6 +34,8 @@ const TABLES = [
   "valve_results",
   "engine_use",
   "engine_forecasts",
+  "gauge_studies",
+  "gauge_readings",
 ] as const;
 export const STAYS = ["pins", "devices", "hands"] as const;
 

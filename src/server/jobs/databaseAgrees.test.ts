@@ -28,7 +28,7 @@ import { addEngine } from "../engines/engines";
 import { addFeelerSet, findFeelerSet } from "../shop/feelerSets";
 import { openJob } from "./openJob";
 import { openJobInput } from "./openJobInput";
-import { type Random, random } from "../../../scripts/answers/random";
+import { type Random, random } from "@/core/units/random";
 
 const FIGURES = { nominal: 0.3, low: 0.25, high: 0.35 };
 const fileOf = (adjuster: AdjusterEntry): EngineFile =>

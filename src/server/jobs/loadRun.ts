@@ -9,6 +9,7 @@ import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
 import { causesAt, expectedMm } from "../record/forRun";
+import { handsOf } from "../record/gauge";
 import { isId } from "../http/id";
 import { lastFinished } from "./lastFinished";
 import { refusedOf } from "./refused";
@@ -23,17 +24,19 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, refused, set, others, lastTime, expected, causes, earlierShiftsMm, orders] = await Promise.all([
-    ledgerOf(db, shopId, id),
-    refusedOf(db, shopId, id),
-    findFeelerSet(db, shopId, row.feelerSetId),
-    setsOfJob(db, shopId, id),
-    loadLastTime(db, shopId, row),
-    expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
-    causesAt(db, shopId, row.engineId),
-    loadShifts(db, shopId, row, person?.id ?? null),
-    ordersOfJobs(db, shopId, [id]),
-  ]);
+  const [entries, refused, set, others, lastTime, expected, causes, hands, earlierShiftsMm, orders] =
+    await Promise.all([
+      ledgerOf(db, shopId, id),
+      refusedOf(db, shopId, id),
+      findFeelerSet(db, shopId, row.feelerSetId),
+      setsOfJob(db, shopId, id),
+      loadLastTime(db, shopId, row),
+      expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
+      causesAt(db, shopId, row.engineId),
+      handsOf(db, shopId),
+      loadShifts(db, shopId, row, person?.id ?? null),
+      ordersOfJobs(db, shopId, [id]),
+    ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
   const returning = idleSince(entries) > AWAY_MS;
@@ -52,6 +55,7 @@ export async function loadRun(
     lastTime,
     expectedMm: expected,
     causes,
+    ownHand: person === null ? null : (hands.get(person.id) ?? null),
     earlierShiftsMm,
     openedAt: row.openedAt.toISOString(),
     nowMs: Date.now(),

@@ -2,10 +2,12 @@
 import { and, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import { type Counted, type Due, dueOf } from "@/core/record/due";
 import { type Elsewhere, FEW_SERVICES, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
+import type { Hands } from "@/core/record/hands";
 import { ownRate } from "@/core/record/rates";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
 import { engineForecasts, engineModels, engines, jobResults, shops } from "@/db/schema";
+import { handsOf } from "./gauge";
 import { dayOf, visitsOf } from "./results";
 
 /** So many engines of a model tell how it wears: the newest. */
@@ -19,7 +21,13 @@ export async function riskOf(db: Database, shopId: string): Promise<number> {
 }
 
 /** Own rates of the valves of other engines of the same name, by role, counted as this one is. */
-async function elsewhere(db: Database, shopId: string, engineId: string, unit: Life["unit"]): Promise<Elsewhere> {
+async function elsewhere(
+  db: Database,
+  shopId: string,
+  engineId: string,
+  unit: Life["unit"],
+  hands: Hands,
+): Promise<Elsewhere> {
   const named = db
     .select({ name: engineModels.name })
     .from(engines)
@@ -44,7 +52,7 @@ async function elsewhere(db: Database, shopId: string, engineId: string, unit: L
   const rates = lives.flatMap((visits) => {
     const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
     return ids.flatMap((id) => {
-      const life = lifeOf(id, visits, unit);
+      const life = lifeOf(id, visits, unit, hands);
       const rate = life === null ? null : ownRate(life.services);
       return life === null || rate === null ? [] : [{ role: life.role, rate }];
     });
@@ -57,9 +65,9 @@ async function elsewhere(db: Database, shopId: string, engineId: string, unit: L
 /** The whole life of an engine. */
 export async function lifeOfEngine(db: Database, shopId: string, engineId: string): Promise<Life> {
   const visits = (await visitsOf(db, shopId, [engineId])).get(engineId) ?? [];
-  const [risk, unit] = [await riskOf(db, shopId), unitOfUse(visits)];
-  const others = visits.length <= FEW_SERVICES ? await elsewhere(db, shopId, engineId, unit) : {};
-  return engineLife(visits, risk, others);
+  const [risk, hands, unit] = [await riskOf(db, shopId), await handsOf(db, shopId), unitOfUse(visits)];
+  const others = visits.length <= FEW_SERVICES ? await elsewhere(db, shopId, engineId, unit, hands) : {};
+  return engineLife(visits, risk, others, hands);
 }
 
 /** Keeps what comes of an engine, for what lists many. */

@@ -5,11 +5,14 @@ import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
 import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
 import { engineForecasts, engineModels, engines, jobResults, people, shops, valveResults } from "@/db/schema";
+import { nextLook } from "@/core/record/study";
 import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
+import { setHabits } from "../shop/people";
 import { changeSettings } from "../shop/shopSettings";
 import { dueCalendar } from "./dueFiles";
 import { causesAt, expectedMm } from "./forRun";
+import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyInput } from "./gauge";
 import { fallsBehind, keepUpRecord } from "./keepUp";
 import { dueEngines, lifeOfEngine } from "./life";
 import { changeInterval, countUse } from "./use";
@@ -131,5 +134,75 @@ describe("what is due", () => {
     expect(uids.length).toBe(all.filter((e) => e.due?.day != null).length);
     expect(new Set(uids).size).toBe(uids.length);
     expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
+  });
+});
+
+describe("a gauge study", () => {
+  it("is read blind, in everybody's own order, and ends with the last reading", async () => {
+    const staff = await db.select().from(people).orderBy(people.name);
+    const [ada, bob] = staff;
+    if (ada === undefined || bob === undefined) throw new Error("the demo has nobody");
+    const as = (person: typeof ada): Actor => ({ ...lead, person });
+    const id = randomUUID();
+    const input = {
+      id,
+      name: "Two gaps",
+      band: "0.10 mm",
+      people: [ada.id, bob.id],
+      valves: [
+        { name: "A", known: "0.20 mm" },
+        { name: "B", known: "0.30 mm" },
+      ],
+      times: 2,
+    };
+    await beginStudy(db, lead, input);
+    await beginStudy(db, lead, input);
+    const read = async (person: typeof ada, value: string, at?: string) => {
+      const study = await findStudy(db, lead.shopId, id);
+      if (study === null) throw new Error("no study");
+      const look = nextLook(study, person.id, study.made[study.people.indexOf(person.id)] ?? 0);
+      const asked = { valve: at ?? look?.valve ?? "A", time: look?.time ?? 1 };
+      await readInStudy(db, as(person), id, { id: randomUUID(), ...asked, value });
+      return findStudy(db, lead.shopId, id);
+    };
+    const first = nextLook({ ...input, valves: ["A", "B"], seed: Number.parseInt(id.slice(0, 7), 16) }, ada.id, 0);
+    await expect(read(ada, "0.20 mm", first?.valve === "A" ? "B" : "A")).rejects.toThrow(/that you read now/);
+    for (let i = 0; i < 3; i++) expect((await read(ada, "0.21 mm"))?.readings).toEqual([]);
+    await read(ada, "0.21 mm");
+    await expect(read(ada, "0.20 mm")).rejects.toThrow(/nothing is left to read/);
+    const third = staff.find((p) => p !== ada && p !== bob) ?? lead.person;
+    await expect(
+      readInStudy(db, as(third as typeof ada), id, { id: randomUUID(), valve: "A", time: 1, value: "0.2 mm" }),
+    ).rejects.toThrow(/not among the people/);
+    for (let i = 0; i < 3; i++) await read(bob, "0.25 mm");
+    const done = await read(bob, "0.25 mm");
+    expect(done?.endedAt).not.toBeNull();
+    expect(done?.readings).toHaveLength(8);
+    expect((await handsOf(db, lead.shopId)).get(bob.id)).toMatchObject({ against: "known", biasMm: 0 });
+    // Whoever does not want it used is told of it all the same.
+    await setHabits(db, as(bob), { handCounts: false });
+    expect((await handsOf(db, lead.shopId)).has(bob.id)).toBe(false);
+    expect(await ownHand(db, lead.shopId, bob.id)).toMatchObject({ counts: false, hand: { biasMm: 0 } });
+    expect(await fallsBehind(test.owner)).toBe(true);
+  });
+  it("counts whoever was through when it is ended before", async () => {
+    const id = randomUUID();
+    const valves = ["A", "B"].map((name) => ({ name, known: null }));
+    await beginStudy(db, lead, { id, name: "Alone", band: "0.1 mm", people: [lead.person.id], valves, times: 2 });
+    await endStudy(db, lead, id);
+    await endStudy(db, lead, id);
+    expect(await findStudy(db, lead.shopId, id)).toMatchObject({ readings: [], made: [0] });
+    const late = { id: randomUUID(), valve: "A", time: 1, value: "0.2 mm" };
+    await expect(readInStudy(db, lead, id, late)).rejects.toThrow(/was ended/);
+    await expect(endStudy(db, lead, randomUUID())).rejects.toThrow(/no such study/);
+    const odd = { id, name: "x", band: "0.1 mm", people: [lead.person.id], times: 2 };
+    const same = [valves[0], valves[0]];
+    expect(studyInput.safeParse({ ...odd, valves: same }).error?.issues[0]?.message).toBe(
+      "Two valves have the same name.",
+    );
+    const half = [valves[0], { name: "B", known: "0.2 mm" }];
+    expect(studyInput.safeParse({ ...odd, valves: half }).error?.issues[0]?.message).toMatch(
+      /of every valve, or of none/,
+    );
   });
 });

@@ -7,6 +7,7 @@ import { TYPED_UNITS } from "@/core/units/typedLength";
 import type { Database } from "@/db/connect";
 import { accounts, people, pins } from "@/db/schema";
 import { isRefusedBy, isTaken } from "@/db/sqlStates";
+import { foretellAnew } from "../record/gauge";
 import { Refused } from "../http/refused";
 import { isId } from "../http/id";
 import type { Actor } from "../http/who";
@@ -16,20 +17,26 @@ export const habitsInput = z
   .strictObject({
     school: z.enum(SCHOOLS, "Choose how you feel a leaf.").optional(),
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").nullable().optional(),
+    /** Whether what gauge studies found of this hand is used where it reads. */
+    handCounts: z.boolean().optional(),
   })
   .refine((habits) => Object.values(habits).some((value) => value !== undefined), "Say what is to be changed.");
 export type Habits = z.infer<typeof habitsInput>;
 
 /** Says how this person feels a leaf and types lengths from now on; what was read before stays as it is. */
-export async function setHabits(
-  db: Database,
-  { shopId, person }: Actor,
-  { school, lengthUnit }: Habits,
-): Promise<void> {
-  await db
-    .update(people)
-    .set({ ...(school === undefined ? {} : { school }), ...(lengthUnit === undefined ? {} : { lengthUnit }) })
-    .where(and(eq(people.shopId, shopId), eq(people.id, person.id)));
+export async function setHabits(db: Database, { shopId, person }: Actor, habits: Habits): Promise<void> {
+  const { school, lengthUnit, handCounts } = habits;
+  await db.transaction(async (tx) => {
+    await tx
+      .update(people)
+      .set({
+        ...(school === undefined ? {} : { school }),
+        ...(lengthUnit === undefined ? {} : { lengthUnit }),
+        ...(handCounts === undefined ? {} : { handCounts }),
+      })
+      .where(and(eq(people.shopId, shopId), eq(people.id, person.id)));
+    if (handCounts !== undefined) await foretellAnew(tx as unknown as Database, shopId);
+  });
 }
 
 export const changePersonInput = z.strictObject({

@@ -220,6 +220,12 @@ export function EngineView({
       <Fold id="life" title="Its life" folds={folds}>
         <DueForms id={id} hours={runningHours} interval={life.interval} leads={maySpec} />
         <LifeSection {...life} unit={unitOf(file)} valves={file.valves} />
+        <chakra.p fontSize="17px" pt="3">
+          Engine or hand?{" "}
+          <Link href={`/gauge-studies?engine=${id}`} prefetch={false} style={{ textDecoration: "underline" }}>
+            Study how well it is read
+          </Link>
+        </chakra.p>
       </Fold>
 
       <Fold id="strip" title={`The cycle, unrolled: ${METHODS[chosen].name}`} folds={folds}>

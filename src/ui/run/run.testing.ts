@@ -49,6 +49,7 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     lastTime: {},
     expectedMm: {},
     causes: [],
+    ownHand: null,
     earlierShiftsMm: [],
     openedAt: OPENED_AT,
     nowMs: 0,

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
 import type { BackgroundLine } from "@/core/shop/background";
 import type { SetLine } from "@/core/shop/feelerSet";
 import type { PersonLine } from "@/core/shop/person";
@@ -80,6 +81,12 @@ export function ShopView({
           <SetRow key={set.id} set={set} leads={leads} />
         ))}
         <People people={people} leads={leads} />
+        <chakra.p fontSize="17px" pt="3">
+          How far can a reading be trusted?{" "}
+          <Link href="/gauge-studies" prefetch={false} style={{ textDecoration: "underline" }}>
+            Gauge studies
+          </Link>
+        </chakra.p>
         {leads && (
           <chakra.div display="flex" flexDirection="column" gap="8" pt="8">
             {!demo && (

@@ -1,15 +1,19 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { formatDistanceToNow } from "date-fns";
+import { format, formatDistanceToNow } from "date-fns";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Person, SessionLine, ShopLine } from "@/core/shop/person";
+import { type Hand, biasWords } from "@/core/record/hands";
+import { fineLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { FormEnd } from "../controls/FormEnd";
 import { Row } from "../controls/Row";
 import { Complaint, PlateHeading } from "../controls/Stamp";
+import { Tick } from "../controls/Tick";
+import { useUnit } from "../controls/unit";
 import { useSentForm } from "../controls/useSentForm";
 import { send, troubleOf } from "../send";
 import { ROLE } from "../shop/roles";
@@ -18,12 +22,14 @@ import { browserWords } from "./browserWords";
 
 interface Props {
   readonly person: Person;
+  /** What gauge studies found of their hand, and whether that is used; null where it was never studied. */
+  readonly hand: { readonly hand: Hand; readonly counts: boolean } | null;
   readonly sessions: readonly SessionLine[];
   readonly shops: readonly ShopLine[];
 }
 
 /** What one has of one's own: password, PIN, and where one is signed in. */
-export function YouView({ person, sessions, shops }: Props) {
+export function YouView({ person, hand, sessions, shops }: Props) {
   const router = useRouter();
   const [trouble, setTrouble] = useState<string | null>(null);
   const end = async (id: string | null): Promise<void> => {
@@ -69,6 +75,7 @@ export function YouView({ person, sessions, shops }: Props) {
         />
       </chakra.div>
       <chakra.div display="flex" flexDirection="column" gap="8">
+        {hand !== null && <OwnHand hand={hand.hand} counts={hand.counts} />}
         {shops.length > 1 && (
           <section aria-labelledby="shops">
             <PlateHeading id="shops" pb="2">
@@ -124,6 +131,40 @@ export function YouView({ person, sessions, shops }: Props) {
         </section>
       </chakra.div>
     </chakra.div>
+  );
+}
+
+/** What a study found of one's hand, with the switch that says whether it is used. */
+function OwnHand({ hand, counts }: { readonly hand: Hand; readonly counts: boolean }) {
+  const router = useRouter();
+  const typed = useUnit();
+  const unit = typed === "mm" ? "mm" : "in";
+  const [on, setOn] = useState(counts);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  async function change(next: boolean): Promise<void> {
+    setOn(next);
+    const sent = await send("PUT", "/api/people", { handCounts: next });
+    setTrouble(troubleOf(sent)?.message ?? null);
+    if (sent.kind !== "done") setOn(counts);
+    router.refresh();
+  }
+  return (
+    <section aria-labelledby="hand">
+      <PlateHeading id="hand" pb="2">
+        Your hand
+      </PlateHeading>
+      <chakra.p fontSize="18px">
+        You repeat within {fineLength(hand.repeatMm, unit)}. {biasWords(hand, unit) ?? "You read as the others do."}{" "}
+        As of {format(new Date(hand.at), "MMM d, yyyy")}.
+      </chakra.p>
+      <Tick
+        on={on}
+        label="Use it where I read"
+        note="Told beside a reading, and counted in what valves moved; no reading is changed"
+        onChange={(next) => void change(next)}
+      />
+      {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
+    </section>
   );
 }
 

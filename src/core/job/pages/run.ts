@@ -5,6 +5,7 @@ import type { FeelerSet } from "../../shop/feelerSet";
 import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
 import type { RefusedBatch } from "../ledger/refused";
+import type { Hand } from "../../record/hands";
 import type { Cause } from "../../record/results";
 import type { ReadBetween } from "../ledger/readings";
 import type { Job } from "../run";
@@ -41,6 +42,8 @@ export interface RunPageData {
   readonly lastTime: Readonly<Record<string, LastTime>>;
   /** What each valve was expected to move since then, in mm; a valve of whose rate nothing is known is left out. */
   readonly expectedMm: Readonly<Record<string, number>>;
+  /** What gauge studies found of the hand that looks, where that is used; null where nothing is. */
+  readonly ownHand: Hand | null;
   /** What was found at engines of this model before, the most frequent first. */
   readonly causes: readonly Cause[];
   /** What locking did at this engine under this person's hand in earlier jobs, in mm. */

@@ -7,6 +7,7 @@ import type { ValveState } from "@/core/job/state/state";
 import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { biasWords } from "@/core/record/hands";
 import { sinceWords } from "@/core/record/words";
 import { Button, ButtonLink } from "../../controls/Button";
 import { KeyFor } from "./KeyFor";
@@ -183,6 +184,7 @@ function ValveInHand({ run }: { readonly run: Run }) {
         </Figures>
       )}
       {!own && !done && <Since run={run} valve={valve} />}
+      {!own && <OwnHand run={run} valve={valve} />}
     </div>
   );
 }
@@ -207,6 +209,13 @@ function Since({ run, valve }: { readonly run: Run; readonly valve: ValveState }
   if (!Number.isFinite(moved)) return null;
   const unit = roleUnit(context.file, valve.valve.role);
   return <Figures>{sinceWords(moved, context.expectedMm[valve.valve.id] ?? null, unit)}</Figures>;
+}
+
+/** What a study found of the hand that reads: said beside what it reads, and no figure is changed by it. */
+function OwnHand({ run: { tapped, context }, valve }: { readonly run: Run; readonly valve: ValveState }) {
+  if (context.ownHand === null || tapped?.whole == null) return null;
+  const said = biasWords(context.ownHand, roleUnit(context.file, valve.valve.role));
+  return said === null ? null : <Figures>{said}</Figures>;
 }
 
 /** Set or looked at since it was read: its last reading is past. */

@@ -1,0 +1,88 @@
+/** What gauge studies know of a hand, and how that is used where it read. Pure. */
+import type { Interval } from "../units/interval";
+import { type LengthUnit, fineLength } from "../units/length";
+import { type GaugeStudy, type StudyReading, gaugeStudy } from "./gaugeStudy";
+
+/** How a person reads, as a study found it. Lengths in mm. */
+export interface Hand {
+  readonly person: string;
+  /** A standard deviation. */
+  readonly repeatMm: number;
+  /** What this hand reads more than the others, or than known gaps; null where it was studied alone. */
+  readonly biasMm: number | null;
+  /** Against what it is biased. */
+  readonly against: "others" | "known";
+  /** When the study was done, ISO 8601. */
+  readonly at: string;
+}
+
+/** Hands by person; nothing of whoever was not studied or does not want it used. */
+export type Hands = ReadonlyMap<string, Hand>;
+export const NO_HANDS: Hands = new Map();
+
+/** A study that is done. */
+export interface DoneStudy {
+  readonly at: string;
+  readonly bandMm: number;
+  readonly readings: readonly StudyReading[];
+  /** True gaps in mm, where they are known of all. */
+  readonly knownMm: Readonly<Record<string, number>> | null;
+}
+
+/** No leaf tells finer than this, however often it comes out the same (assumed). */
+const LEAST_REPEAT_MM = 0.002;
+/** So many repeats make a hand's own scatter worth more than that of all. */
+const ENOUGH_REPEATS = 6;
+
+/** The hands of one study. @throws RangeError where its readings are no study */
+export function handsOfStudy({ at, bandMm, readings, knownMm }: DoneStudy): Hand[] {
+  const study = gaugeStudy(readings, bandMm);
+  return study.people.map(({ person, biasMm, repeatabilityMm }) => {
+    const own = readings.filter((r) => r.person === person);
+    const valves = new Set(own.map((r) => r.valve)).size;
+    const repeat = own.length - valves >= ENOUGH_REPEATS ? repeatabilityMm : study.repeatabilityMm;
+    const off = own.map((r) => r.valueMm - (knownMm?.[r.valve] ?? 0));
+    return {
+      person,
+      at,
+      repeatMm: Math.max(LEAST_REPEAT_MM, repeat),
+      biasMm:
+        knownMm !== null ? off.reduce((a, b) => a + b, 0) / off.length : study.people.length > 1 ? biasMm : null,
+      against: knownMm === null ? "others" : "known",
+    };
+  });
+}
+
+/** The newest that is known of each. @param studies in any order */
+export const handsOfStudies = (studies: readonly DoneStudy[]): Hands =>
+  new Map(
+    [...studies]
+      .sort((a, b) => a.at.localeCompare(b.at))
+      .flatMap(handsOfStudy)
+      .map((h) => [h.person, h]),
+  );
+
+/** What was read, without what the hand adds. */
+export function unbiased({ lo, hi }: Interval, hand: Hand | undefined): Interval {
+  const by = hand?.biasMm ?? 0;
+  return { lo: lo - by, hi: hi - by };
+}
+
+/** Less than this is not worth a word (assumed): half a step of the finest sets. */
+const WORTH_SAYING_MM = 0.005;
+
+/** "You read 0.010 mm tighter than the others here."; null where there is nothing to say. */
+export function biasWords({ biasMm, against }: Hand, unit: LengthUnit): string | null {
+  if (biasMm === null || Math.abs(biasMm) < WORTH_SAYING_MM) return null;
+  const than = against === "known" ? "the gap is" : "the others here";
+  return `You read ${fineLength(Math.abs(biasMm), unit)} ${biasMm < 0 ? "tighter" : "wider"} than ${than}.`;
+}
+
+/** What a study says of reading this band so. */
+export const verdictOfStudy = ({ verdict, shareOfBand }: GaugeStudy): string => {
+  const share = `${Math.round(shareOfBand * 100)} percent of the band`;
+  if (verdict === "good") return `Good: reading takes up ${share}.`;
+  if (verdict === "usable")
+    return `Usable: reading takes up ${share}. A valve near its limit is worth a second look.`;
+  return `This way of reading can't judge this band: it takes up ${share}. Read with finer leaves, or agree on the drag.`;
+};
