@@ -9,7 +9,7 @@ const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `plug-${process.pid}`);
 
 test.use({ allow: [/./] });
-test.setTimeout(120_000);
+test.setTimeout(240_000);
 test.afterAll(() => rmSync(FOLDER, { recursive: true, force: true }));
 
 async function boot(port: number) {

@@ -3,7 +3,7 @@ import { atWork, expect, test } from "./fixtures";
 import { clean } from "./clean";
 
 // What is asked about is refused first.
-test.use({ allow: [/status of 409/] });
+test.use({ allow: [/status of (409|422)/] });
 
 test("the engine's page says which valve, why and when; the table and the chart show it", async ({ page }) => {
   await atWork(page, "Maud Fenwick");
@@ -52,4 +52,37 @@ test("what is due is found, sorted and taken away; a counter that runs backwards
   const csv = await (await page.request.get("/api/due/list.csv")).text();
   expect(csv.split("\r\n")[0]).toBe("engine,serial,customer,hours,last_done,due_on,due_at_hours,rule,why");
   expect(csv.split("\r\n").length).toBeGreaterThan(50);
+});
+
+test("a hand is studied from an engine's page: blind, one reading after another, and what came out is said", async ({
+  page,
+}) => {
+  await atWork(page, "Jory Penhale");
+  await page.goto("/due");
+  await page.getByLabel("Look for").fill("marle");
+  await page.getByRole("link", { name: /^Marle T2/ }).click();
+  await page.getByRole("link", { name: "Study how well it is read" }).click();
+  await expect(page.getByLabel("Valves or gaps")).toHaveValue("1I 1E 2I 2E");
+  await page.getByRole("button", { name: "Begin to read" }).click();
+  await expect(page.getByText("Choose who reads.")).toBeVisible();
+  await page.getByRole("checkbox", { name: "Jory Penhale" }).check();
+  await clean(page, "light");
+  await page.getByRole("button", { name: "Begin to read" }).click();
+  await page.waitForURL(/\/gauge-studies\/./);
+  for (let i = 1; i <= 8; i++) {
+    await expect(page.getByText(`your reading ${i} of 8`)).toBeVisible();
+    const valve = await page.locator("[data-look]").textContent();
+    if (i === 1) await clean(page, "light");
+    await page.getByRole("button", { name: valve === "1E" ? "0.30 mm" : "0.25 mm" }).click();
+    await page.getByRole("button", { name: /^Keep/ }).click();
+  }
+  await expect(page.locator("[data-verdict]")).toHaveText("Good: reading takes up 0 percent of the band.");
+  await expect(page.getByText("repeats within 0.000 mm")).toBeVisible();
+  await clean(page, "light");
+  // A study tells of a hand on one's own page, with a switch.
+  await page.goto("/you");
+  await expect(page.getByRole("heading", { name: "Your hand" })).toBeVisible();
+  const kept = page.waitForResponse((r) => r.url().endsWith("/api/people"));
+  await page.getByRole("checkbox", { name: /^Use it where I read/ }).uncheck();
+  expect((await kept).ok()).toBe(true);
 });

@@ -512,7 +512,7 @@ class DemoShop {
 
   /** A twin whose line was broken twice: another hand had left it tight, and then it got new seats. */
   private async broken(set: FeelerSet, now: Date): Promise<void> {
-    const engineId = await this.engine(MARLE, "T2 0558", 0);
+    const engineId = await this.engine(MARLE, "0558", 0);
     const at = async (
       months: number,
       hours: number,
@@ -548,7 +548,7 @@ class DemoShop {
     await this.db.insert(gaugeStudies).values({
       id,
       shopId,
-      name: "Marle T2 T2 0558",
+      name: "Marle T2 0558",
       bandMm: 0.1,
       ...plan,
       by: person.id,

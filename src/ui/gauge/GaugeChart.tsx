@@ -1,9 +1,10 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
+import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis, ZAxis } from "recharts";
 import { type LengthUnit, MM_PER_INCH } from "@/core/units/length";
 import { color, font } from "../drawings/colors";
+import { ticksBetween } from "../record/ticks";
 import type { ResultGiven } from "./GaugeResult";
 
 interface Props extends ResultGiven {
@@ -21,7 +22,8 @@ const APART = 0.12;
 export default function GaugeChart({ people, valves, readings, unit }: Props) {
   const shown = (mm: number): number => (unit === "mm" ? mm : mm / MM_PER_INCH);
   const all = readings.map((r) => shown(r.valueMm));
-  const pad = Math.max((Math.max(...all) - Math.min(...all)) * 0.15, shown(0.005));
+  const pad = Math.max((Math.max(...all) - Math.min(...all)) * 0.1, shown(0.005));
+  const ticks = ticksBetween(Math.min(...all) - pad, Math.max(...all) + pad);
   const read = people.filter((p) => readings.some((r) => r.person === p.id));
   return (
     <figure style={{ margin: 0 }}>
@@ -45,12 +47,14 @@ export default function GaugeChart({ people, valves, readings, unit }: Props) {
             <YAxis
               dataKey="y"
               type="number"
-              domain={[Math.min(...all) - pad, Math.max(...all) + pad]}
+              domain={[ticks[0] ?? 0, ticks.at(-1) ?? 1]}
+              ticks={ticks}
               tick={tick}
               stroke={color.edge}
               width={68}
-              tickFormatter={(v: number) => v.toFixed(unit === "mm" ? 3 : 4)}
+              tickFormatter={(v: number) => v.toFixed(unit === "mm" ? 2 : 4)}
             />
+            <ZAxis range={[110, 110]} />
             {read.map((p, k) => (
               <Scatter
                 key={p.id}

@@ -90,7 +90,8 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
         </chakra.p>
       </chakra.div>
       <chakra.p fontSize="18px" maxWidth="65ch">
-        Take leaves as you always do, from anew each time. Tap the thickest leaf that goes with the drag you set by.
+        Take leaves as you always do, from anew each time. Tap the thickest leaf that goes with the drag you set by
+        {set === undefined ? "" : `, in ${set.system === "metric" ? "mm" : "inches"}`}.
       </chakra.p>
       {sets.length > 1 && (
         <Field label="Feeler set">
@@ -125,12 +126,14 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
                 size="big"
                 aria-pressed={value === text}
                 justifyContent="center"
-                minWidth="92px"
+                width="76px"
+                px="1"
+                aria-label={text}
                 fontFamily="mono"
                 borderWidth={value === text ? "4px" : "1.5px"}
                 onClick={() => setValue(text)}
               >
-                {text}
+                {text.split(" ")[0]}
               </Button>
             );
           })}
@@ -149,8 +152,14 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
         )}
       </Field>
       {trouble !== null && <Complaint role="alert">{trouble}</Complaint>}
-      <chakra.div>
-        <Button kind="now" type="button" disabled={value.trim() === "" || sending} onClick={() => void keep()}>
+      <chakra.div position="sticky" bottom="0" bg="paper" py="2" borderTop="2px solid" borderColor="ink">
+        <Button
+          kind="now"
+          type="button"
+          width={{ base: "full", md: "auto" }}
+          disabled={value.trim() === "" || sending}
+          onClick={() => void keep()}
+        >
           {value.trim() === "" ? "Nothing read yet" : `Keep ${read}, go on`}
         </Button>
       </chakra.div>

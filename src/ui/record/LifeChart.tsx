@@ -18,6 +18,7 @@ import type { UseUnit, ValveLife } from "@/core/record/history";
 import type { Rate } from "@/core/record/rates";
 import { type LengthUnit, MM_PER_INCH, showFigure } from "@/core/units/length";
 import { color, font } from "../drawings/colors";
+import { ticksBetween } from "./ticks";
 
 interface Props {
   readonly valve: ValveLife;
@@ -30,16 +31,6 @@ interface Props {
 const tick = { fill: color.soft, fontFamily: font.stamp, fontSize: 15 };
 const NORMAL_95 = 1.96;
 const STEPS = 12;
-
-const STEPS_SHOWN = [0.0005, 0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1];
-const MOST_TICKS = 7;
-
-/** Round figures around a range. */
-function ticksBetween(from: number, to: number): number[] {
-  const step = STEPS_SHOWN.find((s) => (to - from) / s <= MOST_TICKS - 2) ?? 1;
-  const first = Math.floor(from / step);
-  return Array.from({ length: Math.ceil(to / step) - first + 1 }, (_, i) => (first + i) * step);
-}
 
 /** A valve over its visits against its band, and what is to be expected of it. */
 export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
