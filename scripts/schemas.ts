@@ -4,6 +4,7 @@ import path from "node:path";
 import { z } from "zod";
 import { heatInput, preloadInput } from "../src/core/calc/gearInputs";
 import { forecastInput, gaugeStudyInput } from "../src/core/calc/recordInputs";
+import { geometryInput } from "../src/core/calc/geometryInput";
 import { positiveClosingInput, shimsInput } from "../src/core/calc/shimInputs";
 import { lashInput, leafInput, locateInput, stopsInput, tapeInput } from "../src/core/calc/inputs";
 import { wholeShopManifest } from "../src/core/shop/wholeShop";
@@ -23,6 +24,7 @@ const SCHEMAS = {
   "calc-positive-closing": positiveClosingInput,
   "calc-forecast": forecastInput,
   "calc-gauge-study": gaugeStudyInput,
+  "calc-geometry": geometryInput,
 };
 
 /** The text of each schema file, by name. */

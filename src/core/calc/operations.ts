@@ -10,6 +10,7 @@ import { defaultBand, lashSpec, type LashSpec } from "../lash/spec";
 import { parseLength, toMm } from "../units/length";
 import { locate, stops, tape } from "./crankOperations";
 import { heat, preload } from "./gearOperations";
+import { geometry } from "./geometryOperation";
 import { forecast, gaugeStudy } from "./recordOperations";
 import { positiveClosing, shims } from "./shimOperations";
 import { lashInput, leafInput, type specInput } from "./inputs";
@@ -31,6 +32,7 @@ export const OPERATIONS: Record<string, Operation> = {
   "positive-closing": positiveClosing,
   forecast,
   "gauge-study": gaugeStudy,
+  geometry,
 };
 
 /** Runs one operation on JSON text. @throws CalcProblem for an unknown operation, or input it can't take. */
