@@ -12,7 +12,7 @@ import {
   test,
   find,
 } from "./fixtures";
-import { clean } from "./clean";
+import { cleanAsShown } from "./clean";
 
 const PLACES = ["/shop", "/shop/parts", "/shop/parts/week", "/shop/parts/advice", "/engines/new"];
 /** Each with its answer. */
@@ -22,6 +22,7 @@ const QUICK = [
   "/quick/shim?fitted=2.35+mm&lash=0.10+mm&target=0.20+mm",
   "/quick/heat?spec=0.50+mm&material=alloy",
   "/quick/tape?order=1-3-4-2&pulley=480+mm",
+  "/quick/rocker?lift=14+mm&radius=8+mm&arm=42+mm&ratio=1.5&fitted=200+mm&pivot=-5+mm&stem=8+mm&offset=0.5+mm",
 ];
 for (const [scheme, width, height] of [
   ["light", 1280, 800],
@@ -32,21 +33,21 @@ for (const [scheme, width, height] of [
 
     test("bench, shop and sheet", async ({ page }) => {
       await atWork(page);
-      await clean(page, scheme);
+      await cleanAsShown(page);
       for (const path of PLACES) {
         await page.goto(path);
-        await clean(page, scheme);
+        await cleanAsShown(page);
       }
       await find(page, "Dunmore");
       await page.getByRole("link", { name: /^Sheet of Dunmore/ }).click();
       await page.waitForURL(/sheet$/);
-      await clean(page, scheme);
+      await cleanAsShown(page);
     });
 
     test("quick answers", async ({ page }) => {
       for (const path of QUICK) {
         await page.goto(path);
-        await clean(page, scheme);
+        await cleanAsShown(page);
       }
     });
 
@@ -63,7 +64,7 @@ for (const [scheme, width, height] of [
         await page.getByRole("link", { name, exact: true }).first().click();
         await page.waitForURL(/\/engines\//);
         await expect(page.getByText(/^May be set here:/)).toBeVisible();
-        await clean(page, scheme);
+        await cleanAsShown(page);
       });
     }
 
@@ -81,34 +82,34 @@ for (const [scheme, width, height] of [
       }
       await expect(page.getByText(/^Half a turn: the nut goes/)).toBeVisible();
       await page.getByRole("button", { name: "Enter figures" }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Start a job on Corriemoor/);
       await page.getByLabel("Have run").check();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Start a job on Tamblin/);
       await page.getByLabel("Cold", { exact: true }).check();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Go on with Corriemoor/);
       await confirmCrank(page);
       await expect(nextTitle(page)).toContainText("5 intake ticks");
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.getByRole("button", { name: "Set it again from zero lash" }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Go on with Larkfield/);
       await confirmCrank(page);
       await expect(nextTitle(page)).toContainText("2 pushrods are wanted");
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Go on with Pellam/);
       await confirmCrank(page);
       await page.getByRole("button", { name: "Work out the parts" }).click();
       await page.waitForURL(/shims$/);
       await page.getByLabel("1Ia fitted").fill("1.82");
       await page.getByLabel("1Eb fitted").fill("thick");
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await open(/^Sheet of Dunmore/);
       await page.getByRole("link", { name: /Read some cold/ }).click();
       await page.waitForURL(/hot-cold$/);
-      await clean(page, scheme);
+      await cleanAsShown(page);
     });
 
     test("pairs of parts, and what is ground", async ({ page }) => {
@@ -118,7 +119,7 @@ for (const [scheme, width, height] of [
         method: "Firing order",
       });
       await page.getByRole("button", { name: "4 plugs" }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.goto("/");
       await page.getByRole("link", { name: "Go on with Vantry 75" }).click();
       await page.waitForURL(/\/jobs\//);
@@ -126,13 +127,13 @@ for (const [scheme, width, height] of [
       await page.getByRole("button", { name: "Work out opener and closer" }).click();
       await page.waitForURL(/\/opener-closer\//);
       await page.getByLabel("Old opener").fill("3.10");
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.goto("/");
       await page.getByRole("link", { name: "Go on with Teasel 20" }).click();
       await page.waitForURL(/\/jobs\//);
       await confirmCrank(page);
       await expect(nextTitle(page)).toContainText("off the stem's end");
-      await clean(page, scheme);
+      await cleanAsShown(page);
     });
 
     test("an engine in every other state: looked for, changed, taped, typed", async ({ page }) => {
@@ -142,47 +143,47 @@ for (const [scheme, width, height] of [
       await page.waitForURL(/\/engines\//);
       await page.getByRole("button", { name: "What if I'm one full turn off?" }).click();
       await page.getByRole("button", { name: "Change", exact: true }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.getByRole("button", { name: "Where is the crank?" }).click();
       await page.getByRole("button", { name: "Both loose" }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       const engine = new URL(page.url()).pathname;
       for (const place of ["edit", "tape"]) {
         await page.goto(`${engine}/${place}`);
-        await clean(page, scheme);
+        await cleanAsShown(page);
       }
       await page.goto("/engines/new");
       await page.getByLabel("Firing order").fill("1-3-4-4");
       await page.getByLabel("What is known of the cam").selectOption("profile");
-      await clean(page, scheme);
+      await cleanAsShown(page);
     });
 
     test("preparation and the run in all its states", async ({ page }) => {
       await atWork(page);
       const engine = await addEngine(page, UNEVEN_TWIN);
       await page.goto(`${engine}/job`);
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await beginJob(page, engine, { method: "Firing order" });
-      await clean(page, scheme);
+      await cleanAsShown(page);
       const main = page.locator("[data-main]");
       await main.click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await leaf(page, "0.30 mm").click();
       await leaf(page, "0.35 mm").click();
       await leaf(page, "0.35 mm").click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.getByRole("button", { name: "Leave it so, with a reason" }).click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.getByRole("button", { name: "Back to what is asked" }).click();
       await main.click();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.locator('[data-valve="2E"]').click();
       await page.keyboard.press("?");
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.keyboard.press("Escape");
       await page.keyboard.press("t");
       await expect(page.getByRole("region", { name: "Tray" })).toBeVisible();
-      await clean(page, scheme);
+      await cleanAsShown(page);
       await page.getByLabel("Bench gauge").check();
       await page.keyboard.press("t");
       await page.keyboard.press("Escape");
@@ -190,7 +191,7 @@ for (const [scheme, width, height] of [
       await leaf(page, "No leaf goes").click();
       await page.getByRole("button", { name: "Another answer" }).click();
       await expect(page.getByRole("region", { name: "Answers" })).toBeVisible();
-      await clean(page, scheme);
+      await cleanAsShown(page);
     });
 
     test("nothing of the run is cut off, and its targets are large enough for a thumb", async ({ page }) => {

@@ -74,3 +74,35 @@ test("an engine that only exists in the form already prints its plan", async ({ 
   // Ink on paper, whatever the screen shows.
   expect(await plan.evaluate((e) => getComputedStyle(e).borderTopColor)).toBe("rgb(32, 48, 47)");
 });
+
+test("the pushrod to order from three widths of a marker; longer or shorter is dragged, and the picture goes with it", async ({
+  page,
+}) => {
+  await page.goto("/quick/rocker");
+  const type = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text);
+  await type("Full lift at the valve", "14");
+  await type("Radius of roller or pad", "8");
+  await type("Pushrod now", "200");
+  await type("Rocker ratio", "1.5");
+  for (const [i, [length, width]] of (
+    [
+      ["200", "2.06"],
+      ["204", "1.36"],
+    ] as const
+  ).entries()) {
+    await type(`Pushrod ${i + 1}`, length);
+    await page.getByLabel("Width wiped with it").nth(i).fill(width);
+  }
+  await expect(page.getByText("Three widths or more, with three pushrods, tell the geometry.")).toBeVisible();
+  await type("Pushrod 3", "208");
+  await page.getByLabel("Width wiped with it").nth(2).fill("0.81");
+  const answer = page.getByRole("region", { name: "Answer" });
+  await expect(answer).toContainText("Order 210 mm");
+  await expect(answer.getByRole("row", { name: /order this/ })).toContainText("210 mm");
+  await expect(answer.getByRole("img")).toHaveAccessibleName(/wipes 0\.59 mm of the valve's tip/);
+  await answer.getByRole("slider").fill("200");
+  await expect(answer.getByRole("img")).toHaveAccessibleName(/wipes 2\.0\d mm of the valve's tip/);
+  // The address says it all.
+  await page.reload();
+  await expect(answer).toContainText("Order 210 mm");
+});

@@ -3,6 +3,7 @@ import { CrankAnswer } from "./CrankAnswer";
 import { HeatAnswer } from "./HeatAnswer";
 import { LeafAnswer } from "./LeafAnswer";
 import { PreloadAnswer } from "./PreloadAnswer";
+import { RockerAnswer } from "./RockerAnswer";
 import { ShimAnswer } from "./ShimAnswer";
 import { StopsAnswer } from "./StopsAnswer";
 import { TapeAnswer } from "./TapeAnswer";
@@ -19,6 +20,7 @@ const ANSWERS: Readonly<Record<QuickKind, ComponentType<Given>>> = {
   heat: HeatAnswer,
   tape: TapeAnswer,
   leaf: LeafAnswer,
+  rocker: RockerAnswer,
 };
 
 /** One quick answer; each starts afresh where another one is chosen. */

@@ -1,5 +1,5 @@
 /** The quick answers: each a page of its own, with all that was typed in its address. */
-export const QUICK_KINDS = ["stops", "crank", "turn", "shim", "preload", "heat", "tape", "leaf"] as const;
+export const QUICK_KINDS = ["stops", "crank", "turn", "shim", "preload", "heat", "tape", "leaf", "rocker"] as const;
 export type QuickKind = (typeof QUICK_KINDS)[number];
 
 export const isQuickKind = (kind: string): kind is QuickKind => (QUICK_KINDS as readonly string[]).includes(kind);
@@ -13,4 +13,8 @@ export const QUICK: Readonly<Record<QuickKind, { readonly name: string; readonly
   heat: { name: "Hot to cold", asks: "A hot spec set cold, or a cold one hot" },
   tape: { name: "Tape", asks: "Where the stops lie around a pulley" },
   leaf: { name: "Which leaf", asks: "The leaves that make a gap" },
+  rocker: {
+    name: "Which pushrod",
+    asks: "What the rocker wipes on the valve's tip, and the pushrod that narrows it",
+  },
 };

@@ -1,0 +1,343 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useState } from "react";
+import { type LengthTried, tryLength } from "@/core/geometry/pushrod";
+import { sweepOf } from "@/core/geometry/sweep";
+import {
+  EDGE_MM,
+  type RockerAnswer as Answered,
+  SOLD_STEPS,
+  type TypedRocker,
+  WIDTH_ROWS,
+  edgeLeftMm,
+  quickRocker,
+} from "@/core/quick/rocker";
+import { type LengthUnit, MM_PER_INCH, exactLength, showLength } from "@/core/units/length";
+import { USUAL, type UsualLength } from "@/core/units/typedLength";
+import { Button } from "../controls/Button";
+import { Field, Select, TextInput } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
+import { Two } from "../controls/Two";
+import { useUnit } from "../controls/unit";
+import { RockerArmDrawing } from "../drawings/RockerArm";
+import { Awaits, Figure, QuickPage } from "./QuickPage";
+import type { Given } from "./given";
+import { useTyped } from "./useTyped";
+
+const EMPTY = Object.fromEntries(
+  WIDTH_ROWS.flatMap((n) => [
+    [`length${n}`, ""],
+    [`width${n}`, ""],
+  ]),
+);
+const DEFAULTS = {
+  mount: "stud",
+  lift: "",
+  radius: "",
+  arm: "",
+  ratio: "",
+  fitted: "",
+  pivot: "",
+  stem: "",
+  offset: "",
+  step: "",
+  ...EMPTY,
+} as TypedRocker & Record<string, string>;
+
+/** Drawn where nobody says how thick the stem is. */
+const USUAL_STEM_MM = 8;
+
+/** Sweep, and the pushrod to order: from an adjustable pushrod and a marker, or from measured figures. */
+export function RockerAnswer({ given }: Given) {
+  const unit = useUnit();
+  const [typed, change] = useTyped({ ...DEFAULTS, step: unit === "mm" ? "1 mm" : "0.050 in" }, given);
+  const [rows, setRows] = useState(() => Math.max(3, WIDTH_ROWS.filter((n) => typed[`length${n}`] !== "").length));
+  const { answer, problems } = quickRocker(typed);
+  const stud = typed.mount !== "shaft";
+  const length = (field: keyof TypedRocker & string, label: string, usual: UsualLength, hint?: string) => (
+    <Field label={label} error={problems[field]} {...(hint === undefined ? {} : { hint })}>
+      {(c) => <LengthInput {...c} usual={usual} value={typed[field]} onChange={(v) => change({ [field]: v })} />}
+    </Field>
+  );
+  return (
+    <QuickPage
+      kind="rocker"
+      asks={
+        <>
+          <Two>
+            <Field label="The rocker sits">
+              {(c) => (
+                <Select {...c} value={typed.mount} onChange={(e) => change({ mount: e.target.value })}>
+                  <option value="stud">on a stud</option>
+                  <option value="shaft">on a shaft or pedestal</option>
+                </Select>
+              )}
+            </Field>
+            {length("lift", "Full lift at the valve", USUAL.fullLift)}
+          </Two>
+          <Two>
+            {length(
+              "arm",
+              "Pivot to the roller's center",
+              ROCKER.arm,
+              stud ? "May be left out with three widths" : undefined,
+            )}
+            {length("radius", "Radius of roller or pad", ROCKER.radius)}
+          </Two>
+          {stud && (
+            <Two>
+              {length("fitted", "Pushrod now", USUAL.pushrod)}
+              <Field label="Rocker ratio" error={problems.ratio}>
+                {(c) => (
+                  <TextInput
+                    {...c}
+                    value={typed.ratio}
+                    inputMode="decimal"
+                    placeholder="1.5"
+                    onChange={(e) => change({ ratio: e.target.value })}
+                  />
+                )}
+              </Field>
+            </Two>
+          )}
+          {stud && (
+            <chakra.fieldset border="none" m="0" p="0">
+              <chakra.legend fontWeight={600} fontSize="17px" pb="1">
+                The marker&apos;s patch with three pushrods
+              </chakra.legend>
+              {WIDTH_ROWS.slice(0, rows).map((n) => (
+                <Two key={n}>
+                  {length(`length${n}`, `Pushrod ${n}`, USUAL.pushrod)}
+                  {length(`width${n}`, `Width wiped with it`, ROCKER.width)}
+                </Two>
+              ))}
+              {rows < WIDTH_ROWS.length && (
+                <Button type="button" kind="quiet" onClick={() => setRows(rows + 1)}>
+                  Another pushrod
+                </Button>
+              )}
+            </chakra.fieldset>
+          )}
+          {length(
+            "pivot",
+            stud ? "Or the pivot over the valve's tip" : "Pivot over the valve's tip",
+            ROCKER.pivot,
+            "Square up from the closed valve's tip; with a minus where it is lower",
+          )}
+          <Two>
+            {length("stem", "Thickness of the valve's stem", USUAL.diameter)}
+            {length(
+              "offset",
+              "Patch off the middle",
+              ROCKER.offset,
+              "Of its middle, with the pushrod now; minus towards the pivot",
+            )}
+          </Two>
+          {stud && (
+            <Field label="Pushrods are sold by">
+              {(c) => (
+                <Select {...c} value={typed.step} maxWidth="12rem" onChange={(e) => change({ step: e.target.value })}>
+                  {Object.keys(SOLD_STEPS).map((s) => (
+                    <option key={s}>{s}</option>
+                  ))}
+                </Select>
+              )}
+            </Field>
+          )}
+        </>
+      }
+    >
+      {answer === null ? (
+        <Awaits>
+          {stud
+            ? "Type lift, radius, ratio and pushrod, and three widths (or the pivot): the pushrod to order stands here."
+            : "Type lift, arm, radius and the pivot: the shim for the stands stands here."}
+        </Awaits>
+      ) : (
+        <Told key={String(answer.stud?.order?.lengthMm ?? "")} answer={answer} />
+      )}
+    </QuickPage>
+  );
+}
+
+/** What is usual of a rocker: nothing is refused by it. */
+const ROCKER = {
+  arm: { leastMm: 15, mostMm: 120 },
+  radius: { leastMm: 2, mostMm: 25 },
+  width: { leastMm: 0.2, mostMm: 6 },
+  pivot: { leastMm: 0.3, mostMm: 40 },
+  offset: { leastMm: 0.1, mostMm: 4 },
+} as const;
+
+const unitOf = (typed: "mm" | "in" | "thou"): "mm" | "in" => (typed === "mm" ? "mm" : "in");
+const sweepWords = (mm: number | null, unit: LengthUnit): string =>
+  mm === null ? "out of reach" : showLength(mm, unit);
+
+function Told({ answer }: { readonly answer: Answered }) {
+  const unit = unitOf(useUnit());
+  const { stud, sweep, leastMm, raiseMm: raise, fit } = answer;
+  const now = stud?.rocker.fittedMm ?? 0;
+  const [lengthMm, setLength] = useState(stud?.order?.lengthMm ?? now);
+  const [raisedMm, setRaised] = useState(raise ?? 0);
+  const pivotAboveMm = stud === null ? answer.pivotAboveMm + raisedMm : tryLength(stud.rocker, lengthMm).pivotAboveMm;
+  const shown = sweepOf(answer.arm, pivotAboveMm);
+  const left = shown === null ? null : edgeLeftMm(answer, sweep, shown);
+  const mm = (x: number): string => exactLength(x, unit);
+  return (
+    <chakra.div display="flex" flexDirection="column" gap="4">
+      {stud !== null ? (
+        <Figure
+          note={
+            stud.order === null || stud.order.sweepMm === null
+              ? "None that is sold around the ideal is in reach."
+              : `Sweep ${showLength(stud.order.sweepMm, unit)}, where the pushrod now has ${showLength(sweep.sweepMm, unit)}. The ideal would be ${showLength(stud.idealMm, unit)}, with ${showLength(leastMm, unit)}.`
+          }
+        >
+          {stud.order === null ? "No pushrod" : `Order ${mm(stud.order.lengthMm)}`}
+        </Figure>
+      ) : (
+        <Figure
+          note={`Sweep ${showLength(leastMm, unit)} then, ${showLength(sweep.sweepMm, unit)} now. The pushrod must be ${(raise ?? 0) < 0 ? "shorter" : "longer"} to match: set its lash anew.`}
+        >
+          {Math.abs(raise ?? 0) < 0.005
+            ? "Leave the stands as they are"
+            : `${(raise ?? 0) > 0 ? "Raise" : "Lower"} the stands by ${showLength(Math.abs(raise ?? 0), unit)}`}
+        </Figure>
+      )}
+      {shown !== null && (
+        <RockerArmDrawing
+          arm={answer.arm}
+          pivotAboveMm={pivotAboveMm}
+          sweep={shown}
+          tip={{
+            stemMm: answer.stemMm ?? USUAL_STEM_MM,
+            offsetMm: (answer.offsetMm ?? 0) + (answer.offsetMm === null ? 0 : middle(shown) - middle(sweep)),
+          }}
+          label={`The rocker's arm starts ${shown.closed.angleDeg.toFixed(1)} degrees above square to the stem and ends at ${shown.full.angleDeg.toFixed(1)}; it wipes ${showLength(shown.sweepMm, unit)} of the valve's tip`}
+        />
+      )}
+      <Slide
+        label={stud === null ? "Stands raised by" : "Pushrod"}
+        value={stud === null ? raisedMm : lengthMm}
+        from={stud === null ? Math.min(0, raise ?? 0) - 3 : Math.min(now, stud.idealMm) - 6}
+        to={stud === null ? Math.max(0, raise ?? 0) + 3 : Math.max(now, stud.idealMm) + 6}
+        unit={unit}
+        onChange={stud === null ? setRaised : setLength}
+        says={`sweep ${sweepWords(shown?.sweepMm ?? null, unit)}`}
+      />
+      {left !== null && (
+        <chakra.p
+          role="status"
+          fontSize="18px"
+          fontWeight={left < EDGE_MM ? 700 : 400}
+          color={left < EDGE_MM ? "now" : "ink"}
+        >
+          {left < 0
+            ? "The roller runs off the edge of the tip."
+            : `${showLength(left, unit)} of the tip are left beside the patch${left < EDGE_MM ? ": too near to the edge" : ""}.`}
+        </chakra.p>
+      )}
+      {stud !== null && <Lengths answer={answer} rocker={stud} unit={unit} onShow={setLength} />}
+      <chakra.p fontSize="16px" color="soft">
+        {fit === null
+          ? ""
+          : `Fitted to ${answer.measured.length} widths: arm ${showLength(fit.armMm, unit)}, pivot ${showLength(fit.pivotAboveMm, unit)} over the tip; ${showLength(fit.rmsMm, unit)} remain between the widths and the curve. `}
+        {answer.stemMm === null ? `The stem is drawn ${USUAL_STEM_MM} mm thick. ` : ""}
+        {answer.offsetMm === null ? "Where the patch lies on the tip is not known: it is drawn in the middle. " : ""}
+        One plane is reckoned. Check the patch with the parts themselves: light springs, both valves of a cylinder.
+      </chakra.p>
+    </chakra.div>
+  );
+}
+
+const middle = ({ widestMm, sweepMm }: { readonly widestMm: number; readonly sweepMm: number }): number =>
+  widestMm - sweepMm / 2;
+
+interface SlideProps {
+  readonly label: string;
+  readonly value: number;
+  readonly from: number;
+  readonly to: number;
+  readonly unit: "mm" | "in";
+  readonly says: string;
+  readonly onChange: (mm: number) => void;
+}
+
+/** Longer or shorter, by dragging: all that is drawn goes with it. */
+const Slide = ({ label, value, from, to, unit, says, onChange }: SlideProps) => (
+  <chakra.label display="flex" flexDirection="column" gap="1" fontSize="18px" _print={{ display: "none" }}>
+    <span>
+      {label} <b>{exactLength(value, unit)}</b>: {says}
+    </span>
+    <input
+      type="range"
+      min={from}
+      max={to}
+      step={unit === "mm" ? 0.1 : MM_PER_INCH / 200}
+      value={value}
+      aria-valuetext={`${exactLength(value, unit)}, ${says}`}
+      onChange={(e) => onChange(Number(e.target.value))}
+      style={{ width: "100%", height: 44, accentColor: "var(--f-colors-now)" }}
+    />
+  </chakra.label>
+);
+
+interface LengthsProps {
+  readonly answer: Answered;
+  readonly rocker: NonNullable<Answered["stud"]>;
+  readonly unit: "mm" | "in";
+  readonly onShow: (mm: number) => void;
+}
+
+/** The pushrods that were tried, the one that is in, and those that can be bought. */
+function Lengths({ answer, rocker: { rocker, sold, order }, unit, onShow }: LengthsProps) {
+  const read = new Map(answer.measured.map((m) => [m.lengthMm, m.sweepMm]));
+  const all = new Map<number, LengthTried>(
+    [...read.keys(), rocker.fittedMm, ...sold.map((s) => s.lengthMm)].map((mm) => [mm, tryLength(rocker, mm)]),
+  );
+  const what = (mm: number): string =>
+    [
+      mm === order?.lengthMm ? "order this" : sold.some((s) => s.lengthMm === mm) ? "sold" : null,
+      mm === rocker.fittedMm ? "in now" : null,
+    ]
+      .filter((w) => w !== null)
+      .join(", ");
+  const lines = [...all.values()].sort((a, b) => a.lengthMm - b.lengthMm);
+  return (
+    <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Pushrods">
+      <chakra.table fontSize="17px" borderCollapse="collapse" width="100%">
+        <thead>
+          <tr>
+            {["Pushrod", "Which", "Sweep", "Wiped, measured"].map((h) => (
+              <chakra.th key={h} scope="col" textAlign="left" pr="4" fontSize="16px" color="soft">
+                {h}
+              </chakra.th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((l) => (
+            <chakra.tr
+              key={l.lengthMm}
+              borderTop="1px solid"
+              borderColor="line"
+              fontWeight={l.lengthMm === order?.lengthMm ? 700 : 400}
+            >
+              <td>
+                <Button type="button" kind="quiet" onClick={() => onShow(l.lengthMm)}>
+                  {exactLength(l.lengthMm, unit)}
+                </Button>
+              </td>
+              <td>{what(l.lengthMm)}</td>
+              <chakra.td fontFamily="mono">{sweepWords(l.sweepMm, unit)}</chakra.td>
+              <chakra.td fontFamily="mono">
+                {read.has(l.lengthMm) ? showLength(read.get(l.lengthMm) ?? 0, unit) : ""}
+              </chakra.td>
+            </chakra.tr>
+          ))}
+        </tbody>
+      </chakra.table>
+    </chakra.div>
+  );
+}
