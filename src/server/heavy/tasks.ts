@@ -7,6 +7,7 @@ import { calculateText } from "@/core/calc/operations";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Sheet } from "@/core/job/sheet/format";
 import { roleUnit, unitOf } from "@/core/job/words/specs";
+import { BookDocument, type BookPaper } from "@/print/BookDocument";
 import { PlanCard } from "@/print/PlanCard";
 import { type DrawnHead, SheetDocument } from "@/print/SheetDocument";
 import { TapeDocument } from "@/print/TapeDocument";
@@ -39,6 +40,8 @@ export const HEAVY = {
   tape: ({ file, query }: PlanQuestion) => tapeOf(file, query),
   "tape.pdf": async ({ file, query }: PlanQuestion) => pdfOf(TapeDocument(tapeOf(file, query))),
   "card.pdf": async ({ file, query }: PlanQuestion) => pdfOf(PlanCard(cardOf(file, query))),
+  "book.pdf": async ({ book, unit, paper }: Omit<BookPaper, "date">) =>
+    pdfOf(BookDocument({ book, unit, paper, date: (iso) => format(iso, "MMM d, yyyy") })),
   "sheet.pdf": async ({ sheet, file, head, paper, temperatureUnit }: SheetPrint) =>
     pdfOf(
       SheetDocument({

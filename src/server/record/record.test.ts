@@ -10,6 +10,8 @@ import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
 import { setHabits } from "../shop/people";
 import { changeSettings } from "../shop/shopSettings";
+import { heavy } from "../heavy/heavy";
+import { bookCsv, loadBook } from "./book";
 import { dueCalendar } from "./dueFiles";
 import { causesAt, expectedMm } from "./forRun";
 import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyInput } from "./gauge";
@@ -134,6 +136,28 @@ describe("what is due", () => {
     expect(uids.length).toBe(all.filter((e) => e.due?.day != null).length);
     expect(new Set(uids).size).toBe(uids.length);
     expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
+  });
+});
+
+describe("the engine's book", () => {
+  it("has every visit with what it found, left and moved, as JSON, as a table and on paper", async () => {
+    const id = await named("Marle T2");
+    const { book, unit } = await loadBook(db, lead, id);
+    expect(book).toMatchObject({ format: "fulcrata-book/1", engine: { name: "Marle T2", serial: "0558" } });
+    expect(book.visits.map((v) => v.hours)).toEqual([1180, 860, 520, 180]);
+    const second = book.visits[2]?.valves.find((v) => v.valve === "1I");
+    expect(second).toMatchObject({ notWear: "Another person or another set last time", leftBy: "Jory Penhale" });
+    expect(second?.driftMm).toBeLessThan(-0.03);
+    const lines = bookCsv(book).trimEnd().split("\r\n");
+    expect(lines[0]).toMatch(/^job,closed_at,hours,state,valve,role,low_mm,/);
+    expect(lines).toHaveLength(1 + 4 * 4);
+    const pdf = await heavy("book.pdf", { book, unit, paper: "a4" }, lead.shopId);
+    expect(new TextDecoder().decode(pdf.slice(0, 5))).toBe("%PDF-");
+    await expect(loadBook(db, lead, randomUUID())).rejects.toThrow(/no such engine/);
+    // An engine on which nothing was done yet has a book too.
+    const empty = await loadBook(db, lead, await named("Tamblin 3.5"));
+    expect(empty.book.visits).toEqual([]);
+    expect(bookCsv(empty.book)).toBe("\r\n");
   });
 });
 

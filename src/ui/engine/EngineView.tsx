@@ -225,6 +225,15 @@ export function EngineView({
           <Link href={`/gauge-studies?engine=${id}`} prefetch={false} style={{ textDecoration: "underline" }}>
             Study how well it is read
           </Link>
+          . Its book:{" "}
+          {(["pdf", "csv", "json"] as const).map((kind, i) => (
+            <span key={kind}>
+              {i > 0 && ", "}
+              <a href={`/api/engines/${id}/book.${kind}`} download style={{ textDecoration: "underline" }}>
+                {kind.toUpperCase()}
+              </a>
+            </span>
+          ))}
         </chakra.p>
       </Fold>
 

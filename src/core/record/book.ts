@@ -1,0 +1,120 @@
+/** The book of an engine: every finished job with what it found and left, how fast its valves move, and what comes. Pure. */
+import type { EngineState, ValveRole } from "../engine/engineFile";
+import type { Interval } from "../units/interval";
+import type { LengthUnit } from "../units/length";
+import type { Life, UseUnit } from "./history";
+import { rateWords } from "./words";
+
+/** A finished job, whatever it was about. */
+export interface FinishedJob {
+  readonly jobId: string;
+  /** ISO 8601. */
+  readonly at: string;
+  readonly hours: number | null;
+  readonly state: EngineState;
+  readonly work: "lash" | "preload" | "dry-gap";
+}
+
+/** Lengths in mm, as they were read in the state of the job; an interval is [goes, does not go]. */
+export interface BookValve {
+  readonly valve: string;
+  readonly role: ValveRole;
+  readonly lowMm: number;
+  readonly highMm: number;
+  readonly found: readonly [number, number] | null;
+  readonly left: readonly [number, number] | null;
+  /** Since the visit before, in the spec's own state and with studied hands counted in; null where nothing compares. */
+  readonly driftMm: number | null;
+  /** Why the drift says nothing of wear; null where it counts. */
+  readonly notWear: string | null;
+  readonly fittedMm: number | null;
+  readonly timesSet: number;
+  readonly answers: readonly string[];
+  readonly foundBy: string | null;
+  readonly leftBy: string | null;
+}
+
+export interface BookVisit extends FinishedJob {
+  readonly valves: readonly BookValve[];
+}
+
+export interface BookRate {
+  readonly valve: string;
+  readonly role: ValveRole;
+  /** In mm per one of the unit of use, negative where the gap closes; null where nothing is known. */
+  readonly rateMm: number | null;
+  readonly sdMm: number | null;
+  readonly words: string | null;
+}
+
+export interface EngineBook {
+  readonly format: "fulcrata-book/1";
+  readonly shop: string;
+  readonly engine: {
+    readonly name: string;
+    readonly serial: string | null;
+    readonly runningHours: number | null;
+    readonly customer: string | null;
+  };
+  readonly printedAt: string;
+  /** When it is due and by which rule; null where nothing says. */
+  readonly due: string | null;
+  readonly unitOfUse: UseUnit;
+  readonly rates: readonly BookRate[];
+  /** The newest first. */
+  readonly visits: readonly BookVisit[];
+}
+
+interface Given {
+  readonly shop: string;
+  readonly engine: EngineBook["engine"];
+  readonly now: Date;
+  readonly due: string | null;
+  readonly life: Life;
+  readonly jobs: readonly FinishedJob[];
+  readonly nameOf: (person: string) => string;
+  readonly unit: LengthUnit;
+}
+
+export function engineBook({ shop, engine, now, due, life, jobs, nameOf, unit }: Given): EngineBook {
+  const ends = (i: Interval | null): readonly [number, number] | null => (i === null ? null : [i.lo, i.hi]);
+  const named = (id: string | null): string | null => (id === null ? null : nameOf(id));
+  const valvesOf = (jobId: string): BookValve[] =>
+    life.valves.flatMap((valve) =>
+      valve.visits
+        .filter((v) => v.visit.jobId === jobId)
+        .map(({ result, drift, broken }) => ({
+          valve: result.valve,
+          role: result.role,
+          lowMm: result.lowMm,
+          highMm: result.highMm,
+          found: ends(result.found),
+          left: ends(result.left),
+          driftMm: drift?.mean ?? null,
+          notWear: broken,
+          fittedMm: result.fittedMm,
+          timesSet: result.timesSet,
+          answers: result.answers,
+          foundBy: named(result.foundBy),
+          leftBy: named(result.leftBy),
+        })),
+    );
+  return {
+    format: "fulcrata-book/1",
+    shop,
+    engine,
+    printedAt: now.toISOString(),
+    due,
+    unitOfUse: life.unit,
+    rates: (life.forecast?.valves ?? []).map(({ id, role, rate }) => ({
+      valve: id,
+      role,
+      rateMm: rate?.mean ?? null,
+      sdMm: rate === null ? null : Math.sqrt(rate.variance),
+      words: rate === null ? null : rateWords(rate, life.unit, unit),
+    })),
+    visits: [...jobs]
+      .sort((a, b) => b.at.localeCompare(a.at))
+      .map((job) => ({ ...job, valves: valvesOf(job.jobId) })),
+  };
+}

@@ -1,0 +1,151 @@
+/** The book of an engine on paper: when it is due, how its valves move, and every visit. */
+import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
+import type { BookValve, EngineBook } from "@/core/record/book";
+import { driftWords } from "@/core/record/words";
+import { type LengthUnit, showFigure } from "@/core/units/length";
+import type { Paper } from "@/core/units/paper";
+import { registerFonts } from "./fonts";
+import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
+
+export interface BookPaper {
+  readonly book: EngineBook;
+  readonly unit: LengthUnit;
+  /** A moment as the shop writes it. */
+  readonly date: (iso: string) => string;
+  readonly paper: Paper;
+}
+
+const mm = (length: number): number => length * PT_PER_MM;
+const INK = "#20302F";
+const SOFT = "#52605C";
+const NOW = "#C8401C";
+
+const styles = StyleSheet.create({
+  page: {
+    fontFamily: "Stamp",
+    fontWeight: 500,
+    fontSize: 10,
+    color: INK,
+    padding: mm(MARGIN_MM),
+    paddingBottom: mm(MARGIN_MM + 6),
+  },
+  stamp: { fontWeight: 600, fontSize: 9, color: SOFT, textTransform: "uppercase" },
+  title: { fontWeight: 600, fontSize: 24, lineHeight: 1.1 },
+  heading: { fontWeight: 600, fontSize: 13, paddingTop: 10, paddingBottom: 2 },
+  row: { flexDirection: "row", borderTopWidth: 0.6, borderColor: "#C9C2AF", paddingVertical: 1.4 },
+  head: { fontWeight: 600, color: SOFT },
+  foot: {
+    position: "absolute",
+    left: mm(MARGIN_MM),
+    right: mm(MARGIN_MM),
+    bottom: mm(MARGIN_MM) - 4,
+    fontSize: 8,
+    flexDirection: "row",
+    justifyContent: "space-between",
+    color: SOFT,
+  },
+});
+
+const WIDTHS = [40, 76, 80, 80, 70, 180] as const;
+const WORK = { lash: "lash", preload: "preload", "dry-gap": "dry gap" } as const;
+
+export function BookDocument({ book, unit, date, paper }: BookPaper) {
+  registerFonts();
+  const { engine } = book;
+  // Upright: the same sheet the other way round.
+  const { width: height, height: width } = LANDSCAPE_MM[paper];
+  return (
+    <Document title={`Engine book of ${engine.name}`} creator="Fulcrata">
+      <Page size={[mm(width), mm(height)]} style={styles.page}>
+        <View style={{ borderBottomWidth: 1.5, borderColor: INK, paddingBottom: 5 }}>
+          <Text style={styles.stamp}>{book.shop} · engine book</Text>
+          <Text style={styles.title}>{engine.name}</Text>
+          <Text>
+            {[engine.serial, engine.runningHours === null ? null : `${engine.runningHours} h`, engine.customer]
+              .filter((x) => x !== null)
+              .join(" · ")}
+          </Text>
+        </View>
+        {book.due !== null && <Text style={{ paddingTop: 6, fontWeight: 600, fontSize: 12 }}>{book.due}</Text>}
+        {book.rates.some((r) => r.words !== null) && (
+          <View>
+            <Text style={styles.heading}>How its valves move</Text>
+            {book.rates.map((r) => (
+              <View key={r.valve} style={styles.row} wrap={false}>
+                <Text style={{ width: 40, fontWeight: 600 }}>{r.valve}</Text>
+                <Text>{r.words ?? "nothing known yet"}</Text>
+              </View>
+            ))}
+          </View>
+        )}
+        {book.visits.length === 0 && <Text style={styles.heading}>Nothing finished on it yet.</Text>}
+        {book.visits.map((v) => (
+          <View key={v.jobId}>
+            <Text style={styles.heading} minPresenceAhead={60}>
+              {[date(v.at), v.hours === null ? null : `${v.hours} h`, v.state, WORK[v.work]]
+                .filter((x) => x !== null)
+                .join(" · ")}
+            </Text>
+            {v.valves.length > 0 && <Line cells={["Valve", "Band", "Found", "Left", "Moved", ""]} head />}
+            {v.valves.map((valve) => (
+              <Line key={valve.valve} cells={cellsOf(valve, unit)} struck={valve.notWear !== null} />
+            ))}
+          </View>
+        ))}
+        <View style={styles.foot} fixed>
+          <Text>
+            Figures in {unit === "mm" ? "mm" : "inches"}, as read. The maker&apos;s service data, local rules and
+            licensed practice come first.
+          </Text>
+          <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
+        </View>
+      </Page>
+    </Document>
+  );
+}
+
+function cellsOf(v: BookValve, unit: LengthUnit): string[] {
+  const between = (i: BookValve["found"]): string =>
+    i === null ? "not read" : `${showFigure(i[0], unit)}–${showFigure(i[1], unit)}`;
+  return [
+    v.valve,
+    between([v.lowMm, v.highMm]),
+    between(v.found),
+    between(v.left),
+    v.driftMm === null ? "" : driftWords(v.driftMm, unit),
+    [
+      v.notWear === null ? null : `no wear: ${v.notWear}`,
+      v.fittedMm === null ? null : `fitted ${showFigure(v.fittedMm, unit)}`,
+      ...v.answers.filter((a) => a !== v.notWear),
+      v.leftBy,
+    ]
+      .filter((x) => x !== null)
+      .join("; "),
+  ];
+}
+
+interface LineProps {
+  readonly cells: readonly string[];
+  readonly head?: boolean;
+  /** What it moved says nothing of wear. */
+  readonly struck?: boolean;
+}
+
+const MOVED = 4;
+const Line = ({ cells, head = false, struck = false }: LineProps) => (
+  <View style={styles.row} wrap={false}>
+    {cells.map((cell, i) => (
+      <Text
+        key={i}
+        style={{
+          width: WIDTHS[i] ?? 60,
+          ...(head ? styles.head : {}),
+          ...(i === 0 ? { fontWeight: 600 } : {}),
+          ...(struck && i === MOVED ? { textDecoration: "line-through", color: NOW } : {}),
+        }}
+      >
+        {cell}
+      </Text>
+    ))}
+  </View>
+);

@@ -1,0 +1,106 @@
+/** The book of an engine, and the same as a table. */
+import { and, desc, eq, inArray } from "drizzle-orm";
+import { format } from "date-fns";
+import Papa from "papaparse";
+import { type EngineBook, engineBook } from "@/core/record/book";
+import { dueWords } from "@/core/record/words";
+import { unitOf } from "@/core/job/words/specs";
+import type { LengthUnit } from "@/core/units/length";
+import type { Database } from "@/db/connect";
+import { jobResults, people } from "@/db/schema";
+import { findEngine } from "../engines/engines";
+import { mustSee } from "../engines/viewers";
+import { Refused } from "../http/refused";
+import type { Viewer } from "../http/who";
+import { loadLife } from "./loadLife";
+
+const DAY_MS = 86_400_000;
+/** So many jobs stand in a book: the newest. */
+const MOST_JOBS = 500;
+
+/** @throws Refused when the shop has no such engine, or it is not theirs to see */
+export async function loadBook(
+  db: Database,
+  viewer: Viewer,
+  engineId: string,
+  now = new Date(),
+): Promise<{ readonly book: EngineBook; readonly unit: LengthUnit }> {
+  const { shopId, shopName } = viewer;
+  const engine = await findEngine(db, shopId, engineId);
+  if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
+  await mustSee(db, viewer, engineId);
+  const [{ life, due }, jobs] = await Promise.all([
+    loadLife(db, shopId, engineId, now),
+    db
+      .select()
+      .from(jobResults)
+      .where(and(eq(jobResults.shopId, shopId), eq(jobResults.engineId, engineId)))
+      .orderBy(desc(jobResults.closedAt))
+      .limit(MOST_JOBS),
+  ]);
+  const hands = [
+    ...new Set(life.valves.flatMap((v) => v.visits.flatMap(({ result: r }) => [r.foundBy, r.leftBy]))),
+  ].filter((id) => id !== null);
+  const names = new Map(
+    hands.length === 0
+      ? []
+      : (
+          await db
+            .select({ id: people.id, name: people.name })
+            .from(people)
+            .where(and(eq(people.shopId, shopId), inArray(people.id, hands)))
+        ).map((p) => [p.id, p.name]),
+  );
+  const unit = unitOf(engine.file);
+  const book = engineBook({
+    shop: shopName,
+    engine: {
+      name: engine.file.name,
+      serial: engine.serial,
+      runningHours: engine.runningHours,
+      customer: engine.customer,
+    },
+    now,
+    due: due === null ? null : `${dueWords(due, (day) => format(new Date(day * DAY_MS), "yyyy-MM-dd"))}: ${due.why}`,
+    life,
+    jobs: jobs.map((j) => ({
+      jobId: j.jobId,
+      at: j.closedAt.toISOString(),
+      hours: j.runningHours,
+      state: j.state,
+      work: j.work,
+    })),
+    nameOf: (id) => names.get(id) ?? "",
+    unit,
+  });
+  return { book, unit };
+}
+
+/** One line per valve and visit, the newest visit first, lengths in mm. */
+export function bookCsv(book: EngineBook): string {
+  const rows = book.visits.flatMap(({ valves, ...visit }) =>
+    valves.map((v) => ({
+      job: visit.jobId,
+      closed_at: visit.at,
+      hours: visit.hours,
+      state: visit.state,
+      valve: v.valve,
+      role: v.role,
+      low_mm: v.lowMm,
+      high_mm: v.highMm,
+      found_goes_mm: v.found?.[0],
+      found_no_go_mm: v.found?.[1],
+      left_goes_mm: v.left?.[0],
+      left_no_go_mm: v.left?.[1],
+      drift_mm: v.driftMm === null ? null : Number(v.driftMm.toFixed(4)),
+      not_wear: v.notWear,
+      fitted_mm: v.fittedMm,
+      times_set: v.timesSet,
+      answers: v.answers.join(" | "),
+      found_by: v.foundBy,
+      left_by: v.leftBy,
+    })),
+  );
+  // A cell that a spreadsheet would run as a formula is quoted as text.
+  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+}
