@@ -1,5 +1,7 @@
 import { format } from "date-fns";
 import type { Metadata } from "next";
+import { z } from "zod";
+import { FLEET_SORTS, FLEET_WITHIN, fleetPage } from "@/core/record/fleet";
 import { dueWords } from "@/core/record/words";
 import { asViewer } from "@/server/http/inShop";
 import { dueEngines } from "@/server/record/life";
@@ -11,18 +13,47 @@ export const metadata: Metadata = { title: "Due" };
 
 const DAY_MS = 86_400_000;
 const DATE = "MMM d, yyyy";
+const MOST_TEXT = 100;
 
-export default async function DuePage() {
+/** What the address asks for; what is not understood is as if it were not there. */
+const question = z.object({
+  text: z.string().max(MOST_TEXT).catch(""),
+  kind: z.string().max(MOST_TEXT).catch(""),
+  within: z.enum(FLEET_WITHIN).catch("all"),
+  sort: z.enum(FLEET_SORTS).catch("due"),
+  down: z
+    .literal("yes")
+    .transform(() => true)
+    .catch(false),
+  page: z.coerce.number().int().min(1).catch(1),
+});
+
+interface Params {
+  readonly searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
+}
+
+export default async function DuePage({ searchParams }: Params) {
   const [db, { shopId }] = await asViewer("see");
-  const engines = await dueEngines(db, shopId, new Date());
+  const asked = question.parse(await searchParams);
+  const all = (await dueEngines(db, shopId, new Date())).map((e) => ({
+    ...e,
+    lastMs: e.lastAt?.getTime() ?? null,
+    left: e.due?.left ?? null,
+  }));
+  const { rows, ...place } = fleetPage(all, asked);
   return (
     <Shell>
       <DueView
-        engines={engines.map(({ lastAt, due, unknown, interval: _, ...engine }) => ({
-          ...engine,
+        asked={asked}
+        {...place}
+        engines={rows.map(({ id, name, serial, customer, hours, lastAt, left, due, unknown }) => ({
+          id,
+          name,
+          serial,
+          customer,
+          hours,
           last: lastAt === null ? null : format(lastAt, DATE),
-          left: due === null ? null : due.left,
-          hasDay: due?.day != null,
+          left,
           when:
             due === null
               ? unknown

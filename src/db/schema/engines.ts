@@ -29,6 +29,8 @@ export const engineModels = pgTable(
       .notNull()
       .generatedAlwaysAs(sql`coalesce(file->>'name', '')`),
     notes: text().generatedAlwaysAs(sql`file->>'notes'`),
+    /** Reading it out of the file of every engine would be most of the work of a list. */
+    sector: text().generatedAlwaysAs(sql`file->>'sector'`),
     changedAt: moment().notNull().defaultNow(),
   },
   (t) => [

@@ -149,7 +149,7 @@ export async function dueEngines(
     .select({
       id: engines.id,
       name: engineModels.name,
-      sector: sql<string | null>`${engineModels.file}->>'sector'`,
+      sector: engineModels.sector,
       serial: engines.serial,
       customer: engines.customer,
       hours: engines.runningHours,

@@ -1,19 +1,11 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import {
-  type ColumnDef,
-  type SortingState,
-  flexRender,
-  getCoreRowModel,
-  getFilteredRowModel,
-  getPaginationRowModel,
-  getSortedRowModel,
-  useReactTable,
-} from "@tanstack/react-table";
+import { type ColumnDef, flexRender, getCoreRowModel, useReactTable } from "@tanstack/react-table";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useEffect, useRef, useState, useTransition } from "react";
+import { FLEET_SORTS, type FleetPage, type FleetQuestion, type FleetSort } from "@/core/record/fleet";
 import { Button, ButtonLink } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
@@ -26,91 +18,95 @@ export interface DueLineShown {
   readonly name: string;
   readonly serial: string | null;
   readonly customer: string | null;
-  readonly sector: string | null;
   readonly hours: number | null;
   readonly last: string | null;
   /** Days (hours where no day is known) until it is due; null where nothing says. */
   readonly left: number | null;
-  readonly hasDay: boolean;
   readonly when: string;
   readonly why: string;
 }
 
-interface Props {
+interface Props extends Omit<FleetPage<DueLineShown>, "rows"> {
+  readonly asked: FleetQuestion;
   readonly engines: readonly DueLineShown[];
 }
 
-const PAGE = 50;
 const WEEK = 7;
 /** Where room is short, which engine and when is enough. */
 const shownAt = (column: string) =>
   column === "customer" || column === "last" ? { base: "none", md: "table-cell" } : "table-cell";
 
-/** What is due first; what has no rule last. */
-const leftOf = (e: DueLineShown): number => e.left ?? Infinity;
+const COLUMNS: ColumnDef<DueLineShown>[] = [
+  {
+    id: "engine",
+    header: "Engine",
+    cell: ({ row: { original: e } }) => (
+      <Link href={`/engines/${e.id}`} prefetch={false} style={{ textDecoration: "underline", fontWeight: 600 }}>
+        {[e.name, e.serial].filter((x) => x !== null).join(", ")}
+      </Link>
+    ),
+  },
+  { id: "customer", header: "Whose, where", cell: ({ row }) => row.original.customer ?? "" },
+  {
+    id: "due",
+    header: "Due",
+    cell: ({ row: { original: e } }) => (
+      <>
+        <chakra.span fontWeight={e.left !== null && e.left <= WEEK ? 700 : 400}>{e.when}</chakra.span>
+        <chakra.span display="block" fontSize="16px" color="soft">
+          {e.why}
+        </chakra.span>
+      </>
+    ),
+  },
+  { id: "last", header: "Last done", cell: ({ row }) => row.original.last ?? "" },
+];
+
+/** How long one may go on typing before it is looked for. */
+const TYPED_MS = 250;
+
+/** What is asked for, in the address: it can be shared, and gone back to. */
+function addressOf({ text, kind, within, sort, down, page }: FleetQuestion): string {
+  const query = new URLSearchParams({
+    ...(text.trim() === "" ? {} : { text }),
+    ...(kind === "" ? {} : { kind }),
+    ...(within === "all" ? {} : { within }),
+    ...(sort === "due" ? {} : { sort }),
+    ...(down ? { down: "yes" } : {}),
+    ...(page === 1 ? {} : { page: String(page) }),
+  });
+  return query.size === 0 ? "/due" : `/due?${query.toString()}`;
+}
+
+const isSort = (id: string): id is FleetSort => (FLEET_SORTS as readonly string[]).includes(id);
 
 /** The fleet: what is due, soonest first; searched, filtered, sorted; running hours typed in for many at once. */
-export function DueView({ engines }: Props) {
+export function DueView({ engines, asked: shown, page, pages, sectors }: Props) {
   const router = useRouter();
   const ids = useCommandIds();
-  const [text, setText] = useState("");
-  const [kind, setKind] = useState("");
-  const [within, setWithin] = useState("all");
-  const [sorting, setSorting] = useState<SortingState>([]);
+  const [text, setText] = useState(shown.text);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const [asked, setAsked] = useState<ReadonlySet<string>>(new Set());
   const [trouble, setTrouble] = useState<string | null>(null);
-  const sectors = useMemo(() => [...new Set(engines.flatMap((e) => e.sector ?? []))].sort(), [engines]);
-  const rows = useMemo(
-    () =>
-      engines
-        .filter((e) => kind === "" || e.sector === kind)
-        .filter((e) => within === "all" || (e.left !== null && e.left <= (within === "now" ? 0 : WEEK)))
-        .sort((a, b) => leftOf(a) - leftOf(b)),
-    [engines, kind, within],
-  );
-  const columns = useMemo<ColumnDef<DueLineShown>[]>(
-    () => [
-      {
-        id: "engine",
-        header: "Engine",
-        accessorFn: (e) => `${e.name} ${e.serial ?? ""}`,
-        cell: ({ row: { original: e } }) => (
-          <Link href={`/engines/${e.id}`} prefetch={false} style={{ textDecoration: "underline", fontWeight: 600 }}>
-            {[e.name, e.serial].filter((x) => x !== null).join(", ")}
-          </Link>
-        ),
-      },
-      { id: "customer", header: "Whose, where", accessorFn: (e) => e.customer ?? "" },
-      {
-        id: "due",
-        header: "Due",
-        accessorFn: leftOf,
-        cell: ({ row: { original: e } }) => (
-          <>
-            <chakra.span fontWeight={e.left !== null && e.left <= WEEK ? 700 : 400}>{e.when}</chakra.span>
-            <chakra.span display="block" fontSize="16px" color="soft">
-              {e.why}
-            </chakra.span>
-          </>
-        ),
-      },
-      { id: "last", header: "Last done", accessorFn: (e) => e.last ?? "" },
-    ],
-    [],
-  );
+  const [looking, look] = useTransition();
+  const ask = (part: Partial<FleetQuestion>): void =>
+    look(() => router.replace(addressOf({ ...shown, text, page: 1, ...part }), { scroll: false }));
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => {
+    if (text === shown.text) return;
+    waiting.current = setTimeout(() => ask({ text }), TYPED_MS);
+    return () => clearTimeout(waiting.current);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- It is asked when the text changes, and not when the answer comes.
+  }, [text]);
   // eslint-disable-next-line react-hooks/incompatible-library -- The table is drawn in this component alone.
   const table = useReactTable({
-    data: rows,
-    columns,
-    state: { sorting, globalFilter: text },
-    onSortingChange: setSorting,
-    onGlobalFilterChange: setText,
+    data: engines as DueLineShown[],
+    columns: COLUMNS,
     getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
-    getPaginationRowModel: getPaginationRowModel(),
-    initialState: { pagination: { pageSize: PAGE } },
+    manualSorting: true,
+    manualFiltering: true,
+    manualPagination: true,
+    state: { sorting: [{ id: shown.sort, desc: shown.down }] },
   });
   const count = Object.values(typed).filter((h) => h.trim() !== "").length;
   async function keep(): Promise<void> {
@@ -149,7 +145,11 @@ export function DueView({ engines }: Props) {
         </chakra.div>
         <Field label="Due">
           {(c) => (
-            <Select {...c} value={within} onChange={(e) => setWithin(e.target.value)}>
+            <Select
+              {...c}
+              value={shown.within}
+              onChange={(e) => ask({ within: e.target.value as FleetQuestion["within"] })}
+            >
               <option value="all">whenever</option>
               <option value="week">within a week</option>
               <option value="now">now</option>
@@ -158,7 +158,7 @@ export function DueView({ engines }: Props) {
         </Field>
         <Field label="Kind">
           {(c) => (
-            <Select {...c} value={kind} onChange={(e) => setKind(e.target.value)}>
+            <Select {...c} value={shown.kind} onChange={(e) => ask({ kind: e.target.value })}>
               <option value="">all</option>
               {sectors.map((s) => (
                 <option key={s} value={s}>
@@ -176,7 +176,15 @@ export function DueView({ engines }: Props) {
           void keep();
         }}
       >
-        <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Engines">
+        <chakra.div
+          overflowX="auto"
+          tabIndex={0}
+          role="group"
+          aria-label="Engines"
+          // Whoever taps an engine while it is still looked for goes there.
+          onClickCapture={() => clearTimeout(waiting.current)}
+          aria-busy={looking}
+        >
           <chakra.table width="full" borderCollapse="collapse" fontSize="18px">
             <thead>
               {table.getHeaderGroups().map((group) => (
@@ -203,7 +211,10 @@ export function DueView({ engines }: Props) {
                         fontWeight={600}
                         fontSize="17px"
                         cursor="pointer"
-                        onClick={h.column.getToggleSortingHandler()}
+                        onClick={() =>
+                          isSort(h.column.id) &&
+                          ask({ sort: h.column.id, down: shown.sort === h.column.id && !shown.down })
+                        }
                       >
                         {flexRender(h.column.columnDef.header, h.getContext())}
                         {{ asc: " ↑", desc: " ↓" }[h.column.getIsSorted() as string] ?? ""}
@@ -244,15 +255,15 @@ export function DueView({ engines }: Props) {
             Nothing here. An engine is due by its forecast, or by the interval that is set on its page.
           </chakra.p>
         )}
-        {table.getPageCount() > 1 && (
+        {pages > 1 && (
           <chakra.div display="flex" gap="3" alignItems="center" pt="3">
-            <Button type="button" disabled={!table.getCanPreviousPage()} onClick={() => table.previousPage()}>
+            <Button type="button" disabled={page === 1} onClick={() => ask({ page: page - 1 })}>
               Before
             </Button>
             <span>
-              {table.getState().pagination.pageIndex + 1} of {table.getPageCount()}
+              {page} of {pages}
             </span>
-            <Button type="button" disabled={!table.getCanNextPage()} onClick={() => table.nextPage()}>
+            <Button type="button" disabled={page === pages} onClick={() => ask({ page: page + 1 })}>
               Next
             </Button>
           </chakra.div>

@@ -1,0 +1,1 @@
+ALTER TABLE "engine_models" ADD COLUMN "sector" text GENERATED ALWAYS AS (file->>'sector') STORED;
