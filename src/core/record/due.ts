@@ -11,11 +11,20 @@ export interface Counted {
   readonly hours: number;
 }
 
+/** What the looks at a counter tell, as it is kept with the engine. */
+export interface Counter {
+  readonly newest: Counted;
+  /** At the oldest look that counts. */
+  readonly firstHours: number;
+  /** Null while too little is known. */
+  readonly hoursPerWeek: number | null;
+}
+
 export interface DueInput {
   /** Today, in days from the same. */
   readonly day: number;
-  /** What the counter showed, in any order. */
-  readonly counted: readonly Counted[];
+  /** Null while nobody looked at it. */
+  readonly counter: Counter | null;
   /** Of the newest closed job; null where there is none. */
   readonly last: { readonly day: number; readonly hours: number | null } | null;
   readonly forecast: { readonly unit: UseUnit; readonly useLeft: number; readonly first: string } | null;
@@ -47,7 +56,7 @@ const LEAST_DAYS = 5;
  * near each other, or where it ran backwards.
  */
 export function hoursPerWeek(counted: readonly Counted[]): number | null {
-  const newest = [...counted].sort((a, b) => a.day - b.day).slice(-NEWEST);
+  const newest = [...counted].sort((a, b) => a.day - b.day).slice(-NEWEST_LOOKS);
   const [first, last] = [newest[0], newest.at(-1)];
   if (first === undefined || last === undefined || last.day - first.day < LEAST_DAYS) return null;
   const mean = (of: (c: Counted) => number): number => newest.reduce((s, c) => s + of(c), 0) / newest.length;
@@ -56,13 +65,23 @@ export function hoursPerWeek(counted: readonly Counted[]): number | null {
   const perDay = across / newest.reduce((s, c) => s + (c.day - day) ** 2, 0);
   return perDay > 0 ? perDay * WEEK : null;
 }
-const NEWEST = 8;
+/** So many looks tell its pace: the newest. */
+export const NEWEST_LOOKS = 8;
+
+/** What looks at a counter tell, in any order; null where there are none. */
+export function counterOf(counted: readonly Counted[]): Counter | null {
+  const looks = [...counted].sort((a, b) => a.day - b.day).slice(-NEWEST_LOOKS);
+  const [first, newest] = [looks[0], looks.at(-1)];
+  return first === undefined || newest === undefined
+    ? null
+    : { newest, firstHours: first.hours, hoursPerWeek: hoursPerWeek(looks) };
+}
 
 /** The earliest rule; null where none says anything. */
 export function dueOf(input: DueInput): Due | null {
-  const { day, counted, last, forecast, intervalHours, intervalDays, intervalWords } = input;
-  const newest = [...counted].sort((a, b) => a.day - b.day).at(-1) ?? null;
-  const pace = hoursPerWeek(counted);
+  const { day, counter, last, forecast, intervalHours, intervalDays, intervalWords } = input;
+  const newest = counter?.newest ?? null;
+  const pace = counter?.hoursPerWeek ?? null;
   const rule = intervalWords === null ? "" : ` (${intervalWords})`;
   const atHours = (hours: number, which: DueRule, why: string): Due => {
     const now = newest === null ? null : newest.hours + (pace === null ? 0 : ((day - newest.day) / WEEK) * pace);

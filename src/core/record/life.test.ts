@@ -1,6 +1,6 @@
 /** The life of an engine: what counts as a service, what is due, and how it is said. */
 import { describe, expect, it } from "vitest";
-import { type DueInput, dueOf, hoursPerWeek } from "./due";
+import { type DueInput, counterOf, dueOf, hoursPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
 import { causesWords, driftWords, dueWords, rateWords, sinceWords } from "./words";
@@ -111,7 +111,7 @@ describe("what comes of an engine", () => {
 describe("due", () => {
   const bare: DueInput = {
     day: 1000,
-    counted: [],
+    counter: null,
     last: { day: 900, hours: 500 },
     forecast: null,
     intervalHours: null,
@@ -124,9 +124,11 @@ describe("due", () => {
     expect(dueOf({ ...bare, intervalDays: 365 })).toMatchObject({ rule: "days", day: 1265, left: 265 });
     const hours = { ...bare, intervalHours: 150 };
     expect(dueOf(hours)).toMatchObject({ rule: "hours", day: null, atHours: 650 });
-    expect(dueOf({ ...hours, counted: weekly })).toMatchObject({ rule: "hours", day: 1070, atHours: 650 });
+    expect(dueOf({ ...hours, counter: counterOf(weekly) })).toMatchObject({ rule: "hours", day: 1070, atHours: 650 });
     const forecast = { unit: "h" as const, useLeft: 40, first: "3E" };
-    expect(dueOf({ ...hours, counted: weekly, forecast, intervalDays: 200 })).toMatchObject({ rule: "forecast" });
+    expect(dueOf({ ...hours, counter: counterOf(weekly), forecast, intervalDays: 200 })).toMatchObject({
+      rule: "forecast",
+    });
     expect(dueOf({ ...bare, forecast: { ...forecast, unit: "days" } })).toMatchObject({ day: 940, left: -60 });
     expect(dueOf({ ...bare, last: null, intervalDays: 3 })).toBeNull();
   });

@@ -6,12 +6,14 @@ import {
   index,
   integer,
   json,
+  jsonb,
   pgTable,
   primaryKey,
   text,
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { Counter } from "@/core/record/due";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { moment, runningHours } from "./columns";
 import { people, shops } from "./shop";
@@ -49,6 +51,8 @@ export const engines = pgTable(
     modelId: uuid().notNull(),
     serial: text(),
     runningHours: runningHours(),
+    /** What the looks at its counter tell: made again with each look, so that lists need not go through them. */
+    counter: jsonb().$type<Counter>(),
     /** Whose it is and where it stands, as one would say it. */
     customer: text(),
     /** Since when it is gone from the shop; its book stays. */

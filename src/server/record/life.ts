@@ -1,6 +1,6 @@
 /** The life of engines: visits, what comes, and when they are due. */
 import { and, desc, eq, inArray, ne, sql } from "drizzle-orm";
-import { type Counted, type Due, dueOf } from "@/core/record/due";
+import { type Due, dueOf } from "@/core/record/due";
 import { type Elsewhere, FEW_SERVICES, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
 import type { Hands } from "@/core/record/hands";
 import { ownRate } from "@/core/record/rates";
@@ -115,29 +115,6 @@ export interface EngineDue {
   readonly unknown: boolean;
 }
 
-/** So many looks at a counter tell its pace. */
-const NEWEST_LOOKS = 8;
-
-/** What the counters of engines showed, by engine, the oldest first: the newest few of each, however many there are. */
-async function countedOf(
-  db: Database,
-  shopId: string,
-  engineIds: readonly string[],
-): Promise<Map<string, Counted[]>> {
-  if (engineIds.length === 0) return new Map();
-  const { rows } = await db.execute<{ engine_id: string; at: string; hours: string }>(sql`
-    select u.engine_id, u.at, u.hours from unnest(${sql.param([...engineIds])}::uuid[]) as e(id)
-    cross join lateral (
-      select engine_id, at, hours from engine_use where shop_id = ${shopId} and engine_id = e.id order by at desc limit ${NEWEST_LOOKS}
-    ) u order by u.at`);
-  return new Map(
-    [...groupedBy(rows, (r) => r.engine_id)].map(([id, all]) => [
-      id,
-      all.map((r) => ({ day: dayOf(new Date(r.at)), hours: Number(r.hours) })),
-    ]),
-  );
-}
-
 /** When engines that are in the shop are due; all of them, or one. */
 export async function dueEngines(
   db: Database,
@@ -157,7 +134,15 @@ export async function dueEngines(
       intervalHours: engines.intervalHours,
       intervalDays: engines.intervalDays,
       intervalWords: engines.intervalWords,
-      forecast: engineForecasts,
+      counter: engines.counter,
+      forecast: {
+        unit: engineForecasts.unit,
+        fromAt: engineForecasts.fromAt,
+        fromHours: engineForecasts.fromHours,
+        useLeft: engineForecasts.useLeft,
+        firstValve: engineForecasts.firstValve,
+        unknownRoles: engineForecasts.unknownRoles,
+      },
     })
     .from(engines)
     .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
@@ -171,23 +156,18 @@ export async function dueEngines(
         engineId === null ? sql`${engines.archivedAt} is null` : eq(engines.id, engineId),
       ),
     );
-  const counted = await countedOf(
-    db,
-    shopId,
-    rows.map((r) => r.id),
-  );
-  return rows.map(({ forecast, addedAt, intervalHours, intervalDays, intervalWords, ...engine }) => ({
+  return rows.map(({ forecast, addedAt, counter, intervalHours, intervalDays, intervalWords, ...engine }) => ({
     ...engine,
     interval: { hours: intervalHours, days: intervalDays, words: intervalWords },
     lastAt: forecast?.fromAt ?? null,
     unknown: (forecast?.unknownRoles ?? 0) > 0,
     due: dueOf({
       day: dayOf(now),
-      counted: counted.get(engine.id) ?? [],
+      counter,
       // What was never worked on counts from when it came.
       last:
         forecast === null
-          ? { day: dayOf(addedAt), hours: (counted.get(engine.id) ?? []).at(0)?.hours ?? null }
+          ? { day: dayOf(addedAt), hours: counter?.firstHours ?? null }
           : { day: dayOf(forecast.fromAt), hours: forecast.fromHours },
       forecast:
         forecast === null || forecast.useLeft === null || forecast.firstValve === null

@@ -1,13 +1,15 @@
 /** What counters of engines show, and the rules by which engines are looked at again. */
 import { randomUUID } from "node:crypto";
-import { and, eq } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
+import { NEWEST_LOOKS, counterOf } from "@/core/record/due";
 import type { Database } from "@/db/connect";
 import { engineModels, engineUse, engines } from "@/db/schema";
 import { idInput, isId } from "../http/id";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import type { Actor } from "../http/who";
+import { dayOf } from "./results";
 
 const hours = z
   .number("Give the hours as a number.")
@@ -60,6 +62,16 @@ export async function keepUse(
   await tx
     .insert(engineUse)
     .values({ id: randomUUID(), shopId, engineId, hours: now, personId, ...(at === undefined ? {} : { at }) });
+  const looks = await tx
+    .select({ at: engineUse.at, hours: engineUse.hours })
+    .from(engineUse)
+    .where(and(eq(engineUse.shopId, shopId), eq(engineUse.engineId, engineId)))
+    .orderBy(desc(engineUse.at))
+    .limit(NEWEST_LOOKS);
+  await tx
+    .update(engines)
+    .set({ counter: counterOf(looks.map((l) => ({ day: dayOf(l.at), hours: l.hours }))) })
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
 }
 
 const atLeast = "An interval is longer than nothing: leave it empty for none.";

@@ -5,7 +5,7 @@ import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis
 import { type LengthUnit, MM_PER_INCH } from "@/core/units/length";
 import { color, font } from "../drawings/colors";
 import { ticksBetween } from "../record/ticks";
-import type { ResultGiven } from "./GaugeResult";
+import type { ResultGiven } from "./result";
 
 interface Props extends ResultGiven {
   readonly unit: LengthUnit;

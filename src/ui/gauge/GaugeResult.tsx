@@ -2,17 +2,12 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
-import type { GaugeStudy, StudyReading } from "@/core/record/gaugeStudy";
+import type { GaugeStudy } from "@/core/record/gaugeStudy";
 import { verdictOfStudy } from "@/core/record/hands";
 import { fineLength } from "@/core/units/length";
 import { useUnit } from "../controls/unit";
 import { PlateHeading } from "../controls/Stamp";
-
-export interface ResultGiven {
-  readonly people: readonly { readonly id: string; readonly name: string }[];
-  readonly valves: readonly string[];
-  readonly readings: readonly (StudyReading & { readonly time: number })[];
-}
+import type { ResultGiven } from "./result";
 
 interface Props extends ResultGiven {
   readonly name: string;
