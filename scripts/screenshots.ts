@@ -57,11 +57,10 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.keyboard.press("Enter");
   await page.waitForTimeout(500);
   await take(page, "question");
-  await page.keyboard.press("t");
-  await page.getByLabel("Bench gauge").check();
-  await page.getByLabel("Barring encoder").check();
-  await page.waitForTimeout(1500);
-  await take(page, "tray");
+  await page.goto(
+    `${url}/quick/rocker?lift=14+mm&radius=8+mm&ratio=1.5&fitted=200+mm&length1=200+mm&width1=2.06+mm&length2=204+mm&width2=1.36+mm&length3=208+mm&width3=0.81+mm&stem=8+mm&offset=0.5+mm`,
+  );
+  await take(page, "pushrod");
   const at = async (link: RegExp, address: RegExp): Promise<void> => {
     await page.goto(url);
     await page.getByRole("link", { name: link }).first().click();

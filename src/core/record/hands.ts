@@ -71,11 +71,11 @@ export function unbiased({ lo, hi }: Interval, hand: Hand | undefined): Interval
 /** Less than this is not worth a word (assumed): half a step of the finest sets. */
 const WORTH_SAYING_MM = 0.005;
 
-/** "You read 0.010 mm tighter than the others here."; null where there is nothing to say. */
+/** "you read 0.010 mm tighter than others"; null where there is nothing to say. */
 export function biasWords({ biasMm, against }: Hand, unit: LengthUnit): string | null {
   if (biasMm === null || Math.abs(biasMm) < WORTH_SAYING_MM) return null;
-  const than = against === "known" ? "the gap is" : "the others here";
-  return `You read ${fineLength(Math.abs(biasMm), unit)} ${biasMm < 0 ? "tighter" : "wider"} than ${than}.`;
+  const than = against === "known" ? "the gap" : "others";
+  return `you read ${fineLength(Math.abs(biasMm), unit)} ${biasMm < 0 ? "tighter" : "wider"} than ${than}`;
 }
 
 /** What a study says of reading this band so. */

@@ -161,11 +161,10 @@ describe("in words", () => {
       "opening by about 1.4 thou in a year (+1.4 thou to +1.4 thou)",
     );
     expect(driftWords(0, "mm")).toBe("0.000 mm");
-    expect(sinceWords(-0.025, -0.011, "mm")).toBe(
-      "0.025 mm tighter than it was left; 0.011 mm tighter was to be expected",
-    );
-    expect(sinceWords(0.0254, 0, "in")).toBe("1.0 thou wider than it was left; no movement was to be expected");
+    expect(sinceWords(-0.025, -0.011, "mm")).toBe("0.025 mm tighter; 0.011 mm tighter expected");
+    expect(sinceWords(0.0254, 0, "in")).toBe("1.0 thou wider; none expected");
     expect(sinceWords(1e-9, null, "mm")).toBe("as it was left");
+    expect(sinceWords(0.02, null, "mm")).toBe("0.020 mm wider since");
     const cause = { role: "exhaust", answer: "Lock had slipped", jobs: 3 } as const;
     expect(causesWords([cause, { ...cause, answer: "Rocker worn", jobs: 2 }, { ...cause, jobs: 1 }])).toBe(
       "lock had slipped 3 times, rocker worn twice, lock had slipped once",

@@ -74,8 +74,8 @@ describe("hands", () => {
     expect(hands.get("a")).toMatchObject({ at: later.at, biasMm: expect.closeTo(0, 9) as number });
     const [a, b] = handsOfStudy(done);
     if (a === undefined || b === undefined) throw new Error("no hands");
-    expect(biasWords(a, "mm")).toBe("You read 0.010 mm wider than the others here.");
-    expect(biasWords({ ...b, against: "known" }, "in")).toBe("You read 0.4 thou tighter than the gap is.");
+    expect(biasWords(a, "mm")).toBe("you read 0.010 mm wider than others");
+    expect(biasWords({ ...b, against: "known" }, "in")).toBe("you read 0.4 thou tighter than the gap");
     expect(biasWords({ ...a, biasMm: 0.004 }, "mm")).toBeNull();
     expect(verdictOfStudy(gaugeStudy(two, 0.01))).toMatch(/^This way of reading can't judge this band/);
     expect(verdictOfStudy(gaugeStudy(two, 10))).toMatch(/^Good: reading takes up 1 percent/);

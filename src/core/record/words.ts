@@ -31,9 +31,9 @@ export const driftWords = (mm: number, unit: LengthUnit): string =>
 
 /** What a valve did since it was left, beside what was to be expected of it; `expectedMm` null where nothing tells. */
 export function sinceWords(mm: number, expectedMm: number | null, unit: LengthUnit): string {
-  const moved = Math.abs(mm) < STILL_MM ? "as it was left" : `${side(mm, unit)} than it was left`;
-  if (expectedMm === null) return moved;
-  return `${moved}; ${Math.abs(expectedMm) < STILL_MM ? "no movement" : side(expectedMm, unit)} was to be expected`;
+  const moved = Math.abs(mm) < STILL_MM ? "as it was left" : side(mm, unit);
+  if (expectedMm === null) return Math.abs(mm) < STILL_MM ? moved : `${moved} since`;
+  return `${moved}; ${Math.abs(expectedMm) < STILL_MM ? "none" : side(expectedMm, unit)} expected`;
 }
 
 const side = (mm: number, unit: LengthUnit): string =>

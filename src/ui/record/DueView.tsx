@@ -32,16 +32,43 @@ interface Props extends Omit<FleetPage<DueLineShown>, "rows"> {
 }
 
 const WEEK = 7;
-/** Where room is short, which engine and when is enough. */
-const shownAt = (column: string) =>
-  column === "customer" || column === "last" ? { base: "none", md: "table-cell" } : "table-cell";
+/** Many rows alike: what they look like is said once, for the table. Where room is short, which engine and when is enough. */
+const Table = chakra("table", {
+  base: {
+    width: "full",
+    borderCollapse: "collapse",
+    fontSize: "18px",
+    "& th": { textAlign: "left", pr: "3", fontFamily: "stamp", fontWeight: 600, fontSize: "17px" },
+    "& th button": { minHeight: "44px", cursor: "pointer" },
+    "& tbody tr": { borderTop: "1px solid", borderColor: "line" },
+    "& td": { py: "2", pr: "3", verticalAlign: "top" },
+    "& td:last-child": { pr: "0" },
+    "& [data-column=customer], & [data-column=last]": { display: { base: "none", md: "table-cell" } },
+    "& [data-why]": { display: "block", fontSize: "16px", color: "soft" },
+    "& [data-soon]": { fontWeight: 700 },
+    "& td a": { textDecoration: "underline", fontWeight: 600 },
+    "& input": {
+      width: { base: "5.5rem", md: "7rem" },
+      minHeight: "44px",
+      px: "3",
+      py: "2",
+      bg: "sheet",
+      color: "ink",
+      borderWidth: "1.5px",
+      borderStyle: "solid",
+      borderColor: "edge",
+      borderRadius: "plate",
+      fontSize: "17px",
+    },
+  },
+});
 
 const COLUMNS: ColumnDef<DueLineShown>[] = [
   {
     id: "engine",
     header: "Engine",
     cell: ({ row: { original: e } }) => (
-      <Link href={`/engines/${e.id}`} prefetch={false} style={{ textDecoration: "underline", fontWeight: 600 }}>
+      <Link href={`/engines/${e.id}`} prefetch={false}>
         {[e.name, e.serial].filter((x) => x !== null).join(", ")}
       </Link>
     ),
@@ -52,10 +79,8 @@ const COLUMNS: ColumnDef<DueLineShown>[] = [
     header: "Due",
     cell: ({ row: { original: e } }) => (
       <>
-        <chakra.span fontWeight={e.left !== null && e.left <= WEEK ? 700 : 400}>{e.when}</chakra.span>
-        <chakra.span display="block" fontSize="16px" color="soft">
-          {e.why}
-        </chakra.span>
+        <span {...(e.left !== null && e.left <= WEEK ? { "data-soon": "" } : {})}>{e.when}</span>
+        <span data-why="">{e.why}</span>
       </>
     ),
   },
@@ -185,70 +210,54 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
           onClickCapture={() => clearTimeout(waiting.current)}
           aria-busy={looking}
         >
-          <chakra.table width="full" borderCollapse="collapse" fontSize="18px">
+          <Table>
             <thead>
               {table.getHeaderGroups().map((group) => (
                 <tr key={group.id}>
                   {group.headers.map((h) => (
-                    <chakra.th
+                    <th
                       key={h.id}
                       scope="col"
-                      textAlign="left"
-                      pr="3"
-                      display={shownAt(h.column.id)}
-                      aria-sort={
-                        h.column.getIsSorted() === "asc"
-                          ? "ascending"
-                          : h.column.getIsSorted() === "desc"
-                            ? "descending"
-                            : "none"
-                      }
+                      data-column={h.column.id}
+                      aria-sort={shown.sort !== h.column.id ? "none" : shown.down ? "descending" : "ascending"}
                     >
-                      <chakra.button
+                      <button
                         type="button"
-                        minHeight="44px"
-                        fontFamily="stamp"
-                        fontWeight={600}
-                        fontSize="17px"
-                        cursor="pointer"
                         onClick={() =>
                           isSort(h.column.id) &&
                           ask({ sort: h.column.id, down: shown.sort === h.column.id && !shown.down })
                         }
                       >
                         {flexRender(h.column.columnDef.header, h.getContext())}
-                        {{ asc: " ↑", desc: " ↓" }[h.column.getIsSorted() as string] ?? ""}
-                      </chakra.button>
-                    </chakra.th>
+                        {shown.sort !== h.column.id ? "" : shown.down ? " ↓" : " ↑"}
+                      </button>
+                    </th>
                   ))}
-                  <chakra.th scope="col" textAlign="left" fontFamily="stamp" fontSize="17px">
-                    Hours now
-                  </chakra.th>
+                  <th scope="col">Hours now</th>
                 </tr>
               ))}
             </thead>
             <tbody>
               {table.getRowModel().rows.map((row) => (
-                <chakra.tr key={row.id} borderTop="1px solid" borderColor="line">
+                <tr key={row.id}>
                   {row.getVisibleCells().map((cell) => (
-                    <chakra.td key={cell.id} py="2" pr="3" verticalAlign="top" display={shownAt(cell.column.id)}>
+                    <td key={cell.id} data-column={cell.column.id}>
                       {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                    </chakra.td>
+                    </td>
                   ))}
-                  <chakra.td py="2" verticalAlign="top">
-                    <TextInput
+                  <td>
+                    <input
                       aria-label={`Hours of ${row.original.name} ${row.original.serial ?? ""}`}
                       inputMode="decimal"
-                      width={{ base: "5.5rem", md: "7rem" }}
                       placeholder={row.original.hours === null ? "" : String(row.original.hours)}
                       value={typed[row.original.id] ?? ""}
                       onChange={(e) => setTyped({ ...typed, [row.original.id]: e.target.value })}
                     />
-                  </chakra.td>
-                </chakra.tr>
+                  </td>
+                </tr>
               ))}
             </tbody>
-          </chakra.table>
+          </Table>
         </chakra.div>
         {table.getRowModel().rows.length === 0 && (
           <chakra.p fontSize="18px" py="3">

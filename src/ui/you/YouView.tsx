@@ -6,6 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Person, SessionLine, ShopLine } from "@/core/shop/person";
 import { type Hand, biasWords } from "@/core/record/hands";
+import { capital } from "@/core/job/words/names";
 import { fineLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
@@ -154,8 +155,8 @@ function OwnHand({ hand, counts }: { readonly hand: Hand; readonly counts: boole
         Your hand
       </PlateHeading>
       <chakra.p fontSize="18px">
-        You repeat within {fineLength(hand.repeatMm, unit)}. {biasWords(hand, unit) ?? "You read as the others do."}{" "}
-        As of {format(new Date(hand.at), "MMM d, yyyy")}.
+        You repeat within {fineLength(hand.repeatMm, unit)}.{" "}
+        {capital(biasWords(hand, unit) ?? "you read as others do")}. As of {format(new Date(hand.at), "MMM d, yyyy")}.
       </chakra.p>
       <Tick
         on={on}

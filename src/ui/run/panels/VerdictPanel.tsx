@@ -169,6 +169,13 @@ function ValveInHand({ run }: { readonly run: Run }) {
   const before = context.lastTime[valve.valve.id];
   const done = DONE.includes(valve.status);
   const own = context.room.inHand !== undefined;
+  const past = [
+    done || before === undefined
+      ? null
+      : `left ${readingWords(before.reading)} last time${before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} engine hours ago`}`,
+    done ? null : since(run, valve),
+    ownHand(run, valve),
+  ].filter((x) => x !== null);
   return (
     <div>
       <chakra.p aria-live="polite" data-verdict={lines.verdict} fontWeight={700} fontSize="21px" lineHeight={1.2}>
@@ -177,14 +184,7 @@ function ValveInHand({ run }: { readonly run: Run }) {
       <Also names={now.others.filter((o) => o.valve === valve.valve.id).map((o) => o.person)} />
       <Figures>{lines.figures}</Figures>
       {!own && done && valve.last !== null && <Figures>was {readingWords(valve.last)}</Figures>}
-      {!own && !done && before !== undefined && (
-        <Figures>
-          left {readingWords(before.reading)} last time
-          {before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} engine hours ago`}
-        </Figures>
-      )}
-      {!own && !done && <Since run={run} valve={valve} />}
-      {!own && <OwnHand run={run} valve={valve} />}
+      {!own && past.length > 0 && <Figures>{past.join(" · ")}</Figures>}
     </div>
   );
 }
@@ -197,7 +197,7 @@ const asksOf = ({ now, instruction: { button } }: Run, { valve }: ValveState): b
  * What it did since it was left, once it is read and before it is touched: what was to be expected is not said before, lest the
  * hand reads that.
  */
-function Since({ run, valve }: { readonly run: Run; readonly valve: ValveState }) {
+function since(run: Run, valve: ValveState): string | null {
   const { tapped, context } = run;
   const before = context.lastTime[valve.valve.id];
   const reading = tapped?.whole ?? valve.last;
@@ -207,15 +207,13 @@ function Since({ run, valve }: { readonly run: Run; readonly valve: ValveState }
   const moved = middleOf(reading) - middleOf(before.reading);
   // No leaf refused, or none went: there is no middle.
   if (!Number.isFinite(moved)) return null;
-  const unit = roleUnit(context.file, valve.valve.role);
-  return <Figures>{sinceWords(moved, context.expectedMm[valve.valve.id] ?? null, unit)}</Figures>;
+  return sinceWords(moved, context.expectedMm[valve.valve.id] ?? null, roleUnit(context.file, valve.valve.role));
 }
 
 /** What a study found of the hand that reads: said beside what it reads, and no figure is changed by it. */
-function OwnHand({ run: { tapped, context }, valve }: { readonly run: Run; readonly valve: ValveState }) {
+function ownHand({ tapped, context }: Run, valve: ValveState): string | null {
   if (context.ownHand === null || tapped?.whole == null) return null;
-  const said = biasWords(context.ownHand, roleUnit(context.file, valve.valve.role));
-  return said === null ? null : <Figures>{said}</Figures>;
+  return biasWords(context.ownHand, roleUnit(context.file, valve.valve.role));
 }
 
 /** Set or looked at since it was read: its last reading is past. */
