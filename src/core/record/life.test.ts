@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { type DueInput, counterOf, dueOf, hoursPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
-import { causesWords, driftWords, dueWords, rateWords, sinceWords } from "./words";
+import { driftWords, dueWords, rateWords } from "./words";
+import { causesWords, sinceWords } from "./wordsAtEngine";
 
 const around = (mm: number) => ({ lo: mm - 0.01, hi: mm + 0.01 });
 const result = (found: number | null, left: number | null, more: Partial<ValveResult> = {}): ValveResult => ({

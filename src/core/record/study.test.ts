@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { gaugeStudy } from "./gaugeStudy";
-import { biasWords, handsOfStudies, handsOfStudy, unbiased, verdictOfStudy } from "./hands";
+import { biasWords, unbiased } from "./hands";
+import { handsOfStudies, handsOfStudy, verdictOfStudy } from "./handStudies";
 import { engineLife, type Visit } from "./history";
 import { looksEach, nextLook, studyOrder } from "./study";
 import { studyDraft } from "./studyDraft";

@@ -2,8 +2,8 @@
 import { type LengthUnit, fineLength } from "../units/length";
 import type { Due } from "./due";
 import type { UseUnit } from "./history";
-import type { Cause } from "./results";
 import type { Rate } from "./rates";
+import { STILL_MM } from "./wordsAtEngine";
 
 /** By how much use a rate is told. */
 const PER: Readonly<Record<UseUnit, { readonly use: number; readonly words: string }>> = {
@@ -11,8 +11,6 @@ const PER: Readonly<Record<UseUnit, { readonly use: number; readonly words: stri
   days: { use: 365.25, words: "a year" },
 };
 const NORMAL_95 = 1.96;
-/** Under this it is no movement that a leaf could tell. */
-const STILL_MM = 5e-4;
 
 /** "closing by about 0.011 mm in 100 h (0.007 to 0.015)". */
 export function rateWords({ mean, variance }: Rate, unit: UseUnit, length: LengthUnit): string {
@@ -28,22 +26,6 @@ const signed = (mm: number, unit: LengthUnit): string => `${mm < 0 ? "−" : "+"
 /** What a valve did between two visits: "−0.012 mm". */
 export const driftWords = (mm: number, unit: LengthUnit): string =>
   Math.abs(mm) < 1e-9 ? fineLength(0, unit) : signed(mm, unit);
-
-/** What a valve did since it was left, beside what was to be expected of it; `expectedMm` null where nothing tells. */
-export function sinceWords(mm: number, expectedMm: number | null, unit: LengthUnit): string {
-  const moved = Math.abs(mm) < STILL_MM ? "as it was left" : side(mm, unit);
-  if (expectedMm === null) return Math.abs(mm) < STILL_MM ? moved : `${moved} since`;
-  return `${moved}; ${Math.abs(expectedMm) < STILL_MM ? "none" : side(expectedMm, unit)} expected`;
-}
-
-const side = (mm: number, unit: LengthUnit): string =>
-  `${fineLength(Math.abs(mm), unit)} ${mm < 0 ? "tighter" : "wider"}`;
-
-/** What was found at valves of this role before, the most frequent first: "lock had slipped 3 times, wear once". */
-export const causesWords = (causes: readonly Cause[]): string =>
-  causes.map(({ answer, jobs }) => `${answer[0]?.toLowerCase() ?? ""}${answer.slice(1)} ${times(jobs)}`).join(", ");
-
-const times = (n: number): string => (n === 1 ? "once" : n === 2 ? "twice" : `${n} times`);
 
 /** When, as one would say it; `date` writes a day. */
 export function dueWords(due: Due, date: (day: number) => string): string {

@@ -1,7 +1,8 @@
 /** Gauge studies: set up, read blind, ended; and what they know of hands. */
 import { and, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
-import { type DoneStudy, type Hand, type Hands, handsOfStudies } from "@/core/record/hands";
+import { type DoneStudy, handsOfStudies } from "@/core/record/handStudies";
+import type { Hand, Hands } from "@/core/record/hands";
 import { type StudyReading, studyProblem } from "@/core/record/gaugeStudy";
 import { type StudyPlan, looksEach, nextLook } from "@/core/record/study";
 import { groupedBy } from "@/core/units/groups";

@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import type { GaugeStudy } from "@/core/record/gaugeStudy";
-import { verdictOfStudy } from "@/core/record/hands";
+import { verdictOfStudy } from "@/core/record/handStudies";
 import { fineLength } from "@/core/units/length";
 import { useUnit } from "../controls/unit";
 import { PlateHeading } from "../controls/Stamp";

@@ -8,7 +8,7 @@ import { bandWords, roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
 import { biasWords } from "@/core/record/hands";
-import { sinceWords } from "@/core/record/words";
+import { sinceWords } from "@/core/record/wordsAtEngine";
 import { Button, ButtonLink } from "../../controls/Button";
 import { KeyFor } from "./KeyFor";
 import { ReasonLine } from "./ReasonLine";

@@ -1,6 +1,6 @@
 /** What a question is judged by: what to look at, and what it was at engines of this model before. */
 import type { JobValve } from "@/core/job/job";
-import { causesWords } from "@/core/record/words";
+import { causesWords } from "@/core/record/wordsAtEngine";
 import type { Question } from "@/core/job/questions/question";
 import type { RunContext } from "../model";
 
