@@ -94,8 +94,9 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
         ))}
         <View style={styles.foot} fixed>
           <Text>
-            Figures in {unit === "mm" ? "mm" : "inches"}, as read. The maker&apos;s service data, local rules and
-            licensed practice come first.
+            Figures in {unit === "mm" ? "mm" : "inches"}, as read
+            {book.handsCounted > 0 ? "; moved: less what gauge studies found that hands differ by" : ""}. The
+            maker&apos;s service data, local rules and licensed practice come first.
           </Text>
           <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
         </View>

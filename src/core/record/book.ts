@@ -60,6 +60,8 @@ export interface EngineBook {
   /** When it is due and by which rule; null where nothing says. */
   readonly due: string | null;
   readonly unitOfUse: UseUnit;
+  /** So many hands were studied: what they differ by is taken off what moved. */
+  readonly handsCounted: number;
   readonly rates: readonly BookRate[];
   /** The newest first. */
   readonly visits: readonly BookVisit[];
@@ -106,6 +108,7 @@ export function engineBook({ shop, engine, now, due, life, jobs, nameOf, unit }:
     printedAt: now.toISOString(),
     due,
     unitOfUse: life.unit,
+    handsCounted: life.hands.length,
     rates: (life.forecast?.valves ?? []).map(({ id, role, rate }) => ({
       valve: id,
       role,

@@ -22,7 +22,7 @@ export const USUAL = {
   /** Around an aim, or from one end of a window. */
   tolerance: { leastMm: 0.005, mostMm: 0.12 },
   /** From the lowest to the highest that is right. */
-  bandWidth: { leastMm: 0.01, mostMm: 0.35 },
+  bandWidth: { leastMm: 0.01, mostMm: 0.25 },
   growth: { leastMm: 0.024, mostMm: 0.6 },
   checkingLift: { leastMm: 0.1, mostMm: 2.2 },
   fullLift: { leastMm: 2, mostMm: 40 },
@@ -35,6 +35,12 @@ export const USUAL = {
   thickness: { leastMm: 0.8, mostMm: 16 },
   diameter: { leastMm: 4, mostMm: 50 },
   pushrod: { leastMm: 40, mostMm: 700 },
+  /** From a rocker's pivot to its tip, the tip's radius, what it wipes, and how high and how far off it stands. */
+  rockerArm: { leastMm: 15, mostMm: 120 },
+  rockerTip: { leastMm: 2, mostMm: 25 },
+  wiped: { leastMm: 0.3, mostMm: 6 },
+  pivotHeight: { leastMm: 1.5, mostMm: 38 },
+  patchOffset: { leastMm: 0.2, mostMm: 4 },
   rockerShim: { leastMm: 0.2, mostMm: 5 },
   pulleyAcross: { leastMm: 50, mostMm: 1100 },
   pulley: { leastMm: 150, mostMm: 3500 },

@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
-import { ButtonLink } from "../controls/Button";
+import { LINK_LOOK } from "../controls/Button";
 
 export interface JobLineShown {
   readonly id: string;
@@ -53,6 +53,7 @@ const List = chakra("ul", {
       gap: "3",
     },
     "& > li > div": { flex: "1", minWidth: "12rem" },
+    "& > li > a": LINK_LOOK,
     "& b": { fontSize: "18px", fontWeight: 600 },
     "& b a": { textDecoration: "underline", textUnderlineOffset: "3px" },
     "& p": { color: "soft", fontSize: "16px" },
@@ -71,15 +72,13 @@ export const JobLines = ({ jobs }: { readonly jobs: readonly JobLineShown[] }) =
           <b>{engine}</b>
           <p>{told([serial, `${valveCount} valves`, when])}</p>
         </div>
-        <ButtonLink asChild>
-          <Link
-            href={inHand ? `/jobs/${id}` : `/jobs/${id}/sheet`}
-            prefetch={false}
-            aria-label={`${inHand ? "Go on with" : "Sheet of"} ${told([engine, serial, when], ", ")}`}
-          >
-            {inHand ? "Go on" : "Sheet"}
-          </Link>
-        </ButtonLink>
+        <Link
+          href={inHand ? `/jobs/${id}` : `/jobs/${id}/sheet`}
+          prefetch={false}
+          aria-label={`${inHand ? "Go on with" : "Sheet of"} ${told([engine, serial, when], ", ")}`}
+        >
+          {inHand ? "Go on" : "Sheet"}
+        </Link>
       </li>
     ))}
   </List>
@@ -100,15 +99,13 @@ export const EngineLines = ({ engines: { lines, of } }: Pick<Lines, "engines">) 
             <p>{about}</p>
             <p>{told([serial, hours === null ? null : `${hours} h`])}</p>
           </div>
-          <ButtonLink asChild>
-            <Link
-              href={`/engines/${id}/job`}
-              prefetch={false}
-              aria-label={`Start a job on ${told([name, serial], ", ")}`}
-            >
-              Start a job
-            </Link>
-          </ButtonLink>
+          <Link
+            href={`/engines/${id}/job`}
+            prefetch={false}
+            aria-label={`Start a job on ${told([name, serial], ", ")}`}
+          >
+            Start a job
+          </Link>
         </li>
       ))}
     </List>

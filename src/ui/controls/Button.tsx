@@ -53,24 +53,27 @@ export const Button = chakra("button", {
   defaultVariants: { kind: "plain", size: "normal" },
 });
 
+/** What a link that is pressed like a button looks like; a list of many says it once. */
+export const LINK_LOOK = {
+  display: "inline-flex",
+  alignItems: "center",
+  minHeight: "44px",
+  px: "4",
+  py: "2",
+  borderRadius: "plate",
+  borderWidth: "1.5px",
+  borderStyle: "solid",
+  borderColor: "ink",
+  fontWeight: 600,
+  fontSize: "17px",
+  lineHeight: 1.2,
+  bg: "sheet",
+  color: "ink",
+  _hover: { bg: "paper" },
+} as const;
+
 export const ButtonLink = chakra("a", {
-  base: {
-    display: "inline-flex",
-    alignItems: "center",
-    minHeight: "44px",
-    px: "4",
-    py: "2",
-    borderRadius: "plate",
-    borderWidth: "1.5px",
-    borderStyle: "solid",
-    borderColor: "ink",
-    fontWeight: 600,
-    fontSize: "17px",
-    lineHeight: 1.2,
-    bg: "sheet",
-    color: "ink",
-    _hover: { bg: "paper" },
-  },
+  base: LINK_LOOK,
   variants: {
     kind: {
       plain: {},

@@ -80,10 +80,10 @@ export function RockerAnswer({ given }: Given) {
             {length(
               "arm",
               "Pivot to the roller's center",
-              ROCKER.arm,
+              USUAL.rockerArm,
               stud ? "May be left out with three widths" : undefined,
             )}
-            {length("radius", "Radius of roller or pad", ROCKER.radius)}
+            {length("radius", "Radius of roller or pad", USUAL.rockerTip)}
           </Two>
           {stud && (
             <Two>
@@ -109,7 +109,7 @@ export function RockerAnswer({ given }: Given) {
               {WIDTH_ROWS.slice(0, rows).map((n) => (
                 <Two key={n}>
                   {length(`length${n}`, `Pushrod ${n}`, USUAL.pushrod)}
-                  {length(`width${n}`, `Width wiped with it`, ROCKER.width)}
+                  {length(`width${n}`, `Width wiped with it`, USUAL.wiped)}
                 </Two>
               ))}
               {rows < WIDTH_ROWS.length && (
@@ -122,7 +122,7 @@ export function RockerAnswer({ given }: Given) {
           {length(
             "pivot",
             stud ? "Or the pivot over the valve's tip" : "Pivot over the valve's tip",
-            ROCKER.pivot,
+            USUAL.pivotHeight,
             "Square up from the closed valve's tip; with a minus where it is lower",
           )}
           <Two>
@@ -130,7 +130,7 @@ export function RockerAnswer({ given }: Given) {
             {length(
               "offset",
               "Patch off the middle",
-              ROCKER.offset,
+              USUAL.patchOffset,
               "Of its middle, with the pushrod now; minus towards the pivot",
             )}
           </Two>
@@ -160,15 +160,6 @@ export function RockerAnswer({ given }: Given) {
     </QuickPage>
   );
 }
-
-/** What is usual of a rocker: nothing is refused by it. */
-const ROCKER = {
-  arm: { leastMm: 15, mostMm: 120 },
-  radius: { leastMm: 2, mostMm: 25 },
-  width: { leastMm: 0.2, mostMm: 6 },
-  pivot: { leastMm: 0.3, mostMm: 40 },
-  offset: { leastMm: 0.1, mostMm: 4 },
-} as const;
 
 const unitOf = (typed: "mm" | "in" | "thou"): "mm" | "in" => (typed === "mm" ? "mm" : "in");
 const sweepWords = (mm: number | null, unit: LengthUnit): string =>

@@ -82,17 +82,12 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
     return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
   return (
     <chakra.div display="flex" flexDirection="column" gap="5">
-      {life.hands.length > 0 && (
-        <chakra.p fontSize="16px" color="soft">
-          What gauge studies know of {life.hands.length === 1 ? "a hand" : `${life.hands.length} hands`} that read
-          here is counted in.
-        </chakra.p>
-      )}
       <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
         <chakra.table borderCollapse="collapse" fontSize="16px" minWidth="100%">
           <chakra.caption captionSide="top" textAlign="left" pb="2" fontSize="16px" color="soft">
-            Found, then left{unit === "mm" ? ", in mm" : ", in inches"}; below, what it moved since the visit before.
-            Struck out: it says nothing of wear.
+            Found, then left{unit === "mm" ? ", in mm" : ", in inches"}; below, what it moved since the visit before
+            {life.hands.length > 0 && ", less what gauge studies found that the two hands differ by"}. Struck out: it
+            says nothing of wear.
           </chakra.caption>
           <thead>
             <tr>
