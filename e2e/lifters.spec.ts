@@ -18,7 +18,7 @@ import {
   toldTitle,
 } from "./fixtures";
 
-test.setTimeout(180_000);
+test.setTimeout(300_000);
 
 async function beginLifters(
   page: Page,
