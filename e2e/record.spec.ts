@@ -79,10 +79,4 @@ test("a hand is studied from an engine's page: blind, one reading after another,
   await expect(page.locator("[data-verdict]")).toHaveText("Good: reading takes up 0 percent of the band.");
   await expect(page.getByText("repeats within 0.000 mm")).toBeVisible();
   await clean(page, "light");
-  // A study tells of a hand on one's own page, with a switch.
-  await page.goto("/you");
-  await expect(page.getByRole("heading", { name: "Your hand" })).toBeVisible();
-  const kept = page.waitForResponse((r) => r.url().endsWith("/api/people"));
-  await page.getByRole("checkbox", { name: /^Use it where I read/ }).uncheck();
-  expect((await kept).ok()).toBe(true);
 });

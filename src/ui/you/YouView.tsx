@@ -112,7 +112,8 @@ export function YouView({ person, hand, sessions, shops }: Props) {
                 <span>
                   {browserWords(s.browser)}
                   {s.shared ? ", a shared device" : ""}
-                  <chakra.span color="soft" display="block" fontSize="16px">
+                  {/* A minute may have passed since the server wrote it. */}
+                  <chakra.span color="soft" display="block" fontSize="16px" suppressHydrationWarning>
                     {s.here ? "here, " : ""}since {formatDistanceToNow(s.begunAt)}
                   </chakra.span>
                 </span>
