@@ -10,6 +10,7 @@ import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { useUnit } from "../controls/unit";
+import { useHydrated } from "../controls/useHydrated";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 
@@ -64,10 +65,13 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
   const router = useRouter();
   const ids = useCommandIds();
   const unit = useUnit();
-  const [setId, setSetId] = useState(() => firstSet(sets));
+  const hydrated = useHydrated();
+  const [chosen, setChosen] = useState<string | null>(null);
   const [value, setValue] = useState("");
   const [sending, setSending] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
+  // What this device had in hand last is known to the browser alone.
+  const setId = chosen ?? (hydrated ? localStorage.getItem(SET_KEPT) : null);
   const set = sets.find((s) => s.id === setId) ?? sets[0];
   // Before it is kept the button says it with its unit.
   const read = withUnit(value.trim(), unit);
@@ -101,7 +105,7 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
               value={set?.id ?? ""}
               maxWidth="22rem"
               onChange={(e) => {
-                setSetId(e.target.value);
+                setChosen(e.target.value);
                 localStorage.setItem(SET_KEPT, e.target.value);
                 setValue("");
               }}
@@ -165,11 +169,6 @@ function Reading({ id, sets, look, made, all }: ReadingProps) {
       </chakra.div>
     </chakra.section>
   );
-}
-
-function firstSet(sets: readonly FeelerSet[]): string {
-  const kept = typeof localStorage === "undefined" ? null : localStorage.getItem(SET_KEPT);
-  return sets.find((s) => s.id === kept)?.id ?? sets[0]?.id ?? "";
 }
 
 /** How far everybody is, and a way to end it without whoever does not come. */
