@@ -1,11 +1,12 @@
 /** The book of an engine on paper: when it is due, how its valves move, and every visit. */
-import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
+import { Document, Page, Text, View } from "@react-pdf/renderer";
 import type { BookValve, EngineBook } from "@/core/record/book";
 import { driftWords } from "@/core/record/words";
 import { type LengthUnit, showFigure } from "@/core/units/length";
 import type { Paper } from "@/core/units/paper";
 import { registerFonts } from "./fonts";
-import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
+import { INK, NOW, SOFT, mm, styles } from "./look";
+import { LANDSCAPE_MM } from "./paper";
 
 export interface BookPaper {
   readonly book: EngineBook;
@@ -15,37 +16,7 @@ export interface BookPaper {
   readonly paper: Paper;
 }
 
-const mm = (length: number): number => length * PT_PER_MM;
-const INK = "#20302F";
-const SOFT = "#52605C";
-const NOW = "#C8401C";
-
-const styles = StyleSheet.create({
-  page: {
-    fontFamily: "Stamp",
-    fontWeight: 500,
-    fontSize: 10,
-    color: INK,
-    padding: mm(MARGIN_MM),
-    paddingBottom: mm(MARGIN_MM + 6),
-  },
-  stamp: { fontWeight: 600, fontSize: 9, color: SOFT, textTransform: "uppercase" },
-  title: { fontWeight: 600, fontSize: 24, lineHeight: 1.1 },
-  heading: { fontWeight: 600, fontSize: 13, paddingTop: 10, paddingBottom: 2 },
-  row: { flexDirection: "row", borderTopWidth: 0.6, borderColor: "#C9C2AF", paddingVertical: 1.4 },
-  head: { fontWeight: 600, color: SOFT },
-  foot: {
-    position: "absolute",
-    left: mm(MARGIN_MM),
-    right: mm(MARGIN_MM),
-    bottom: mm(MARGIN_MM) - 4,
-    fontSize: 8,
-    flexDirection: "row",
-    justifyContent: "space-between",
-    color: SOFT,
-  },
-});
-
+const heading = { fontWeight: 600, fontSize: 13, paddingTop: 10, paddingBottom: 2 } as const;
 const WIDTHS = [40, 76, 80, 80, 70, 180] as const;
 const WORK = { lash: "lash", preload: "preload", "dry-gap": "dry gap" } as const;
 
@@ -69,7 +40,7 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
         {book.due !== null && <Text style={{ paddingTop: 6, fontWeight: 600, fontSize: 12 }}>{book.due}</Text>}
         {book.rates.some((r) => r.words !== null) && (
           <View>
-            <Text style={styles.heading}>How its valves move</Text>
+            <Text style={heading}>How its valves move</Text>
             {book.rates.map((r) => (
               <View key={r.valve} style={styles.row} wrap={false}>
                 <Text style={{ width: 40, fontWeight: 600 }}>{r.valve}</Text>
@@ -78,10 +49,10 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
             ))}
           </View>
         )}
-        {book.visits.length === 0 && <Text style={styles.heading}>Nothing finished on it yet.</Text>}
+        {book.visits.length === 0 && <Text style={heading}>Nothing finished on it yet.</Text>}
         {book.visits.map((v) => (
           <View key={v.jobId}>
-            <Text style={styles.heading} minPresenceAhead={60}>
+            <Text style={heading} minPresenceAhead={60}>
               {[date(v.at), v.hours === null ? null : `${v.hours} h`, v.state, WORK[v.work]]
                 .filter((x) => x !== null)
                 .join(" · ")}
@@ -140,7 +111,7 @@ const Line = ({ cells, head = false, struck = false }: LineProps) => (
         key={i}
         style={{
           width: WIDTHS[i] ?? 60,
-          ...(head ? styles.head : {}),
+          ...(head ? { ...styles.head, color: SOFT } : {}),
           ...(i === 0 ? { fontWeight: 600 } : {}),
           ...(struck && i === MOVED ? { textDecoration: "line-through", color: NOW } : {}),
         }}

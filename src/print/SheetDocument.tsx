@@ -1,13 +1,14 @@
 /** The finished job on paper: the engine drawn as found and as left, valve by valve, and what was said. */
 import type { TypedUnit } from "@/core/units/typedLength";
-import { Circle, Document, Page, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Circle, Document, Page, Rect, Svg, Text, View } from "@react-pdf/renderer";
 import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
 import { bandWords } from "@/core/job/words/specs";
 import { type LengthUnit, exactLength } from "@/core/units/length";
 import { registerFonts } from "./fonts";
 import type { Paper } from "@/core/units/paper";
 import { type TemperatureUnit, temperatureWords } from "@/core/units/temperature";
-import { LANDSCAPE_MM, MARGIN_MM, PT_PER_MM } from "./paper";
+import { INK, NOW, SET, mm, styles } from "./look";
+import { LANDSCAPE_MM, MARGIN_MM } from "./paper";
 
 /** The head as it is laid out for drawing, in drawing units. */
 export interface DrawnHead {
@@ -45,38 +46,6 @@ const TITLES: Record<Sheet["work"], string> = {
   preload: "Preload sheet",
   "dry-gap": "Dry gap sheet",
 };
-
-const mm = (length: number): number => length * PT_PER_MM;
-const INK = "#20302F";
-const SOFT = "#52605C";
-const SET = "#2E6B4A";
-const NOW = "#C8401C";
-
-const styles = StyleSheet.create({
-  page: {
-    fontFamily: "Stamp",
-    fontWeight: 500,
-    fontSize: 10,
-    color: INK,
-    padding: mm(MARGIN_MM),
-    paddingBottom: mm(MARGIN_MM + 6),
-  },
-  title: { fontWeight: 600, fontSize: 24, lineHeight: 1.1 },
-  stamp: { fontWeight: 600, fontSize: 9, color: SOFT, textTransform: "uppercase" },
-  row: { flexDirection: "row", borderTopWidth: 0.6, borderColor: "#C9C2AF", paddingVertical: 1.4 },
-  head: { fontWeight: 600 },
-  fact: { flexDirection: "row", paddingVertical: 1 },
-  foot: {
-    position: "absolute",
-    left: mm(MARGIN_MM),
-    right: mm(MARGIN_MM),
-    bottom: mm(MARGIN_MM) - 4,
-    fontSize: 8,
-    flexDirection: "row",
-    justifyContent: "space-between",
-    color: SOFT,
-  },
-});
 
 type Late = (made: { readonly arrivedAt: string | null }) => string;
 

@@ -1,29 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { sweepOf } from "../geometry/sweep";
-import { type TypedRocker, edgeLeftMm, quickRocker } from "./rocker";
+import { NOTHING_TYPED, type TypedRocker, edgeLeftMm, quickRocker } from "./rocker";
 
-const NOTHING: TypedRocker = {
-  mount: "stud",
-  lift: "",
-  radius: "",
-  arm: "",
-  ratio: "",
-  fitted: "",
-  pivot: "",
-  stem: "",
-  offset: "",
-  step: "1 mm",
-  length1: "",
-  width1: "",
-  length2: "",
-  width2: "",
-  length3: "",
-  width3: "",
-  length4: "",
-  width4: "",
-  length5: "",
-  width5: "",
-};
+const NOTHING: TypedRocker = NOTHING_TYPED;
 const STUD = {
   ...NOTHING,
   lift: "14 mm",

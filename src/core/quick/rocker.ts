@@ -35,6 +35,30 @@ export interface TypedRocker extends Readonly<Record<WidthField, string>> {
   readonly step: string;
 }
 
+/** Before anything is typed. */
+export const NOTHING_TYPED = {
+  mount: "stud",
+  lift: "",
+  radius: "",
+  arm: "",
+  ratio: "",
+  fitted: "",
+  pivot: "",
+  stem: "",
+  offset: "",
+  step: "1 mm",
+  length1: "",
+  width1: "",
+  length2: "",
+  width2: "",
+  length3: "",
+  width3: "",
+  length4: "",
+  width4: "",
+  length5: "",
+  width5: "",
+} satisfies TypedRocker;
+
 export interface RockerAnswer {
   readonly arm: RockerArm;
   readonly pivotAboveMm: number;

@@ -2,7 +2,8 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { type ReactNode, useId } from "react";
 import { Complaint } from "./Stamp";
 
-const box = {
+/** What is typed into; a table of many says it once. */
+export const FIELD_LOOK = {
   width: "full",
   minHeight: "44px",
   px: "3",
@@ -18,9 +19,9 @@ const box = {
   _invalid: { borderColor: "now", borderWidth: "2.5px" },
 } as const;
 
-export const TextInput = chakra("input", { base: box });
-export const TextArea = chakra("textarea", { base: { ...box, fontFamily: "mono", fontSize: "15px" } });
-export const Select = chakra("select", { base: box });
+export const TextInput = chakra("input", { base: FIELD_LOOK });
+export const TextArea = chakra("textarea", { base: { ...FIELD_LOOK, fontFamily: "mono", fontSize: "15px" } });
+export const Select = chakra("select", { base: FIELD_LOOK });
 
 interface Props {
   readonly label: string;

@@ -4,6 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import type { GaugeStudy } from "@/core/record/gaugeStudy";
 import { verdictOfStudy } from "@/core/record/handStudies";
+import type { Hand } from "@/core/record/hands";
 import { fineLength } from "@/core/units/length";
 import { useUnit } from "../controls/unit";
 import { PlateHeading } from "../controls/Stamp";
@@ -12,7 +13,8 @@ import type { ResultGiven } from "./result";
 interface Props extends ResultGiven {
   readonly name: string;
   readonly bandMm: number;
-  readonly knownMm: Readonly<Record<string, number>> | null;
+  /** What it tells of each hand, as it is used where that hand reads. */
+  readonly hands: readonly Hand[];
   /** Null where too few were through for a study. */
   readonly study: GaugeStudy | null;
 }
@@ -20,7 +22,7 @@ interface Props extends ResultGiven {
 const LazyChart = dynamic(() => import("./GaugeChart"), { ssr: false, loading: () => <chakra.div height="320px" /> });
 
 /** What came of a study: what it says of this way of reading, of each hand, and every reading drawn. */
-export function GaugeResult({ name, people, valves, bandMm, knownMm, readings, study }: Props) {
+export function GaugeResult({ name, people, valves, bandMm, hands, readings, study }: Props) {
   const typed = useUnit();
   const unit = typed === "mm" ? "mm" : "in";
   const nameOf = new Map(people.map((p) => [p.id, p.name]));
@@ -57,20 +59,15 @@ export function GaugeResult({ name, people, valves, bandMm, knownMm, readings, s
                 Hands
               </PlateHeading>
               <chakra.ul listStyleType="none" m="0" p="0" fontSize="18px">
-                {study.people.map((p) => {
-                  const own = readings.filter((r) => r.person === p.person);
-                  const off = own.reduce((n, r) => n + r.valueMm - (knownMm?.[r.valve] ?? 0), 0) / own.length;
-                  const bias = knownMm === null ? (study.people.length > 1 ? p.biasMm : null) : off;
-                  return (
-                    <chakra.li key={p.person} py="2" borderTop="1px solid" borderColor="line">
-                      <b>{nameOf.get(p.person)}</b> repeats within {mm(p.repeatabilityMm)}
-                      {bias === null
-                        ? ""
-                        : `, and reads ${mm(Math.abs(bias))} ${bias < 0 ? "tighter" : "wider"} than ${knownMm === null ? "all together" : "the gaps are"}`}
-                      .
-                    </chakra.li>
-                  );
-                })}
+                {hands.map(({ person, biasMm, against, repeatMm }) => (
+                  <chakra.li key={person} py="2" borderTop="1px solid" borderColor="line">
+                    <b>{nameOf.get(person)}</b> repeats within {mm(repeatMm)}
+                    {biasMm === null
+                      ? ""
+                      : `, and reads ${mm(Math.abs(biasMm))} ${biasMm < 0 ? "tighter" : "wider"} than ${against === "others" ? "all together" : "the gaps are"}`}
+                    .
+                  </chakra.li>
+                ))}
               </chakra.ul>
             </section>
             <section aria-labelledby="parts">

@@ -10,7 +10,9 @@ import {
   SOLD_STEPS,
   type TypedRocker,
   WIDTH_ROWS,
+  NOTHING_TYPED,
   edgeLeftMm,
+  middleOf,
   quickRocker,
 } from "@/core/quick/rocker";
 import { type LengthUnit, MM_PER_INCH, exactLength, showLength } from "@/core/units/length";
@@ -25,33 +27,13 @@ import { Awaits, Figure, QuickPage } from "./QuickPage";
 import type { Given } from "./given";
 import { useTyped } from "./useTyped";
 
-const EMPTY = Object.fromEntries(
-  WIDTH_ROWS.flatMap((n) => [
-    [`length${n}`, ""],
-    [`width${n}`, ""],
-  ]),
-);
-const DEFAULTS = {
-  mount: "stud",
-  lift: "",
-  radius: "",
-  arm: "",
-  ratio: "",
-  fitted: "",
-  pivot: "",
-  stem: "",
-  offset: "",
-  step: "",
-  ...EMPTY,
-} as TypedRocker & Record<string, string>;
-
 /** Drawn where nobody says how thick the stem is. */
 const USUAL_STEM_MM = 8;
 
 /** Sweep, and the pushrod to order: from an adjustable pushrod and a marker, or from measured figures. */
 export function RockerAnswer({ given }: Given) {
   const unit = useUnit();
-  const [typed, change] = useTyped({ ...DEFAULTS, step: unit === "mm" ? "1 mm" : "0.050 in" }, given);
+  const [typed, change] = useTyped({ ...NOTHING_TYPED, step: unit === "mm" ? "1 mm" : "0.050 in" }, given);
   const [rows, setRows] = useState(() => Math.max(3, WIDTH_ROWS.filter((n) => typed[`length${n}`] !== "").length));
   const { answer, problems } = quickRocker(typed);
   const stud = typed.mount !== "shaft";
@@ -203,7 +185,7 @@ function Told({ answer }: { readonly answer: Answered }) {
           sweep={shown}
           tip={{
             stemMm: answer.stemMm ?? USUAL_STEM_MM,
-            offsetMm: (answer.offsetMm ?? 0) + (answer.offsetMm === null ? 0 : middle(shown) - middle(sweep)),
+            offsetMm: (answer.offsetMm ?? 0) + (answer.offsetMm === null ? 0 : middleOf(shown) - middleOf(sweep)),
           }}
           label={`The rocker's arm starts ${shown.closed.angleDeg.toFixed(1)} degrees above square to the stem and ends at ${shown.full.angleDeg.toFixed(1)}; it wipes ${showLength(shown.sweepMm, unit)} of the valve's tip`}
         />
@@ -241,9 +223,6 @@ function Told({ answer }: { readonly answer: Answered }) {
     </chakra.div>
   );
 }
-
-const middle = ({ widestMm, sweepMm }: { readonly widestMm: number; readonly sweepMm: number }): number =>
-  widestMm - sweepMm / 2;
 
 interface SlideProps {
   readonly label: string;

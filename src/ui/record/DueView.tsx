@@ -7,7 +7,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, useTransition } from "react";
 import { FLEET_SORTS, type FleetPage, type FleetQuestion, type FleetSort } from "@/core/record/fleet";
 import { Button, ButtonLink } from "../controls/Button";
-import { Field, Select, TextInput } from "../controls/Field";
+import { FIELD_LOOK, Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
 import { numberOrText } from "../controls/typed";
 import { send, troubleOf } from "../send";
@@ -47,19 +47,7 @@ const Table = chakra("table", {
     "& [data-why]": { display: "block", fontSize: "16px", color: "soft" },
     "& [data-soon]": { fontWeight: 700 },
     "& td a": { textDecoration: "underline", fontWeight: 600 },
-    "& input": {
-      width: { base: "5.5rem", md: "7rem" },
-      minHeight: "44px",
-      px: "3",
-      py: "2",
-      bg: "sheet",
-      color: "ink",
-      borderWidth: "1.5px",
-      borderStyle: "solid",
-      borderColor: "edge",
-      borderRadius: "plate",
-      fontSize: "17px",
-    },
+    "& input": { ...FIELD_LOOK, width: { base: "5.5rem", md: "7rem" } },
   },
 });
 

@@ -1,5 +1,6 @@
 import { notFound } from "next/navigation";
 import { gaugeStudy, studyProblem } from "@/core/record/gaugeStudy";
+import { handsOfStudy } from "@/core/record/handStudies";
 import { nextLook } from "@/core/record/study";
 import { asViewer } from "@/server/http/inShop";
 import { findStudy, readersOf } from "@/server/record/gauge";
@@ -19,6 +20,7 @@ export default async function GaugeStudyPage({ params }: { params: Promise<{ id:
   if (study === null) notFound();
   const people = await readersOf(db, shopId, study);
   const { id, name, valves, times, bandMm, readings, knownMm, made } = study;
+  const whole = studyProblem(readings) === null;
   if (study.endedAt !== null)
     return (
       <Shell>
@@ -27,9 +29,9 @@ export default async function GaugeStudyPage({ params }: { params: Promise<{ id:
           people={people}
           valves={valves}
           bandMm={bandMm}
-          knownMm={knownMm}
+          hands={whole ? handsOfStudy({ at: study.endedAt.toISOString(), bandMm, readings, knownMm }) : []}
           readings={readings}
-          study={studyProblem(readings) === null ? gaugeStudy(readings, bandMm) : null}
+          study={whole ? gaugeStudy(readings, bandMm) : null}
         />
       </Shell>
     );
