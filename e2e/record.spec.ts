@@ -79,4 +79,13 @@ test("a hand is studied from an engine's page: blind, one reading after another,
   await expect(page.locator("[data-verdict]")).toHaveText("Good: reading takes up 0 percent of the band.");
   await expect(page.getByText("repeats within 0.002 mm")).toBeVisible();
   await clean(page, "light");
+  // A study tells of a hand on one's own page, with a switch.
+  await page.goto("/you");
+  await page.waitForLoadState("networkidle");
+  const used = page.getByRole("checkbox", { name: /^Use it where I read/ });
+  const kept = page.waitForResponse((r) => r.url().endsWith("/api/people"));
+  await used.uncheck();
+  expect((await kept).ok()).toBe(true);
+  await page.reload();
+  await expect(used).not.toBeChecked();
 });
