@@ -37,6 +37,12 @@ describe("the quick answer on a rocker", () => {
     expect(quickRocker({ ...STUD, step: "0.050 in" }).answer?.stud?.order?.lengthMm).toBeCloseTo(209.55, 9);
     expect(answer?.sweep.sweepMm).toBeCloseTo(2.0625, 3);
   });
+  it("tells it in what the pushrod was typed in, whatever the shop types in", () => {
+    expect(quickRocker(STUD).answer?.unit).toBe("mm");
+    expect(quickRocker({ ...STUD, fitted: "7.87 in", step: "0.050 in" }).answer?.unit).toBe("in");
+    const shaft = { ...STUD, mount: "shaft", fitted: "", lift: ".55 in" };
+    expect(quickRocker(shaft).answer?.unit).toBe("in");
+  });
   it("takes three widths in place of the pivot, and asks for three", () => {
     const { answer, problems } = quickRocker(WIDTHS);
     expect(problems).toEqual({});

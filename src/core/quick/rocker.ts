@@ -10,7 +10,7 @@ import {
   tryLength,
 } from "../geometry/pushrod";
 import { type RockerArm, type Sweep, bestPivotMm, leastSweepMm, sweepOf } from "../geometry/sweep";
-import { MM_PER_INCH } from "../units/length";
+import { MM_PER_INCH, parseLength } from "../units/length";
 import { type Problems, RATIO_WRONG, readAtLeast, readLength, readRatio } from "./typed";
 
 /** So many pushrods with the widths of their patches can be typed. */
@@ -79,6 +79,8 @@ export interface RockerAnswer {
   readonly fit: Fit | null;
   readonly stemMm: number | null;
   readonly offsetMm: number | null;
+  /** In what the pushrod (on a shaft: the lift) was typed: all that is told of it is told so. */
+  readonly unit: "mm" | "in";
 }
 
 /** Of a pushrod: sold by 0.050 in or by 1 mm. */
@@ -118,7 +120,9 @@ export function quickRocker(typed: TypedRocker): QuickRocker {
   if (enough && pivot !== null) problems.pivot = "Leave it empty: the widths tell it.";
   const waits = { answer: null, problems };
   if (Object.keys(problems).length > 0 || lift === null || radius === null) return waits;
-  const onlyRead = { liftMm: lift, tipRadiusMm: radius, stemMm: stem, offsetMm: offset, measured };
+  const typedIn = parseLength(onStud ? typed.fitted : typed.lift)?.unit;
+  const unit = typedIn === undefined || typedIn === "mm" ? ("mm" as const) : ("in" as const);
+  const onlyRead = { liftMm: lift, tipRadiusMm: radius, stemMm: stem, offsetMm: offset, measured, unit };
   if (!onStud) {
     if (armGiven === null || pivot === null) return waits;
     return told({ ...onlyRead, armMm: armGiven, pivotAboveMm: pivot, fit: null }, null, problems);
@@ -143,10 +147,10 @@ function widthsOf(length: (field: WidthField, like: string, leastMm?: number) =>
   return rows.filter((r, i) => rows.findIndex((o) => o.lengthMm === r.lengthMm) === i);
 }
 
-type Read = RockerArm & Pick<RockerAnswer, "pivotAboveMm" | "fit" | "stemMm" | "offsetMm" | "measured">;
+type Read = RockerArm & Pick<RockerAnswer, "pivotAboveMm" | "fit" | "stemMm" | "offsetMm" | "measured" | "unit">;
 
 function told(
-  { pivotAboveMm, fit, stemMm, offsetMm, measured, ...arm }: Read,
+  { pivotAboveMm, fit, stemMm, offsetMm, measured, unit, ...arm }: Read,
   stud: { readonly ratio: number; readonly fittedMm: number; readonly stepMm: number } | null,
   problems: Found,
 ): QuickRocker {
@@ -165,6 +169,7 @@ function told(
     fit,
     stemMm,
     offsetMm,
+    unit,
   };
   if (stud === null)
     return { answer: { ...answer, stud: null, raiseMm: raiseMm({ ...arm, pivotAboveMm }) }, problems };

@@ -1,4 +1,5 @@
 import { type RockerArm, type Sweep, bestPivotMm } from "@/core/geometry/sweep";
+import { type LengthUnit, showLength } from "@/core/units/length";
 import { color, font } from "./colors";
 
 interface Props {
@@ -7,6 +8,8 @@ interface Props {
   readonly sweep: Sweep;
   /** The valve's tip: how wide it is, and where the middle of the patch lies on it, away from the pivot. */
   readonly tip: { readonly stemMm: number; readonly offsetMm: number };
+  /** In what its figures are told. */
+  readonly unit: LengthUnit;
   /** What the picture says, for those who don't see it. */
   readonly label: string;
 }
@@ -21,7 +24,7 @@ const angleWords = (deg: number): string =>
   Math.abs(deg) < 0.05 ? "square to the stem" : `${Math.abs(deg).toFixed(1)}° ${deg > 0 ? "above" : "below"}`;
 
 /** The arm at closed, half and full lift, to scale, on the valve that goes down under it; the patch that it wipes on its tip. */
-export function RockerArmDrawing({ arm, pivotAboveMm, sweep, tip, label }: Props) {
+export function RockerArmDrawing({ arm, pivotAboveMm, sweep, tip, unit, label }: Props) {
   const { closed, half, full } = sweep;
   // All in mm from the pivot: x across towards the valve, y down.
   const tipY = pivotAboveMm;
@@ -142,7 +145,7 @@ export function RockerArmDrawing({ arm, pivotAboveMm, sweep, tip, label }: Props
       >
         {Math.abs(off) < 0.05
           ? "pivot where it belongs"
-          : `pivot ${Math.abs(off).toFixed(1)} mm too ${off < 0 ? "low" : "high"}`}
+          : `pivot ${showLength(Math.abs(off), unit)} too ${off < 0 ? "low" : "high"}`}
       </text>
     </svg>
   );

@@ -143,13 +143,11 @@ export function RockerAnswer({ given }: Given) {
   );
 }
 
-const unitOf = (typed: "mm" | "in" | "thou"): "mm" | "in" => (typed === "mm" ? "mm" : "in");
 const sweepWords = (mm: number | null, unit: LengthUnit): string =>
   mm === null ? "out of reach" : showLength(mm, unit);
 
 function Told({ answer }: { readonly answer: Answered }) {
-  const unit = unitOf(useUnit());
-  const { stud, sweep, leastMm, raiseMm: raise, fit } = answer;
+  const { stud, sweep, leastMm, raiseMm: raise, fit, unit } = answer;
   const now = stud?.rocker.fittedMm ?? 0;
   const [lengthMm, setLength] = useState(stud?.order?.lengthMm ?? now);
   const [raisedMm, setRaised] = useState(raise ?? 0);
@@ -183,6 +181,7 @@ function Told({ answer }: { readonly answer: Answered }) {
           arm={answer.arm}
           pivotAboveMm={pivotAboveMm}
           sweep={shown}
+          unit={unit}
           tip={{
             stemMm: answer.stemMm ?? USUAL_STEM_MM,
             offsetMm: (answer.offsetMm ?? 0) + (answer.offsetMm === null ? 0 : middleOf(shown) - middleOf(sweep)),
