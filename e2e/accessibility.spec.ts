@@ -222,6 +222,11 @@ test("at 200 percent zoom the run still shows its next thing and its button", as
   await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
   await expect(page.locator("[data-main]")).toBeInViewport();
   await expect(page.getByRole("region", { name: "Next" }).getByRole("heading")).toBeInViewport();
+  // A phone that lies on its side has about as little.
+  await page.setViewportSize({ width: 844, height: 390 });
+  await expect(page.locator("[data-main]")).toBeInViewport();
+  await expect(page.getByRole("region", { name: "Next" }).getByRole("heading")).toBeInViewport();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
 });
 
 test("text spaced as wide as some need it is neither cut off nor pushed out of sight", async ({ page }) => {

@@ -57,12 +57,35 @@ export async function dragging(browser: Browser, page: Page, url: string): Promi
   await page.mouse.down();
   tell("dragging, 24 cylinders and 96 valves", await traced(browser, page, at));
   await page.mouse.up();
+  await turning(browser, page, url);
   const bare = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await bare.setContent(
     "<div id=square style='width:20px;height:20px;background:black;will-change:transform'></div><script>let n=0;addEventListener('pointermove',()=>{square.style.transform=`translateX(${n++%500}px)`})</script>",
   );
   tell("for comparison, one square moved", await traced(browser, bare, at));
   await bare.close();
+}
+
+/** The bar of a virtual vee eight, drawn to and fro: sixteen valves move by their lobes. */
+async function turning(browser: Browser, page: Page, url: string): Promise<void> {
+  const id = crypto.randomUUID();
+  const command = { id, exercise: "big-cam", level: "alone", engine: null, seed: 1, set: null };
+  const begun = await page.request.post(`${url}/api/practice`, { data: command });
+  if (!begun.ok()) throw new Error(`no practice was begun: ${await begun.text()}`);
+  await page.goto(`${url}/practice/${id}`);
+  const bar = page.getByRole("slider", { name: "Turn the crank" });
+  await bar.waitFor();
+  await page.waitForTimeout(1500);
+  const box = await bar.boundingBox();
+  if (box === null) throw new Error("the bar is not drawn");
+  const at = (turn: number): [number, number] => [
+    box.x + box.width * (0.5 + 0.45 * Math.sin(turn * 2 * Math.PI)),
+    box.y + box.height / 2,
+  ];
+  await page.mouse.move(...at(0));
+  await page.mouse.down();
+  tell("turning a virtual engine, 8 cylinders and 16 valves", await traced(browser, page, at));
+  await page.mouse.up();
 }
 
 /** Input as a hand gives it: steadily, without waiting for the page to have drawn the last move. */

@@ -19,7 +19,20 @@ import type { MethodId } from "../core/stops/methods";
 import type { Database } from "../db/connect";
 import { findJob } from "../db/queries/jobs";
 import { insertMany } from "../db/insertMany";
-import { engines, gaugeReadings, gaugeStudies, people, pins, shops, users } from "../db/schema";
+import {
+  engines,
+  gaugeReadings,
+  gaugeStudies,
+  people,
+  pins,
+  practiceSessions,
+  practiceSteps,
+  shops,
+  users,
+} from "../db/schema";
+import { marksOf } from "../core/practice/marks";
+import { leavesOf } from "../server/practice/practice";
+import { practicedWeeks } from "./practice";
 import type { Actor } from "../server/http/who";
 import { addEngine } from "../server/engines/engines";
 import { addFeelerSet, findFeelerSet } from "../server/shop/feelerSets";
@@ -435,6 +448,7 @@ class DemoShop {
     await this.serviced(fine, now);
     await this.broken(fine, now);
     await this.fleet(now);
+    await this.practiced(coarse, now);
     await this.visit({
       engineId: teasel,
       file: TEASEL,
@@ -577,6 +591,43 @@ class DemoShop {
       }),
     );
     await insertMany(this.db, gaugeReadings, readings);
+  }
+
+  /** The apprentice's evenings at the virtual engine. */
+  private async practiced(set: FeelerSet, now: Date): Promise<void> {
+    const { shopId, person } = this.as(3);
+    const leaves = leavesOf(set);
+    for (const { daysAgo, minutes, session } of practicedWeeks(leaves.leaves.map((l) => l.mm))) {
+      const { spec, frames } = session;
+      const begunAt = addDays(now, -daysAgo);
+      const id = randomUUID();
+      await this.db.insert(practiceSessions).values({
+        id,
+        shopId,
+        personId: person.id,
+        exercise: spec.exercise,
+        level: spec.level,
+        seed: spec.seed,
+        engineFile: spec.file,
+        leaves,
+        school: person.school,
+        begunAt,
+        endedAt: addMinutes(begunAt, minutes),
+        marks: marksOf(session),
+      });
+      await insertMany(
+        this.db,
+        practiceSteps,
+        frames.map(({ action, step }) => ({
+          shopId,
+          sessionId: id,
+          seq: step,
+          id: randomUUID(),
+          action,
+          at: begunAt,
+        })),
+      );
+    }
   }
 
   /** Forty small engines that are looked at by their hours or by the year. */

@@ -4,6 +4,8 @@ import { findEngine } from "./engines/engines";
 import { mustSee } from "./engines/viewers";
 import { isId } from "./http/id";
 import { asViewer } from "./http/inShop";
+import { EXERCISES } from "@/core/practice/exerciseList";
+import { findPractice } from "./practice/practice";
 import { findStudy } from "./record/gauge";
 
 /** The name of an engine of the shop; null where there is none such. */
@@ -29,4 +31,11 @@ export async function jobTitle(id: string): Promise<string | null> {
 export async function studyTitle(id: string): Promise<string | null> {
   const [db, { shopId }] = await asViewer("see");
   return (await findStudy(db, shopId, id))?.name ?? null;
+}
+
+/** The exercise that is practiced; null where there is no such practice. */
+export async function practiceTitle(id: string): Promise<string | null> {
+  const [db, viewer] = await asViewer("see");
+  const found = await findPractice(db, viewer, id);
+  return found === null ? null : EXERCISES[found.exercise].name;
 }

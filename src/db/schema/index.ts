@@ -13,3 +13,4 @@ export * from "./orders";
 export * from "./partsOut";
 export * from "./record";
 export * from "./gauge";
+export * from "./practice";

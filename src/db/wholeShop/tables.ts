@@ -36,6 +36,8 @@ const TABLES = [
   "engine_forecasts",
   "gauge_studies",
   "gauge_readings",
+  "practice_sessions",
+  "practice_steps",
 ] as const;
 export const STAYS = ["pins", "devices", "hands"] as const;
 

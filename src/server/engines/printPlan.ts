@@ -4,7 +4,7 @@ import { CalcProblem } from "@/core/calc/problem";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
 import { capital, engineWords } from "@/core/job/words/names";
-import { turnWords } from "@/core/job/words/crankTurns";
+import { turnWords } from "@/core/stops/crankTurns";
 import { METHODS } from "@/core/stops/methods";
 import { planMethod } from "@/core/stops/planMethod";
 import { planFromQuery } from "@/core/stops/planQuery";

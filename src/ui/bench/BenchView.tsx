@@ -101,6 +101,11 @@ function Bench({ jobs, leads, due, further, engines, ended }: Omit<Props, "sough
           </ButtonLink>
         </chakra.div>
         {engines.of === 0 ? <FirstThings leads={leads} /> : <EngineLines engines={engines} />}
+        <chakra.p pt="6" fontSize="18px">
+          <Link href="/practice" prefetch={false} style={{ textDecoration: "underline" }}>
+            Practice on a virtual engine
+          </Link>
+        </chakra.p>
       </chakra.section>
     </Columns>
   );

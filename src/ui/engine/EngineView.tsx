@@ -225,6 +225,10 @@ export function EngineView({
           <Link href={`/gauge-studies?engine=${id}`} prefetch={false} style={{ textDecoration: "underline" }}>
             Study how well it is read
           </Link>
+          , or{" "}
+          <Link href={`/practice?engine=${id}`} prefetch={false} style={{ textDecoration: "underline" }}>
+            practice on a virtual one
+          </Link>
           . Its book:{" "}
           {(["pdf", "csv", "json"] as const).map((kind, i) => (
             <span key={kind}>

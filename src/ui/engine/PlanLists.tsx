@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
-import { turnWords } from "@/core/job/words/crankTurns";
+import { turnWords } from "@/core/stops/crankTurns";
 import { METHODS, type MethodId } from "@/core/stops/methods";
 import type { MethodPlan } from "@/core/stops/planMethod";
 import type { StopsAnswer } from "@/core/stops/recommend";

@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
-import { turnWords } from "@/core/job/words/crankTurns";
+import { turnWords } from "@/core/stops/crankTurns";
 import type { MethodPlan } from "@/core/stops/planMethod";
 import { type Stop, wrongOneTurnOut } from "@/core/stops/plan";
 import { crankSlack } from "@/core/stops/sensitivity";

@@ -46,6 +46,9 @@ const Places = () => (
     </Anchor>
     <Anchor href="/shop">Shop</Anchor>
     <Anchor href="/shop/parts">Parts</Anchor>
+    <Anchor href="/practice" display={{ base: "none", md: "inline-flex" }}>
+      Practice
+    </Anchor>
   </>
 );
 

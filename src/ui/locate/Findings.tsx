@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
 import { askWords, foundWords, seenWords } from "@/core/locate/words";
-import { turnWords } from "@/core/job/words/crankTurns";
+import { turnWords } from "@/core/stops/crankTurns";
 import { type Arc, advance } from "@/core/units/angle/arc";
 import { Button } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";

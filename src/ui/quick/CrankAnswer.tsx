@@ -3,7 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useMemo, useState } from "react";
 import { resolveEngine } from "@/core/engine/resolve";
-import { turnWords } from "@/core/job/words/crankTurns";
+import { turnWords } from "@/core/stops/crankTurns";
 import { engineOfOrder } from "@/core/quick/order";
 import { DEFAULT_REQUIRED_MARGIN_DEG } from "@/core/stops/settings";
 import { planStops } from "@/core/stops/recommend";

@@ -1,6 +1,6 @@
 /** The one next thing as it is told. Pure; reading, setting and closing have files of their own, kinds of work their rooms. */
 import type { RouteStop } from "@/core/stops/route";
-import { barringWords, turnWords } from "@/core/job/words/crankTurns";
+import { barringWords, turnWords } from "@/core/stops/crankTurns";
 import { type Sight, sightWords } from "@/core/stops/sight";
 import { signAt } from "@/core/stops/sign";
 import type { AtValve, RunContext, RunNow } from "../model";

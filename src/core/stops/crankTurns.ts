@@ -1,5 +1,5 @@
 /** How far to turn the crank, in words. Crank angles in degrees. */
-import type { BarringPlace, EngineFile } from "../../engine/engineFile";
+import type { BarringPlace, EngineFile } from "../engine/engineFile";
 
 /** How far to turn the crank, as one says it: "one full turn", "144°, two fifths of a turn". */
 export function turnWords(deg: number): string {

@@ -1,0 +1,153 @@
+/** The virtual engine against what the trade says of leaves, lobes and hands. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { anyFourStroke } from "../engine/testEngines";
+import type { AdjusterEntry } from "../engine/engineFile";
+import { marginDeg } from "../stops/margin";
+import { runs } from "../units/runs.testing";
+import { act } from "./bench";
+import { REQUIRED_DEG } from "./claims";
+import type { PracticeAction } from "./action";
+import { dragOf, goes } from "./feel";
+import { type BenchState, benchOf, couldBeDone, crankOf, liftNow, openGapMm } from "./state";
+import { PERFECT_HAND, type VirtualEngine, practiceProblem, virtualEngine } from "./virtualEngine";
+import { leafIn } from "./player";
+import { PRACTICE_ENGINES } from "./engines";
+
+const ADJUSTERS: readonly AdjusterEntry[] = [
+  { kind: "screw", at: "valve-end", pitch: "1 mm", lock: "lock-nut" },
+  { kind: "screw", at: "stud-nut", ratio: 1.5, pitch: "1 mm", lock: "self-locking" },
+  { kind: "bucket-shim", shimAt: "over" },
+  { kind: "grind" },
+  { kind: "fixed", part: "pushrod" },
+  { kind: "positive-closing" },
+];
+const anyBench = fc
+  .record({
+    file: anyFourStroke,
+    adjuster: fc.constantFrom(...ADJUSTERS),
+    seed: fc.integer({ min: 1, max: 1e9 }),
+    turns: fc.array(fc.integer({ min: 0, max: 720 }), { minLength: 1, maxLength: 4 }),
+  })
+  .map(({ file, adjuster, ...more }) => ({ ...more, file: { ...file, adjuster } }))
+  .filter(({ file }) => practiceProblem(file) === null);
+
+const LEAVES = Array.from({ length: 80 }, (_, i) => (i + 1) / 100);
+
+function does(v: VirtualEngine, state: BenchState, action: PracticeAction) {
+  const done = act(v, state, action);
+  if (!couldBeDone(done)) throw new Error(done.cant);
+  return done;
+}
+/** The thickest leaf that goes and the thinnest that does not, by a hand that tries them all. */
+function readAll(v: VirtualEngine, from: BenchState, valve: string) {
+  let state = from;
+  const felt = LEAVES.map((mm) => {
+    const done = does(v, state, leafIn(valve, mm));
+    state = done.state;
+    return { mm, goes: done.drag !== null && goes(done.drag) };
+  });
+  return {
+    state,
+    lowMm: felt.filter((f) => f.goes).at(-1)?.mm ?? 0,
+    highMm: felt.find((f) => !f.goes)?.mm ?? Infinity,
+  };
+}
+
+describe("a leaf", () => {
+  it("is felt by what it leaves of the gap, as the trade has it", () => {
+    const table = [
+      [0.021, "none"],
+      [0.02, "light"],
+      [0, "light"],
+      [-0.0001, "firm"],
+      [-0.01, "firm"],
+      [-0.0101, "stuck"],
+    ] as const;
+    for (const [spare, drag] of table) expect(dragOf(spare)).toBe(drag);
+  });
+
+  it("gives a perfect hand the true lash within its leaves on the base circle, and what the lobe leaves elsewhere", () => {
+    let [rested, lifted] = [0, 0];
+    fc.assert(
+      fc.property(anyBench, ({ file, seed, turns }) => {
+        const v = virtualEngine(file, seed, { hand: PERFECT_HAND });
+        let state = benchOf(v);
+        for (const byDeg of turns) {
+          state = does(v, state, { do: "turn", byDeg }).state;
+          for (const x of v.valves) {
+            const lash = Math.max(0, state.valves[x.id]?.gapMm ?? NaN);
+            const there = Math.max(0, lash - liftNow(v, state, x));
+            expect(openGapMm(v, state, x)).toBeCloseTo(there, 9);
+            const read = readAll(v, state, x.id);
+            expect(read.lowMm).toBeLessThanOrEqual(there + 1e-9);
+            expect(read.highMm).toBeGreaterThan(there - 1e-9);
+            const margin = marginDeg(x.valve, crankOf(v, state), v.engine.cycleDeg) ?? -1;
+            if (margin >= REQUIRED_DEG) {
+              rested++;
+              expect(liftNow(v, state, x)).toBe(0);
+              expect(there).toBe(lash);
+            } else if (liftNow(v, state, x) > 0) lifted++;
+          }
+        }
+      }),
+      { numRuns: runs(60) },
+    );
+    expect(rested).toBeGreaterThan(10);
+    expect(lifted).toBeGreaterThan(10);
+  });
+
+  it("is felt otherwise where the rocker is pressed, the set hangs on it, or a wrench is left on", () => {
+    const v = virtualEngine(PRACTICE_ENGINES.four, 5, { hand: PERFECT_HAND, startDeg: 0 });
+    const state = benchOf(v);
+    const x = v.valves[0];
+    if (x === undefined) throw new Error("no valve");
+    const just = openGapMm(v, state, x);
+    expect(does(v, state, leafIn(x.id, just)).drag).toBe("light");
+    expect(does(v, state, leafIn(x.id, just, { pushed: true })).drag).toBe("stuck");
+    expect(does(v, state, leafIn(x.id, just, { bundle: true })).drag).toBe("firm");
+    expect(does(v, { ...state, toolOn: x.id }, leafIn(x.id, just)).drag).toBe("stuck");
+  });
+});
+
+describe("the engine of a seed", () => {
+  it("is the same every time, and another with another seed", () => {
+    const of = (seed: number) => virtualEngine(PRACTICE_ENGINES.eight, seed).valves.map((v) => v.gapMm);
+    expect(of(7)).toEqual(of(7));
+    expect(of(7)).not.toEqual(of(8));
+  });
+
+  it("scatters as its hand does", () => {
+    const v = virtualEngine(PRACTICE_ENGINES.four, 11, { hand: { repeatMm: 0.01, biasMm: 0 }, startDeg: 0 });
+    const x = v.valves[0];
+    if (x === undefined) throw new Error("no valve");
+    let state = benchOf(v);
+    const felt = Array.from({ length: 400 }, () => {
+      const done = does(v, state, leafIn(x.id, openGapMm(v, state, x)));
+      state = done.state;
+      return done.drag;
+    });
+    const share = (drag: string) => felt.filter((f) => f === drag).length / felt.length;
+    // Half of a bell curve lies under its middle, a sixth more than one deviation under it.
+    expect(share("light") + share("none")).toBeCloseTo(0.5, 1);
+    expect(share("stuck")).toBeCloseTo(0.16, 1);
+    expect(share("none")).toBeCloseTo(0.02, 1);
+  });
+
+  it("has no locked screw turned, no part taken from under a spring, and nothing done at a valve it has not", () => {
+    const screw = virtualEngine(PRACTICE_ENGINES.four, 3, { startDeg: 0 });
+    const cant = (v: VirtualEngine, action: PracticeAction) => {
+      const done = act(v, benchOf(v), action);
+      return couldBeDone(done) ? null : done.cant;
+    };
+    expect(cant(screw, { do: "screw", valve: "1I", byDeg: 30 })).toMatch(/loosen it first/);
+    expect(cant(screw, { do: "screw", valve: "9I", byDeg: 30 })).toMatch(/no valve 9I/);
+    expect(cant(screw, { do: "thumb", cylinder: "9" })).toMatch(/no cylinder 9/);
+    expect(cant(screw, { do: "grind", valve: "1I", byMm: 0.1 })).toMatch(/ground/);
+    expect(cant(screw, { do: "keep", valve: "1I", lowMm: 0.2, highMm: 0.25 })).toMatch(/Nothing was felt/);
+    const shims = virtualEngine(PRACTICE_ENGINES.shims, 3, { startDeg: 470 });
+    expect(cant(shims, { do: "part-out", valve: "1I", which: "opener" })).toMatch(/can't be taken out/);
+    expect(cant(shims, { do: "part-out", valve: "1E", which: "opener" })).toBeNull();
+    expect(cant(shims, { do: "part-in", valve: "1E", thicknessMm: 2.5 })).toMatch(/Take it out first/);
+  });
+});

@@ -1,0 +1,85 @@
+"use client";
+
+import { chakra } from "@chakra-ui/react/styled-system";
+import { useEffect, useRef } from "react";
+import type { Drag } from "@/core/practice/feel";
+import { Button } from "../controls/Button";
+
+export interface LeafShown {
+  readonly mm: number;
+  /** As it is stamped, with its unit. */
+  readonly text: string;
+}
+
+interface Props {
+  readonly leaves: readonly LeafShown[];
+  /** What each was felt to do at the valve in hand. */
+  readonly felt: ReadonlyMap<number, Drag>;
+  /** Several held together; null where one is slid in by itself. */
+  readonly together: readonly number[] | null;
+  readonly onLeaf: (mm: number) => void;
+  /** The leaf that is brought into sight first. */
+  readonly nearMm: number | null;
+}
+
+const MARK: Readonly<Record<Drag, string>> = { none: "drops in", light: "light", firm: "hard", stuck: "no" };
+
+/** The fan of the set: a leaf that is tapped is slid in. */
+export function LeafFan({ leaves, felt, together, onLeaf, nearMm }: Props) {
+  const row = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (nearMm === null) return;
+    const near = leaves.reduce<LeafShown | null>(
+      (best, l) => (best === null || Math.abs(l.mm - nearMm) < Math.abs(best.mm - nearMm) ? l : best),
+      null,
+    );
+    const leaf = row.current?.querySelector<HTMLElement>(`[data-leaf="${near?.mm ?? ""}"]`);
+    if (leaf != null && row.current !== null) row.current.scrollLeft = leaf.offsetLeft - row.current.clientWidth / 2;
+  }, [leaves, nearMm]);
+  return (
+    <chakra.div
+      ref={row}
+      role="group"
+      aria-label="Leaves"
+      display="flex"
+      gap="1.5"
+      overflowX="auto"
+      py="2"
+      px="1"
+      position="relative"
+    >
+      {leaves.map(({ mm, text }) => {
+        const drag = felt.get(mm);
+        const goes = drag === "none" || drag === "light";
+        return (
+          <Button
+            key={mm}
+            type="button"
+            data-leaf={mm}
+            aria-label={`${text}${drag === undefined ? "" : `: ${MARK[drag]}`}`}
+            aria-pressed={together?.includes(mm) ?? false}
+            onClick={() => onLeaf(mm)}
+            flex="0 0 auto"
+            width="64px"
+            minHeight="92px"
+            px="0"
+            flexDirection="column"
+            justifyContent="space-between"
+            borderTopRadius="30px"
+            borderWidth={together?.includes(mm) === true ? "4px" : "1.5px"}
+            bg={drag === undefined ? "sheet" : goes ? "set" : "nowWash"}
+            color={goes ? "onSet" : "ink"}
+            _hover={{}}
+          >
+            <chakra.span fontFamily="stamp" fontSize="15px" pt="2">
+              {drag === undefined ? "\u00a0" : MARK[drag]}
+            </chakra.span>
+            <chakra.span fontFamily="mono" fontSize="16px">
+              {text.split(" ")[0]}
+            </chakra.span>
+          </Button>
+        );
+      })}
+    </chakra.div>
+  );
+}

@@ -1,0 +1,20 @@
+import type { School } from "@/core/lash/school";
+import type { PracticeTask } from "@/core/practice/exerciseList";
+import type { Fault } from "@/core/practice/fault";
+import type { VisibleBench, VisibleState } from "@/core/practice/visible";
+import type { LeafShown } from "./LeafFan";
+
+export interface BenchProps {
+  readonly id: string;
+  readonly title: string;
+  readonly aim: string;
+  readonly task: PracticeTask;
+  readonly level: "guided" | "prompted" | "alone";
+  readonly engine: string;
+  readonly bench: VisibleBench;
+  readonly initial: VisibleState;
+  readonly leaves: readonly LeafShown[];
+  readonly school: School;
+  /** What may be wrong with gear like this. */
+  readonly faults: readonly Fault[];
+}
