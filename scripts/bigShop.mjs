@@ -126,6 +126,12 @@ async function fill(databaseUrl) {
       [shop.id],
     );
     await db.query(
+      `update engines e set deadline = jsonb_build_object('why', '1E is likely to be the first out of its band', 'rule', 'forecast',
+         'day', extract(epoch from now()) / 86400 - 20 + n * 37 % 900, 'atHours', 400 + n * 37 % 900, 'hoursLeft', null)
+       from new_engines n where e.shop_id = $1 and e.id = n.id`,
+      [shop.id],
+    );
+    await db.query(
       `insert into engine_use (id, shop_id, engine_id, at, hours, person_id)
        select gen_random_uuid(), $1, e.id, now() - w * interval '30 days', 400 - w * 30, (select id from people where shop_id = $1 limit 1)
        from new_engines e cross join generate_series(1, 3) w`,

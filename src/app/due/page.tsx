@@ -1,10 +1,11 @@
 import { format } from "date-fns";
 import type { Metadata } from "next";
 import { z } from "zod";
-import { FLEET_SORTS, FLEET_WITHIN, fleetPage } from "@/core/record/fleet";
+import { FLEET_SORTS, FLEET_WITHIN } from "@/core/record/fleet";
 import { dueWords } from "@/core/record/words";
 import { asViewer } from "@/server/http/inShop";
-import { dueEngines } from "@/server/record/life";
+import { fleetPage } from "@/db/queries/fleet";
+import { dayOf } from "@/server/record/results";
 import { DueView } from "@/ui/record/DueView";
 import { Shell } from "../Shell";
 
@@ -35,25 +36,20 @@ interface Params {
 export default async function DuePage({ searchParams }: Params) {
   const [db, { shopId }] = await asViewer("see");
   const asked = question.parse(await searchParams);
-  const all = (await dueEngines(db, shopId, new Date())).map((e) => ({
-    ...e,
-    lastMs: e.lastAt?.getTime() ?? null,
-    left: e.due?.left ?? null,
-  }));
-  const { rows, ...place } = fleetPage(all, asked);
+  const { rows, ...place } = await fleetPage(db, shopId, dayOf(new Date()), asked);
   return (
     <Shell>
       <DueView
         asked={asked}
         {...place}
-        engines={rows.map(({ id, name, serial, customer, hours, lastAt, left, due, unknown }) => ({
+        engines={rows.map(({ id, name, serial, customer, hours, lastAt, due, unknown }) => ({
           id,
           name,
           serial,
           customer,
           hours,
           last: lastAt === null ? null : format(lastAt, DATE),
-          left,
+          left: due?.left ?? null,
           when:
             due === null
               ? unknown

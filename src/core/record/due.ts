@@ -21,8 +21,6 @@ export interface Counter {
 }
 
 export interface DueInput {
-  /** Today, in days from the same. */
-  readonly day: number;
   /** Null while nobody looked at it. */
   readonly counter: Counter | null;
   /** Of the newest closed job; null where there is none. */
@@ -35,14 +33,21 @@ export interface DueInput {
 
 export type DueRule = "forecast" | "hours" | "days";
 
-export interface Due {
+/** When an engine is due by what is known of it: kept with it, since it stays so until more is known. */
+export interface Deadline {
   /** Why it is due then, in words. */
   readonly why: string;
   readonly rule: DueRule;
-  /** The day; null while it is not known how fast the engine runs. */
+  /** The day, with its part of a day; null while it is not known how fast the engine runs. */
   readonly day: number | null;
   /** The count at which it is due; null where it goes by the calendar. */
   readonly atHours: number | null;
+  /** Hours from the newest look at the counter until then, where no day is known. */
+  readonly hoursLeft: number | null;
+}
+
+/** A deadline as it is seen on a day. */
+export interface Due extends Omit<Deadline, "hoursLeft"> {
   /** Days until then, or hours where no day is known; not over 0: it is due. */
   readonly left: number;
 }
@@ -77,47 +82,51 @@ export function counterOf(counted: readonly Counted[]): Counter | null {
     : { newest, firstHours: first.hours, hoursPerWeek: hoursPerWeek(looks) };
 }
 
-/** The earliest rule; null where none says anything. */
-export function dueOf(input: DueInput): Due | null {
-  const { day, counter, last, forecast, intervalHours, intervalDays, intervalWords } = input;
-  const newest = counter?.newest ?? null;
-  const pace = counter?.hoursPerWeek ?? null;
+/** By the earliest rule; null where none says anything. */
+export function deadlineOf(input: DueInput): Deadline | null {
+  const { counter, last, forecast, intervalHours, intervalDays, intervalWords } = input;
+  if (last === null) return null;
   const rule = intervalWords === null ? "" : ` (${intervalWords})`;
-  const atHours = (hours: number, which: DueRule, why: string): Due => {
-    const now = newest === null ? null : newest.hours + (pace === null ? 0 : ((day - newest.day) / WEEK) * pace);
-    const left = now === null ? hours : hours - now;
-    return pace === null
-      ? { rule: which, why, day: null, atHours: hours, left }
-      : { rule: which, why, day: Math.floor(day + (left / pace) * WEEK), atHours: hours, left: (left / pace) * WEEK };
+  const atHours = (hours: number, which: DueRule, why: string): Deadline => {
+    const left = hours - (counter?.newest.hours ?? 0);
+    const pace = counter?.hoursPerWeek ?? null;
+    return counter === null || pace === null
+      ? { rule: which, why, day: null, atHours: hours, hoursLeft: left }
+      : { rule: which, why, day: counter.newest.day + (left / pace) * WEEK, atHours: hours, hoursLeft: null };
   };
-  const onDay = (at: number, which: DueRule, why: string): Due => ({
+  const onDay = (day: number, which: DueRule, why: string): Deadline => ({
     rule: which,
     why,
-    day: Math.floor(at),
+    day,
     atHours: null,
-    left: at - day,
+    hoursLeft: null,
   });
-  const rules: Due[] = [];
-  if (last !== null && forecast !== null) {
+  const rules: Deadline[] = [];
+  if (forecast !== null) {
     const why = `${forecast.first} is likely to be the first out of its band`;
     if (forecast.unit === "days") rules.push(onDay(last.day + forecast.useLeft, "forecast", why));
     else if (last.hours !== null) rules.push(atHours(last.hours + forecast.useLeft, "forecast", why));
   }
-  if (last !== null && intervalHours !== null && last.hours !== null)
+  if (intervalHours !== null && last.hours !== null)
     rules.push(atHours(last.hours + intervalHours, "hours", `every ${intervalHours} h${rule}`));
-  if (last !== null && intervalDays !== null)
-    rules.push(
-      onDay(
-        last.day + intervalDays,
-        "days",
-        `${intervalDays === 1 ? "every day" : `every ${intervalDays} days`}${rule}`,
-      ),
-    );
-  return rules.reduce<Due | null>((soonest, r) => (soonest === null || sooner(r, soonest) ? r : soonest), null);
+  if (intervalDays !== null) {
+    const every = intervalDays === 1 ? "every day" : `every ${intervalDays} days`;
+    rules.push(onDay(last.day + intervalDays, "days", `${every}${rule}`));
+  }
+  return rules.reduce<Deadline | null>((soonest, r) => (soonest === null || sooner(r, soonest) ? r : soonest), null);
 }
 
-/** Where one of them has no day, what is overdue comes first, then what has a day. */
-function sooner(a: Due, b: Due): boolean {
-  if ((a.day === null) === (b.day === null)) return a.left < b.left;
-  return a.left <= 0 || (b.left > 0 && a.day !== null);
+/** Where one of them has no day, it comes first when its hours are over, and else the one that has a day. */
+function sooner(a: Deadline, b: Deadline): boolean {
+  if (a.hoursLeft !== null) return b.hoursLeft === null ? a.hoursLeft <= 0 : a.hoursLeft < b.hoursLeft;
+  return b.hoursLeft === null ? (a.day ?? 0) < (b.day ?? 0) : b.hoursLeft > 0;
+}
+
+/** As it is seen on a day: `day` in days from where its own counts. */
+export function dueOn({ hoursLeft, ...deadline }: Deadline, day: number): Due {
+  return {
+    ...deadline,
+    day: deadline.day === null ? null : Math.floor(deadline.day),
+    left: hoursLeft ?? (deadline.day ?? day) - day,
+  };
 }

@@ -1,6 +1,6 @@
 /** The life of an engine: what counts as a service, what is due, and how it is said. */
 import { describe, expect, it } from "vitest";
-import { type DueInput, counterOf, dueOf, hoursPerWeek } from "./due";
+import { type DueInput, counterOf, deadlineOf, dueOn, hoursPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
 import { driftWords, dueWords, rateWords } from "./words";
@@ -110,8 +110,12 @@ describe("what comes of an engine", () => {
 });
 
 describe("due", () => {
+  const today = 1000;
+  const dueOf = (input: DueInput) => {
+    const deadline = deadlineOf(input);
+    return deadline === null ? null : dueOn(deadline, today);
+  };
   const bare: DueInput = {
-    day: 1000,
     counter: null,
     last: { day: 900, hours: 500 },
     forecast: null,
@@ -132,6 +136,21 @@ describe("due", () => {
     });
     expect(dueOf({ ...bare, forecast: { ...forecast, unit: "days" } })).toMatchObject({ day: 940, left: -60 });
     expect(dueOf({ ...bare, last: null, intervalDays: 3 })).toBeNull();
+  });
+  it("stays as it is until more is known, whatever day it is; hours that are over come before any day", () => {
+    const input = { ...bare, intervalHours: 150, counter: counterOf(weekly) };
+    const deadline = deadlineOf(input);
+    if (deadline === null) throw new Error("nothing is due");
+    for (const day of [0, 999.5, 1070, 2000])
+      expect(dueOn(deadline, day)).toMatchObject({ day: 1070, left: 1070 - day });
+    const still = { day: 720, hours: 400 };
+    const noPace = { ...bare, intervalHours: 150, intervalDays: 50, counter: counterOf([still]) };
+    expect(dueOf(noPace)).toMatchObject({ rule: "days", left: -50 });
+    expect(dueOf({ ...noPace, counter: counterOf([{ ...still, hours: 650 }]) })).toMatchObject({
+      rule: "hours",
+      day: null,
+      left: 0,
+    });
   });
   it("learns the pace from what the counter showed", () => {
     expect(hoursPerWeek(weekly)).toBeCloseTo(5, 9);

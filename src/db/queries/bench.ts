@@ -103,7 +103,7 @@ const fits = (words: readonly string[]): SQL | undefined =>
   );
 
 /** As it stands, also where it has signs that a pattern reads otherwise. */
-const likely = (word: string): string => word.replace(/[\\%_]/g, "\\$&");
+export const likely = (word: string): string => word.replace(/[\\%_]/g, "\\$&");
 
 const ENDS = ["closed", "called-off"] as const;
 

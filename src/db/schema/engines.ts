@@ -1,7 +1,9 @@
 /** Engine models (the engine file) and engines: the units that stand in the shop, with serial and hours. */
 import { sql } from "drizzle-orm";
 import {
+  boolean,
   check,
+  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -13,7 +15,7 @@ import {
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { Counter } from "@/core/record/due";
+import type { Counter, Deadline } from "@/core/record/due";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { moment, runningHours } from "./columns";
 import { people, shops } from "./shop";
@@ -63,8 +65,16 @@ export const engines = pgTable(
     intervalDays: integer(),
     /** The rule as one would say it: "with every oil change". */
     intervalWords: text(),
+    /** When it is due by what is known: made again with whatever it follows from, so that lists need not reckon. */
+    deadline: jsonb().$type<Deadline>(),
+    /** Of the deadline, for what is sorted: days since 1970, or hours from the newest look. */
+    dueDay: doublePrecision().generatedAlwaysAs(sql`(deadline->>'day')::float8`),
+    dueHoursLeft: doublePrecision().generatedAlwaysAs(sql`(deadline->>'hoursLeft')::float8`),
+    /** What it follows from has changed where nobody made it again; it is kept up with. */
+    deadlineStale: boolean().notNull().default(false),
   },
   (t) => [
+    index("engines_due").on(t.shopId, t.dueDay),
     check("engines_interval_hours", sql`${t.intervalHours} > 0`),
     check("engines_interval_days", sql`${t.intervalDays} between 1 and 7300`),
     check("engines_interval_words", sql`length(trim(${t.intervalWords})) between 1 and 120`),

@@ -1,8 +1,9 @@
 /** Keeps the record up with what changed around it: jobs that were closed before it was kept, and another risk. */
 import { and, asc, eq, isNull, ne, or, sql } from "drizzle-orm";
 import { type Database, ofShop } from "@/db/connect";
-import { engineForecasts, entries, jobResults, jobs, jobsInHand, shops } from "@/db/schema";
+import { engineForecasts, engines, entries, jobResults, jobs, jobsInHand, shops } from "@/db/schema";
 import { closeRecord } from "./closeRecord";
+import { keepDeadline } from "./deadline";
 import { keepForecast } from "./life";
 import { resultFromLedger } from "./results";
 
@@ -32,9 +33,17 @@ const otherwise = (db: Database) =>
     )
     .limit(MOST);
 
+/** Engines whose deadline was not made again since what it follows from changed. */
+const undated = (db: Database) =>
+  db
+    .select({ shopId: engines.shopId, engineId: engines.id })
+    .from(engines)
+    .where(eq(engines.deadlineStale, true))
+    .limit(MOST);
+
 /** Whether there is anything to keep up with. `owner` sees all shops. */
 export const fallsBehind = async (owner: Database): Promise<boolean> =>
-  (await unrecorded(owner)).length > 0 || (await otherwise(owner)).length > 0;
+  (await unrecorded(owner)).length > 0 || (await otherwise(owner)).length > 0 || (await undated(owner)).length > 0;
 
 /** @returns what came of it */
 export async function keepUpRecord(owner: Database): Promise<string> {
@@ -50,5 +59,7 @@ export async function keepUpRecord(owner: Database): Promise<string> {
     await keepForecast(ofShop(owner, shopId), shopId, engineId);
     foretold += 1;
   }
-  return `${recorded} jobs recorded, ${foretold} forecasts made anew`;
+  const late = await undated(owner);
+  for (const { shopId, engineId } of late) await keepDeadline(ofShop(owner, shopId), shopId, engineId);
+  return `${recorded} jobs recorded, ${foretold} forecasts and ${late.length} dates made anew`;
 }

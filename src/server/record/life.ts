@@ -1,14 +1,14 @@
-/** The life of engines: visits, what comes, and when they are due. */
-import { and, desc, eq, inArray, ne, sql } from "drizzle-orm";
-import { type Due, dueOf } from "@/core/record/due";
+/** The life of engines: visits, and what comes. */
+import { and, desc, eq, inArray, ne } from "drizzle-orm";
 import { type Elsewhere, FEW_SERVICES, type Life, engineLife, lifeOf, unitOfUse } from "@/core/record/history";
 import type { Hands } from "@/core/record/hands";
 import { ownRate } from "@/core/record/rates";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
 import { engineForecasts, engineModels, engines, jobResults, shops } from "@/db/schema";
+import { keepDeadline } from "./deadline";
 import { handsOf } from "./gauge";
-import { dayOf, visitsOf } from "./results";
+import { visitsOf } from "./results";
 
 /** So many engines of a model tell how it wears: the newest. */
 const MOST_ALIKE = 60;
@@ -97,85 +97,5 @@ export async function keepForecast(db: Database, shopId: string, engineId: strin
     .insert(engineForecasts)
     .values({ shopId, engineId, ...kept })
     .onConflictDoUpdate({ target: [engineForecasts.shopId, engineForecasts.engineId], set: kept });
-}
-
-export interface EngineDue {
-  readonly id: string;
-  readonly name: string;
-  readonly serial: string | null;
-  readonly customer: string | null;
-  readonly sector: string | null;
-  readonly hours: number | null;
-  /** When it was closed last; null while nothing was. */
-  readonly lastAt: Date | null;
-  readonly due: Due | null;
-  /** By which rule it is looked at again, beside the forecast. */
-  readonly interval: { readonly hours: number | null; readonly days: number | null; readonly words: string | null };
-  /** Nothing tells how the valves of a role move: no forecast is made. */
-  readonly unknown: boolean;
-}
-
-/** When engines that are in the shop are due; all of them, or one. */
-export async function dueEngines(
-  db: Database,
-  shopId: string,
-  now: Date,
-  engineId: string | null = null,
-): Promise<EngineDue[]> {
-  const rows = await db
-    .select({
-      id: engines.id,
-      name: engineModels.name,
-      sector: engineModels.sector,
-      serial: engines.serial,
-      customer: engines.customer,
-      hours: engines.runningHours,
-      addedAt: engines.addedAt,
-      intervalHours: engines.intervalHours,
-      intervalDays: engines.intervalDays,
-      intervalWords: engines.intervalWords,
-      counter: engines.counter,
-      forecast: {
-        unit: engineForecasts.unit,
-        fromAt: engineForecasts.fromAt,
-        fromHours: engineForecasts.fromHours,
-        useLeft: engineForecasts.useLeft,
-        firstValve: engineForecasts.firstValve,
-        unknownRoles: engineForecasts.unknownRoles,
-      },
-    })
-    .from(engines)
-    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
-    .leftJoin(
-      engineForecasts,
-      and(eq(engineForecasts.shopId, engines.shopId), eq(engineForecasts.engineId, engines.id)),
-    )
-    .where(
-      and(
-        eq(engines.shopId, shopId),
-        engineId === null ? sql`${engines.archivedAt} is null` : eq(engines.id, engineId),
-      ),
-    );
-  return rows.map(({ forecast, addedAt, counter, intervalHours, intervalDays, intervalWords, ...engine }) => ({
-    ...engine,
-    interval: { hours: intervalHours, days: intervalDays, words: intervalWords },
-    lastAt: forecast?.fromAt ?? null,
-    unknown: (forecast?.unknownRoles ?? 0) > 0,
-    due: dueOf({
-      day: dayOf(now),
-      counter,
-      // What was never worked on counts from when it came.
-      last:
-        forecast === null
-          ? { day: dayOf(addedAt), hours: counter?.firstHours ?? null }
-          : { day: dayOf(forecast.fromAt), hours: forecast.fromHours },
-      forecast:
-        forecast === null || forecast.useLeft === null || forecast.firstValve === null
-          ? null
-          : { unit: forecast.unit, useLeft: forecast.useLeft, first: forecast.firstValve },
-      intervalHours,
-      intervalDays,
-      intervalWords,
-    }),
-  }));
+  await keepDeadline(db, shopId, engineId);
 }

@@ -2,7 +2,8 @@
 import type { Due } from "@/core/record/due";
 import type { Life } from "@/core/record/history";
 import type { Database } from "@/db/connect";
-import { dueEngines, lifeOfEngine, riskOf } from "./life";
+import { engineDue } from "./deadline";
+import { lifeOfEngine, riskOf } from "./life";
 
 export interface LifePage {
   readonly life: Life;
@@ -13,15 +14,10 @@ export interface LifePage {
 }
 
 export async function loadLife(db: Database, shopId: string, engineId: string, now = new Date()): Promise<LifePage> {
-  const [life, [engine], risk] = await Promise.all([
+  const [life, due, risk] = await Promise.all([
     lifeOfEngine(db, shopId, engineId),
-    dueEngines(db, shopId, now, engineId),
+    engineDue(db, shopId, engineId, now),
     riskOf(db, shopId),
   ]);
-  return {
-    life,
-    due: engine?.due ?? null,
-    risk,
-    interval: engine?.interval ?? { hours: null, days: null, words: null },
-  };
+  return { life, ...due, risk };
 }

@@ -4,7 +4,9 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
 import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
+import { dueEngines, dueThisWeek, fleetPage } from "@/db/queries/fleet";
 import { engineForecasts, engineModels, engines, jobResults, people, shops, valveResults } from "@/db/schema";
+import type { FleetQuestion } from "@/core/record/fleet";
 import { nextLook } from "@/core/record/study";
 import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
@@ -16,7 +18,9 @@ import { dueCalendar } from "./dueFiles";
 import { causesAt, expectedMm } from "./forRun";
 import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyInput } from "./gauge";
 import { fallsBehind, keepUpRecord } from "./keepUp";
-import { dueEngines, lifeOfEngine } from "./life";
+import { engineDue } from "./deadline";
+import { lifeOfEngine } from "./life";
+import { dayOf } from "./results";
 import { changeInterval, countUse } from "./use";
 
 let test: TestDatabase;
@@ -115,7 +119,7 @@ describe("the record", () => {
 describe("what is due", () => {
   it("follows the counter and the rule, and a counter that runs backwards is asked about", async () => {
     const id = await named("Quillan G2");
-    const due = async () => (await dueEngines(db, lead.shopId, new Date(), id))[0];
+    const due = async () => (await dueEngines(db, lead.shopId, dayOf(new Date()))).find((e) => e.id === id);
     const hours = (await due())?.hours ?? 0;
     const back = [{ engineId: id, hours: hours - 5, sure: false }];
     await expect(countUse(db, lead, { id: randomUUID(), lines: back })).rejects.toThrow(/was its counter changed\?/);
@@ -125,12 +129,55 @@ describe("what is due", () => {
     expect((await due())?.hours).toBe(hours + 60);
     await changeInterval(db, lead, id, { hours: null, days: 1, words: "at closing time" });
     expect((await due())?.due).toMatchObject({ rule: "days", why: "every day (at closing time)" });
+    expect((await engineDue(db, lead.shopId, id, new Date())).interval).toMatchObject({ days: 1 });
     await expect(changeInterval(db, lead, randomUUID(), { hours: 1, days: null, words: null })).rejects.toThrow(
       /no such engine/,
     );
   });
+  it("is looked for, filtered and sorted a page at a time; what has no rule stands last", async () => {
+    const day = dayOf(new Date());
+    const usual = { text: "", kind: "", within: "all", sort: "due", down: false, page: 1 } as const;
+    const page = async (asked: Partial<FleetQuestion>) => fleetPage(db, lead.shopId, day, { ...usual, ...asked });
+    const all = await dueEngines(db, lead.shopId, day);
+    const [first, last] = [await page({}), await page({ page: 99 })];
+    expect(first).toMatchObject({ page: 1, pages: 2 });
+    expect(last.page).toBe(2);
+    expect([...first.rows, ...last.rows].map((r) => r.id)).toEqual(all.map((r) => r.id));
+    expect(last.rows.at(-1)?.due).toBeNull();
+    const left = first.rows.map((r) => r.due?.left ?? Infinity);
+    expect(left).toEqual([...left].sort((a, b) => a - b));
+    const names = async (asked: Partial<FleetQuestion>) =>
+      (await page(asked)).rows.map((r) => `${r.name} ${r.serial ?? ""}`);
+    const quillan = await names({ text: " qUILLan g2 " });
+    expect(quillan.length).toBeGreaterThan(0);
+    expect(quillan.every((n) => n.startsWith("Quillan G2"))).toBe(true);
+    // Not so together anywhere: what has all of the words; signs that a pattern would read stand for themselves.
+    expect(await names({ text: "g4 quillan" })).toEqual(["Quillan G2 G4 1907"]);
+    expect(await names({ text: "%" })).toEqual([]);
+    const now = (await page({ within: "now" })).rows;
+    expect(now.every((r) => (r.due?.left ?? 1) <= 0)).toBe(true);
+    const week = await page({ within: "week" });
+    const soon = await dueThisWeek(db, lead.shopId, day, 3);
+    expect(soon.count).toBe(all.filter((r) => r.due !== null && r.due.left <= 7).length);
+    expect(soon.engines.map((r) => r.id)).toEqual(week.rows.slice(0, 3).map((r) => r.id));
+    const kind = first.sectors[0] ?? "";
+    expect((await page({ kind })).rows.length).toBeLessThan(all.length);
+    const byName = await names({ sort: "engine" });
+    expect((await names({ sort: "engine", down: true }))[0]).not.toBe(byName[0]);
+    expect((await page({ sort: "last" })).rows[0]?.lastAt).toBeNull();
+    expect((await page({ sort: "last", down: true })).rows[0]?.lastAt).not.toBeNull();
+  });
+  it("is made again where it was not, as after an older version", async () => {
+    const id = await named("Quillan G2");
+    const before = (await engineDue(db, lead.shopId, id, new Date())).due;
+    await test.owner.update(engines).set({ deadline: null, deadlineStale: true }).where(eq(engines.id, id));
+    expect(await fallsBehind(test.owner)).toBe(true);
+    await keepUpRecord(test.owner);
+    expect(await fallsBehind(test.owner)).toBe(false);
+    expect((await engineDue(db, lead.shopId, id, new Date())).due?.why).toBe(before?.why);
+  });
   it("is a calendar in which each engine stands once", async () => {
-    const all = await dueEngines(db, lead.shopId, new Date());
+    const all = await dueEngines(db, lead.shopId, dayOf(new Date()));
     const text = dueCalendar(lead.shopName, all, new Date("2026-11-28T12:00:00Z"));
     const uids = [...text.matchAll(/^UID:(.+)$/gm)].map((m) => m[1]);
     expect(uids.length).toBe(all.filter((e) => e.due?.day != null).length);

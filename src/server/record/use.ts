@@ -9,6 +9,7 @@ import { idInput, isId } from "../http/id";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import type { Actor } from "../http/who";
+import { keepDeadline } from "./deadline";
 import { dayOf } from "./results";
 
 const hours = z
@@ -72,6 +73,7 @@ export async function keepUse(
     .update(engines)
     .set({ counter: counterOf(looks.map((l) => ({ day: dayOf(l.at), hours: l.hours }))) })
     .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  await keepDeadline(tx, shopId, engineId);
 }
 
 const atLeast = "An interval is longer than nothing: leave it empty for none.";
@@ -97,12 +99,16 @@ export async function changeInterval(
   engineId: string,
   { hours: intervalHours, days: intervalDays, words: intervalWords }: z.infer<typeof intervalInput>,
 ): Promise<void> {
-  const changed = isId(engineId)
-    ? await db
-        .update(engines)
-        .set({ intervalHours, intervalDays, intervalWords })
-        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)))
-        .returning({ id: engines.id })
-    : [];
-  if (changed.length === 0) throw new Refused("There is no such engine. Go back to the bench.", 404);
+  await db.transaction(async (raw) => {
+    const tx = raw as unknown as Database;
+    const changed = isId(engineId)
+      ? await tx
+          .update(engines)
+          .set({ intervalHours, intervalDays, intervalWords })
+          .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)))
+          .returning({ id: engines.id })
+      : [];
+    if (changed.length === 0) throw new Refused("There is no such engine. Go back to the bench.", 404);
+    await keepDeadline(tx, shopId, engineId);
+  });
 }

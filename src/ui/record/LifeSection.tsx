@@ -69,6 +69,23 @@ const nameOf = (id: string, valves: Props["valves"]): string => {
   return valve === undefined ? id : valveName(valve, valves);
 };
 
+/** Many cells alike: what they look like is said once, for the table. */
+const Table = chakra("table", {
+  base: {
+    borderCollapse: "collapse",
+    fontSize: "16px",
+    minWidth: "100%",
+    "& caption": { captionSide: "top", textAlign: "left", pb: "2", color: "soft" },
+    "& thead th": { textAlign: "left", fontFamily: "stamp", pr: "4", pb: "1", whiteSpace: "nowrap" },
+    "& thead a": { textDecoration: "underline" },
+    "& tbody tr": { borderTop: "1px solid", borderColor: "line" },
+    "& tbody th": { textAlign: "left", py: "1", pr: "3" },
+    "& td": { pr: "4", py: "1", verticalAlign: "top", whiteSpace: "nowrap", fontFamily: "mono" },
+    "& small": { display: "block", fontSize: "inherit", fontWeight: 400, color: "soft" },
+    "& em": { display: "block", fontStyle: "normal", fontFamily: "body", color: "now" },
+  },
+});
+
 /** A table of valves by visits, the newest first; the chart of the valve that is touched. */
 export function LifeSection({ life, risk, unit, valves }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
@@ -83,31 +100,29 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
   return (
     <chakra.div display="flex" flexDirection="column" gap="5">
       <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
-        <chakra.table borderCollapse="collapse" fontSize="16px" minWidth="100%">
-          <chakra.caption captionSide="top" textAlign="left" pb="2" fontSize="16px" color="soft">
+        <Table>
+          <caption>
             Found, then left{unit === "mm" ? ", in mm" : ", in inches"}; below, what it moved since the visit before
             {life.hands.length > 0 && ", less what gauge studies found that the two hands differ by"}. Struck out: it
             says nothing of wear.
-          </chakra.caption>
+          </caption>
           <thead>
             <tr>
-              <Head>Valve</Head>
+              <th scope="col">Valve</th>
               {visits.map((v) => (
-                <Head key={v.jobId}>
-                  <Link href={`/jobs/${v.jobId}/sheet`} prefetch={false} style={{ textDecoration: "underline" }}>
+                <th key={v.jobId} scope="col">
+                  <Link href={`/jobs/${v.jobId}/sheet`} prefetch={false}>
                     {format(new Date(v.at), "MMM d, yyyy")}
                   </Link>
-                  <chakra.span display="block" fontWeight={400} color="soft">
-                    {v.use === null ? v.state : `${v.use} h, ${v.state}`}
-                  </chakra.span>
-                </Head>
+                  <small>{v.use === null ? v.state : `${v.use} h, ${v.state}`}</small>
+                </th>
               ))}
             </tr>
           </thead>
           <tbody>
             {life.valves.map((v) => (
-              <chakra.tr key={v.valve} borderTop="1px solid" borderColor="line">
-                <chakra.th scope="row" textAlign="left" py="1" pr="3">
+              <tr key={v.valve}>
+                <th scope="row">
                   <Button
                     type="button"
                     aria-pressed={v.valve === shown}
@@ -118,14 +133,14 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
                   >
                     {v.valve}
                   </Button>
-                </chakra.th>
+                </th>
                 {visits.map((visit) => (
                   <Cell key={visit.jobId} at={v.visits.find((x) => x.visit.jobId === visit.jobId)} unit={unit} />
                 ))}
-              </chakra.tr>
+              </tr>
             ))}
           </tbody>
-        </chakra.table>
+        </Table>
       </chakra.div>
       {valve !== null && (
         <section aria-label={capital(nameOf(valve.valve, valves))}>
@@ -157,33 +172,23 @@ const tellLeaves = (leavesAt: number | null, life: Life, risk: number): string =
       ? ` It may be out of its band already (${Math.round(risk * 1000) / 10} percent or more).`
       : ` By itself it would be looked at after ${Math.round(leavesAt)} ${life.unit === "h" ? "h" : "days"} from the last visit.`;
 
-const Head = ({ children }: { readonly children: React.ReactNode }) => (
-  <chakra.th scope="col" textAlign="left" fontFamily="stamp" fontSize="16px" pr="4" pb="1" whiteSpace="nowrap">
-    {children}
-  </chakra.th>
-);
-
 function Cell({ at, unit }: { readonly at: ValveVisit | undefined; readonly unit: LengthUnit }) {
-  if (at === undefined) return <chakra.td color="soft">not in it</chakra.td>;
+  if (at === undefined)
+    return (
+      <td>
+        <small>not in it</small>
+      </td>
+    );
   const { found, left } = at.result;
   const between = (i: { lo: number; hi: number } | null): string =>
     i === null ? "not read" : `${showFigure(i.lo, unit)}–${showFigure(i.hi, unit)}`;
+  const drift =
+    at.drift === null ? null : `${driftWords(at.drift.mean, unit)}${at.throughOffset ? " through heat" : ""}`;
   return (
-    <chakra.td pr="4" py="1" verticalAlign="top" whiteSpace="nowrap" fontFamily="mono">
-      {between(found)}
-      <chakra.span color="soft">{" → "}</chakra.span>
-      {between(left)}
-      {at.drift !== null && (
-        <chakra.span display="block" color="soft" textDecoration={at.broken === null ? "none" : "line-through"}>
-          {driftWords(at.drift.mean, unit)}
-          {at.throughOffset ? " through heat" : ""}
-        </chakra.span>
-      )}
-      {at.broken !== null && (
-        <chakra.span display="block" fontFamily="body" color="now">
-          {at.broken}
-        </chakra.span>
-      )}
-    </chakra.td>
+    <td>
+      {`${between(found)} → ${between(left)}`}
+      {drift !== null && <small>{at.broken === null ? drift : <s>{drift}</s>}</small>}
+      {at.broken !== null && <em>{at.broken}</em>}
+    </td>
   );
 }
