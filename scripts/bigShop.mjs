@@ -18,7 +18,7 @@ const AT_ONCE = 1000;
 const IN_HAND = 40;
 const TIMES = 40;
 /** Asked for so often before: a server that runs all day has compiled what it does all day. */
-const WARM_UP = 40;
+const WARM_UP = 200;
 
 /** An id that follows from another and from what it is copied for. @param {string} old @param {string} by */
 const copied = (old, by) => `md5(${old}::text || ${by}::text)::uuid`;

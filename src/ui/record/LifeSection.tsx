@@ -80,21 +80,37 @@ const Table = chakra("table", {
     "& thead a": { textDecoration: "underline" },
     "& tbody tr": { borderTop: "1px solid", borderColor: "line" },
     "& tbody th": { textAlign: "left", py: "1", pr: "3" },
+    "& tbody button": {
+      minHeight: "44px",
+      minWidth: "56px",
+      fontFamily: "mono",
+      px: "3",
+      border: "1.5px solid",
+      borderColor: "ink",
+      borderRadius: "plate",
+      cursor: "pointer",
+      "&[aria-pressed=true]": { borderWidth: "3px", bg: "sheet" },
+    },
     "& td": { pr: "4", py: "1", verticalAlign: "top", whiteSpace: "nowrap", fontFamily: "mono" },
     "& small": { display: "block", fontSize: "inherit", fontWeight: 400, color: "soft" },
     "& em": { display: "block", fontStyle: "normal", fontFamily: "body", color: "now" },
   },
 });
 
+/** So many visits are shown before all are asked for. */
+const NEWEST = 10;
+
 /** A table of valves by visits, the newest first; the chart of the valve that is touched. */
 export function LifeSection({ life, risk, unit, valves }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
   const shown = chosen ?? life.forecast?.first ?? life.valves[0]?.valve ?? null;
   const valve = life.valves.find((v) => v.valve === shown) ?? null;
   const rates = new Map((life.forecast?.valves ?? []).map((v) => [v.id, v]));
-  const visits = [
+  const everyVisit = [
     ...new Map(life.valves.flatMap((v) => v.visits).map((v) => [v.visit.jobId, v.visit])).values(),
   ].sort((a, b) => b.day - a.day);
+  const visits = all ? everyVisit : everyVisit.slice(0, NEWEST);
   if (visits.length === 0)
     return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
   return (
@@ -123,16 +139,9 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
             {life.valves.map((v) => (
               <tr key={v.valve}>
                 <th scope="row">
-                  <Button
-                    type="button"
-                    aria-pressed={v.valve === shown}
-                    fontFamily="mono"
-                    px="3"
-                    borderWidth={v.valve === shown ? "3px" : "1.5px"}
-                    onClick={() => setChosen(v.valve)}
-                  >
+                  <button type="button" aria-pressed={v.valve === shown} onClick={() => setChosen(v.valve)}>
                     {v.valve}
-                  </Button>
+                  </button>
                 </th>
                 {visits.map((visit) => (
                   <Cell key={visit.jobId} at={v.visits.find((x) => x.visit.jobId === visit.jobId)} unit={unit} />
@@ -142,6 +151,11 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
           </tbody>
         </Table>
       </chakra.div>
+      {everyVisit.length > visits.length && (
+        <Button type="button" alignSelf="flex-start" onClick={() => setAll(true)}>
+          Show all {everyVisit.length} visits
+        </Button>
+      )}
       {valve !== null && (
         <section aria-label={capital(nameOf(valve.valve, valves))}>
           <chakra.p fontSize="18px" pb="2">
