@@ -150,3 +150,46 @@ test("a lead sees how the apprentice comes on; two who take the same seed are pu
   await expect(page.getByRole("heading", { name: "The same engine, others" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Tamsin Oake" })).toBeVisible();
 });
+
+test("a job is rehearsed from its tray in its own run, on a virtual engine; the job itself stays as it was", async ({
+  page,
+}) => {
+  await atWork(page);
+  await page.getByRole("link", { name: /^Go on with Hob 196, 196-2207/ }).click();
+  await page.waitForURL(/\/jobs\//);
+  const job = page.url().split("/").at(-1) ?? "";
+  const ledger = async () => (await page.request.get(`/api/jobs/${job}/entries`)).json() as Promise<unknown>;
+  const before = await ledger();
+  await page.getByRole("button", { name: /^Tray/ }).click();
+  await page.getByRole("button", { name: "Rehearse this job" }).click();
+  await page.waitForURL(/\/practice\//);
+  const practice = page.getByRole("navigation", { name: "Practice" });
+  await expect(practice).toContainText("nothing of this is kept in the job or the record");
+  await page.getByRole("button", { name: /^Crank is at mark A/ }).click();
+  await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
+  await clean(page, "light");
+
+  // The valve that the run has in hand is in hand at the engine, under the run's own words.
+  await practice.getByRole("button", { name: "The engine" }).click();
+  await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "1I", exact: true })).toBeVisible();
+  await answered(page, () => page.getByRole("button", { name: "+10°" }).click());
+  await answered(page, () => leaf(page, "0.15").click());
+  await expect(status(page)).toContainText(/slides|drops in|drags|will not go/);
+  await clean(page, "light");
+
+  // What the run is told stays through a look at the engine and a reload.
+  await practice.getByRole("button", { name: "The run" }).click();
+  await page.getByRole("button", { name: /0\.15 mm goes, 0\.16 mm does not: done/ }).click();
+  await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
+
+  await practice.getByRole("button", { name: "The engine" }).click();
+  await page.getByRole("button", { name: "I am done: show my marks" }).click();
+  await expect(page.getByText("One valve is not kept yet, and will cost marks. Really done?")).toBeVisible();
+  await page.getByRole("button", { name: "Yes, I am done" }).click();
+  await expect(page.getByText("of 100")).toBeVisible();
+  await expect(page.getByRole("heading", { name: "A job rehearsed" })).toBeVisible();
+  expect(await ledger()).toEqual(before);
+});

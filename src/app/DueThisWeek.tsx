@@ -1,7 +1,7 @@
 import { format } from "date-fns";
 import { dueWords } from "@/core/record/words";
 import { asViewer } from "@/server/http/inShop";
-import { dueThisWeek } from "@/db/queries/fleet";
+import { dueThisWeek } from "@/server/record/fleet";
 import { dayOf } from "@/server/record/results";
 import { DueSoon } from "@/ui/record/DueSoon";
 

@@ -4,7 +4,7 @@ import { z } from "zod";
 import { FLEET_SORTS, FLEET_WITHIN } from "@/core/record/fleet";
 import { dueWords } from "@/core/record/words";
 import { asViewer } from "@/server/http/inShop";
-import { fleetPage } from "@/db/queries/fleet";
+import { fleetPage } from "@/server/record/fleet";
 import { dayOf } from "@/server/record/results";
 import { DueView } from "@/ui/record/DueView";
 import { Shell } from "../Shell";

@@ -4,7 +4,7 @@ import { EXERCISE_IDS } from "@/core/practice/exerciseList";
 import { exerciseProblem } from "@/core/practice/exercises";
 import { mayDo } from "@/core/shop/permission";
 import { asViewer } from "@/server/http/inShop";
-import { listPractice, practiceEngines } from "@/server/practice/practice";
+import { listPractice, practiceEngines, rehearsable } from "@/server/practice/practice";
 import { PracticeHome } from "@/ui/practice/PracticeHome";
 import { Shell } from "../Shell";
 import { lineShown } from "./lineShown";
@@ -19,10 +19,12 @@ export default async function PracticePage({
 }) {
   const { engine } = await searchParams;
 
-  const [db, { shopId, person }] = await asViewer("see");
-  const [sessions, engines] = await Promise.all([
+  const [db, viewer] = await asViewer("see");
+  const { shopId, person } = viewer;
+  const [sessions, engines, jobs] = await Promise.all([
     listPractice(db, shopId, { personId: person?.id ?? null }),
     practiceEngines(db, shopId, typeof engine === "string" ? engine : null),
+    rehearsable(db, viewer),
   ]);
   return (
     <Shell>
@@ -35,6 +37,7 @@ export default async function PracticePage({
           name: e.serial === null ? e.file.name : `${e.file.name}, ${e.serial}`,
           fits: EXERCISE_IDS.filter((id) => exerciseProblem(id, e.file) === null),
         }))}
+        jobs={jobs}
         from={typeof engine === "string" ? engine : null}
         leads={person !== null && mayDo(person.role, "people")}
       />

@@ -30,6 +30,8 @@ export const practiceSessions = pgTable(
     seed: integer().notNull(),
     /** The engine of the shop that it was taken from, only to be found again; it may be gone. */
     engineId: uuid(),
+    /** The job that is rehearsed, only to be found again; null where none is. */
+    jobId: uuid(),
     /** The engine as it was practiced on. */
     engineFile: jsonb().$type<EngineFile>().notNull(),
     leaves: jsonb().$type<PracticeLeaves>().notNull(),

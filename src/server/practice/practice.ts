@@ -8,14 +8,20 @@ import { EXERCISE_IDS, type ExerciseId, LEVELS, type Level, exercise } from "@/c
 import { exerciseProblem } from "@/core/practice/exercises";
 import type { Session } from "@/core/practice/frame";
 import { marksOf } from "@/core/practice/marks";
+import { rehearsalFile, rehearsalProblem, rehearsed } from "@/core/job/pages/rehearsal";
 import { isOver, replay, step } from "@/core/practice/session";
 import { COMMON_SETS } from "@/core/shop/commonSets";
 import { type FeelerSet, leafText } from "@/core/shop/feelerSet";
+import type { EngineFile } from "@/core/engine/engineFile";
+import type { RunPageData } from "@/core/job/pages/run";
 import type { Database } from "@/db/connect";
+import { idsInHand, jobLines } from "@/db/queries/bench";
+import { findJob } from "@/db/queries/jobs";
 import { engineModels, engines, people, practiceSessions, practiceSteps } from "@/db/schema";
 import { findEngine } from "../engines/engines";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
+import { loadRun } from "../jobs/loadRun";
 import type { Viewer } from "../http/who";
 import { listFeelerSets } from "../shop/feelerSets";
 
@@ -28,6 +34,8 @@ export const practiceInput = z.strictObject({
   level: z.enum(LEVELS, "Choose how much help there is."),
   /** An engine of the shop; null for the one that is made for the exercise. */
   engine: idInput.nullable(),
+  /** A job that is rehearsed: its engine, as it was planned, with its own set. */
+  job: idInput.nullable().default(null),
   /** Left out, one that nobody knows. */
   seed: z
     .number("A seed is a whole number.")
@@ -42,19 +50,12 @@ export const practiceInput = z.strictObject({
 /** Begins a session; sent again it is the same one. @throws Refused */
 export async function beginPractice(
   db: Database,
-  { shopId, person }: Viewer,
-  input: z.infer<typeof practiceInput>,
+  viewer: Viewer,
+  given: z.input<typeof practiceInput>,
 ): Promise<void> {
-  const rule = exercise(input.exercise);
-  const engine = input.engine === null ? null : await findEngine(db, shopId, input.engine);
-  if (input.engine !== null && engine === null)
-    throw new Refused("There is no such engine: choose one of the list.", 422, "engine");
-  const file = engine?.file ?? PRACTICE_ENGINES[rule.engine];
-  const problem = engine === null ? null : exerciseProblem(input.exercise, file);
-  if (problem !== null) throw new Refused(problem, 422, "engine");
-  const sets = [...(await listFeelerSets(db, shopId)), ...COMMON_SETS];
-  const set = input.set === null ? sets[0] : sets.find((s) => s.id === input.set);
-  if (set === undefined) throw new Refused("There is no such feeler set: choose one of the list.", 422, "set");
+  const input = { job: null, ...given };
+  const { shopId, person } = viewer;
+  const { engineId, file, set } = await (input.job === null ? chosen(db, shopId, input) : planned(db, viewer, input));
   await db
     .insert(practiceSessions)
     .values({
@@ -65,13 +66,75 @@ export async function beginPractice(
       level: input.level,
       // Not by anything that whoever practices knows: from the seed follows what is so.
       seed: input.seed ?? randomInt(1, MOST_SEED),
-      engineId: input.engine,
+      engineId,
+      jobId: input.job,
       engineFile: file,
       leaves: leavesOf(set),
       school: person?.school ?? "go-no-go",
     })
     .onConflictDoNothing();
 }
+
+type Asked = Pick<z.infer<typeof practiceInput>, "exercise" | "engine" | "job" | "set">;
+interface Laid {
+  readonly engineId: string | null;
+  readonly file: EngineFile;
+  readonly set: FeelerSet;
+}
+
+/** An engine of the shop, or the exercise's own. @throws Refused */
+async function chosen(db: Database, shopId: string, asked: Asked): Promise<Laid> {
+  const engine = asked.engine === null ? null : await findEngine(db, shopId, asked.engine);
+  if (asked.engine !== null && engine === null)
+    throw new Refused("There is no such engine: choose one of the list.", 422, "engine");
+  const file = engine?.file ?? PRACTICE_ENGINES[exercise(asked.exercise).engine];
+  const problem = engine === null ? null : exerciseProblem(asked.exercise, file);
+  if (problem !== null) throw new Refused(problem, 422, "engine");
+  const sets = [...(await listFeelerSets(db, shopId)), ...COMMON_SETS];
+  const set = asked.set === null ? sets[0] : sets.find((s) => s.id === asked.set);
+  if (set === undefined) throw new Refused("There is no such feeler set: choose one of the list.", 422, "set");
+  return { engineId: asked.engine, file, set };
+}
+
+/** The engine of a job, as it was planned. @throws Refused */
+async function planned(db: Database, viewer: Viewer, { job, exercise: id }: Asked): Promise<Laid> {
+  const run = await loadRun(db, viewer, job ?? "");
+  if (run === null) throw new Refused("There is no such job: choose one of the bench.", 422, "job");
+  if (id !== "whole-job") throw new Refused("A job is rehearsed as a whole.", 422, "exercise");
+  const problem = rehearsalProblem(run);
+  if (problem !== null) throw new Refused(problem, 422, "job");
+  return { engineId: run.engineId, file: rehearsalFile(run), set: run.sets[0] };
+}
+
+/** What the run of a rehearsal shows; null where none is rehearsed, or its job is gone. */
+export async function rehearsedRun(
+  db: Database,
+  viewer: Viewer,
+  { id, jobId, begunAt }: Row,
+): Promise<RunPageData | null> {
+  const run = jobId === null ? null : await loadRun(db, viewer, jobId);
+  return run === null ? null : rehearsed(run, id, begunAt.toISOString());
+}
+
+/** Jobs in hand that can be rehearsed, the newest first. */
+export async function rehearsable(db: Database, { shopId }: Viewer): Promise<{ id: string; name: string }[]> {
+  const newest = (await idsInHand(db, shopId)).slice(0, MOST_JOBS);
+  const [lines, records] = await Promise.all([
+    jobLines(db, shopId, newest),
+    Promise.all(newest.map((id) => findJob(db, shopId, id))),
+  ]);
+  const can = new Set(
+    records.flatMap((r) =>
+      r !== null && rehearsalProblem({ file: r.row.engineFile, job: r.job }) === null ? [r.row.id] : [],
+    ),
+  );
+  return lines.flatMap(({ id, engine, serial }) =>
+    can.has(id) ? [{ id, name: serial === null ? engine : `${engine}, ${serial}` }] : [],
+  );
+}
+
+/** So many jobs in hand are offered. */
+const MOST_JOBS = 6;
 
 /** The leaves of a set as a practice keeps them. */
 export const leavesOf = ({ system, leaves }: FeelerSet) => ({
@@ -203,6 +266,8 @@ export interface PracticeLine {
   readonly seed: number;
   readonly engine: string;
   readonly engineId: string | null;
+  /** Of the job that was rehearsed; null where none was. */
+  readonly jobId: string | null;
   readonly person: string | null;
   readonly personId: string | null;
   readonly begunAt: Date;
@@ -229,6 +294,7 @@ export async function listPractice(
       seed: practiceSessions.seed,
       engine: sql<string>`${practiceSessions.engineFile} ->> 'name'`,
       engineId: practiceSessions.engineId,
+      jobId: practiceSessions.jobId,
       person: people.name,
       personId: practiceSessions.personId,
       begunAt: practiceSessions.begunAt,
@@ -273,6 +339,7 @@ export async function sameSeed(db: Database, row: Row): Promise<PracticeLine[]> 
       l.exercise === row.exercise &&
       l.seed === row.seed &&
       l.engineId === row.engineId &&
+      l.jobId === row.jobId &&
       l.endedAt !== null,
   );
 }

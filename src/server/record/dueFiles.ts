@@ -3,7 +3,7 @@ import { format } from "date-fns";
 import ical from "ical-generator";
 import Papa from "papaparse";
 import { dueWords } from "@/core/record/words";
-import type { EngineDue } from "@/db/queries/fleet";
+import type { EngineDue } from "./fleet";
 
 const DAY_MS = 86_400_000;
 const onDay = (day: number): Date => new Date(Math.floor(day) * DAY_MS);

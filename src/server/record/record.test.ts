@@ -4,7 +4,7 @@ import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
 import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
-import { dueEngines, dueThisWeek, fleetPage } from "@/db/queries/fleet";
+import { dueEngines, dueThisWeek, fleetPage } from "./fleet";
 import { engineForecasts, engineModels, engines, jobResults, people, shops, valveResults } from "@/db/schema";
 import type { FleetQuestion } from "@/core/record/fleet";
 import { nextLook } from "@/core/record/study";

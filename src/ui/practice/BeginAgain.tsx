@@ -7,15 +7,23 @@ import { useBegin } from "./useBegin";
 
 interface Props {
   readonly exercise: ExerciseId;
+  readonly job: string | null;
   readonly level: Level;
   readonly seed: number;
   readonly engine: { readonly id: string | null };
 }
 
 /** Once more: another engine of the kind, or the very same. */
-export function BeginAgain({ exercise, level, seed, engine }: Props) {
+export function BeginAgain({ exercise, job, level, seed, engine }: Props) {
   const { begin, busy, trouble } = useBegin();
-  const again = (same: boolean): void => void begin({ exercise, level, engine: engine.id, seed: same ? seed : null });
+  const again = (same: boolean): void =>
+    void begin({
+      exercise,
+      level,
+      engine: engine.id,
+      ...(job === null ? {} : { job }),
+      seed: same ? seed : null,
+    });
   return (
     <>
       <Button type="button" kind="now" disabled={busy} onClick={() => again(false)}>

@@ -112,7 +112,7 @@ export function InHand(props: AtValveProps) {
         </>
       )}
       {task !== "gaps" && <ValveHands bench={bench} state={state} valve={valve} act={act} />}
-      {task !== "fault" && <Keep {...props} valve={valve} text={text} />}
+      {task !== "fault" && props.run === undefined && <Keep {...props} valve={valve} text={text} />}
     </chakra.div>
   );
 }

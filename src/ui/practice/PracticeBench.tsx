@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { type RefObject, useCallback, useMemo, useRef, useState } from "react";
 import type { PracticeTask } from "@/core/practice/exerciseList";
 import type { VisibleState, VisibleValve } from "@/core/practice/visible";
 import { Button } from "../controls/Button";
@@ -18,9 +18,17 @@ import { ValveLooks } from "./ValveHands";
 import { feelIt } from "./feelIt";
 import { type Hands, useBench } from "./useBench";
 
-/** The virtual engine under hands. What is felt comes from the shop's server, which alone knows what is so. */
-export function PracticeBench(props: BenchProps) {
-  const { id, bench, task, initial, leaves } = props;
+/** Hands at the bench, and what they have picked. */
+export interface AtBench {
+  readonly hands: Hands;
+  readonly picked: readonly string[];
+  readonly setPicked: (ids: readonly string[]) => void;
+  /** Whether a leaf is heard. */
+  readonly loud: RefObject<boolean>;
+}
+
+/** What is felt comes from the shop's server, which alone knows what is so. */
+export function useAtBench({ id, task, initial }: Pick<BenchProps, "id" | "task" | "initial">): AtBench {
   const loud = useRef(false);
   const [picked, setPicked] = useState<readonly string[]>(() => firstPick(task, initial));
   const router = useRouter();
@@ -33,6 +41,15 @@ export function PracticeBench(props: BenchProps) {
     [router, task],
   );
   const hands = useBench(id, initial, onFelt);
+  return { hands, picked, setPicked, loud };
+}
+
+export const PracticeBench = (props: BenchProps) => <BenchView {...props} at={useAtBench(props)} />;
+
+/** The virtual engine under hands. */
+export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench }) {
+  const { id, bench, task, leaves, run } = props;
+  const { hands, picked, setPicked, loud } = at;
   const { state, crank, act } = hands;
   const several = task === "may-set";
   const pick = (valve: string): void =>
@@ -54,7 +71,13 @@ export function PracticeBench(props: BenchProps) {
   );
   return (
     <chakra.div display="flex" flexDirection="column" gap="3">
-      <Head {...props} hands={hands} />
+      {run === undefined ? (
+        <Head {...props} hands={hands} />
+      ) : (
+        <chakra.h1 fontSize={{ base: "20px", md: "24px" }} fontWeight={700} lineHeight={1.25}>
+          {run.told}
+        </chakra.h1>
+      )}
       <chakra.div
         display="grid"
         gridTemplateColumns={{
@@ -132,7 +155,9 @@ export function PracticeBench(props: BenchProps) {
             <InHand {...props} hands={hands} valve={inHand} loudRef={loud} />
           )}
           {task === "fault" && <NameFault valves={state.valves} faults={props.faults} act={act} />}
-          {task === "set" && <Done id={id} open={state.valves.filter((v) => v.target && v.kept === null).length} />}
+          {task === "set" && (
+            <Done id={id} run={run} open={state.valves.filter((v) => v.target && v.kept === null).length} />
+          )}
         </chakra.section>
         {task !== "gaps" && task !== "may-set" && (
           <chakra.section aria-label="Looks and measures" minWidth="0" display="flex" flexDirection="column" gap="3">
@@ -252,11 +277,12 @@ const GapBlock = ({
 );
 
 /** The hands say that they are done: what was left open costs. */
-function Done({ id, open }: { readonly id: string; readonly open: number }) {
+function Done({ id, run, open }: Pick<BenchProps, "id" | "run"> & { readonly open: number }) {
   const router = useRouter();
   const [sure, setSure] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   async function end(): Promise<void> {
+    if (run !== undefined) return run.end();
     const sent = await send("PUT", `/api/practice/${id}/ended`, { ended: true });
     setTrouble(troubleOf(sent)?.message ?? null);
     if (sent.kind === "done") router.refresh();

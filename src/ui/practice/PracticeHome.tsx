@@ -19,7 +19,7 @@ import { Field, Select, TextInput } from "../controls/Field";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { useUnit } from "../controls/unit";
 import type { SessionLine } from "./sessionLine";
-import { useBegin } from "./useBegin";
+import { rehearsalOf, useBegin } from "./useBegin";
 
 export interface EngineChoice {
   readonly id: string;
@@ -33,6 +33,8 @@ interface Props {
   readonly sessions: readonly SessionLine[];
   readonly next: { readonly exercise: ExerciseId; readonly level: Level; readonly why: string };
   readonly engines: readonly EngineChoice[];
+  /** Jobs in hand that can be rehearsed. */
+  readonly jobs: readonly { readonly id: string; readonly name: string }[];
   /** The engine that one came from, to practice on. */
   readonly from: string | null;
   /** Whoever looks may see how the others come on. */
@@ -42,7 +44,7 @@ interface Props {
 const ScoreChart = dynamic(() => import("./ScoreChart"), { ssr: false });
 
 /** The twelve exercises in the order of the trade, with what was done and what to do next. */
-export function PracticeHome({ person, sessions, next, engines, from, leads }: Props) {
+export function PracticeHome({ person, sessions, next, engines, jobs, from, leads }: Props) {
   const [level, setLevel] = useState<Level>(next.level);
   const [chosen, setChosen] = useState<ExerciseId | null>(
     () => engines.find((e) => e.id === from)?.fits.at(-1) ?? null,
@@ -167,7 +169,39 @@ export function PracticeHome({ person, sessions, next, engines, from, leads }: P
           })}
         </chakra.ol>
       </section>
-      <Own person={person} sessions={sessions} leads={leads} />
+      <chakra.div minWidth="0" display="flex" flexDirection="column" gap="6">
+        {jobs.length > 0 && (
+          <section aria-labelledby="rehearse">
+            <PlateHeading id="rehearse">Rehearse a job in hand</PlateHeading>
+            <chakra.p fontSize="16px" color="soft" pb="1">
+              Its own run, on a virtual engine. Nothing of it is kept in the job.
+            </chakra.p>
+            {jobs.map((job) => (
+              <chakra.div
+                key={job.id}
+                display="flex"
+                alignItems="center"
+                justifyContent="space-between"
+                gap="3"
+                borderTop="1px solid"
+                borderColor="line"
+                py="2"
+              >
+                <b>{job.name}</b>
+                <Button
+                  type="button"
+                  disabled={busy}
+                  aria-label={`Rehearse ${job.name}`}
+                  onClick={() => void begin(rehearsalOf(job.id))}
+                >
+                  Rehearse
+                </Button>
+              </chakra.div>
+            ))}
+          </section>
+        )}
+        <Own person={person} sessions={sessions} leads={leads} />
+      </chakra.div>
     </chakra.div>
   );
 }
@@ -268,7 +302,7 @@ function Own({ person, sessions, leads }: Pick<Props, "person" | "sessions" | "l
           {sessions.slice(0, SHOWN).map((s) => (
             <chakra.li key={s.id} borderTop="1px solid" borderColor="line" py="2" fontSize="17px">
               <Link href={`/practice/${s.id}`} prefetch={false} style={{ textDecoration: "underline" }}>
-                {EXERCISES[s.exercise].name}
+                {s.name}
               </Link>
               , {LEVEL_WORDS[s.level].name.toLowerCase()}: {s.score === null ? "go on" : `${s.score} of 100`}
               <chakra.span display="block" fontSize="15px" color="soft">

@@ -3,7 +3,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { EXERCISES } from "@/core/practice/exerciseList";
 import { Row } from "../controls/Row";
 import { PlateHeading } from "../controls/Stamp";
 import type { SessionLine } from "./sessionLine";
@@ -40,7 +39,7 @@ export const PracticePeople = ({ people }: Props) => (
             {p.sessions.slice(0, 6).map((s) => (
               <Row key={s.id}>
                 <Link href={`/practice/${s.id}`} prefetch={false} style={{ textDecoration: "underline" }}>
-                  {EXERCISES[s.exercise].name}
+                  {s.name}
                 </Link>
                 <span>{s.score === null ? "not finished" : `${s.score} of 100, ${s.level}`}</span>
               </Row>

@@ -17,6 +17,8 @@ import { BeginAgain } from "./BeginAgain";
 interface Props {
   readonly title: string;
   readonly exercise: ExerciseId;
+  /** The job that was rehearsed; null where none was. */
+  readonly job: string | null;
   readonly level: Level;
   readonly levelName: string;
   readonly engine: { readonly name: string; readonly id: string | null };

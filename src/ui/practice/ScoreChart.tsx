@@ -3,7 +3,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { format } from "date-fns";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { EXERCISES } from "@/core/practice/exerciseList";
 import { color, font } from "../drawings/colors";
 import type { SessionLine } from "./sessionLine";
 
@@ -13,13 +12,12 @@ const tick = { fill: color.soft, fontFamily: font.stamp, fontSize: 15 };
 export default function ScoreChart({
   sessions,
 }: {
-  readonly sessions: readonly Pick<SessionLine, "begunAt" | "score" | "exercise">[];
+  readonly sessions: readonly Pick<SessionLine, "begunAt" | "score">[];
 }) {
   const data = [...sessions].reverse().map((s, i) => ({
     i: i + 1,
     score: s.score ?? 0,
     day: format(new Date(s.begunAt), "MMM d"),
-    name: EXERCISES[s.exercise].name,
   }));
   const last = data.at(-1);
   return (

@@ -17,4 +17,6 @@ export interface BenchProps {
   readonly school: School;
   /** What may be wrong with gear like this. */
   readonly faults: readonly Fault[];
+  /** A job's run, which takes the readings: what it tells, and how hands say that they are done. Left out where none is rehearsed. */
+  readonly run?: { readonly told: string; readonly end: () => void };
 }

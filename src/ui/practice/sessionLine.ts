@@ -4,6 +4,8 @@ import type { ExerciseId, Level } from "@/core/practice/exerciseList";
 export interface SessionLine {
   readonly id: string;
   readonly exercise: ExerciseId;
+  /** What was done, as one would say it. */
+  readonly name: string;
   readonly level: Level;
   readonly engine: string;
   readonly begunAt: string;

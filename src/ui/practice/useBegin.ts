@@ -11,8 +11,19 @@ interface Wanted {
   readonly level: Level;
   /** An engine of the shop; null for the exercise's own. */
   readonly engine: string | null;
+  /** A job that is rehearsed. */
+  readonly job?: string;
   readonly seed: number | null;
 }
+
+/** A job as it was planned, from its first stop on; what is wrong is told at once. */
+export const rehearsalOf = (job: string): Wanted => ({
+  exercise: "whole-job",
+  level: "prompted",
+  engine: null,
+  job,
+  seed: null,
+});
 
 /** Begins a practice and goes there. */
 export function useBegin(): {

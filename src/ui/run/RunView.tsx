@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import dynamic from "next/dynamic";
-import { type MouseEvent, useCallback, useMemo, useState } from "react";
+import { type MouseEvent, useCallback, useContext, useMemo, useState } from "react";
 import { markLetters } from "@/core/stops/route";
 import { Button } from "../controls/Button";
 import { AtWork } from "../frame/AtWork";
@@ -31,7 +31,7 @@ import { TakenBack } from "./panels/TakenBack";
 import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/device/useBenchDevices";
 import { useOffline } from "./session/device/useOffline";
-import { useOpening } from "./session/useOpening";
+import { RunHosted } from "./session/runHost";
 import { useRun } from "./session/useRun";
 import type { Run, RunProps, RunWork } from "./model";
 import { useRunKeys } from "./session/useRunKeys";
@@ -95,6 +95,7 @@ export function RunView({ given, device, person, work }: Props) {
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job, room } = context;
+  const { useOpening } = useContext(RunHosted);
   const open = useOpening(given.id, ledger, instruction);
   const [view, setView] = useHeadView(given.file.name);
   const help = usePlace();
@@ -158,8 +159,8 @@ export function RunView({ given, device, person, work }: Props) {
       onClick={letKeysGo}
       display={{ lg: "grid" }}
       gridTemplateRows="auto minmax(0, 1fr)"
-      minHeight="100dvh"
-      height={{ lg: "100dvh" }}
+      minHeight="calc(100dvh - var(--above, 0px))"
+      height={{ lg: "calc(100dvh - var(--above, 0px))" }}
       pb={{ base: "40", lg: "0" }}
     >
       <chakra.div>

@@ -4,13 +4,18 @@ import { EXERCISES, LEVEL_WORDS, exercise, exerciseNumber } from "@/core/practic
 import { faultsFor } from "@/core/practice/fault";
 import { resultOf } from "@/core/practice/told";
 import { visibleBench, visibleState } from "@/core/practice/visible";
+import type { Person } from "@/core/shop/person";
 import { asViewer } from "@/server/http/inShop";
-import { findPractice, loadSession, personOf, sameSeed } from "@/server/practice/practice";
+import { findPractice, loadSession, personOf, rehearsedRun, sameSeed } from "@/server/practice/practice";
+import { provingHere } from "@/server/signIn/provingHere";
 import { practiceTitle } from "@/server/titles";
 import { PracticeBench } from "@/ui/practice/PracticeBench";
+import { RehearsalLazy } from "@/ui/practice/RehearsalLazy";
+import type { BenchProps } from "@/ui/practice/benchProps";
 import { PracticeResult } from "@/ui/practice/PracticeResult";
 import { Shell } from "../../Shell";
 import { titled } from "../../titled";
+import { practiceName } from "../lineShown";
 
 export const dynamic = "force-dynamic";
 export const generateMetadata = titled(practiceTitle, (name) => `Practice: ${name}`);
@@ -20,27 +25,41 @@ export default async function OnePracticePage({ params }: { params: Promise<{ id
   const row = await findPractice(db, viewer, (await params).id);
   if (row === null) notFound();
   const { name, aim, task } = exercise(row.exercise);
-  const title = `${exerciseNumber(row.exercise)} · ${name}`;
+  const title =
+    row.jobId === null ? `${exerciseNumber(row.exercise)} · ${name}` : practiceName(row.exercise, row.jobId);
   const session = await loadSession(db, row);
   const bench = visibleBench(session);
   if (row.endedAt === null) {
     // What others are at is theirs until they are done.
     if (row.personId !== null && row.personId !== viewer.person?.id) notFound();
+    const props: BenchProps = {
+      id: row.id,
+      title,
+      aim,
+      task,
+      level: row.level,
+      engine: row.engineFile.name,
+      bench,
+      initial: visibleState(session),
+      leaves: row.leaves.leaves,
+      school: row.school,
+      faults: faultsFor(bench.gear, bench.appearance.pushrods),
+    };
+    const given = await rehearsedRun(db, viewer, row);
+    if (given !== null)
+      return (
+        <RehearsalLazy
+          given={given}
+          bench={props}
+          device={{ ...(await provingHere(viewer)), demo: false, quietMinutes: null, sponsors: [] }}
+          // In practice nobody's word is wanted.
+          person={{ ...(viewer.person ?? NOBODY), role: "lead" }}
+          ways={viewer.ways}
+        />
+      );
     return (
       <Shell unit={bench.unit}>
-        <PracticeBench
-          id={row.id}
-          title={title}
-          aim={aim}
-          task={task}
-          level={row.level}
-          engine={row.engineFile.name}
-          bench={bench}
-          initial={visibleState(session)}
-          leaves={row.leaves.leaves}
-          school={row.school}
-          faults={faultsFor(bench.gear, bench.appearance.pushrods)}
-        />
+        <PracticeBench {...props} />
       </Shell>
     );
   }
@@ -50,6 +69,7 @@ export default async function OnePracticePage({ params }: { params: Promise<{ id
       <PracticeResult
         title={title}
         exercise={row.exercise}
+        job={row.jobId}
         level={row.level}
         levelName={LEVEL_WORDS[row.level].name.toLowerCase()}
         engine={{
@@ -67,6 +87,9 @@ export default async function OnePracticePage({ params }: { params: Promise<{ id
     </Shell>
   );
 }
+
+/** Whoever rehearses in a made-up shop without saying who they are. */
+const NOBODY: Person = { id: "nobody", name: "You", role: "lead", school: "go-no-go" };
 
 /** "4 minutes 10 seconds". */
 function tookWords(from: Date, to: Date): string {

@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
+import { useContext } from "react";
 import { timerWords } from "@/core/preload/bleedDown";
 import { targetWords } from "@/core/job/head/target";
 import type { Person } from "@/core/shop/person";
@@ -8,6 +9,7 @@ import { ThemeSwitch } from "../../frame/ThemeSwitch";
 import { Button } from "../../controls/Button";
 import { Stamp } from "../../controls/Stamp";
 import { useTemperature } from "../../controls/ways";
+import { RunHosted } from "../session/runHost";
 import { hotSays, hotWords } from "../words/hotMinutes";
 import type { Ledger, Run } from "../model";
 
@@ -70,6 +72,7 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
   const company = [...new Set(ledger.others.map((o) => o.person))].filter((name) => name !== person?.name);
   const { file, job, state, temperatureC, rules, room } = context;
   const { words } = useTemperature();
+  const { savedWords } = useContext(RunHosted);
   const of = job.valves.length;
   const hot = hotSays(context, now);
   const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs, null) ?? 0);
@@ -177,7 +180,7 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
         color={allKept(ledger) ? "set" : "now"}
         data-kept={allKept(ledger)}
       >
-        {keptWords(ledger)}
+        {savedWords ?? keptWords(ledger)}
       </chakra.span>
       {ledger.refused.length > 0 && (
         <Button type="button" borderColor="now" color="now" onClick={onNotTaken}>

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useContext, useEffect, useMemo, useState } from "react";
 import { type Draft, type Entry, type LedgerEntry, isValveEntry } from "@/core/job/ledger/entry";
 import type { RunPageData } from "@/core/job/pages/run";
 import { passAfter } from "@/core/job/state/pass";
@@ -10,12 +10,12 @@ import type { Run, RunWork } from "../model";
 import { instruct } from "../words/instruction";
 import type { Action, EnterAction, Reasoned } from "../words/shape";
 import { isDoubted, leftOn, made, questionOf, readTapped, stopWithin, waited } from "./hand";
+import { RunHosted } from "./runHost";
 import { ServerClock } from "./serverClock";
 import { lastAt } from "./steps";
 import { type Tap, sayTap, tapBlade, tapsOf } from "../../leaves/taps";
 import { useAdding } from "./useAdding";
 import { useChoice } from "./useChoice";
-import { useLedger } from "./useLedger";
 import { useMarked } from "./useMarked";
 import { useRest } from "./useRest";
 import { useRunContext } from "./useRunContext";
@@ -33,6 +33,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [inHand, setInHand] = useState<string | null>(null);
   const [clock] = useState(() => new ServerClock(given.nowMs));
+  const { useLedger } = useContext(RunHosted);
   const ledger = useLedger(given, person, inHand, clock);
   const confirmed = ledger.entries.slice(given.entries.length).some((e) => e.kind === "arrived");
   const returning = given.returning && !confirmed;

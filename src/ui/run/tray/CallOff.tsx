@@ -1,15 +1,17 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
-import { useState } from "react";
+import { useContext, useState } from "react";
 import { Button, ButtonLink } from "../../controls/Button";
 import type { Run } from "../model";
+import { RunHosted, SHOPS_OWN } from "../session/runHost";
 import { ReasonForm } from "../panels/ReasonForm";
 import { READY_TO_CALL_OFF } from "../words/ready";
 
 /** A job that should not have been begun is called off, with a reason. */
 export function CallOff({ run, onDone }: { readonly run: Run; readonly onDone: () => void }) {
   const [asked, setAsked] = useState(false);
-  if (run.now.state.ended) return null;
+  const rehearsing = useContext(RunHosted) !== SHOPS_OWN;
+  if (run.now.state.ended || rehearsing) return null;
   if (!asked)
     return (
       <chakra.div display="flex" flexWrap="wrap" gap="2">

@@ -16,6 +16,7 @@ import { KeysTray } from "./KeysTray";
 import type { BenchDevices } from "../session/device/useBenchDevices";
 import type { Run } from "../model";
 import { Tick } from "../../controls/Tick";
+import { RehearseTray } from "./RehearseTray";
 import { TemperatureTray } from "./TemperatureTray";
 
 interface Props {
@@ -97,6 +98,9 @@ export default function Tray({ run, atWork, devices, voice, awake, onClose }: Pr
         )}
         <Part title="Bench gauge and barring encoder">
           <DeviceTray devices={devices} stop={run.now.state.stop?.letter ?? null} />
+        </Part>
+        <Part title="Practice">
+          <RehearseTray jobId={run.context.id} />
         </Part>
         <Part title="Voice and screen">
           <Tick

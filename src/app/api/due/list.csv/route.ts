@@ -2,7 +2,7 @@ import { type NextRequest, NextResponse } from "next/server";
 import { fileNamed, respond } from "@/server/http/http";
 import { inShop } from "@/server/http/inShop";
 import { dueCsv } from "@/server/record/dueFiles";
-import { dueEngines } from "@/db/queries/fleet";
+import { dueEngines } from "@/server/record/fleet";
 import { dayOf } from "@/server/record/results";
 
 /** When engines are due, as a table. */

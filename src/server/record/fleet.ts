@@ -2,9 +2,9 @@
 import { type SQL, and, asc, desc, eq, isNull, or, sql } from "drizzle-orm";
 import { type Due, dueOn } from "@/core/record/due";
 import type { FleetPage, FleetQuestion } from "@/core/record/fleet";
-import type { Database } from "../connect";
-import { engineForecasts, engineModels, engines } from "../schema";
-import { likely } from "./bench";
+import type { Database } from "@/db/connect";
+import { likely } from "@/db/queries/bench";
+import { engineForecasts, engineModels, engines } from "@/db/schema";
 
 export interface EngineDue {
   readonly id: string;
