@@ -173,7 +173,7 @@ test("a job is rehearsed from its tray in its own run, on a virtual engine; the 
   await practice.getByRole("button", { name: "The engine" }).click();
   await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
   await expect(page.getByRole("heading", { name: "1I", exact: true })).toBeVisible();
-  await answered(page, () => page.getByRole("button", { name: "+10°" }).click());
+  await answered(page, () => page.getByRole("button", { name: "Turn 10° on" }).click());
   await answered(page, () => leaf(page, "0.15").click());
   await expect(status(page)).toContainText(/slides|drops in|drags|will not go/);
   await clean(page, "light");
