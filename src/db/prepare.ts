@@ -31,7 +31,7 @@ const KEPT_UP = [
 ];
 
 /** What people change of themselves; who they are and what they may do is changed by the rules alone. */
-const OWN_HABITS = "school, length_unit, hand_counts";
+const OWN_HABITS = "school, length_unit, hand_counts, screen_counts";
 
 /** What a lead sets; whether a shop is made up is no setting. */
 const SETTINGS =

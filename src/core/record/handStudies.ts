@@ -1,6 +1,6 @@
 /** What gauge studies know of hands. Pure. */
 import { type GaugeStudy, type StudyReading, gaugeStudy } from "./gaugeStudy";
-import type { Hand, Hands } from "./hands";
+import { type Hand, type Hands, LEAST_REPEAT_MM } from "./hands";
 
 /** A study that is done. */
 export interface DoneStudy {
@@ -11,8 +11,6 @@ export interface DoneStudy {
   readonly knownMm: Readonly<Record<string, number>> | null;
 }
 
-/** No leaf tells finer than this, however often it comes out the same (assumed). */
-const LEAST_REPEAT_MM = 0.002;
 /** So many repeats make a hand's own scatter worth more than that of all. */
 const ENOUGH_REPEATS = 6;
 

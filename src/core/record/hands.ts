@@ -1,8 +1,8 @@
-/** A hand as gauge studies know it, and how that is used where it read: little, for it is there while one reads. Pure. */
+/** A hand as gauge studies know it, or practice where no study does, and how that is used where it read: little, for it is there while one reads. Pure. */
 import type { Interval } from "../units/interval";
 import { type LengthUnit, fineLength } from "../units/length";
 
-/** How a person reads, as a study found it. Lengths in mm. */
+/** How a person reads, as a study found it, or gaps on a screen. Lengths in mm. */
 export interface Hand {
   readonly person: string;
   /** A standard deviation. */
@@ -10,8 +10,8 @@ export interface Hand {
   /** What this hand reads more than the others, or than known gaps; null where it was studied alone. */
   readonly biasMm: number | null;
   /** Against what it is biased. */
-  readonly against: "others" | "known";
-  /** When the study was done, ISO 8601. */
+  readonly against: "others" | "known" | "screen";
+  /** When that was done, ISO 8601. */
   readonly at: string;
 }
 
@@ -31,6 +31,13 @@ const WORTH_SAYING_MM = 0.005;
 /** "you read 0.010 mm tighter than others"; null where there is nothing to say. */
 export function biasWords({ biasMm, against }: Hand, unit: LengthUnit): string | null {
   if (biasMm === null || Math.abs(biasMm) < WORTH_SAYING_MM) return null;
-  const than = against === "known" ? "the gap" : "others";
-  return `you read ${fineLength(Math.abs(biasMm), unit)} ${biasMm < 0 ? "tighter" : "wider"} than ${than}`;
+  return `you read ${fineLength(Math.abs(biasMm), unit)} ${biasMm < 0 ? "tighter" : "wider"} than ${THAN[against]}`;
 }
+const THAN: Readonly<Record<Hand["against"], string>> = {
+  others: "others",
+  known: "the gap",
+  screen: "the gaps on the screen",
+};
+
+/** No leaf tells finer than this, however often it comes out the same (assumed). */
+export const LEAST_REPEAT_MM = 0.002;

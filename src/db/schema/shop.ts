@@ -82,6 +82,8 @@ export const people = pgTable(
     lengthUnit: text({ enum: TYPED_UNITS }),
     /** What gauge studies found of how they read is used where they read. */
     handCounts: boolean().notNull().default(true),
+    /** What gaps on the screen showed of how they read is used, until a gauge study tells: a screen shows judgment, not fingers. */
+    screenCounts: boolean().notNull().default(false),
     /** As whom they sign in; null for whoever only works on what others opened. */
     userId: uuid().references(() => users.id),
     /** Since when they work here no more; what they did stays theirs. */

@@ -156,6 +156,8 @@ describe("a practice", () => {
     await expect(beginPractice(at(ada), ada, { ...input, set: null, engine: randomUUID() })).rejects.toThrow(
       /no such engine/,
     );
+    const rehearsal = { ...input, set: null, job: randomUUID() };
+    await expect(beginPractice(at(ada), ada, rehearsal)).rejects.toThrow(/no such job/);
     await beginPractice(at(ada), ada, { ...input, set: null });
     await beginPractice(at(ada), ada, { ...input, set: null });
     expect(await at(ada).$count(practiceSessions, eq(practiceSessions.shopId, ada.shopId))).toBe(1);

@@ -2,14 +2,15 @@
 import { and, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { type DoneStudy, handsOfStudies } from "@/core/record/handStudies";
-import type { Hand, Hands } from "@/core/record/hands";
+import type { Feel } from "@/core/practice/marks";
+import { type Hand, type Hands, LEAST_REPEAT_MM } from "@/core/record/hands";
 import { type StudyReading, studyProblem } from "@/core/record/gaugeStudy";
 import { type StudyPlan, looksEach, nextLook } from "@/core/record/study";
 import { groupedBy } from "@/core/units/groups";
 import { parseLength } from "@/core/units/length";
 import { lengthSchema } from "@/core/units/lengthSchema";
 import type { Database } from "@/db/connect";
-import { engineForecasts, gaugeReadings, gaugeStudies, people } from "@/db/schema";
+import { engineForecasts, gaugeReadings, gaugeStudies, people, practiceSessions } from "@/db/schema";
 import { idInput, isId } from "../http/id";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
@@ -248,29 +249,77 @@ const asDone = ({ endedAt, bandMm, readings, knownMm }: Study): DoneStudy[] =>
     ? []
     : [{ at: endedAt.toISOString(), bandMm, readings, knownMm }];
 
-/** What is known of hands: of those who want it used. */
-export async function handsOf(db: Database, shopId: string): Promise<Hands> {
-  const done = await studies(db, shopId, null, true);
-  if (done.length === 0) return new Map();
-  const wanted = await db
-    .select({ id: people.id })
-    .from(people)
-    .where(and(eq(people.shopId, shopId), eq(people.handCounts, true)));
-  const ids = new Set(wanted.map((p) => p.id));
-  return new Map([...handsOfStudies(done.flatMap(asDone))].filter(([person]) => ids.has(person)));
+/** What the newest gaps read on the screen showed, of whoever read them all. */
+async function screenHands(db: Database, shopId: string): Promise<Hands> {
+  const rows = await db
+    .selectDistinctOn([practiceSessions.personId], {
+      person: practiceSessions.personId,
+      endedAt: practiceSessions.endedAt,
+      feel: sql<Feel>`${practiceSessions.marks} -> 'feel'`,
+    })
+    .from(practiceSessions)
+    .where(
+      and(
+        eq(practiceSessions.shopId, shopId),
+        isNotNull(practiceSessions.personId),
+        isNotNull(practiceSessions.endedAt),
+        sql`jsonb_typeof(${practiceSessions.marks} -> 'feel') = 'object'`,
+      ),
+    )
+    .orderBy(practiceSessions.personId, desc(practiceSessions.endedAt));
+  return new Map(
+    rows.flatMap(({ person, endedAt, feel }): [string, Hand][] =>
+      person === null || endedAt === null
+        ? []
+        : [
+            [
+              person,
+              {
+                person,
+                repeatMm: Math.max(LEAST_REPEAT_MM, feel.repeatMm),
+                biasMm: feel.biasMm,
+                against: "screen",
+                at: endedAt.toISOString(),
+              },
+            ],
+          ],
+    ),
+  );
 }
 
-/** What is known of somebody's hand, and whether they want it used; null where it was never studied. */
+/** What is known of hands, by studies; else by the screen. */
+async function known(db: Database, shopId: string): Promise<Hands> {
+  const [done, screen] = [await studies(db, shopId, null, true), await screenHands(db, shopId)];
+  return new Map([...screen, ...handsOfStudies(done.flatMap(asDone))]);
+}
+
+const wants = { study: people.handCounts, screen: people.screenCounts };
+const counts = ({ against }: Hand, wanted: { study: boolean; screen: boolean } | undefined): boolean =>
+  against === "screen" ? (wanted?.screen ?? false) : (wanted?.study ?? true);
+
+/** What is known of hands: of those who want it used. */
+export async function handsOf(db: Database, shopId: string): Promise<Hands> {
+  const hands = await known(db, shopId);
+  if (hands.size === 0) return hands;
+  const rows = await db
+    .select({ id: people.id, ...wants })
+    .from(people)
+    .where(eq(people.shopId, shopId));
+  const wanted = new Map(rows.map((r) => [r.id, r]));
+  return new Map([...hands].filter(([person, hand]) => counts(hand, wanted.get(person))));
+}
+
+/** What is known of somebody's hand, and whether they want it used; null where nothing is. */
 export async function ownHand(
   db: Database,
   shopId: string,
   personId: string,
 ): Promise<{ readonly hand: Hand; readonly counts: boolean } | null> {
-  const hand = handsOfStudies((await studies(db, shopId, null, true)).flatMap(asDone)).get(personId);
+  const hand = (await known(db, shopId)).get(personId);
   if (hand === undefined) return null;
   const [own] = await db
-    .select({ counts: people.handCounts })
+    .select(wants)
     .from(people)
     .where(and(eq(people.shopId, shopId), eq(people.id, personId)));
-  return { hand, counts: own?.counts ?? true };
+  return { hand, counts: counts(hand, own) };
 }

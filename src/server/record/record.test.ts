@@ -256,6 +256,19 @@ describe("a gauge study", () => {
     expect(await ownHand(db, lead.shopId, bob.id)).toMatchObject({ counts: false, hand: { biasMm: 0 } });
     expect(await fallsBehind(test.owner)).toBe(true);
   });
+  it("is not there yet: gaps read on the screen are told, and used where that is wished", async () => {
+    const [tamsin] = await db.select().from(people).where(eq(people.name, "Tamsin Oake"));
+    if (tamsin === undefined) throw new Error("the demo has no apprentice");
+    const as: Actor = { ...lead, person: tamsin };
+    const own = await ownHand(db, lead.shopId, tamsin.id);
+    expect(own).toMatchObject({ counts: false, hand: { against: "screen" } });
+    expect(own?.hand.repeatMm).toBeGreaterThanOrEqual(0.002);
+    expect((await handsOf(db, lead.shopId)).has(tamsin.id)).toBe(false);
+    await setHabits(db, as, { screenCounts: true });
+    expect((await handsOf(db, lead.shopId)).get(tamsin.id)).toEqual(own?.hand);
+    await setHabits(db, as, { screenCounts: false });
+    expect((await handsOf(db, lead.shopId)).has(tamsin.id)).toBe(false);
+  });
   it("counts whoever was through when it is ended before", async () => {
     const id = randomUUID();
     const valves = ["A", "B"].map((name) => ({ name, known: null }));

@@ -19,13 +19,15 @@ export const habitsInput = z
     lengthUnit: z.enum(TYPED_UNITS, "Choose mm or inches.").nullable().optional(),
     /** Whether what gauge studies found of this hand is used where it reads. */
     handCounts: z.boolean().optional(),
+    /** Whether what gaps on the screen showed of it is used, until a study tells. */
+    screenCounts: z.boolean().optional(),
   })
   .refine((habits) => Object.values(habits).some((value) => value !== undefined), "Say what is to be changed.");
 export type Habits = z.infer<typeof habitsInput>;
 
 /** Says how this person feels a leaf and types lengths from now on; what was read before stays as it is. */
 export async function setHabits(db: Database, { shopId, person }: Actor, habits: Habits): Promise<void> {
-  const { school, lengthUnit, handCounts } = habits;
+  const { school, lengthUnit, handCounts, screenCounts } = habits;
   await db.transaction(async (tx) => {
     await tx
       .update(people)
@@ -33,9 +35,10 @@ export async function setHabits(db: Database, { shopId, person }: Actor, habits:
         ...(school === undefined ? {} : { school }),
         ...(lengthUnit === undefined ? {} : { lengthUnit }),
         ...(handCounts === undefined ? {} : { handCounts }),
+        ...(screenCounts === undefined ? {} : { screenCounts }),
       })
       .where(and(eq(people.shopId, shopId), eq(people.id, person.id)));
-    if (handCounts !== undefined) await foretellAnew(tx as unknown as Database, shopId);
+    if (handCounts !== undefined || screenCounts !== undefined) await foretellAnew(tx as unknown as Database, shopId);
   });
 }
 

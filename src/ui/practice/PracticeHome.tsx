@@ -286,11 +286,21 @@ function Own({ person, sessions, leads }: Pick<Props, "person" | "sessions" | "l
         <chakra.p fontSize="17px" py="2">
           At the last gaps, read {fineLength(Math.abs(feel.biasMm), unit)} {feel.biasMm < 0 ? "tighter" : "looser"}{" "}
           than what was there, give or take {fineLength(feel.biasSureMm, unit)}. On a screen it is judgment that is
-          read, not fingers: your own figures come from a{" "}
+          read, not fingers: a{" "}
           <Link href="/gauge-studies" prefetch={false} style={{ textDecoration: "underline" }}>
             gauge study
           </Link>{" "}
-          on known gaps.
+          on known gaps is better.
+          {person !== null && (
+            <>
+              {" "}
+              Until then,{" "}
+              <Link href="/you" prefetch={false} style={{ textDecoration: "underline" }}>
+                your own page
+              </Link>{" "}
+              says whether these figures are used where you read.
+            </>
+          )}
         </chakra.p>
       )}
       {sessions.length === 0 ? (

@@ -136,7 +136,7 @@ export function YouView({ person, hand, sessions, shops }: Props) {
   );
 }
 
-/** What a study found of one's hand, with the switch that says whether it is used. */
+/** What a study found of one's hand, or gaps on the screen, with the switch that says whether it is used. */
 function OwnHand({ hand, counts }: { readonly hand: Hand; readonly counts: boolean }) {
   const router = useRouter();
   const typed = useUnit();
@@ -145,7 +145,9 @@ function OwnHand({ hand, counts }: { readonly hand: Hand; readonly counts: boole
   const [trouble, setTrouble] = useState<string | null>(null);
   async function change(next: boolean): Promise<void> {
     setOn(next);
-    const sent = await send("PUT", "/api/people", { handCounts: next });
+    const sent = await send("PUT", "/api/people", {
+      [hand.against === "screen" ? "screenCounts" : "handCounts"]: next,
+    });
     setTrouble(troubleOf(sent)?.message ?? null);
     if (sent.kind !== "done") setOn(counts);
     router.refresh();
@@ -157,7 +159,12 @@ function OwnHand({ hand, counts }: { readonly hand: Hand; readonly counts: boole
       </PlateHeading>
       <chakra.p fontSize="18px">
         You repeat within {fineLength(hand.repeatMm, unit)}.{" "}
-        {capital(biasWords(hand, unit) ?? "you read as others do")}. As of {format(new Date(hand.at), "MMM d, yyyy")}.
+        {capital(
+          biasWords(hand, unit) ?? (hand.against === "others" ? "you read as others do" : "you read what is there"),
+        )}
+        . As of {format(new Date(hand.at), "MMM d, yyyy")}.
+        {hand.against === "screen" &&
+          " By gaps practiced on the screen, which shows judgment and not fingers: a gauge study on known gaps takes its place."}
       </chakra.p>
       <Tick
         on={on}

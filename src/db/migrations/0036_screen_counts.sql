@@ -1,0 +1,1 @@
+ALTER TABLE "people" ADD COLUMN "screen_counts" boolean DEFAULT false NOT NULL;
