@@ -1,6 +1,7 @@
 /** The record over the demo: written with each closing, kept up, and what is due after counters are read. */
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
+import ICAL from "ical.js";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
 import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
@@ -183,6 +184,19 @@ describe("what is due", () => {
     expect(uids.length).toBe(all.filter((e) => e.due?.day != null).length);
     expect(new Set(uids).size).toBe(uids.length);
     expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
+    // Another's parser takes it, twice, as a calendar does: what comes again takes the place of what was there.
+    const taken = new Map<string, string>();
+    for (const moved of [0, 3]) {
+      const now = new Date(Date.UTC(2026, 10, 28 + moved, 12));
+      const events = new ICAL.Component(ICAL.parse(dueCalendar(lead.shopName, all, now)) as unknown[]);
+      for (const vevent of events.getAllSubcomponents("vevent")) {
+        const event = new ICAL.Event(vevent);
+        expect(event.startDate.isDate).toBe(true);
+        taken.set(event.uid, event.summary);
+      }
+    }
+    expect([...taken.keys()].sort()).toEqual(uids.sort());
+    expect([...taken.values()]).toContain("Quillan G2 G4 1907: valves");
   });
 });
 
