@@ -758,6 +758,8 @@ class DemoShop {
         temperatureSure: false,
         depth: "middle",
         proof: false,
+        hours: null,
+        hoursSure: false,
         again: null,
         carry: false,
         feelerSetId: v.set.id,

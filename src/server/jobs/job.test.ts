@@ -122,6 +122,17 @@ describe("opening a job", () => {
     const found = await findJob(db, actor.shopId, input.id);
     expect(found?.job.valves[0]?.spec).toMatchObject({ nominalMm: 0.2, lowMm: 0.15, highMm: 0.25 });
     expect(found?.job.route.map((s) => s.letter)).toEqual(["A", "B"]);
+    expect(found?.row.runningHours).toBe(100);
+  });
+  it("keeps what the counter shows, with the engine as well; one that runs backwards is asked about", async () => {
+    const input = opening({ hours: 140.5 });
+    await openJob(db, actor, input);
+    await openJob(db, actor, input);
+    expect((await findJob(db, actor.shopId, input.id))?.row.runningHours).toBe(140.5);
+    expect((await findEngine(db, actor.shopId, engineId))?.runningHours).toBe(140.5);
+    expect(await sentence(openJob(db, actor, opening({ hours: 90 })))).toMatch(/was its counter changed\?/);
+    await openJob(db, actor, opening({ hours: 90, hoursSure: true }));
+    expect((await findEngine(db, actor.shopId, engineId))?.runningHours).toBe(90);
   });
   it.each<[string, () => Partial<OpenJob>, RegExp]>([
     ["a caution that was not ticked", () => ({ cautions: ["data-first"] }), /tick every caution/],

@@ -11,6 +11,7 @@ import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { Refused } from "../http/refused";
 import { heavy } from "../heavy/heavy";
+import { lookAtCounter } from "../record/use";
 import { bleedOf } from "../shop/shopSettings";
 import { listFeelerSets } from "../shop/feelerSets";
 import { beginAgain, openJobOn } from "./beginAgain";
@@ -41,9 +42,13 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
     heatWay: _h,
     again: _a,
     carry,
+    hours,
+    hoursSure,
     ...kept
   } = input;
   await once(db, actor, { what: "job", id: input.id, input }, async (tx) => {
+    if (hours !== null)
+      await lookAtCounter(tx as unknown as Database, actor, input.engineId, hours, hoursSure, "hours");
     const [row] = await tx
       .insert(jobs)
       .values({
@@ -51,7 +56,7 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
         ...guarded,
         shopId,
         openedBy: actor.person.id,
-        runningHours: engine.runningHours,
+        runningHours: hours ?? engine.runningHours,
         engineFile: file,
         route,
         lastTime,

@@ -8,6 +8,7 @@ import { SERVING_ORDERS } from "@/core/stops/orders";
 import { METHOD_IDS } from "@/core/stops/methods";
 import { DEFAULT_STOP_SETTINGS } from "@/core/stops/settings";
 import { idInput } from "../http/id";
+import { useHours } from "../record/use";
 
 const share = z
   .number("Give the share as a number.")
@@ -36,6 +37,9 @@ export const openJobInput = z.strictObject({
     .transform((n) => (n === "" ? null : n))
     .nullable()
     .default(null),
+  /** What the engine's counter shows now; null where nobody looked. Under what it showed before, it is said again. */
+  hours: useHours.nullable().default(null),
+  hoursSure: z.boolean().default(false),
   survey: z.boolean().default(false),
   allToAimMm: z
     .number("Give the tolerance in mm.")

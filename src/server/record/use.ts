@@ -12,7 +12,8 @@ import type { Actor } from "../http/who";
 import { keepDeadline } from "./deadline";
 import { dayOf } from "./results";
 
-const hours = z
+/** What a counter shows. */
+export const useHours = z
   .number("Give the hours as a number.")
   .min(0, "Hours can't be negative.")
   .max(9_999_999, "That is more hours than any engine runs.");
@@ -20,35 +21,49 @@ const hours = z
 export const useInput = z.strictObject({
   id: idInput,
   lines: z
-    .array(z.strictObject({ engineId: idInput, hours, sure: z.boolean().default(false) }))
+    .array(z.strictObject({ engineId: idInput, hours: useHours, sure: z.boolean().default(false) }))
     .min(1, "Type the hours of at least one engine.")
     .max(500, "At most 500 engines at once."),
 });
 
 /** Keeps what counters show now, of many engines at once: all, or none. Sent twice, it is kept once. @throws Refused */
 export async function countUse(db: Database, actor: Actor, input: z.infer<typeof useInput>): Promise<void> {
-  const { shopId, person } = actor;
   await once(db, actor, { what: "use", id: input.id, input }, async (tx) => {
-    for (const { engineId, hours: now, sure } of input.lines) {
-      const [engine] = await tx
-        .select({ hours: engines.runningHours, name: engineModels.name, serial: engines.serial })
-        .from(engines)
-        .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
-        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
-      if (engine === undefined) throw new Refused("One of these engines is not in the shop.", 404);
-      if (engine.hours !== null && now < engine.hours && !sure)
-        throw new Refused(
-          `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${engine.hours} h before: was its counter changed? Type it again to keep ${now} h.`,
-          409,
-          engineId,
-        );
-      await keepUse(tx as unknown as Database, shopId, engineId, now, person.id);
-      await tx
-        .update(engines)
-        .set({ runningHours: now })
-        .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
-    }
+    for (const { engineId, hours: now, sure } of input.lines)
+      await lookAtCounter(tx as unknown as Database, actor, engineId, now, sure, engineId);
   });
+}
+
+/**
+ * What a counter shows, kept with its engine.
+ * @param path of the field that is named where it is refused
+ * @throws Refused where it runs backwards and nobody said that it is right
+ */
+export async function lookAtCounter(
+  tx: Database,
+  { shopId, person }: Actor,
+  engineId: string,
+  now: number,
+  sure: boolean,
+  path: string,
+): Promise<void> {
+  const [engine] = await tx
+    .select({ hours: engines.runningHours, name: engineModels.name, serial: engines.serial })
+    .from(engines)
+    .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  if (engine === undefined) throw new Refused("One of these engines is not in the shop.", 404);
+  if (engine.hours !== null && now < engine.hours && !sure)
+    throw new Refused(
+      `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${engine.hours} h before: was its counter changed? Type it again to keep ${now} h.`,
+      409,
+      path,
+    );
+  await keepUse(tx, shopId, engineId, now, person.id);
+  await tx
+    .update(engines)
+    .set({ runningHours: now })
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
 }
 
 /** A look at a counter. `at` is for the owner alone. */
@@ -78,7 +93,7 @@ export async function keepUse(
 
 const atLeast = "An interval is longer than nothing: leave it empty for none.";
 export const intervalInput = z.strictObject({
-  hours: hours.gt(0, atLeast).nullable(),
+  hours: useHours.gt(0, atLeast).nullable(),
   days: z
     .number("Give the days as a number.")
     .int("Give whole days.")

@@ -148,7 +148,7 @@ const TITLE: Record<SheetWork, string> = {
 };
 
 /** Fields of the parts that may be folded: a complaint opens its part. */
-const WHY = ["note"];
+const WHY = ["note", "hours"];
 const GAUGE = ["source", "feelerSetId", "targetTurns", "lifters", "travelMm"];
 const WORK = ["bank", "allToAimMm"];
 const STOPS = ["method"];

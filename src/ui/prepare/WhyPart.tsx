@@ -6,7 +6,7 @@ import type { Preparation } from "./usePreparation";
 
 /** Why it is looked at. */
 export function WhyPart({ preparation }: { readonly preparation: Preparation }) {
-  const { form, chosen, wrong } = preparation;
+  const { form, chosen, given, wrong } = preparation;
   return (
     <>
       <Field label="Reason for the job" hint={PURPOSE_NAMES[chosen.purpose].note}>
@@ -22,6 +22,13 @@ export function WhyPart({ preparation }: { readonly preparation: Preparation }) 
       </Field>
       <Field label="What was noticed" hint="If anything was" error={wrong("note")}>
         {(c) => <TextInput {...c} {...form.register("note")} maxLength={500} />}
+      </Field>
+      <Field
+        label="Running hours now"
+        hint={given.runningHours === null ? "If it has a counter" : `It showed ${given.runningHours} h`}
+        error={wrong("hours")}
+      >
+        {(c) => <TextInput {...c} inputMode="decimal" {...form.register("hours")} maxWidth="10rem" />}
       </Field>
     </>
   );

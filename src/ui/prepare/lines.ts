@@ -8,7 +8,11 @@ import type { Preparation } from "./usePreparation";
 const joined = (...parts: readonly (string | null)[]): string => parts.filter((p) => p !== null).join(", ");
 
 export const whyLine = ({ chosen }: Preparation): string =>
-  joined(PURPOSE_NAMES[chosen.purpose].name, chosen.note.trim() === "" ? null : chosen.note);
+  joined(
+    PURPOSE_NAMES[chosen.purpose].name,
+    chosen.hours.trim() === "" ? null : `${chosen.hours} h`,
+    chosen.note.trim() === "" ? null : chosen.note,
+  );
 
 export function gaugeLine({ given, chosen, specSources }: Preparation): string {
   const source = specSources.length > 1 ? (specSources[chosen.source]?.source ?? "no source named") : null;

@@ -3,6 +3,7 @@ import type { Lack } from "@/core/job/setup/givens";
 import { LIFTERS_UNSAID } from "@/core/job/tasks/preload/plan";
 import { parseLength } from "@/core/units/length";
 import { unitProblem } from "@/core/units/typedLength";
+import { figure } from "../controls/typed";
 import type { Trouble } from "../send";
 
 /** What is looked at before anything is sent. */
@@ -11,6 +12,7 @@ export interface Asked {
   readonly lacks: readonly Lack[];
   /** Whether the lifters have run has to be said, and was not. */
   readonly liftersUnsaid: boolean;
+  readonly hours: string;
   readonly temperature: string;
   readonly air: string;
   readonly tolerance: string;
@@ -19,10 +21,14 @@ export interface Asked {
 }
 
 /** Each with the field that it is about. */
-export function missing({ lacks, liftersUnsaid, temperature, air, tolerance, celsius }: Asked): Trouble[] {
+export function missing({ lacks, liftersUnsaid, hours, temperature, air, tolerance, celsius }: Asked): Trouble[] {
   const within = unitProblem(tolerance);
   const typed: (Trouble | false)[] = [
     liftersUnsaid && { path: "lifters", message: LIFTERS_UNSAID },
+    figure(hours) === undefined && {
+      path: "hours",
+      message: `"${hours}" is no number of hours: write it like 1240 or 1240.5.`,
+    },
     celsius(temperature) === undefined && { path: "temperatureC", message: `"${temperature}" is not a temperature.` },
     celsius(air) === undefined && { path: "airC", message: `"${air}" is not a temperature.` },
     (within !== null || (tolerance.trim() !== "" && parseLength(tolerance) === null)) && {

@@ -14,6 +14,7 @@ import type { ServingOrder } from "@/core/stops/orders";
 import type { MethodId } from "@/core/stops/methods";
 import type { StopSettings } from "@/core/stops/settings";
 import { parseLength } from "@/core/units/length";
+import { figure } from "../controls/typed";
 import { useTemperature } from "../controls/ways";
 import { schoolKey } from "../schoolHere";
 import { missing } from "./missing";
@@ -25,6 +26,8 @@ export interface Filled {
   readonly engineId: string;
   readonly purpose: Purpose;
   readonly note: string;
+  /** What the counter shows, as it was typed. */
+  readonly hours: string;
   readonly source: number;
   readonly state: EngineState | null;
   readonly temperature: string;
@@ -61,6 +64,7 @@ export function useBegin(person: Person | null) {
   const [id] = useState(() => crypto.randomUUID());
   const [busy, setBusy] = useState(false);
   const degrees = useTemperature();
+  const [doubted, setDoubted] = useState<string | null>(null);
   const [problems, setProblems] = useState<readonly Trouble[]>([]);
 
   async function begin({
@@ -74,9 +78,10 @@ export function useBegin(person: Person | null) {
     keepSchool,
     lacks,
     liftersUnsaid,
+    hours,
     ...filled
   }: Filled): Promise<void> {
-    const wrong = missing({ lacks, liftersUnsaid, temperature, air, tolerance, celsius: degrees.celsius });
+    const wrong = missing({ lacks, liftersUnsaid, hours, temperature, air, tolerance, celsius: degrees.celsius });
     if (wrong.length > 0) return setProblems(wrong);
     const within = tolerance.trim() === "" ? null : parseLength(tolerance);
     setBusy(true);
@@ -88,6 +93,9 @@ export function useBegin(person: Person | null) {
     const sent = await send<{ id: string }>("POST", "/api/jobs", {
       id,
       ...filled,
+      hours: figure(hours) ?? null,
+      // A counter that runs backwards is asked about once.
+      hoursSure: hours === doubted,
       temperatureC: degrees.celsius(temperature),
       allToAimMm: within?.mm ?? null,
       airC: degrees.celsius(air),
@@ -101,6 +109,7 @@ export function useBegin(person: Person | null) {
     if (sent.kind === "done") return router.push(`/jobs/${sent.data.id}`);
     setBusy(false);
     const trouble = troubleOf(sent);
+    if (trouble?.path === "hours") setDoubted(hours);
     setProblems(trouble === null ? [] : [trouble]);
   }
   return { begin, busy, problems };

@@ -42,6 +42,8 @@ import { useBegin } from "./useBegin";
 export interface PrepareGiven {
   readonly engineId: string;
   readonly file: EngineFile;
+  /** What its counter showed last; null where nobody looked. */
+  readonly runningHours: number | null;
   readonly sets: readonly FeelerSet[];
   readonly person: Person | null;
   /** What was chosen on the engine's page. */
@@ -63,6 +65,7 @@ export interface PrepareGiven {
 export interface PrepareForm {
   purpose: Purpose;
   note: string;
+  hours: string;
   source: number;
   state: EngineState | null;
   temperature: string;
@@ -102,6 +105,7 @@ export function usePreparation(given: PrepareGiven) {
     defaultValues: {
       purpose: last?.purpose ?? "routine",
       note: "",
+      hours: "",
       source: 0,
       state: null,
       temperature: "",
@@ -188,6 +192,7 @@ export function usePreparation(given: PrepareGiven) {
       engineId,
       purpose: typed.purpose,
       note: typed.note,
+      hours: typed.hours,
       source: typed.source,
       state: typed.state,
       temperature: typed.temperature,

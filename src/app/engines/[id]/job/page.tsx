@@ -36,6 +36,7 @@ export default async function PreparePage({ params, searchParams }: Props) {
       <PrepareView
         engineId={engine.id}
         file={engine.file}
+        runningHours={engine.runningHours}
         person={person}
         sets={await listFeelerSets(db, shopId)}
         again={typeof query["again"] === "string" ? await jobAgain(db, shopId, engine, query["again"]) : null}
