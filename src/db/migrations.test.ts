@@ -255,7 +255,7 @@ describe("a database", () => {
       expect(jobState(found.job, await ledgerOf(db, shop, inHand)).doneCount).toBe(2);
       await end();
     },
-    60_000,
+    180_000,
   );
 
   it("knows each of its rules by a code of its own, and the app knows them all", () => {
