@@ -1,6 +1,6 @@
 /** Practice: from the front page to marks and replay, by touch and by keys; what is felt is told, and what is so is not. */
 import type { Page } from "@playwright/test";
-import { atWork, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test } from "./fixtures";
 import { clean, cleanAsShown } from "./clean";
 
 const status = (page: Page) => page.getByRole("status");
@@ -155,10 +155,8 @@ test("a job is rehearsed from its tray in its own run, on a virtual engine; the 
   page,
 }) => {
   await atWork(page);
-  await page.getByRole("link", { name: /^Go on with Hob 196, 196-2207/ }).click();
-  await page.waitForURL(/\/jobs\//);
-  const job = page.url().split("/").at(-1) ?? "";
-  const ledger = async () => (await page.request.get(`/api/jobs/${job}/entries`)).json() as Promise<unknown>;
+  const path = await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  const ledger = async () => (await page.request.get(`/api${path}/entries`)).json() as Promise<unknown>;
   const before = await ledger();
   await page.getByRole("button", { name: /^Tray/ }).click();
   await page.getByRole("button", { name: "Rehearse this job" }).click();
@@ -174,20 +172,20 @@ test("a job is rehearsed from its tray in its own run, on a virtual engine; the 
   await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
   await expect(page.getByRole("heading", { name: "1I", exact: true })).toBeVisible();
   await answered(page, () => page.getByRole("button", { name: "Turn 10° on" }).click());
-  await answered(page, () => leaf(page, "0.15").click());
+  await answered(page, () => leaf(page, "0.20").click());
   await expect(status(page)).toContainText(/slides|drops in|drags|will not go/);
   await clean(page, "light");
 
   // What the run is told stays through a look at the engine and a reload.
   await practice.getByRole("button", { name: "The run" }).click();
-  await page.getByRole("button", { name: /0\.15 mm goes, 0\.16 mm does not: done/ }).click();
+  await page.getByRole("button", { name: /0\.20 mm goes, 0\.25 mm does not: done/ }).click();
   await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
 
   await practice.getByRole("button", { name: "The engine" }).click();
   await page.getByRole("button", { name: "I am done: show my marks" }).click();
-  await expect(page.getByText("One valve is not kept yet, and will cost marks. Really done?")).toBeVisible();
+  await expect(page.getByText("3 valves are not kept yet, and will cost marks. Really done?")).toBeVisible();
   await page.getByRole("button", { name: "Yes, I am done" }).click();
   await expect(page.getByText("of 100")).toBeVisible();
   await expect(page.getByRole("heading", { name: "A job rehearsed" })).toBeVisible();

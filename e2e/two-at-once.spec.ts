@@ -90,7 +90,7 @@ test("200 interleaved entries: none lost, none doubled, the order by valve kept,
   const complaints: string[] = [];
   watch(other, complaints);
   await mainButton(page).click();
-  await expect(other.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 });
+  await expect(other.locator("[data-blade]").first()).toBeVisible();
   const here = async (): Promise<string[]> =>
     page
       .locator("[data-valve][data-look=here], [data-valve][data-look=hand]")
@@ -105,18 +105,14 @@ test("200 interleaved entries: none lost, none doubled, the order by valve kept,
     await Promise.all([allKept(page), allKept(other)]);
     // What one did is seen by the other within two seconds.
     await Promise.all(
-      [page, other].map((who) =>
-        expect(nextTitle(who)).toHaveText(/^Turn the (crank|engine)|^Put a wrench/, { timeout: 4000 }),
-      ),
+      [page, other].map((who) => expect(nextTitle(who)).toHaveText(/^Turn the (crank|engine)|^Put a wrench/)),
     );
     if (round < 3) {
       // Nothing was set: all are read once more only on wish.
       const who = round % 2 === 0 ? page : other;
       const again = who.getByRole("button", { name: "Turned over: all again" });
       await ((await again.count()) > 0 ? again : mainButton(who)).click();
-      await Promise.all(
-        [page, other].map((who) => expect(who.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 })),
-      );
+      await Promise.all([page, other].map((who) => expect(who.locator("[data-blade]").first()).toBeVisible()));
     }
   }
   const ledger = await ledgerOf(page, path);
@@ -140,11 +136,11 @@ test.describe("on one valve", () => {
     const path = await beginJob(page, await addEngine(page, TWELVE), { method: "Two stops" });
     const other = await second(browser, page, path);
     await mainButton(page).click();
-    await expect(other.locator("[data-blade]").first()).toBeVisible({ timeout: 4000 });
+    await expect(other.locator("[data-blade]").first()).toBeVisible();
     await page.locator('[data-valve="1Ia"]').click();
     await other.locator('[data-valve="1Ia"]').click();
-    await expect(page.getByText("Tamsin Oake has this valve in hand too")).toBeVisible({ timeout: 4000 });
-    await expect(other.getByText("Jory Penhale has this valve in hand too")).toBeVisible({ timeout: 4000 });
+    await expect(page.getByText("Tamsin Oake has this valve in hand too")).toBeVisible();
+    await expect(other.getByText("Jory Penhale has this valve in hand too")).toBeVisible();
     await doValve(page, "1Ia");
     await allKept(page);
     const late = {

@@ -54,7 +54,7 @@ const NONE_PENDING: ReadonlySet<string> = new Set();
 export function useRehearsal(
   id: string,
   person: Person,
-  { act }: Hands,
+  { act, state }: Hands,
   { setPicked, onTold }: Pick<AtBench, "setPicked"> & Pick<Rehearsal, "onTold">,
 ): Rehearsal {
   const key = `fulcrata-rehearsal-${id}`;
@@ -94,6 +94,14 @@ export function useRehearsal(
     },
     [act, end, person, write],
   );
+  // What the bench was not told yet, as the page was left in the middle of it.
+  const looked = useRef(false);
+  useEffect(() => {
+    if (looked.current || kept.length === 0) return;
+    looked.current = true;
+    for (const action of keptByRun(kept, []))
+      if (action.do === "keep" && state.valves.some((v) => v.id === action.valve && v.kept === null)) act(action);
+  }, [kept, state, act]);
   const onHand = useCallback((valve: string | null): void => setPicked(valve === null ? [] : [valve]), [setPicked]);
   return useMemo(
     () => ({
