@@ -8,6 +8,6 @@ export default defineConfig({
     testTimeout: 30_000,
     // Two cores at least: one for every file in hand, the database's share is small.
     maxWorkers: 2,
-    hookTimeout: 60_000,
+    hookTimeout: 120_000,
   },
 });
