@@ -5,7 +5,7 @@ export default defineConfig({
   test: {
     include: ["src/**/*.test.{ts,tsx}", "scripts/**/*.test.ts"],
     globalSetup: ["scripts/testDatabase.ts"],
-    testTimeout: 30_000,
+    testTimeout: 120_000,
     // Two cores at least: one for every file in hand, the database's share is small.
     maxWorkers: 2,
     hookTimeout: 120_000,
