@@ -2,18 +2,18 @@
 import { randomInt } from "node:crypto";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import { z } from "zod";
+import type { EngineFile } from "@/core/engine/engineFile";
+import { rehearsalFile, rehearsalProblem, rehearsed } from "@/core/job/pages/rehearsal";
+import type { RunPageData } from "@/core/job/pages/run";
 import { actionSchema } from "@/core/practice/action";
 import { PRACTICE_ENGINES } from "@/core/practice/engines";
 import { EXERCISE_IDS, type ExerciseId, LEVELS, type Level, exercise } from "@/core/practice/exerciseList";
 import { exerciseProblem } from "@/core/practice/exercises";
 import type { Session } from "@/core/practice/frame";
 import { marksOf } from "@/core/practice/marks";
-import { rehearsalFile, rehearsalProblem, rehearsed } from "@/core/job/pages/rehearsal";
 import { isOver, replay, step } from "@/core/practice/session";
 import { COMMON_SETS } from "@/core/shop/commonSets";
 import { type FeelerSet, leafText } from "@/core/shop/feelerSet";
-import type { EngineFile } from "@/core/engine/engineFile";
-import type { RunPageData } from "@/core/job/pages/run";
 import type { Database } from "@/db/connect";
 import { idsInHand, jobLines } from "@/db/queries/bench";
 import { findJob } from "@/db/queries/jobs";
@@ -21,8 +21,8 @@ import { engineModels, engines, people, practiceSessions, practiceSteps } from "
 import { findEngine } from "../engines/engines";
 import { idInput, isId } from "../http/id";
 import { Refused } from "../http/refused";
-import { loadRun } from "../jobs/loadRun";
 import type { Viewer } from "../http/who";
+import { loadRun } from "../jobs/loadRun";
 import { listFeelerSets } from "../shop/feelerSets";
 
 /** As large as a column of the database holds. */

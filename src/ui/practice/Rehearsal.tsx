@@ -27,7 +27,7 @@ export default function Rehearsal({ given, bench, device, person, ways }: Props)
   const [at, setAt] = useState<"run" | "engine">("run");
   const hands = useAtBench(bench);
   const [told, setTold] = useState("");
-  const rehearsal = useRehearsal(bench.id, person, hands.hands, { setPicked: hands.setPicked, onTold: setTold });
+  const rehearsal = useRehearsal(bench.id, person, hands, setTold);
   return (
     <chakra.div css={{ "--above": "64px" }}>
       <chakra.nav

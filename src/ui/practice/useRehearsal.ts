@@ -10,7 +10,6 @@ import type { RunHost } from "../run/session/runHost";
 import { send } from "../send";
 import { useStored, writeStored } from "../stored";
 import type { AtBench } from "./PracticeBench";
-import type { Hands } from "./useBench";
 
 interface Rehearsal {
   readonly ledger: Ledger;
@@ -54,8 +53,8 @@ const NONE_PENDING: ReadonlySet<string> = new Set();
 export function useRehearsal(
   id: string,
   person: Person,
-  { act, state }: Hands,
-  { setPicked, onTold }: Pick<AtBench, "setPicked"> & Pick<Rehearsal, "onTold">,
+  { hands: { act, state }, setPicked }: AtBench,
+  onTold: Rehearsal["onTold"],
 ): Rehearsal {
   const key = `fulcrata-rehearsal-${id}`;
   const [stored, write] = useStored<readonly KeptEntry[]>(key);
@@ -100,7 +99,7 @@ export function useRehearsal(
     if (looked.current || kept.length === 0) return;
     looked.current = true;
     for (const action of keptByRun(kept, []))
-      if (action.do === "keep" && state.valves.some((v) => v.id === action.valve && v.kept === null)) act(action);
+      if (state.valves.some((v) => v.id === action.valve && v.kept === null)) act(action);
   }, [kept, state, act]);
   const onHand = useCallback((valve: string | null): void => setPicked(valve === null ? [] : [valve]), [setPicked]);
   return useMemo(

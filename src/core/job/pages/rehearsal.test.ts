@@ -28,6 +28,11 @@ describe("a rehearsal", () => {
     if (first === undefined) throw new Error("no valves");
     const injector = { ...first, role: "injector" as const };
     expect(rehearsalProblem({ file, job: { ...job, valves: [injector] } })).toMatch(/^Injectors/);
+    const mixed = {
+      ...file,
+      lash: { state: "cold" as const, intake: { nominal: "0.2 mm" }, exhaust: { nominal: ".01 in" } },
+    };
+    expect(rehearsalProblem({ file: mixed, job })).toMatch(/^Its figures are in mm and in inches/);
     expect(rehearsalProblem({ file, job: { ...job, task: { kind: "dry-gap" } as (typeof job)["task"] } })).toMatch(
       /^A dry gap/,
     );

@@ -4,8 +4,10 @@ import { crossedLimit, figuresFor, lashSpec } from "../../lash/spec";
 import type { PracticeAction } from "../../practice/action";
 import { exerciseProblem } from "../../practice/exercises";
 import type { Entry } from "../ledger/entry";
+import { roleUnit, unitOf } from "../words/specs";
 import type { RunPageData } from "./run";
 
+type Kept = Extract<PracticeAction, { do: "keep" }>;
 type Planned = Pick<RunPageData, "file" | "job">;
 
 /** Figures nearer than this are the same. */
@@ -21,6 +23,9 @@ export function rehearsalProblem({ file, job }: Planned): string | null {
     return "This job is worked in the other state than its figures are for: a virtual engine has no such heat. Rehearse one that is worked as its figures say.";
   if (job.valves.some((v) => v.role === "injector"))
     return "Injectors can't be practiced yet: rehearse a job without them.";
+  const metric = unitOf(file) === "mm";
+  if (job.valves.some((v) => (roleUnit(file, v.role) === "mm") !== metric))
+    return "Its figures are in mm and in inches, and a virtual engine is told in one of them: practice on another.";
   return exerciseProblem("whole-job", rehearsalFile({ file, job }));
 }
 
@@ -64,8 +69,8 @@ export const rehearsed = (given: RunPageData, id: string, openedAt: string): Run
 });
 
 /** What the run entered as left, as hands at the bench say it: valve by valve, by its reading where one was taken. */
-export const keptByRun = (added: readonly Entry[], before: readonly Entry[]): PracticeAction[] =>
-  added.flatMap((e): PracticeAction[] => {
+export const keptByRun = (added: readonly Entry[], before: readonly Entry[]): Kept[] =>
+  added.flatMap((e): Kept[] => {
     if (e.kind !== "left") return [];
     const read = [...before, ...added].find((r) => r.id === e.reading);
     const between = read?.kind === "reading" ? read : null;
