@@ -20,7 +20,7 @@ test.describe("a broken engine file", () => {
     await expect(page.getByText("Cylinder 1 fires twice. (at firingOrder[1])")).toBeVisible();
     await expect(text).toHaveValue(twice);
     await expect(page.getByLabel("Serial or mark")).toHaveValue("S-77");
-    await page.getByLabel("Running hours").fill("many");
+    await page.getByLabel("Counter shows").fill("many");
     await add.click();
     await expect(page.getByText('"many" is not a number of hours.')).toBeVisible();
   });

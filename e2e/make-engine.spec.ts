@@ -252,7 +252,7 @@ test.describe("with all that a file can say", () => {
     const engine = page.url();
     await page.getByRole("link", { name: "Change engine" }).click();
     await expect(page.getByLabel("Serial or mark")).toHaveValue("A-1");
-    await page.getByLabel("Running hours").fill("1250");
+    await page.getByLabel("Counter shows").fill("1250");
     await page.getByRole("button", { name: "Keep the change" }).click();
     await page.waitForURL(engine);
     await expect(page.getByText(/1250 h|1,250 h/).first()).toBeVisible();

@@ -36,10 +36,10 @@ test("what is due is found, sorted and taken away; a counter that runs backwards
   const hours = rows.nth(1).getByRole("textbox");
   const before = Number(await hours.getAttribute("placeholder"));
   await hours.fill(String(before - 1));
-  await page.getByRole("button", { name: "Keep the hours of 1 engine" }).click();
+  await page.getByRole("button", { name: "Keep the counter of one engine" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "was its counter changed?" })).toBeVisible();
   await hours.fill(String(before + 12));
-  await page.getByRole("button", { name: "Keep the hours of 1 engine" }).click();
+  await page.getByRole("button", { name: "Keep the counter of one engine" }).click();
   await expect(
     rows.getByRole("textbox").and(page.getByPlaceholder(String(before + 12), { exact: true })),
   ).toHaveCount(1);

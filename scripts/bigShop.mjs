@@ -127,7 +127,7 @@ async function fill(databaseUrl) {
     );
     await db.query(
       `update engines e set deadline = jsonb_build_object('why', '1E is likely to be the first out of its band', 'rule', 'forecast',
-         'day', extract(epoch from now()) / 86400 - 20 + n * 37 % 900, 'atHours', 400 + n * 37 % 900, 'hoursLeft', null)
+         'day', extract(epoch from now()) / 86400 - 20 + n * 37 % 900, 'unit', 'h', 'atCount', 400 + n * 37 % 900, 'countLeft', null, 'daysLeft', null)
        from new_engines n where e.shop_id = $1 and e.id = n.id`,
       [shop.id],
     );

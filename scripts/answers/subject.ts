@@ -283,6 +283,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         shop: "Shop",
         serial: null,
         runningHours: 10,
+        counterUnit: "h",
         file,
         job,
         state,

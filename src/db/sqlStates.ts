@@ -31,6 +31,7 @@ export const SQL_STATES = {
   wordMissing: "FL029",
   linkOfSomebody: "FL030",
   hereAlready: "FL031",
+  countsOtherwise: "FL032",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

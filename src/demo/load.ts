@@ -1,5 +1,6 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
+import type { CounterUnit } from "@/core/record/counter";
 import { openerCloserOf } from "../core/job/tasks/openerCloser/openerCloser";
 import { hashPassword } from "better-auth/crypto";
 import { addDays, addMinutes } from "date-fns";
@@ -240,7 +241,7 @@ class DemoShop {
     const pellam = await this.engine(PELLAM, "R4 20931", null);
     const vantry = await this.engine(VANTRY, "75-0612", null);
     const teasel = await this.engine(TEASEL, "T20 118", 96);
-    const sister4 = await this.engine(PELLAM, "R4 20877", null);
+    const sister4 = await this.engine(PELLAM, "R4 20877", 38_214, "km");
     const brae = await this.engine(BRAE, "B7-093", 818);
     const lastYear = { engineId: tidewater, file: TIDEWATER, set: coarse, method: "two-stop" as const };
     await this.visit({
@@ -717,9 +718,14 @@ class DemoShop {
     return set;
   }
 
-  private async engine(file: EngineFile, serial: string, runningHours: number | null): Promise<string> {
+  private async engine(
+    file: EngineFile,
+    serial: string,
+    runningHours: number | null,
+    counterUnit: CounterUnit = "h",
+  ): Promise<string> {
     const id = randomUUID();
-    await addEngine(this.db, this.as(0), { id, text: JSON.stringify(file), serial, runningHours });
+    await addEngine(this.db, this.as(0), { id, text: JSON.stringify(file), serial, runningHours, counterUnit });
     return id;
   }
 

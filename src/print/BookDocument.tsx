@@ -1,6 +1,7 @@
 /** The book of an engine on paper: when it is due, how its valves move, and every visit. */
 import { Document, Page, Text, View } from "@react-pdf/renderer";
 import type { BookValve, EngineBook } from "@/core/record/book";
+import { counted } from "@/core/record/counter";
 import { driftWords } from "@/core/record/words";
 import { type LengthUnit, showFigure } from "@/core/units/length";
 import type { Paper } from "@/core/units/paper";
@@ -32,7 +33,11 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
           <Text style={styles.stamp}>{book.shop} · engine book</Text>
           <Text style={styles.title}>{engine.name}</Text>
           <Text>
-            {[engine.serial, engine.runningHours === null ? null : `${engine.runningHours} h`, engine.customer]
+            {[
+              engine.serial,
+              engine.counter === null ? null : counted(engine.counter, engine.counterUnit),
+              engine.customer,
+            ]
               .filter((x) => x !== null)
               .join(" · ")}
           </Text>
@@ -53,7 +58,7 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
         {book.visits.map((v) => (
           <View key={v.jobId}>
             <Text style={heading} minPresenceAhead={60}>
-              {[date(v.at), v.hours === null ? null : `${v.hours} h`, v.state, WORK[v.work]]
+              {[date(v.at), v.counter === null ? null : counted(v.counter, engine.counterUnit), v.state, WORK[v.work]]
                 .filter((x) => x !== null)
                 .join(" · ")}
             </Text>

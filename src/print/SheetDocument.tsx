@@ -4,6 +4,7 @@ import { Circle, Document, Page, Rect, Svg, Text, View } from "@react-pdf/render
 import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
 import { bandWords } from "@/core/job/words/specs";
 import { type LengthUnit, exactLength } from "@/core/units/length";
+import { counted } from "@/core/record/counter";
 import { registerFonts } from "./fonts";
 import type { Paper } from "@/core/units/paper";
 import { type TemperatureUnit, temperatureWords } from "@/core/units/temperature";
@@ -75,7 +76,10 @@ export function SheetDocument({ sheet, head, unit, unitOf, date, aircraft, paper
             </Text>
             <Text style={styles.title}>{sheet.engine.name}</Text>
             <Text>
-              {[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`]
+              {[
+                sheet.engine.serial,
+                sheet.engine.counter === null ? null : counted(sheet.engine.counter.count, sheet.engine.counter.unit),
+              ]
                 .filter((x) => x !== null)
                 .join(" · ")}
             </Text>

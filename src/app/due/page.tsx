@@ -42,12 +42,13 @@ export default async function DuePage({ searchParams }: Params) {
       <DueView
         asked={asked}
         {...place}
-        engines={rows.map(({ id, name, serial, customer, hours, lastAt, due, unknown }) => ({
+        engines={rows.map(({ id, name, serial, customer, hours, counterUnit, lastAt, due, unknown }) => ({
           id,
           name,
           serial,
           customer,
-          hours,
+          count: hours,
+          counterUnit,
           last: lastAt === null ? null : format(lastAt, DATE),
           left: due?.left ?? null,
           when:

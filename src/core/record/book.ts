@@ -2,6 +2,7 @@
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
 import type { LengthUnit } from "../units/length";
+import type { CounterUnit } from "./counter";
 import type { Life, UseUnit } from "./history";
 import { rateWords } from "./words";
 
@@ -10,7 +11,8 @@ export interface FinishedJob {
   readonly jobId: string;
   /** ISO 8601. */
   readonly at: string;
-  readonly hours: number | null;
+  /** What the counter showed, in the unit of the engine's counter. */
+  readonly counter: number | null;
   readonly state: EngineState;
   readonly work: "lash" | "preload" | "dry-gap";
 }
@@ -53,7 +55,8 @@ export interface EngineBook {
   readonly engine: {
     readonly name: string;
     readonly serial: string | null;
-    readonly runningHours: number | null;
+    readonly counter: number | null;
+    readonly counterUnit: CounterUnit;
     readonly customer: string | null;
   };
   readonly printedAt: string;

@@ -1,6 +1,7 @@
 /** The life of an engine from its visits: what each valve did between them, and what comes of it. Pure. */
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
+import type { CounterUnit } from "./counter";
 import { type Hand, type Hands, NO_HANDS, unbiased } from "./hands";
 import { type Forecast, type ForecastValve, forecast } from "./forecast";
 import { type Rate, type RoleRate, type Service, driftOf, ownRate, roleRate, DEFAULT_REPEAT_MM } from "./rates";
@@ -20,8 +21,8 @@ export interface Visit {
   readonly valves: readonly ValveResult[];
 }
 
-/** In what use is counted: running hours, or days where nobody counts hours. */
-export type UseUnit = "h" | "days";
+/** In what use is counted: as the engine's counter counts, or days where nobody looks at one. */
+export type UseUnit = CounterUnit | "days";
 
 /** A valve at a visit, with what it did since the one before. */
 export interface ValveVisit {
@@ -46,12 +47,12 @@ export interface ValveLife {
   readonly services: readonly Service[];
 }
 
-/** Hours where every visit has them, else days. */
-export const unitOfUse = (visits: readonly Visit[]): UseUnit =>
-  visits.length > 0 && visits.every((v) => v.use !== null) ? "h" : "days";
+/** As the counter counts where every visit has a count, else days. */
+export const unitOfUse = (visits: readonly Visit[], counter: CounterUnit = "h"): UseUnit =>
+  visits.length > 0 && visits.every((v) => v.use !== null) ? counter : "days";
 
 const useBetween = (before: Visit, now: Visit, unit: UseUnit): number =>
-  unit === "h" ? (now.use ?? 0) - (before.use ?? 0) : now.day - before.day;
+  unit === "days" ? now.day - before.day : (now.use ?? 0) - (before.use ?? 0);
 
 /** In the spec's own state, where readings of both states compare. */
 const asSpec = ({ lo, hi }: Interval, { offsetMm }: ValveResult): Interval => ({
@@ -111,7 +112,13 @@ const isAnotherEngine = (breaks: string): boolean => (Object.values(ANOTHER_ENGI
 /** What the model does elsewhere counts where the engine has fewer services of a role than this. */
 export const FEW_SERVICES = 3;
 /** As far as is looked ahead. */
-export const HORIZON: Readonly<Record<UseUnit, number>> = { h: 20_000, days: 7300 };
+export const HORIZON: Readonly<Record<UseUnit, number>> = {
+  h: 20_000,
+  km: 1_000_000,
+  mi: 600_000,
+  starts: 50_000,
+  days: 7300,
+};
 
 export interface Life {
   readonly unit: UseUnit;
@@ -133,8 +140,9 @@ export function engineLife(
   risk: number,
   elsewhere: Elsewhere = {},
   hands: Hands = NO_HANDS,
+  counter: CounterUnit = "h",
 ): Life {
-  const unit = unitOfUse(visits);
+  const unit = unitOfUse(visits, counter);
   const last = visits.at(-1) ?? null;
   const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
   const valves = ids.flatMap((id) => lifeOf(id, visits, unit, hands) ?? []);

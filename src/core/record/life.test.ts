@@ -1,6 +1,6 @@
 /** The life of an engine: what counts as a service, what is due, and how it is said. */
 import { describe, expect, it } from "vitest";
-import { type DueInput, counterOf, deadlineOf, dueOn, hoursPerWeek } from "./due";
+import { type DueInput, counterOf, deadlineOf, dueOn, countPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
 import { driftWords, dueWords, rateWords } from "./words";
@@ -116,20 +116,21 @@ describe("due", () => {
     return deadline === null ? null : dueOn(deadline, today);
   };
   const bare: DueInput = {
+    counterUnit: "h",
     counter: null,
-    last: { day: 900, hours: 500 },
+    last: { day: 900, count: 500 },
     forecast: null,
-    intervalHours: null,
+    intervalCount: null,
     intervalDays: null,
     intervalWords: null,
   };
-  const weekly = [0, 10, 20, 30, 40].map((w) => ({ day: 720 + w * 7, hours: 400 + w * 5 }));
+  const weekly = [0, 10, 20, 30, 40].map((w) => ({ day: 720 + w * 7, count: 400 + w * 5 }));
   it("is by the earliest rule, with a day as soon as a pace is known", () => {
     expect(dueOf(bare)).toBeNull();
     expect(dueOf({ ...bare, intervalDays: 365 })).toMatchObject({ rule: "days", day: 1265, left: 265 });
-    const hours = { ...bare, intervalHours: 150 };
-    expect(dueOf(hours)).toMatchObject({ rule: "hours", day: null, atHours: 650 });
-    expect(dueOf({ ...hours, counter: counterOf(weekly) })).toMatchObject({ rule: "hours", day: 1070, atHours: 650 });
+    const hours = { ...bare, intervalCount: 150 };
+    expect(dueOf(hours)).toMatchObject({ rule: "count", day: null, atCount: 650 });
+    expect(dueOf({ ...hours, counter: counterOf(weekly) })).toMatchObject({ rule: "count", day: 1070, atCount: 650 });
     const forecast = { unit: "h" as const, useLeft: 40, first: "3E" };
     expect(dueOf({ ...hours, counter: counterOf(weekly), forecast, intervalDays: 200 })).toMatchObject({
       rule: "forecast",
@@ -138,33 +139,42 @@ describe("due", () => {
     expect(dueOf({ ...bare, last: null, intervalDays: 3 })).toBeNull();
   });
   it("stays as it is until more is known, whatever day it is; hours that are over come before any day", () => {
-    const input = { ...bare, intervalHours: 150, counter: counterOf(weekly) };
+    const input = { ...bare, intervalCount: 150, counter: counterOf(weekly) };
     const deadline = deadlineOf(input);
     if (deadline === null) throw new Error("nothing is due");
     for (const day of [0, 999.5, 1070, 2000])
       expect(dueOn(deadline, day)).toMatchObject({ day: 1070, left: 1070 - day });
-    const still = { day: 720, hours: 400 };
-    const noPace = { ...bare, intervalHours: 150, intervalDays: 50, counter: counterOf([still]) };
+    const still = { day: 720, count: 400 };
+    const noPace = { ...bare, intervalCount: 150, intervalDays: 50, counter: counterOf([still]) };
     expect(dueOf(noPace)).toMatchObject({ rule: "days", left: -50 });
-    expect(dueOf({ ...noPace, counter: counterOf([{ ...still, hours: 650 }]) })).toMatchObject({
-      rule: "hours",
+    expect(dueOf({ ...noPace, counter: counterOf([{ ...still, count: 650 }]) })).toMatchObject({
+      rule: "count",
       day: null,
       left: 0,
     });
+    // Distance stands among days as far as such an engine usually goes in them.
+    expect(
+      dueOf({ ...noPace, counterUnit: "km", intervalDays: null, counter: counterOf([{ ...still, count: 450 }]) }),
+    ).toMatchObject({
+      atCount: 650,
+      countLeft: 200,
+      left: 4,
+      why: "every 150 km",
+    });
   });
   it("learns the pace from what the counter showed", () => {
-    expect(hoursPerWeek(weekly)).toBeCloseTo(5, 9);
-    expect(hoursPerWeek(weekly.slice(0, 1))).toBeNull();
+    expect(countPerWeek(weekly)).toBeCloseTo(5, 9);
+    expect(countPerWeek(weekly.slice(0, 1))).toBeNull();
     expect(
-      hoursPerWeek([
-        { day: 0, hours: 5 },
-        { day: 2, hours: 9 },
+      countPerWeek([
+        { day: 0, count: 5 },
+        { day: 2, count: 9 },
       ]),
     ).toBeNull();
     expect(
-      hoursPerWeek([
-        { day: 0, hours: 9 },
-        { day: 70, hours: 9 },
+      countPerWeek([
+        { day: 0, count: 9 },
+        { day: 70, count: 9 },
       ]),
     ).toBeNull();
   });
@@ -174,6 +184,7 @@ describe("in words", () => {
   it("a rate, a drift, a date", () => {
     const rate = { mean: -0.00011, variance: 1e-10 };
     expect(rateWords(rate, "h", "mm")).toBe("closing by about 0.011 mm in 100 h (−0.013 mm to −0.009 mm)");
+    expect(rateWords({ mean: -1e-5, variance: 0 }, "km", "mm")).toMatch(/^closing by about 0.010 mm in 1000 km/);
     expect(rateWords({ mean: 1e-7, variance: 1e-10 }, "h", "mm")).toMatch(
       /^not moving that a leaf could tell in 100 h/,
     );
@@ -190,11 +201,22 @@ describe("in words", () => {
       "lock had slipped 3 times, rocker worn twice, lock had slipped once",
     );
     const date = (day: number): string => `day ${day}`;
-    const due = { rule: "hours" as const, why: "", day: 7, atHours: 650, left: 7 };
+    const due = {
+      rule: "count" as const,
+      why: "",
+      day: 7,
+      atCount: 650,
+      unit: "h" as const,
+      countLeft: null,
+      left: 7,
+    };
     expect(dueWords(due, date)).toBe("Due at 650 h, about day 7");
-    expect(dueWords({ ...due, day: null, left: 40 }, date)).toBe("Due at 650 h, in 40 h");
-    expect(dueWords({ ...due, atHours: null }, date)).toBe("Due day 7");
+    expect(dueWords({ ...due, day: null, countLeft: 40, left: 40 }, date)).toBe("Due at 650 h, in 40 h");
+    expect(dueWords({ ...due, unit: "km", day: null, countLeft: 400, left: 8 }, date)).toBe(
+      "Due at 650 km, in 400 km",
+    );
+    expect(dueWords({ ...due, atCount: null }, date)).toBe("Due day 7");
     expect(dueWords({ ...due, left: -1 }, date)).toBe("Due now: it was due at 650 h");
-    expect(dueWords({ ...due, atHours: null, left: 0 }, date)).toBe("Due now");
+    expect(dueWords({ ...due, atCount: null, left: 0 }, date)).toBe("Due now");
   });
 });

@@ -1,13 +1,17 @@
 /** The record in words. Pure. */
 import { type LengthUnit, fineLength } from "../units/length";
 import type { Due } from "./due";
+import { counted } from "./counter";
 import type { UseUnit } from "./history";
 import type { Rate } from "./rates";
 import { STILL_MM } from "./wordsAtEngine";
 
 /** By how much use a rate is told. */
-const PER: Readonly<Record<UseUnit, { readonly use: number; readonly words: string }>> = {
+export const PER: Readonly<Record<UseUnit, { readonly use: number; readonly words: string }>> = {
   h: { use: 100, words: "100 h" },
+  km: { use: 1000, words: "1000 km" },
+  mi: { use: 1000, words: "1000 mi" },
+  starts: { use: 100, words: "100 starts" },
   days: { use: 365.25, words: "a year" },
 };
 const NORMAL_95 = 1.96;
@@ -29,8 +33,8 @@ export const driftWords = (mm: number, unit: LengthUnit): string =>
 
 /** When, as one would say it; `date` writes a day. */
 export function dueWords(due: Due, date: (day: number) => string): string {
-  const at = due.atHours === null ? "" : ` at ${Math.round(due.atHours)} h`;
+  const at = due.atCount === null ? "" : ` at ${counted(Math.round(due.atCount), due.unit)}`;
   if (due.left <= 0) return `Due now${at === "" ? "" : `: it was due${at}`}`;
-  if (due.day === null) return `Due${at}, in ${Math.round(due.left)} h`;
+  if (due.day === null) return `Due${at}, in ${counted(Math.round(due.countLeft ?? 0), due.unit)}`;
   return at === "" ? `Due ${date(due.day)}` : `Due${at}, about ${date(due.day)}`;
 }

@@ -1,6 +1,7 @@
 /** What a bench shows and what is looked for on it, however much a shop has done: the newest few, by index. */
 import { type SQL, and, desc, eq, inArray, isNotNull, isNull, or, sql } from "drizzle-orm";
 import type { EngineFile } from "@/core/engine/engineFile";
+import type { CounterUnit } from "@/core/record/counter";
 import type { Database } from "../connect";
 import { engineModels, engines, entries, jobs, jobsInHand } from "../schema";
 
@@ -8,6 +9,7 @@ export interface EngineRow {
   readonly id: string;
   readonly serial: string | null;
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   readonly customer: string | null;
   readonly archived: boolean;
   readonly file: EngineFile;
@@ -39,6 +41,7 @@ const engineColumns = {
   id: engines.id,
   serial: engines.serial,
   runningHours: engines.runningHours,
+  counterUnit: engines.counterUnit,
   customer: engines.customer,
   archived: sql<boolean>`${engines.archivedAt} is not null`,
   file: engineModels.file,

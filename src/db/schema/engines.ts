@@ -16,8 +16,9 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import type { Counter, Deadline } from "@/core/record/due";
+import { COUNTER_UNITS } from "@/core/record/counter";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { moment, runningHours } from "./columns";
+import { isOneOf, moment, runningHours } from "./columns";
 import { people, shops } from "./shop";
 
 export const engineModels = pgTable(
@@ -52,6 +53,9 @@ export const engines = pgTable(
       .references(() => shops.id),
     modelId: uuid().notNull(),
     serial: text(),
+    /** In what its use is counted; it stays so once its counter was looked at. */
+    counterUnit: text({ enum: COUNTER_UNITS }).notNull().default("h"),
+    /** What its counter shows, in its own unit. */
     runningHours: runningHours(),
     /** What the looks at its counter tell: made again with each look, so that lists need not go through them. */
     counter: jsonb().$type<Counter>(),
@@ -60,16 +64,16 @@ export const engines = pgTable(
     /** Since when it is gone from the shop; its book stays. */
     archivedAt: moment(),
     addedAt: moment().notNull().defaultNow(),
-    /** When to look again by the maker's or the shop's own rule: after so many hours, or so many days, whichever comes first. */
+    /** When to look again by the maker's or the shop's own rule: after so much use (in the unit of its counter), or so many days, whichever comes first. */
     intervalHours: runningHours(),
     intervalDays: integer(),
     /** The rule as one would say it: "with every oil change". */
     intervalWords: text(),
     /** When it is due by what is known: made again with whatever it follows from, so that lists need not reckon. */
     deadline: jsonb().$type<Deadline>(),
-    /** Of the deadline, for what is sorted: days since 1970, or hours from the newest look. */
+    /** Of the deadline, for what is sorted: days since 1970, or days left at a usual pace. */
     dueDay: doublePrecision().generatedAlwaysAs(sql`(deadline->>'day')::float8`),
-    dueHoursLeft: doublePrecision().generatedAlwaysAs(sql`(deadline->>'hoursLeft')::float8`),
+    dueDaysLeft: doublePrecision().generatedAlwaysAs(sql`(deadline->>'daysLeft')::float8`),
     /** What it follows from has changed where nobody made it again; it is kept up with. */
     deadlineStale: boolean().notNull().default(false),
   },
@@ -87,6 +91,7 @@ export const engines = pgTable(
     }),
     check("engines_customer", sql`length(trim(${t.customer})) between 1 and 120`),
     check("engines_hours", sql`${t.runningHours} >= 0`),
+    check("engines_counter_unit", isOneOf(t.counterUnit, COUNTER_UNITS)),
   ],
 );
 

@@ -11,6 +11,7 @@ import {
   text,
   uuid,
 } from "drizzle-orm/pg-core";
+import { COUNTER_UNITS } from "@/core/record/counter";
 import { isOneOf, lengthMm, moment, runningHours, share } from "./columns";
 import { engines } from "./engines";
 import { jobs } from "./jobs";
@@ -25,7 +26,7 @@ export const jobResults = pgTable(
     jobId: uuid().notNull(),
     engineId: uuid().notNull(),
     closedAt: moment().notNull(),
-    /** The engine's running hours when the job was opened. */
+    /** What the engine's counter showed when the job was opened, in its own unit. */
     runningHours: runningHours(),
     state: text({ enum: ["cold", "hot"] }).notNull(),
     specState: text({ enum: ["cold", "hot"] }).notNull(),
@@ -138,7 +139,7 @@ export const engineForecasts = pgTable(
   {
     shopId: uuid().notNull(),
     engineId: uuid().notNull(),
-    unit: text({ enum: ["h", "days"] }).notNull(),
+    unit: text({ enum: [...COUNTER_UNITS, "days"] }).notNull(),
     risk: share().notNull(),
     /** Since when use left counts. */
     fromAt: moment().notNull(),
@@ -157,6 +158,6 @@ export const engineForecasts = pgTable(
       columns: [t.shopId, t.engineId],
       foreignColumns: [engines.shopId, engines.id],
     }),
-    check("engine_forecasts_unit", isOneOf(t.unit, ["h", "days"])),
+    check("engine_forecasts_unit", isOneOf(t.unit, [...COUNTER_UNITS, "days"])),
   ],
 );

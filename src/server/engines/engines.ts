@@ -5,19 +5,24 @@ import { z } from "zod";
 import { CalcProblem, parseInput } from "@/core/calc/problem";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { asEngineFile, engineFileSchema, unknownFields } from "@/core/engine/engineFileSchema";
+import { COUNTER_UNITS, type CounterUnit } from "@/core/record/counter";
 import type { Database } from "@/db/connect";
 import { engineModels, engines, jobs, jobsInHand } from "@/db/schema";
+import { isRefusedBy } from "@/db/sqlStates";
 import type { Actor } from "../http/who";
 import { once } from "../http/once";
 import { idInput, isId } from "../http/id";
 import { permit } from "../http/permit";
 import { Refused } from "../http/refused";
-import { keepUse } from "../record/use";
+import { keepDeadline } from "../record/deadline";
+import { keepUse, useHours } from "../record/use";
 
 export interface EngineRecord {
   readonly id: string;
   readonly serial: string | null;
+  /** What its counter shows, in the unit in which it counts. */
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   /** Whose it is and where it stands, as one would say it. */
   readonly customer: string | null;
   /** It is gone from the shop; its book stays. */
@@ -29,6 +34,7 @@ const columns = {
   id: engines.id,
   serial: engines.serial,
   runningHours: engines.runningHours,
+  counterUnit: engines.counterUnit,
   customer: engines.customer,
   archived: sql<boolean>`${engines.archivedAt} is not null`,
   file: engineModels.file,
@@ -52,11 +58,8 @@ const ofThisOne = {
     .trim()
     .max(60, "Keep the serial within 60 characters.")
     .transform((s) => (s === "" ? null : s)),
-  runningHours: z
-    .number("Give the hours as a number.")
-    .min(0, "Hours can't be negative.")
-    .max(9_999_999, "That is more hours than any engine runs.")
-    .nullable(),
+  runningHours: useHours.nullable(),
+  counterUnit: z.enum(COUNTER_UNITS).optional(),
   customer: z
     .string()
     .trim()
@@ -114,6 +117,7 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
       modelId,
       serial: input.serial,
       runningHours: input.runningHours,
+      counterUnit: input.counterUnit,
       customer: input.customer ?? null,
     });
     if (input.runningHours !== null)
@@ -122,6 +126,12 @@ export async function addEngine(db: Database, actor: Actor, input: AddEngine): P
   return { id: input.id, unknown };
 }
 
+const COUNTS_OTHERWISE = new Refused(
+  "Its counter was looked at already: it goes on in that unit. Add it as another engine to count otherwise.",
+  409,
+  "counterUnit",
+);
+
 export const changeEngineInput = z.strictObject({ file: z.unknown(), ...ofThisOne });
 
 /** Replaces the engine's file, serial and hours; jobs keep what they were opened with. @throws Refused, CalcProblem */
@@ -129,20 +139,22 @@ export async function changeEngine(
   db: Database,
   actor: Actor,
   id: string,
-  { file, serial, runningHours, customer }: z.infer<typeof changeEngineInput>,
+  { file, serial, runningHours, counterUnit, customer }: z.infer<typeof changeEngineInput>,
 ): Promise<void> {
   await db.transaction(async (tx) => {
     await keepFile(tx, actor, id, () => file);
-    const [before] = await tx
-      .select({ hours: engines.runningHours })
-      .from(engines)
-      .where(and(eq(engines.shopId, actor.shopId), eq(engines.id, id)));
-    if (runningHours !== null && runningHours !== before?.hours)
-      await keepUse(tx as unknown as Database, actor.shopId, id, runningHours, actor.person.id);
+    const thisOne = and(eq(engines.shopId, actor.shopId), eq(engines.id, id));
+    const [before] = await tx.select({ hours: engines.runningHours }).from(engines).where(thisOne);
     await tx
       .update(engines)
-      .set({ serial, runningHours, ...(customer === undefined ? {} : { customer }) })
-      .where(and(eq(engines.shopId, actor.shopId), eq(engines.id, id)));
+      .set({ serial, runningHours, counterUnit, ...(customer === undefined ? {} : { customer }) })
+      .where(thisOne)
+      .catch((error: unknown) => {
+        throw isRefusedBy(error, "countsOtherwise") ? COUNTS_OTHERWISE : error;
+      });
+    if (runningHours !== null && runningHours !== before?.hours)
+      await keepUse(tx as unknown as Database, actor.shopId, id, runningHours, actor.person.id);
+    else await keepDeadline(tx as unknown as Database, actor.shopId, id);
   });
 }
 

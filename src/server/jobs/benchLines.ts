@@ -1,6 +1,7 @@
 /** What is found on a bench, as it is told. */
 import { format } from "date-fns";
 import { engineWords } from "@/core/job/words/names";
+import { counted } from "@/core/record/counter";
 import type { Engines, JobLine } from "@/db/queries/bench";
 
 export const jobLineShown = ({ id, engine, serial, valveCount, endedAt, calledOff, openedAt }: JobLine) => ({
@@ -16,11 +17,11 @@ const day = (at: Date): string => format(at, "d MMMM yyyy");
 
 export const engineLinesShown = ({ engines, of }: Engines) => ({
   of,
-  lines: engines.map(({ id, serial, runningHours, customer, archived, file }) => ({
+  lines: engines.map(({ id, serial, runningHours, counterUnit, customer, archived, file }) => ({
     id,
     name: file.name,
     serial,
-    hours: runningHours,
+    counter: runningHours === null ? null : counted(runningHours, counterUnit),
     about: [engineWords(file), customer, archived ? "archived" : null].filter((x) => x !== null).join(" · "),
   })),
 });

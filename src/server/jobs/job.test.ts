@@ -288,7 +288,7 @@ describe("the sheet", () => {
       format: "fulcrata-sheet/1",
       closedBy: "Ada",
       state: "cold",
-      engine: { serial: "S1", runningHours: 100 },
+      engine: { serial: "S1", runningHours: 100, counter: { count: 100, unit: "h" } },
     });
     expect(sheet.valves).toHaveLength(8);
     for (const v of sheet.valves) expect(v.asLeft?.verdict).toBe("in");
@@ -301,7 +301,10 @@ describe("the sheet", () => {
     await whole(jobId);
     await add(jobId, { ...fresh(), kind: "closed" });
     const next = await loadRun(db, actor, await openJob(db, actor, opening()));
-    expect(next?.lastTime["1I"]).toMatchObject({ reading: { goes: { text: "0.20 mm" } }, hoursAgo: 0 });
+    expect(next?.lastTime["1I"]).toMatchObject({
+      reading: { goes: { text: "0.20 mm" } },
+      usedSince: { count: 0, unit: "h" },
+    });
   });
 });
 

@@ -9,6 +9,7 @@ import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
 import { causesAt, expectedMm } from "../record/forRun";
+import { counterUnitOf } from "../record/use";
 import { handsOf } from "../record/gauge";
 import { isId } from "../http/id";
 import { lastFinished } from "./lastFinished";
@@ -84,9 +85,12 @@ async function loadLastTime(
   // Hot and cold readings are not shown beside each other.
   if (last === null || last.row.state !== state || TASKS[last.row.task].sheetWork !== TASKS[task].sheetWork)
     return {};
-  const hoursAgo =
-    runningHours === null || last.row.runningHours === null ? null : runningHours - last.row.runningHours;
-  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, hoursAgo }]));
+  const before = last.row.runningHours;
+  const usedSince =
+    runningHours === null || before === null
+      ? null
+      : { count: runningHours - before, unit: await counterUnitOf(db, shopId, engineId) };
+  return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, usedSince }]));
 }
 
 /** What locking did under this person's hand at this engine before. */

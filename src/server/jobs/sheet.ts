@@ -42,6 +42,7 @@ export async function loadSheet(
     shop: viewer.shopName,
     serial: engine?.serial ?? null,
     runningHours: row.runningHours,
+    counterUnit: engine?.counterUnit ?? "h",
     file: row.engineFile,
     job,
     state: row.state,

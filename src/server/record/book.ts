@@ -57,7 +57,8 @@ export async function loadBook(
     engine: {
       name: engine.file.name,
       serial: engine.serial,
-      runningHours: engine.runningHours,
+      counter: engine.runningHours,
+      counterUnit: engine.counterUnit,
       customer: engine.customer,
     },
     now,
@@ -66,7 +67,7 @@ export async function loadBook(
     jobs: jobs.map((j) => ({
       jobId: j.jobId,
       at: j.closedAt.toISOString(),
-      hours: j.runningHours,
+      counter: j.runningHours,
       state: j.state,
       work: j.work,
     })),
@@ -82,7 +83,8 @@ export function bookCsv(book: EngineBook): string {
     valves.map((v) => ({
       job: visit.jobId,
       closed_at: visit.at,
-      hours: visit.hours,
+      counter: visit.counter,
+      counter_unit: book.engine.counterUnit,
       state: visit.state,
       valve: v.valve,
       role: v.role,

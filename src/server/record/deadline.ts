@@ -12,9 +12,10 @@ export async function keepDeadline(db: Database, shopId: string, engineId: strin
   const [found] = await db
     .select({
       addedAt: engines.addedAt,
-      intervalHours: engines.intervalHours,
+      intervalCount: engines.intervalHours,
       intervalDays: engines.intervalDays,
       intervalWords: engines.intervalWords,
+      counterUnit: engines.counterUnit,
       counter: engines.counter,
       forecast: {
         unit: engineForecasts.unit,
@@ -37,8 +38,8 @@ export async function keepDeadline(db: Database, shopId: string, engineId: strin
     // What was never worked on counts from when it came.
     last:
       forecast === null
-        ? { day: dayOf(addedAt), hours: engine.counter?.firstHours ?? null }
-        : { day: dayOf(forecast.fromAt), hours: forecast.fromHours },
+        ? { day: dayOf(addedAt), count: engine.counter?.firstCount ?? null }
+        : { day: dayOf(forecast.fromAt), count: forecast.fromHours },
     forecast:
       forecast === null || forecast.useLeft === null || forecast.first === null
         ? null

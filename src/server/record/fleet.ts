@@ -1,6 +1,7 @@
 /** The engines of a shop by when they are due: what is due soon, all of them, or what is looked for among them, a page at a time. */
 import { type SQL, and, asc, desc, eq, isNull, or, sql } from "drizzle-orm";
 import { type Due, dueOn } from "@/core/record/due";
+import type { CounterUnit } from "@/core/record/counter";
 import type { FleetPage, FleetQuestion } from "@/core/record/fleet";
 import type { Database } from "@/db/connect";
 import { likely } from "@/db/queries/bench";
@@ -11,7 +12,9 @@ export interface EngineDue {
   readonly name: string;
   readonly serial: string | null;
   readonly customer: string | null;
+  /** What its counter shows. */
   readonly hours: number | null;
+  readonly counterUnit: CounterUnit;
   /** When it was closed last; null while nothing was. */
   readonly lastAt: Date | null;
   readonly due: Due | null;
@@ -28,6 +31,7 @@ const columns = {
   serial: engines.serial,
   customer: engines.customer,
   hours: engines.runningHours,
+  counterUnit: engines.counterUnit,
   lastAt: engineForecasts.fromAt,
   deadline: engines.deadline,
   unknown: sql<boolean>`coalesce(${engineForecasts.unknownRoles} > 0, false)`,
@@ -45,12 +49,12 @@ const asDue =
   (day: number) =>
   ({ deadline, ...line }: Line): EngineDue => ({ ...line, due: deadline === null ? null : dueOn(deadline, day) });
 
-/** Days (hours where no day is known) from `day` until an engine is due. */
-const left = (day: number): SQL => sql`coalesce(${engines.dueDay} - ${day}::float8, ${engines.dueHoursLeft})`;
+/** Days (at a usual pace where its own is not known) from `day` until an engine is due. */
+const left = (day: number): SQL => sql`coalesce(${engines.dueDay} - ${day}::float8, ${engines.dueDaysLeft})`;
 
-/** Due within so many days, or as many hours where no day is known. */
+/** Due within so many days. */
 const within = (day: number, days: number): SQL | undefined =>
-  or(sql`${engines.dueDay} <= ${day + days}::float8`, sql`${engines.dueHoursLeft} <= ${days}`);
+  or(sql`${engines.dueDay} <= ${day + days}::float8`, sql`${engines.dueDaysLeft} <= ${days}`);
 
 /** All that are in the shop; `day` is today, in days since 1970. */
 export const dueEngines = async (db: Database, shopId: string, day: number): Promise<EngineDue[]> =>

@@ -9,6 +9,7 @@ import { engineForecasts, engineModels, engines, jobResults, shops } from "@/db/
 import { keepDeadline } from "./deadline";
 import { handsOf } from "./gauge";
 import { visitsOf } from "./results";
+import { counterUnitOf } from "./use";
 
 /** So many engines of a model tell how it wears: the newest. */
 const MOST_ALIKE = 60;
@@ -34,21 +35,16 @@ async function elsewhere(
     .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
     .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
   const alike = await db
-    .select({ id: engines.id })
+    .select({ id: engines.id, counter: engines.counterUnit })
     .from(engines)
     .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
     .where(and(eq(engines.shopId, shopId), ne(engines.id, engineId), inArray(engineModels.name, named)))
     .orderBy(desc(engines.addedAt))
     .limit(MOST_ALIKE);
-  const lives = [
-    ...(
-      await visitsOf(
-        db,
-        shopId,
-        alike.map((a) => a.id),
-      )
-    ).values(),
-  ].filter((visits) => unitOfUse(visits) === unit);
+  const counters = new Map(alike.map((a) => [a.id, a.counter]));
+  const lives = [...(await visitsOf(db, shopId, [...counters.keys()]))].flatMap(([id, visits]) =>
+    unitOfUse(visits, counters.get(id)) === unit ? [visits] : [],
+  );
   const rates = lives.flatMap((visits) => {
     const ids = [...new Set(visits.flatMap((v) => v.valves.map((r) => r.valve)))];
     return ids.flatMap((id) => {
@@ -65,9 +61,14 @@ async function elsewhere(
 /** The whole life of an engine. */
 export async function lifeOfEngine(db: Database, shopId: string, engineId: string): Promise<Life> {
   const visits = (await visitsOf(db, shopId, [engineId])).get(engineId) ?? [];
-  const [risk, hands, unit] = [await riskOf(db, shopId), await handsOf(db, shopId), unitOfUse(visits)];
+  const [risk, hands, counter] = [
+    await riskOf(db, shopId),
+    await handsOf(db, shopId),
+    await counterUnitOf(db, shopId, engineId),
+  ];
+  const unit = unitOfUse(visits, counter);
   const others = visits.length <= FEW_SERVICES ? await elsewhere(db, shopId, engineId, unit, hands) : {};
-  return engineLife(visits, risk, others, hands);
+  return engineLife(visits, risk, others, hands, counter);
 }
 
 /** Keeps what comes of an engine, for what lists many. */

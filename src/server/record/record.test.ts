@@ -2,20 +2,32 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
 import ICAL from "ical.js";
+import Papa from "papaparse";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
 import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
 import { dueEngines, dueThisWeek, fleetPage } from "./fleet";
-import { engineForecasts, engineModels, engines, jobResults, people, shops, valveResults } from "@/db/schema";
+import {
+  engineForecasts,
+  engineModels,
+  engineUse,
+  engines,
+  jobResults,
+  people,
+  shops,
+  valveResults,
+} from "@/db/schema";
+import type { EngineFile } from "@/core/engine/engineFile";
 import type { FleetQuestion } from "@/core/record/fleet";
 import { nextLook } from "@/core/record/study";
 import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
 import { setHabits } from "../shop/people";
 import { changeSettings } from "../shop/shopSettings";
+import { addEngine, changeEngine } from "../engines/engines";
 import { heavy } from "../heavy/heavy";
 import { bookCsv, loadBook } from "./book";
-import { dueCalendar } from "./dueFiles";
+import { dueCalendar, dueCsv } from "./dueFiles";
 import { causesAt, expectedMm } from "./forRun";
 import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyInput } from "./gauge";
 import { fallsBehind, keepUpRecord } from "./keepUp";
@@ -23,6 +35,7 @@ import { engineDue } from "./deadline";
 import { lifeOfEngine } from "./life";
 import { dayOf } from "./results";
 import { changeInterval, countUse } from "./use";
+import { countUseCsv } from "./useCsv";
 
 let test: TestDatabase;
 let db: Database;
@@ -45,6 +58,12 @@ const named = async (name: string): Promise<string> => {
     .innerJoin(engineModels, eq(engineModels.id, engines.modelId))
     .where(eq(engineModels.name, name));
   return found?.id ?? "";
+};
+
+const fileOf = async (name: string): Promise<EngineFile> => {
+  const [found] = await db.select({ file: engineModels.file }).from(engineModels).where(eq(engineModels.name, name));
+  if (found === undefined) throw new Error(`no ${name}`);
+  return found.file;
 };
 
 describe("the record", () => {
@@ -135,6 +154,48 @@ describe("what is due", () => {
       /no such engine/,
     );
   });
+  it("takes counters from its own list, changed or not, and says which line can't be right", async () => {
+    const day = dayOf(new Date());
+    const list = dueCsv(await dueEngines(db, lead.shopId, day));
+    const looks = () => db.$count(engineUse);
+    const before = await looks();
+    const take = (text: string, sure = false) => countUseCsv(db, lead, { id: randomUUID(), text, sure });
+    expect(await take(list)).toBeGreaterThan(40);
+    expect(await looks()).toBe(before);
+    const [first = ""] = list.split("\r\n").filter((l) => l.startsWith("Fen 212"));
+    const [name, serial, , shown] = Papa.parse<string[]>(first).data[0] ?? [];
+    const again = (count: number, unit = "h") =>
+      `engine,serial,counter,counter_unit\n${name},${serial},"${String(count).replace(".", ",")}",${unit}`;
+    const id = randomUUID();
+    const on = { id, text: again(Number(shown) + 1.5), sure: false };
+    expect([await countUseCsv(db, lead, on), await countUseCsv(db, lead, on)]).toEqual([1, 1]);
+    expect(await looks()).toBe(before + 1);
+    await expect(take(again(Number(shown)))).rejects.toThrow(/was its counter changed\?/);
+    expect(await take(again(Number(shown)), true)).toBe(1);
+    await expect(take(again(1, "km"))).rejects.toThrow("Line 2: this engine counts running hours, not kilometers.");
+    await expect(take(again(1, "miles"))).rejects.toThrow(/Line 2: "miles" is no unit/);
+    await expect(take("engine,counter\nFen 212,5")).rejects.toThrow(/Line 2: \d+ engines are called "Fen 212"/);
+    await expect(take("engine,counter\nNobody's,5")).rejects.toThrow(/Line 2: there is no engine "Nobody's"/);
+    await expect(take("serial,counter\nx,-4")).rejects.toThrow(/Line 2: the counter "-4"/);
+    await expect(take("engine,hours\nx,4")).rejects.toThrow(/name the columns/);
+    await expect(take("engine,counter\nx,")).rejects.toThrow(/No line says/);
+  });
+  it("counts as the engine's counter does, which stays so once it was looked at", async () => {
+    const [id, file] = [randomUUID(), { ...(await fileOf("Marle T2")), name: "Marle, by distance" }];
+    const text = JSON.stringify(file);
+    await addEngine(db, lead, { id, text, serial: "distance", runningHours: null, counterUnit: "km" });
+    const change = (counterUnit: "mi" | "km", runningHours: number | null) =>
+      changeEngine(db, lead, id, { file, serial: "distance", runningHours, counterUnit });
+    await change("mi", null);
+    await change("km", 42_000);
+    await changeInterval(db, lead, id, { hours: 12_000, days: null, words: null });
+    const due = (await engineDue(db, lead.shopId, id, new Date())).due;
+    expect(due).toMatchObject({ why: "every 12000 km", atCount: 54_000, unit: "km", countLeft: 12_000, left: 240 });
+    await expect(change("mi", 42_000)).rejects.toThrow(/goes on in that unit/);
+    await expect(
+      countUse(db, lead, { id: randomUUID(), lines: [{ engineId: id, hours: 41_000, sure: false }] }),
+    ).rejects.toThrow("showed 42000 km before");
+  });
   it("is looked for, filtered and sorted a page at a time; what has no rule stands last", async () => {
     const day = dayOf(new Date());
     const usual = { text: "", kind: "", within: "all", sort: "due", down: false, page: 1 } as const;
@@ -205,12 +266,12 @@ describe("the engine's book", () => {
     const id = await named("Marle T2");
     const { book, unit } = await loadBook(db, lead, id);
     expect(book).toMatchObject({ format: "fulcrata-book/1", engine: { name: "Marle T2", serial: "0558" } });
-    expect(book.visits.map((v) => v.hours)).toEqual([1180, 860, 520, 180]);
+    expect(book.visits.map((v) => v.counter)).toEqual([1180, 860, 520, 180]);
     const second = book.visits[2]?.valves.find((v) => v.valve === "1I");
     expect(second).toMatchObject({ notWear: "Another person or another set last time", leftBy: "Jory Penhale" });
     expect(second?.driftMm).toBeLessThan(-0.03);
     const lines = bookCsv(book).trimEnd().split("\r\n");
-    expect(lines[0]).toMatch(/^job,closed_at,hours,state,valve,role,low_mm,/);
+    expect(lines[0]).toMatch(/^job,closed_at,counter,counter_unit,state,valve,role,low_mm,/);
     expect(lines).toHaveLength(1 + 4 * 4);
     const pdf = await heavy("book.pdf", { book, unit, paper: "a4" }, lead.shopId);
     expect(new TextDecoder().decode(pdf.slice(0, 5))).toBe("%PDF-");

@@ -2,6 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { and, desc, eq } from "drizzle-orm";
 import { z } from "zod";
+import { type CounterUnit, counted } from "@/core/record/counter";
 import { NEWEST_LOOKS, counterOf } from "@/core/record/due";
 import type { Database } from "@/db/connect";
 import { engineModels, engineUse, engines } from "@/db/schema";
@@ -14,15 +15,15 @@ import { dayOf } from "./results";
 
 /** What a counter shows. */
 export const useHours = z
-  .number("Give the hours as a number.")
-  .min(0, "Hours can't be negative.")
-  .max(9_999_999, "That is more hours than any engine runs.");
+  .number("Give what the counter shows as a number.")
+  .min(0, "A counter shows nothing below zero.")
+  .max(9_999_999, "That is more than any counter shows.");
 
 export const useInput = z.strictObject({
   id: idInput,
   lines: z
     .array(z.strictObject({ engineId: idInput, hours: useHours, sure: z.boolean().default(false) }))
-    .min(1, "Type the hours of at least one engine.")
+    .min(1, "Type what the counter of at least one engine shows.")
     .max(500, "At most 500 engines at once."),
 });
 
@@ -48,14 +49,19 @@ export async function lookAtCounter(
   path: string,
 ): Promise<void> {
   const [engine] = await tx
-    .select({ hours: engines.runningHours, name: engineModels.name, serial: engines.serial })
+    .select({
+      hours: engines.runningHours,
+      unit: engines.counterUnit,
+      name: engineModels.name,
+      serial: engines.serial,
+    })
     .from(engines)
     .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
     .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
   if (engine === undefined) throw new Refused("One of these engines is not in the shop.", 404);
   if (engine.hours !== null && now < engine.hours && !sure)
     throw new Refused(
-      `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${engine.hours} h before: was its counter changed? Type it again to keep ${now} h.`,
+      `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${counted(engine.hours, engine.unit)} before: was its counter changed? Type it again to keep ${counted(now, engine.unit)}.`,
       409,
       path,
     );
@@ -64,6 +70,16 @@ export async function lookAtCounter(
     .update(engines)
     .set({ runningHours: now })
     .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+}
+
+/** In what an engine's counter counts. */
+export async function counterUnitOf(db: Database, shopId: string, engineId: string): Promise<CounterUnit> {
+  const [engine] = await db
+    .select({ unit: engines.counterUnit })
+    .from(engines)
+    .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
+  if (engine === undefined) throw new RangeError("counterUnitOf: no such engine");
+  return engine.unit;
 }
 
 /** A look at a counter. `at` is for the owner alone. */
@@ -86,7 +102,7 @@ export async function keepUse(
     .limit(NEWEST_LOOKS);
   await tx
     .update(engines)
-    .set({ counter: counterOf(looks.map((l) => ({ day: dayOf(l.at), hours: l.hours }))) })
+    .set({ counter: counterOf(looks.map((l) => ({ day: dayOf(l.at), count: l.hours }))) })
     .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)));
   await keepDeadline(tx, shopId, engineId);
 }

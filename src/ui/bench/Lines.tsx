@@ -16,7 +16,8 @@ export interface EngineLineShown {
   readonly id: string;
   readonly name: string;
   readonly serial: string | null;
-  readonly hours: number | null;
+  /** "650 h". */
+  readonly counter: string | null;
   /** "6 cylinders in line, 1-4-2-6-3-5". */
   readonly about: string;
 }
@@ -88,7 +89,7 @@ export const JobLines = ({ jobs }: { readonly jobs: readonly JobLineShown[] }) =
 export const EngineLines = ({ engines: { lines, of } }: Pick<Lines, "engines">) => (
   <>
     <List>
-      {lines.map(({ id, name, serial, hours, about }) => (
+      {lines.map(({ id, name, serial, counter, about }) => (
         <li key={id}>
           <div>
             <b>
@@ -97,7 +98,7 @@ export const EngineLines = ({ engines: { lines, of } }: Pick<Lines, "engines">) 
               </Link>
             </b>
             <p>{about}</p>
-            <p>{told([serial, hours === null ? null : `${hours} h`])}</p>
+            <p>{told([serial, counter])}</p>
           </div>
           <Link
             href={`/engines/${id}/job`}

@@ -18,6 +18,7 @@ import type { MethodId } from "@/core/stops/methods";
 import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
 import { stopLetter } from "@/core/stops/sign";
+import { type CounterUnit, counted } from "@/core/record/counter";
 import { Button, ButtonLink } from "../controls/Button";
 import { Select } from "../controls/Field";
 import { Fold, JumpTo, useFolds } from "../controls/Fold";
@@ -46,7 +47,9 @@ interface Props {
   readonly id: string;
   readonly file: EngineFile;
   readonly serial: string | null;
+  /** What its counter shows, in its own unit. */
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   readonly unknownFields: readonly string[];
   /** Hot and cold pairs of this engine and its model. */
   readonly measured: Measured;
@@ -78,6 +81,7 @@ export function EngineView({
   file,
   serial,
   runningHours,
+  counterUnit,
   customer,
   archived,
   unknownFields,
@@ -135,7 +139,7 @@ export function EngineView({
             {file.name}
           </chakra.h1>
           <chakra.p color="soft" fontSize="17px">
-            {[engineWords(file), serial, runningHours === null ? null : `${runningHours} h`, customer]
+            {[engineWords(file), serial, runningHours === null ? null : counted(runningHours, counterUnit), customer]
               .filter((x) => x !== null)
               .join(" · ")}
           </chakra.p>
@@ -163,7 +167,7 @@ export function EngineView({
           Archived: it is gone from the shop, and its book stays.
         </chakra.p>
       )}
-      <DueLine {...life} unit={unitOf(file)} valves={file.valves} />
+      <DueLine {...life} unit={unitOf(file)} file={file} />
       <InHand jobs={inHand} />
       <JumpTo places={places} folds={folds} />
       {locating ? (
@@ -218,8 +222,8 @@ export function EngineView({
       </chakra.section>
 
       <Fold id="life" title="Its life" folds={folds}>
-        <DueForms id={id} hours={runningHours} interval={life.interval} leads={maySpec} />
-        <LifeSection {...life} unit={unitOf(file)} valves={file.valves} />
+        <DueForms id={id} count={runningHours} counterUnit={counterUnit} interval={life.interval} leads={maySpec} />
+        <LifeSection {...life} unit={unitOf(file)} counterUnit={counterUnit} file={file} />
         <chakra.p fontSize="17px" pt="3">
           Engine or hand?{" "}
           <Link href={`/gauge-studies?engine=${id}`} prefetch={false} style={{ textDecoration: "underline" }}>

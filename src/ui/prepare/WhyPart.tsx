@@ -1,6 +1,8 @@
 "use client";
 
 import { PURPOSES, PURPOSE_NAMES } from "@/core/job/setup/purpose";
+import { capital } from "@/core/job/words/names";
+import { COUNTER_NAMES, counted } from "@/core/record/counter";
 import { Field, Select, TextInput } from "../controls/Field";
 import type { Preparation } from "./usePreparation";
 
@@ -24,8 +26,12 @@ export function WhyPart({ preparation }: { readonly preparation: Preparation }) 
         {(c) => <TextInput {...c} {...form.register("note")} maxLength={500} />}
       </Field>
       <Field
-        label="Running hours now"
-        hint={given.runningHours === null ? "If it has a counter" : `It showed ${given.runningHours} h`}
+        label={`${capital(COUNTER_NAMES[given.counterUnit])} now`}
+        hint={
+          given.runningHours === null
+            ? "If it has a counter"
+            : `It showed ${counted(given.runningHours, given.counterUnit)}`
+        }
         error={wrong("hours")}
       >
         {(c) => <TextInput {...c} inputMode="decimal" {...form.register("hours")} maxWidth="10rem" />}

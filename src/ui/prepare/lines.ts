@@ -7,10 +7,10 @@ import type { Preparation } from "./usePreparation";
 
 const joined = (...parts: readonly (string | null)[]): string => parts.filter((p) => p !== null).join(", ");
 
-export const whyLine = ({ chosen }: Preparation): string =>
+export const whyLine = ({ chosen, given }: Preparation): string =>
   joined(
     PURPOSE_NAMES[chosen.purpose].name,
-    chosen.hours.trim() === "" ? null : `${chosen.hours} h`,
+    chosen.hours.trim() === "" ? null : `${chosen.hours} ${given.counterUnit}`,
     chosen.note.trim() === "" ? null : chosen.note,
   );
 

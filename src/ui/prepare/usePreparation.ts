@@ -35,6 +35,7 @@ import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
 import { type AsLastTime, type ConfirmedBefore, type JobAgain, type JobInHand } from "@/core/job/pages/prepare";
 import { exactLength } from "@/core/units/length";
+import type { CounterUnit } from "@/core/record/counter";
 import { useTypedForm } from "../controls/useTypedForm";
 import { useTemperature, useWays } from "../controls/ways";
 import { useBegin } from "./useBegin";
@@ -43,7 +44,9 @@ export interface PrepareGiven {
   readonly engineId: string;
   readonly file: EngineFile;
   /** What its counter showed last; null where nobody looked. */
+  /** What its counter showed last, in its own unit. */
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   readonly sets: readonly FeelerSet[];
   readonly person: Person | null;
   /** What was chosen on the engine's page. */

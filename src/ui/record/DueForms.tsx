@@ -1,6 +1,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { capital } from "@/core/job/words/names";
+import { COUNTER_NAMES, type CounterUnit } from "@/core/record/counter";
 import { Button } from "../controls/Button";
 import { Field, TextInput } from "../controls/Field";
 import { FormEnd } from "../controls/FormEnd";
@@ -9,6 +11,7 @@ import { useSentForm } from "../controls/useSentForm";
 import { send } from "../send";
 
 export interface Interval {
+  /** In the unit of the counter. */
   readonly hours: number | null;
   readonly days: number | null;
   readonly words: string | null;
@@ -16,21 +19,23 @@ export interface Interval {
 
 interface Props {
   readonly id: string;
-  readonly hours: number | null;
+  /** What its counter showed last. */
+  readonly count: number | null;
+  readonly counterUnit: CounterUnit;
   readonly interval: Interval;
   /** A lead is at work here. */
   readonly leads: boolean;
 }
 
 /** What the counter shows now, and by which rule it is looked at again. */
-export const DueForms = ({ id, hours, interval, leads }: Props) => (
+export const DueForms = ({ id, count, counterUnit, interval, leads }: Props) => (
   <chakra.div display="flex" flexWrap="wrap" gap="6" alignItems="end">
-    <HoursForm id={id} hours={hours} />
-    {leads && <IntervalForm id={id} interval={interval} />}
+    <CounterForm id={id} count={count} counterUnit={counterUnit} />
+    {leads && <IntervalForm id={id} interval={interval} counterUnit={counterUnit} />}
   </chakra.div>
 );
 
-function HoursForm({ id, hours }: Pick<Props, "id" | "hours">) {
+function CounterForm({ id, count, counterUnit }: Pick<Props, "id" | "count" | "counterUnit">) {
   const router = useRouter();
   const [asked, setAsked] = useState(false);
   const { register, submit, busy, reset, trouble } = useSentForm({
@@ -49,14 +54,14 @@ function HoursForm({ id, hours }: Pick<Props, "id" | "hours">) {
   });
   return (
     <chakra.form noValidate onSubmit={submit} display="flex" gap="2" alignItems="end">
-      <Field label="Hours now" error={trouble?.message}>
+      <Field label={`${capital(COUNTER_NAMES[counterUnit])} now`} error={trouble?.message}>
         {(c) => (
           <TextInput
             {...c}
             {...register("hours")}
             inputMode="decimal"
             width="9rem"
-            placeholder={hours === null ? "" : String(hours)}
+            placeholder={count === null ? "" : String(count)}
           />
         )}
       </Field>
@@ -69,7 +74,7 @@ function HoursForm({ id, hours }: Pick<Props, "id" | "hours">) {
 
 const shown = (n: number | null): string => (n === null ? "" : String(n));
 
-function IntervalForm({ id, interval }: Pick<Props, "id" | "interval">) {
+function IntervalForm({ id, interval, counterUnit }: Pick<Props, "id" | "interval" | "counterUnit">) {
   const router = useRouter();
   const [kept, setKept] = useState(false);
   const { register, submit, busy, wrong, elsewhere } = useSentForm({
@@ -83,7 +88,7 @@ function IntervalForm({ id, interval }: Pick<Props, "id" | "interval">) {
   });
   return (
     <chakra.form noValidate onSubmit={submit} display="flex" flexWrap="wrap" gap="2" alignItems="end">
-      <Field label="Every, hours" error={wrong("hours")}>
+      <Field label={`Every, ${COUNTER_NAMES[counterUnit]}`} error={wrong("hours")}>
         {(c) => <TextInput {...c} {...register("hours")} inputMode="decimal" width="8rem" />}
       </Field>
       <Field label="Or every, days" error={wrong("days")}>

@@ -6,6 +6,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, useTransition } from "react";
 import { FLEET_SORTS, type FleetPage, type FleetQuestion, type FleetSort } from "@/core/record/fleet";
+import { COUNTER_NAMES, type CounterUnit } from "@/core/record/counter";
+import { CsvForm } from "../controls/CsvForm";
 import { Button, ButtonLink } from "../controls/Button";
 import { FIELD_LOOK, Field, Select, TextInput } from "../controls/Field";
 import { Complaint } from "../controls/Stamp";
@@ -18,9 +20,11 @@ export interface DueLineShown {
   readonly name: string;
   readonly serial: string | null;
   readonly customer: string | null;
-  readonly hours: number | null;
+  /** What its counter showed last. */
+  readonly count: number | null;
+  readonly counterUnit: CounterUnit;
   readonly last: string | null;
-  /** Days (hours where no day is known) until it is due; null where nothing says. */
+  /** Days (at a usual pace where its own is not known) until it is due; null where nothing says. */
   readonly left: number | null;
   readonly when: string;
   readonly why: string;
@@ -93,7 +97,7 @@ function addressOf({ text, kind, within, sort, down, page }: FleetQuestion): str
 
 const isSort = (id: string): id is FleetSort => (FLEET_SORTS as readonly string[]).includes(id);
 
-/** The fleet: what is due, soonest first; searched, filtered, sorted; running hours typed in for many at once. */
+/** The fleet: what is due, soonest first; searched, filtered, sorted; counters typed in for many at once. */
 export function DueView({ engines, asked: shown, page, pages, sectors }: Props) {
   const router = useRouter();
   const ids = useCommandIds();
@@ -221,7 +225,7 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
                       </button>
                     </th>
                   ))}
-                  <th scope="col">Hours now</th>
+                  <th scope="col">Counter now</th>
                 </tr>
               ))}
             </thead>
@@ -235,12 +239,13 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
                   ))}
                   <td>
                     <input
-                      aria-label={`Hours of ${row.original.name} ${row.original.serial ?? ""}`}
+                      aria-label={`Counter of ${row.original.name} ${row.original.serial ?? ""}, in ${COUNTER_NAMES[row.original.counterUnit]}`}
                       inputMode="decimal"
-                      placeholder={row.original.hours === null ? "" : String(row.original.hours)}
+                      placeholder={row.original.count === null ? "" : String(row.original.count)}
                       value={typed[row.original.id] ?? ""}
                       onChange={(e) => setTyped({ ...typed, [row.original.id]: e.target.value })}
-                    />
+                    />{" "}
+                    {row.original.counterUnit}
                   </td>
                 </tr>
               ))}
@@ -269,11 +274,23 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
         {count > 0 && (
           <chakra.div position="sticky" bottom="0" bg="paper" py="3">
             <Button type="submit" kind="now">
-              Keep the hours of {count} {count === 1 ? "engine" : "engines"}
+              Keep the {count === 1 ? "counter of one engine" : `counters of ${count} engines`}
             </Button>
           </chakra.div>
         )}
       </chakra.form>
+      {/* Behind its name: few do it, and seldom. */}
+      <chakra.details maxWidth="40rem">
+        <chakra.summary minHeight="44px" fontSize="18px" cursor="pointer">
+          Counters from a table
+        </chakra.summary>
+        <CsvForm<{ lines: number }>
+          to="/api/engines/use/csv"
+          hint="counter, and engine or serial or both; counter_unit if you like. The CSV of this page will do, with what counters show now"
+          placeholder={"engine,serial,counter,counter_unit\nFen 212,F-014,96,h"}
+          done={({ lines }) => `${lines === 1 ? "One counter" : `${lines} counters`} read; what has changed is kept`}
+        />
+      </chakra.details>
     </chakra.div>
   );
 }

@@ -17,6 +17,8 @@ import {
 import type { UseUnit, ValveLife } from "@/core/record/history";
 import type { Rate } from "@/core/record/rates";
 import { type LengthUnit, MM_PER_INCH, showFigure } from "@/core/units/length";
+import { COUNTER_NAMES } from "@/core/record/counter";
+import { PER } from "@/core/record/words";
 import { color, font } from "../drawings/colors";
 import { ticksBetween } from "./ticks";
 
@@ -35,11 +37,11 @@ const STEPS = 12;
 /** A valve over its visits against its band, and what is to be expected of it. */
 export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
   const shown = (mm: number): number => (unit === "mm" ? mm : mm / MM_PER_INCH);
-  const at = (v: ValveLife["visits"][number]): number => (useUnit === "h" ? (v.visit.use ?? 0) : v.visit.day);
+  const at = (v: ValveLife["visits"][number]): number => (useUnit === "days" ? v.visit.day : (v.visit.use ?? 0));
   const first = valve.visits[0];
   const last = valve.visits.findLast((v) => v.result.left !== null);
   if (first === undefined || last === undefined || last.result.left === null) return null;
-  const start = useUnit === "h" ? 0 : at(first);
+  const start = useUnit === "days" ? at(first) : 0;
   const x = (v: ValveLife["visits"][number]): number => at(v) - start;
   const mark = (kind: "found" | "left") =>
     valve.visits.flatMap((v) => {
@@ -48,7 +50,7 @@ export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
       const middle = shown((i.lo + i.hi) / 2 - v.result.offsetMm);
       return [{ x: x(v), y: middle, half: shown((i.hi - i.lo) / 2) }];
     });
-  const [from, span] = [x(last), Math.max((x(last) - x(first)) * 0.6, useUnit === "h" ? 100 : 180)];
+  const [from, span] = [x(last), Math.max((x(last) - x(first)) * 0.6, useUnit === "days" ? 180 : PER[useUnit].use)];
   const middle = (last.result.left.lo + last.result.left.hi) / 2 - last.result.offsetMm;
   const half = (last.result.left.hi - last.result.left.lo) / 2;
   const fan =
@@ -94,7 +96,7 @@ export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
               stroke={color.edge}
               tickFormatter={(v: number) => String(Math.round(v))}
               label={{
-                value: useUnit === "h" ? "running hours" : "days since the first visit",
+                value: useUnit === "days" ? "days since the first visit" : COUNTER_NAMES[useUnit],
                 position: "insideBottom",
                 offset: -14,
                 ...tick,

@@ -5,13 +5,16 @@ import { format } from "date-fns";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useState } from "react";
+import type { EngineFile } from "@/core/engine/engineFile";
 import type { Due } from "@/core/record/due";
 import type { Life, ValveLife, ValveVisit } from "@/core/record/history";
 import { driftWords, dueWords, rateWords } from "@/core/record/words";
 import { capital, valveName } from "@/core/job/words/names";
-import { type LengthUnit, showFigure } from "@/core/units/length";
+import { type LengthUnit, showFigure, showLength } from "@/core/units/length";
+import { COUNTER_NAMES, type CounterUnit, counted } from "@/core/record/counter";
 import { Button } from "../controls/Button";
 import type { Interval } from "./DueForms";
+import { UseLeftMap } from "./UseLeftMap";
 
 const LazyChart = dynamic(() => import("./LifeChart"), { ssr: false, loading: () => <chakra.div height="300px" /> });
 
@@ -24,21 +27,21 @@ export interface LifeGiven {
 
 interface Props extends Omit<LifeGiven, "interval"> {
   readonly unit: LengthUnit;
-  /** The valves of the engine, for their names. */
-  readonly valves: readonly { readonly id: string; readonly cylinder: string; readonly role: ValveLife["role"] }[];
+  readonly counterUnit: CounterUnit;
+  readonly file: EngineFile;
 }
 
 const DAY_MS = 86_400_000;
 const date = (day: number): string => format(new Date(day * DAY_MS), "MMM d, yyyy");
 
 /** Which valve to look at, why, and when to come back: in one line. */
-export function DueLine({ life, due, risk, unit, valves }: Props) {
+export function DueLine({ life, due, risk, unit, file }: Omit<Props, "counterUnit">) {
   const first = life.forecast?.first ?? null;
   const rate = life.forecast?.valves.find((v) => v.id === first)?.rate ?? null;
   if (due === null && life.forecast === null) return null;
   const said =
     first !== null && rate !== null
-      ? `${capital(nameOf(first, valves))} is ${rateWords(rate, life.unit, unit)}, and likely to be the first out of its band.`
+      ? `${capital(nameOf(first, file))} is ${rateWords(rate, life.unit, unit)}, and likely to be the first out of its band.`
       : life.forecast === null || life.forecast.unknown.length === 0
         ? ""
         : "No forecast yet: it takes a second visit to tell how its valves move.";
@@ -64,7 +67,7 @@ export function DueLine({ life, due, risk, unit, valves }: Props) {
   );
 }
 
-const nameOf = (id: string, valves: Props["valves"]): string => {
+const nameOf = (id: string, { valves }: EngineFile): string => {
   const valve = valves.find((v) => v.id === id);
   return valve === undefined ? id : valveName(valve, valves);
 };
@@ -101,7 +104,7 @@ const Table = chakra("table", {
 const NEWEST = 10;
 
 /** A table of valves by visits, the newest first; the chart of the valve that is touched. */
-export function LifeSection({ life, risk, unit, valves }: Props) {
+export function LifeSection({ life, risk, unit, counterUnit, file }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const shown = chosen ?? life.forecast?.first ?? life.valves[0]?.valve ?? null;
@@ -115,6 +118,15 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
     return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
   return (
     <chakra.div display="flex" flexDirection="column" gap="5">
+      {life.forecast !== null && life.forecast.unknown.length < life.forecast.valves.length && (
+        <section aria-label="Use left by valve">
+          <chakra.p fontSize="16px" color="soft">
+            Use left from the last visit, in {life.unit === "days" ? "days" : COUNTER_NAMES[life.unit]}, to each valve
+            by itself. Ringed: the first to be looked at; tinted: soon after it.
+          </chakra.p>
+          <UseLeftMap file={file} life={life} nameOf={(id) => nameOf(id, file)} onPick={setChosen} />
+        </section>
+      )}
       <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
         <Table>
           <caption>
@@ -130,7 +142,7 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
                   <Link href={`/jobs/${v.jobId}/sheet`} prefetch={false}>
                     {format(new Date(v.at), "MMM d, yyyy")}
                   </Link>
-                  <small>{v.use === null ? v.state : `${v.use} h, ${v.state}`}</small>
+                  <small>{v.use === null ? v.state : `${counted(v.use, counterUnit)}, ${v.state}`}</small>
                 </th>
               ))}
             </tr>
@@ -157,18 +169,18 @@ export function LifeSection({ life, risk, unit, valves }: Props) {
         </Button>
       )}
       {valve !== null && (
-        <section aria-label={capital(nameOf(valve.valve, valves))}>
+        <section aria-label={capital(nameOf(valve.valve, file))}>
           <chakra.p fontSize="18px" pb="2">
-            <b>{capital(nameOf(valve.valve, valves))}</b>:{" "}
-            {tellRate(rates.get(valve.valve)?.rate ?? null, life, unit)}
+            <b>{capital(nameOf(valve.valve, file))}</b>: {tellRate(rates.get(valve.valve)?.rate ?? null, life, unit)}
             {tellLeaves(rates.get(valve.valve)?.leavesAt ?? null, life, risk)}
+            {tellParts(valve, unit)}
           </chakra.p>
           <LazyChart
             valve={valve}
             rate={rates.get(valve.valve)?.rate ?? null}
             unit={unit}
             useUnit={life.unit}
-            name={nameOf(valve.valve, valves)}
+            name={nameOf(valve.valve, file)}
           />
         </section>
       )}
@@ -184,7 +196,15 @@ const tellLeaves = (leavesAt: number | null, life: Life, risk: number): string =
     ? ""
     : leavesAt === 0
       ? ` It may be out of its band already (${Math.round(risk * 1000) / 10} percent or more).`
-      : ` By itself it would be looked at after ${Math.round(leavesAt)} ${life.unit === "h" ? "h" : "days"} from the last visit.`;
+      : ` By itself it would be looked at after ${Math.round(leavesAt)} ${life.unit} from the last visit.`;
+
+/** The parts that were fitted over the years, the newest first. */
+function tellParts({ visits }: ValveLife, unit: LengthUnit): string {
+  const fitted = visits.flatMap(({ visit, result: { fittedMm } }) =>
+    fittedMm === null ? [] : [`${showLength(fittedMm, unit)} on ${format(new Date(visit.at), "MMM d, yyyy")}`],
+  );
+  return fitted.length === 0 ? "" : ` Fitted: ${fitted.reverse().join(", ")}.`;
+}
 
 function Cell({ at, unit }: { readonly at: ValveVisit | undefined; readonly unit: LengthUnit }) {
   if (at === undefined)

@@ -10,6 +10,7 @@ import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
 import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
 import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES } from "@/core/stops/orders";
+import { counted } from "@/core/record/counter";
 import { Button, ButtonLink } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { useTemperature } from "../controls/ways";
@@ -64,7 +65,10 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
             {sheet.engine.name}
           </chakra.h1>
           <chakra.p fontSize="17px">
-            {[sheet.engine.serial, sheet.engine.runningHours === null ? null : `${sheet.engine.runningHours} h`]
+            {[
+              sheet.engine.serial,
+              sheet.engine.counter === null ? null : counted(sheet.engine.counter.count, sheet.engine.counter.unit),
+            ]
               .filter((x) => x !== null)
               .join(" · ")}
           </chakra.p>

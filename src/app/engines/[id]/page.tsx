@@ -27,6 +27,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         file={engine.file}
         serial={engine.serial}
         runningHours={engine.runningHours}
+        counterUnit={engine.counterUnit}
         unknownFields={unknownFields(engine.file)}
         customer={engine.customer}
         archived={engine.archived}

@@ -5,6 +5,7 @@ import type { FeelerSet } from "../../shop/feelerSet";
 import type { MethodId } from "../../stops/methods";
 import type { KeptEntry } from "../ledger/entry";
 import type { RefusedBatch } from "../ledger/refused";
+import type { CounterUnit } from "../../record/counter";
 import type { Hand } from "../../record/hands";
 import type { Cause } from "../../record/results";
 import type { ReadBetween } from "../ledger/readings";
@@ -13,8 +14,8 @@ import type { Job } from "../run";
 /** As-left of one valve at the last finished job on this engine. */
 export interface LastTime {
   readonly reading: ReadBetween;
-  /** Running hours since; null when not known at either end. */
-  readonly hoursAgo: number | null;
+  /** What the engine ran since; null when not known at either end. */
+  readonly usedSince: { readonly count: number; readonly unit: CounterUnit } | null;
 }
 
 export interface RunPageData {

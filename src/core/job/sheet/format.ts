@@ -1,4 +1,5 @@
 /** The finished job as values: the open format that is printed, shown and taken away. Lengths in mm. */
+import type { CounterUnit } from "../../record/counter";
 import type { ValveRole } from "../../engine/engineFile";
 import type { ZeroSchool } from "../../preload/zeroLash";
 import type { ServingOrder } from "../../stops/orders";
@@ -80,7 +81,14 @@ export interface Sheet {
   readonly spread: string | null;
   readonly job: string;
   readonly shop: string;
-  readonly engine: { readonly name: string; readonly serial: string | null; readonly runningHours: number | null };
+  readonly engine: {
+    readonly name: string;
+    readonly serial: string | null;
+    /** Null where its counter counts something else. */
+    readonly runningHours: number | null;
+    /** What its counter showed when the job was opened. */
+    readonly counter: { readonly count: number; readonly unit: CounterUnit } | null;
+  };
   readonly state: "cold" | "hot";
   readonly temperatureC: number | null;
   readonly specSource: string | null;

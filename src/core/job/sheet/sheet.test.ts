@@ -45,6 +45,7 @@ const sheet = (entries: readonly KeptEntry[]) =>
     shop: "Shop",
     serial: null,
     runningHours: null,
+    counterUnit: "h",
     file: FILE,
     job: jobFor(FILE),
     state: "cold",

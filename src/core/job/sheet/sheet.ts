@@ -1,4 +1,5 @@
 /** The finished job as a sheet: what was found and left at every valve, by whom, with what. */
+import type { CounterUnit } from "../../record/counter";
 import { DEFAULT_TEMPERATURE_UNIT, type TemperatureUnit } from "../../units/temperature";
 import type { EngineFile } from "../../engine/engineFile";
 import { offsetWords } from "../../heat/offset";
@@ -26,7 +27,9 @@ export interface SheetSource<J extends JobOf = JobOf> {
   readonly jobId: string;
   readonly shop: string;
   readonly serial: string | null;
+  /** What its counter showed when the job was opened, in its own unit. */
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   readonly file: EngineFile;
   readonly job: J;
   readonly state: "cold" | "hot";
@@ -62,7 +65,12 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     spread: rules.spread?.(job, state) ?? null,
     job: source.jobId,
     shop: source.shop,
-    engine: { name: file.name, serial: source.serial, runningHours: source.runningHours },
+    engine: {
+      name: file.name,
+      serial: source.serial,
+      runningHours: source.counterUnit === "h" ? source.runningHours : null,
+      counter: source.runningHours === null ? null : { count: source.runningHours, unit: source.counterUnit },
+    },
     state: source.state,
     temperatureC: source.temperatureC,
     specSource: file.lash?.source ?? null,

@@ -15,7 +15,7 @@ import { EngineForm } from "./EngineForm";
 import { FormBeside } from "./FormBeside";
 import { LiveEngine } from "../LiveEngine";
 import { OfThisOne } from "./OfThisOne";
-import { type EngineFields, hoursOf, useEngineForm, withPlace } from "./useEngineForm";
+import { type OfThisEngine, thisOne, useEngineForm, withPlace } from "./useEngineForm";
 
 interface Props {
   /** Built-in patterns, as engine files. */
@@ -37,11 +37,11 @@ export function AddEngine({ patterns, carried, thenJob = false }: Props) {
   const router = useRouter();
   const [id] = useState(() => crypto.randomUUID());
   const [large, setLarge] = useState(false);
-  const add = (text: string, of: Pick<EngineFields, "serial" | "hours" | "customer">): Promise<Sent<Added>> => {
-    const hours = hoursOf(of);
-    return "why" in hours
-      ? Promise.resolve(notSent(hours.why, "runningHours"))
-      : send("POST", "/api/engines", { id, text, serial: of.serial, customer: of.customer, ...hours });
+  const add = (text: string, of: OfThisEngine): Promise<Sent<Added>> => {
+    const engine = thisOne(of);
+    return "why" in engine
+      ? Promise.resolve(notSent(engine.why, "runningHours"))
+      : send("POST", "/api/engines", { id, text, ...engine });
   };
   const added = (data: Added): void => router.push(`/engines/${data.id}${thenJob ? "/job" : ""}`);
   const form = useEngineForm(null, (file, fields) => add(JSON.stringify(file), fields), added, carried);
@@ -60,8 +60,8 @@ export function AddEngine({ patterns, carried, thenJob = false }: Props) {
   }
   const busy = form.busy || fromFile.busy;
   const ofThisOne = (path: string): string | undefined => form.wrong(path) ?? fromFile.wrong(path);
-  const ofFile = fromFile.elsewhere("serial", "runningHours", "customer");
-  const other = form.elsewhere("serial", "runningHours", "customer");
+  const ofFile = fromFile.elsewhere("serial", "runningHours", "counterUnit", "customer");
+  const other = form.elsewhere("serial", "runningHours", "counterUnit", "customer");
   return (
     <FormBeside
       title="Add an engine"

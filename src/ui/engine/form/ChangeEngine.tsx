@@ -4,6 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { EngineFile } from "@/core/engine/engineFile";
+import type { CounterUnit } from "@/core/record/counter";
 import { Button, ButtonLink } from "../../controls/Button";
 import { Complaint } from "../../controls/Stamp";
 import { notSent, send } from "../../send";
@@ -11,26 +12,27 @@ import { EngineForm } from "./EngineForm";
 import { FormBeside } from "./FormBeside";
 import { LiveEngine } from "../LiveEngine";
 import { OfThisOne } from "./OfThisOne";
-import { hoursOf, useEngineForm, withPlace } from "./useEngineForm";
+import { thisOne, useEngineForm, withPlace } from "./useEngineForm";
 
 interface Props {
   readonly id: string;
   readonly file: EngineFile;
   readonly serial: string | null;
   readonly runningHours: number | null;
+  readonly counterUnit: CounterUnit;
   readonly customer: string | null;
 }
 
 /** Another cam, other marks, an order that was typed wrong. Jobs keep what they were opened with. */
-export function ChangeEngine({ id, file, serial, runningHours, customer }: Props) {
+export function ChangeEngine({ id, file, serial, runningHours, counterUnit, customer }: Props) {
   const router = useRouter();
   const form = useEngineForm(
     file,
     (changed, of) => {
-      const hours = hoursOf(of);
-      return "why" in hours
-        ? Promise.resolve(notSent(hours.why, "runningHours"))
-        : send("PUT", `/api/engines/${id}`, { file: changed, serial: of.serial, customer: of.customer, ...hours });
+      const engine = thisOne(of);
+      return "why" in engine
+        ? Promise.resolve(notSent(engine.why, "runningHours"))
+        : send("PUT", `/api/engines/${id}`, { file: changed, ...engine });
     },
     () => {
       router.push(`/engines/${id}`);
@@ -41,10 +43,11 @@ export function ChangeEngine({ id, file, serial, runningHours, customer }: Props
       rest: {},
       serial: serial ?? "",
       hours: runningHours === null ? "" : String(runningHours),
+      counterUnit,
       customer: customer ?? "",
     },
   );
-  const other = form.elsewhere("serial", "runningHours", "customer");
+  const other = form.elsewhere("serial", "runningHours", "counterUnit", "customer");
 
   return (
     <FormBeside

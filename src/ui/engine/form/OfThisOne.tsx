@@ -1,5 +1,6 @@
 import type { UseFormRegister } from "react-hook-form";
-import { Field, TextInput } from "../../controls/Field";
+import { COUNTER_NAMES, COUNTER_UNITS } from "@/core/record/counter";
+import { Field, Select, TextInput } from "../../controls/Field";
 import { Two } from "../../controls/Two";
 import type { EngineFields } from "./useEngineForm";
 
@@ -15,9 +16,22 @@ export const OfThisOne = ({ register, wrong }: Props) => (
       <Field label="Serial or mark" hint="May be left empty" error={wrong("serial")}>
         {(c) => <TextInput {...c} {...register("serial")} />}
       </Field>
-      <Field label="Running hours" hint="May be left empty" error={wrong("runningHours")}>
-        {(c) => <TextInput {...c} {...register("hours")} inputMode="decimal" />}
-      </Field>
+      <Two>
+        <Field label="Counter shows" hint="May be left empty" error={wrong("runningHours")}>
+          {(c) => <TextInput {...c} {...register("hours")} inputMode="decimal" />}
+        </Field>
+        <Field label="It counts" error={wrong("counterUnit")}>
+          {(c) => (
+            <Select {...c} {...register("counterUnit")}>
+              {COUNTER_UNITS.map((unit) => (
+                <option key={unit} value={unit}>
+                  {COUNTER_NAMES[unit]}
+                </option>
+              ))}
+            </Select>
+          )}
+        </Field>
+      </Two>
     </Two>
     <Field
       label="Whose it is, and where"

@@ -5,6 +5,7 @@ import { useWatch } from "react-hook-form";
 import { type DraftField, type EngineDraft, EMPTY_DRAFT, draftOf, readDraft } from "@/core/engine/engineDraft";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Carried } from "@/core/quick/carry";
+import { COUNTER_NAMES, type CounterUnit } from "@/core/record/counter";
 import { figure } from "../../controls/typed";
 import { useSentForm } from "../../controls/useSentForm";
 import { type Sent, type Trouble, notSent } from "../../send";
@@ -26,19 +27,31 @@ const SPEAKS_FOR: Partial<Record<keyof EngineDraft, readonly DraftField[]>> = {
 export interface EngineFields {
   draft: EngineDraft;
   serial: string;
+  /** What the counter shows. */
   hours: string;
+  counterUnit: CounterUnit;
   customer: string;
 }
 
 /** What stands in the form before anything is typed. */
-interface Given extends Carried, Partial<Pick<EngineFields, "serial" | "hours" | "customer">> {}
+interface Given extends Carried, Partial<Pick<EngineFields, "serial" | "hours" | "counterUnit" | "customer">> {}
 
 const NOTHING: Given = { draft: {}, rest: {} };
 
-/** The hours as they are sent, or why they are none. */
-export function hoursOf({ hours }: Pick<EngineFields, "hours">): { runningHours: number | null } | { why: string } {
+/** What tells an engine from others of its kind, in a form. */
+export type OfThisEngine = Pick<EngineFields, "serial" | "hours" | "counterUnit" | "customer">;
+
+/** The same as it is sent, or why it can't be. */
+export function thisOne({
+  serial,
+  hours,
+  counterUnit,
+  customer,
+}: OfThisEngine): (Omit<OfThisEngine, "hours"> & { runningHours: number | null }) | { why: string } {
   const runningHours = figure(hours);
-  return runningHours === undefined ? { why: `"${hours}" is not a number of hours.` } : { runningHours };
+  return runningHours === undefined
+    ? { why: `"${hours}" is not a number of ${COUNTER_NAMES[counterUnit]}.` }
+    : { serial, runningHours, counterUnit, customer };
 }
 
 /** An engine as it is typed, with its reading: the file while there is one, the last good one meanwhile, and what is wrong. */
@@ -57,6 +70,8 @@ export function useEngineForm<T>(
       draft: before === null ? { ...EMPTY_DRAFT, ...given.draft } : draftOf(before),
       serial: given.serial ?? "",
       hours: given.hours ?? "",
+      counterUnit: given.counterUnit ?? "h",
+      customer: given.customer ?? "",
     },
     send: async (fields) => {
       const { file, problems } = readDraft(fields.draft, rest);

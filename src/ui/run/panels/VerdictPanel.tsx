@@ -9,6 +9,7 @@ import { capital, valveName } from "@/core/job/words/names";
 import { readingWords, verdictWords } from "@/core/job/words/readings";
 import { biasWords } from "@/core/record/hands";
 import { sinceWords } from "@/core/record/wordsAtEngine";
+import { counted } from "@/core/record/counter";
 import { Button, ButtonLink } from "../../controls/Button";
 import { KeyFor } from "./KeyFor";
 import { ReasonLine } from "./ReasonLine";
@@ -172,7 +173,7 @@ function ValveInHand({ run }: { readonly run: Run }) {
   const past = [
     done || before === undefined
       ? null
-      : `left ${readingWords(before.reading)} last time${before.hoursAgo === null || before.hoursAgo === 0 ? "" : `, ${before.hoursAgo} engine hours ago`}`,
+      : `left ${readingWords(before.reading)} last time${before.usedSince === null || before.usedSince.count === 0 ? "" : `, ${counted(before.usedSince.count, before.usedSince.unit)} ago`}`,
     done ? null : since(run, valve),
     ownHand(run, valve),
   ].filter((x) => x !== null);

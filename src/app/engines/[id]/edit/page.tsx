@@ -20,6 +20,7 @@ export default async function EditPage({ params }: { params: Promise<{ id: strin
         file={engine.file}
         serial={engine.serial}
         runningHours={engine.runningHours}
+        counterUnit={engine.counterUnit}
         customer={engine.customer}
       />
     </Shell>

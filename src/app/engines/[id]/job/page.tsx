@@ -37,6 +37,7 @@ export default async function PreparePage({ params, searchParams }: Props) {
         engineId={engine.id}
         file={engine.file}
         runningHours={engine.runningHours}
+        counterUnit={engine.counterUnit}
         person={person}
         sets={await listFeelerSets(db, shopId)}
         again={typeof query["again"] === "string" ? await jobAgain(db, shopId, engine, query["again"]) : null}
