@@ -1,5 +1,5 @@
 /** The record: an engine's life, when it is due, hours typed in for many at once, and a job that is closed into it. */
-import { atWork, expect, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
 import { clean } from "./clean";
 
 // What is asked about is refused first.
@@ -88,4 +88,29 @@ test("a hand is studied from an engine's page: blind, one reading after another,
   expect((await kept).ok()).toBe(true);
   await page.reload();
   await expect(used).not.toBeChecked();
+});
+
+test("a lead puts an answer of the shop's own on the list, and a reading that asks offers it", async ({ page }) => {
+  await atWork(page, "Maud Fenwick");
+  await page.goto("/shop");
+  const own = page.getByRole("region", { name: "Answers of our own" });
+  const text = `Bridge tilted ${Date.now() % 100_000}`;
+  await own.getByLabel("What was found").fill(text);
+  await own.getByLabel("How one looks for it").fill("Feel both stems under it.");
+  await own.getByRole("button", { name: "Add the answer" }).click();
+  await expect(own.getByText(text)).toBeVisible();
+  await own.getByLabel("What was found").fill(text);
+  await own.getByRole("button", { name: "Add the answer" }).click();
+  await expect(own.getByText("This answer is on the list, or was: put it back there.")).toBeVisible();
+  await clean(page, "light");
+  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await mainButton(page).click();
+  await leaf(page, "No leaf goes").click();
+  await expect(page.getByText("Feel both stems under it.")).toBeVisible();
+  await page.getByRole("button", { name: "Another answer" }).click();
+  await page.getByRole("button", { name: text }).click();
+  await expect(nextTitle(page)).toContainText("Turn the screw out");
+  await page.goto("/shop");
+  await own.getByRole("button", { name: `Take off: ${text}` }).click();
+  await expect(own.getByRole("button", { name: `Put back: ${text}` })).toBeVisible();
 });

@@ -214,6 +214,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     lastTime: {},
     expectedMm: {},
     causes: [],
+    ownCauses: [],
     ownHand: null,
     earlierShiftsMm: [],
     engine,

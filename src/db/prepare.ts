@@ -138,6 +138,7 @@ async function grant(client: pg.Client): Promise<void> {
   await onColumns(client, "people", OWN_HABITS);
   await onColumns(client, "feeler_leaves", "worn_at");
   await onColumns(client, "micrometers", "name, retired_at");
+  await onColumns(client, "shop_causes", "retired_at");
   await onColumns(client, "gauge_studies", "ended_at");
   await onColumns(client, "practice_sessions", "ended_at, marks");
 }
@@ -169,7 +170,7 @@ export async function emptyDatabase(url: string): Promise<void> {
     // By name, so that a database shared with something else loses nothing of that.
     await client.query(`
       drop view if exists live_entries cascade;
-      drop table if exists practice_steps, practice_sessions, gauge_readings, gauge_studies, engine_forecasts, engine_use, valve_results, job_results, tries, verifications, sessions, accounts, pins, devices, commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engine_viewers, engines, engine_models, feeler_leaves, feeler_sets, people, users, shops cascade;
+      drop table if exists shop_causes, practice_steps, practice_sessions, gauge_readings, gauge_studies, engine_forecasts, engine_use, valve_results, job_results, tries, verifications, sessions, accounts, pins, devices, commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engine_viewers, engines, engine_models, feeler_leaves, feeler_sets, people, users, shops cascade;
       drop table if exists task_entries, task_kinds, entry_fields, entry_kinds, applied_functions cascade;
       drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_counter_unit, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, require_lead, take_in, change_person, guard_word, shop_here, who_asks, works_in, first_shop, join_as, background_seen cascade;
       -- Of before the rules had files of their own.

@@ -1,6 +1,7 @@
 /** Loads the demo shop: people, feeler sets, engines, and jobs with dates that run up to now. */
 import { randomUUID } from "node:crypto";
 import type { CounterUnit } from "@/core/record/counter";
+import { addCause } from "@/server/shop/ownCauses";
 import { openerCloserOf } from "../core/job/tasks/openerCloser/openerCloser";
 import { hashPassword } from "better-auth/crypto";
 import { addDays, addMinutes } from "date-fns";
@@ -225,6 +226,13 @@ class DemoShop {
 
   async fill(now: Date): Promise<void> {
     const benchMicrometer = await this.drawers(now);
+    await addCause(this.db, this.as(0), {
+      id: randomUUID(),
+      text: "Cup of the adjuster worn",
+      check: "Look into the cup with a lamp; spin the pushrod in it.",
+      side: "loose",
+      notWear: false,
+    });
     await this.handsStudied(now);
     const coarse = await this.set(SETS.coarse);
     const fine = await this.set(SETS.fine);

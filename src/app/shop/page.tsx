@@ -7,6 +7,7 @@ import { bleedOf, cautionDaysOf, quietMinutesOf, unitsOf } from "@/server/shop/s
 import { riskOf } from "@/server/record/life";
 import { listDevices } from "@/server/signIn/devices";
 import { ShopView } from "@/ui/shop/ShopView";
+import { ownCauseLines } from "@/server/shop/ownCauses";
 import { Shell } from "../Shell";
 
 export const dynamic = "force-dynamic";
@@ -25,6 +26,7 @@ export default async function ShopPage() {
         bleed={await bleedOf(db, shopId)}
         cautionDays={await cautionDaysOf(db, shopId)}
         riskPercent={(await riskOf(db, shopId)) * 100}
+        causes={leads ? await ownCauseLines(db, shopId) : []}
         leads={leads}
         background={leads ? await backgroundSeen(db) : []}
         units={await unitsOf(db, viewer)}

@@ -14,3 +14,4 @@ export * from "./partsOut";
 export * from "./record";
 export * from "./gauge";
 export * from "./practice";
+export * from "./causes";

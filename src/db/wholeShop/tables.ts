@@ -8,6 +8,7 @@ import journal from "../migrations/meta/_journal.json";
 const TABLES = [
   "shops",
   "people",
+  "shop_causes",
   "feeler_sets",
   "feeler_leaves",
   "micrometers",

@@ -5,6 +5,7 @@ import { lockShifts } from "@/core/job/ledger/learned";
 import type { Database } from "@/db/connect";
 import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
+import { ownCauses } from "../shop/ownCauses";
 import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
@@ -25,7 +26,7 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, refused, set, others, lastTime, expected, causes, hands, earlierShiftsMm, orders] =
+  const [entries, refused, set, others, lastTime, expected, causes, own, hands, earlierShiftsMm, orders] =
     await Promise.all([
       ledgerOf(db, shopId, id),
       refusedOf(db, shopId, id),
@@ -34,6 +35,7 @@ export async function loadRun(
       loadLastTime(db, shopId, row),
       expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
       causesAt(db, shopId, row.engineId),
+      ownCauses(db, shopId, "live"),
       handsOf(db, shopId),
       loadShifts(db, shopId, row, person?.id ?? null),
       ordersOfJobs(db, shopId, [id]),
@@ -56,6 +58,7 @@ export async function loadRun(
     lastTime,
     expectedMm: expected,
     causes,
+    ownCauses: own,
     ownHand: person === null ? null : (hands.get(person.id) ?? null),
     earlierShiftsMm,
     openedAt: row.openedAt.toISOString(),

@@ -14,14 +14,18 @@ import {
   engines,
   jobResults,
   people,
+  shopCauses,
   shops,
   valveResults,
 } from "@/db/schema";
 import type { EngineFile } from "@/core/engine/engineFile";
+import type { KeptEntry } from "@/core/job/ledger/entry";
+import { resultOf } from "@/core/job/record/resultOf";
 import type { FleetQuestion } from "@/core/record/fleet";
 import { nextLook } from "@/core/record/study";
 import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
+import { addCause, changeCause, ownCauses } from "../shop/ownCauses";
 import { setHabits } from "../shop/people";
 import { changeSettings } from "../shop/shopSettings";
 import { addEngine, changeEngine } from "../engines/engines";
@@ -33,7 +37,7 @@ import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyIn
 import { fallsBehind, keepUpRecord } from "./keepUp";
 import { engineDue } from "./deadline";
 import { lifeOfEngine } from "./life";
-import { dayOf } from "./results";
+import { dayOf, resultFromLedger } from "./results";
 import { changeInterval, countUse } from "./use";
 import { countUseCsv } from "./useCsv";
 
@@ -124,6 +128,47 @@ describe("the record", () => {
     await keepUpRecord(test.owner);
     expect(await fallsBehind(test.owner)).toBe(false);
     expect(await useLeft()).not.toEqual(usual);
+  });
+  it("counts no drift that the shop's own answer lays to a hand, from when it was on the list", async () => {
+    const id = await named("Marle T2");
+    const [visit] = (await lifeOfEngine(db, lead.shopId, id)).valves[0]?.visits.slice(-1) ?? [];
+    const told = await resultFromLedger(db, lead.shopId, visit?.visit.jobId ?? "");
+    if (told === null) throw new Error("no such job");
+    const { record, entries } = told;
+    const reading = entries.find((e) => e.kind === "reading" && e.valve === "1E");
+    const at = new Date().toISOString();
+    const answered: KeptEntry = {
+      ...(reading as KeptEntry),
+      ...{
+        id: randomUUID(),
+        supersedes: null,
+        kind: "answered",
+        question: `odd:${reading?.id}`,
+        reason: "Gasket out",
+        at,
+      },
+    };
+    const breaks = async () =>
+      resultOf(record.job, "routine", [...entries, answered], await ownCauses(db, lead.shopId, "all"))?.valves.find(
+        (v) => v.valve === "1E",
+      )?.breaks;
+    expect(await breaks()).toBeNull();
+    const cause = { id: randomUUID(), text: "Gasket out", check: null, side: "either" as const, notWear: true };
+    await addCause(db, lead, cause);
+    await addCause(db, lead, cause);
+    // It was answered before it was on the list.
+    expect(await breaks()).toBeNull();
+    const later = { ...answered, at: new Date(Date.now() + 60_000).toISOString() };
+    expect(
+      resultOf(record.job, "routine", [...entries, later], await ownCauses(db, lead.shopId, "all"))?.valves.find(
+        (v) => v.valve === "1E",
+      )?.breaks,
+    ).toBe("Gasket out");
+    await expect(addCause(db, lead, { ...cause, id: randomUUID() })).rejects.toThrow(/on the list, or was/);
+    await changeCause(db, lead, cause.id, { retired: true });
+    expect((await ownCauses(db, lead.shopId, "live")).map((c) => c.text)).toEqual(["Cup of the adjuster worn"]);
+    await expect(changeCause(db, lead, randomUUID(), { retired: true })).rejects.toThrow(/not on the list/);
+    await expect(Promise.resolve(db.update(shopCauses).set({ notWear: false }))).rejects.toThrow();
   });
   it("can't be changed or taken back by the app", async () => {
     const why = (work: PromiseLike<unknown>) =>

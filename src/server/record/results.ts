@@ -10,6 +10,7 @@ import { type JobRecord, findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { insertMany } from "@/db/insertMany";
 import { jobResults, valveResults } from "@/db/schema";
+import { ownCauses } from "../shop/ownCauses";
 
 type Tx = Database;
 
@@ -51,7 +52,8 @@ const valveRow = ({ row }: JobRecord, v: ValveResult, position: number) => ({
 
 /** Writes what a job that was just closed found and left; nothing of one that is not. */
 export async function keepResult(tx: Tx, record: JobRecord, kept: readonly KeptEntry[]): Promise<void> {
-  const result = resultOf(record.job, record.row.purpose, kept);
+  const { shopId } = record.row;
+  const result = resultOf(record.job, record.row.purpose, kept, await ownCauses(tx, shopId, "all"));
   if (result === null) return;
   await tx.insert(jobResults).values(jobRow(record, result));
   await insertMany(
@@ -134,7 +136,7 @@ export async function resultFromLedger(db: Database, shopId: string, jobId: stri
   const record = await findJob(db, shopId, jobId);
   if (record === null) return null;
   const entries = await ledgerOf(db, shopId, jobId);
-  const result = resultOf(record.job, record.row.purpose, entries);
+  const result = resultOf(record.job, record.row.purpose, entries, await ownCauses(db, shopId, "all"));
   return result === null ? null : { record, entries, result };
 }
 

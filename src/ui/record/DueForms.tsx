@@ -89,7 +89,7 @@ function IntervalForm({ id, interval, counterUnit }: Pick<Props, "id" | "interva
   return (
     <chakra.form noValidate onSubmit={submit} display="flex" flexWrap="wrap" gap="2" alignItems="end">
       <Field label={`Every, ${COUNTER_NAMES[counterUnit]}`} error={wrong("hours")}>
-        {(c) => <TextInput {...c} {...register("hours")} inputMode="decimal" width="8rem" />}
+        {(c) => <TextInput {...c} {...register("hours")} inputMode="decimal" width="11rem" />}
       </Field>
       <Field label="Or every, days" error={wrong("days")}>
         {(c) => <TextInput {...c} {...register("days")} inputMode="numeric" width="8rem" />}

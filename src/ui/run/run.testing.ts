@@ -49,6 +49,7 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     lastTime: {},
     expectedMm: {},
     causes: [],
+    ownCauses: [],
     ownHand: null,
     earlierShiftsMm: [],
     openedAt: OPENED_AT,

@@ -8,6 +8,7 @@ import type { PersonLine } from "@/core/shop/person";
 import type { BleedMinutes } from "@/core/preload/bleedDown";
 import type { ShopWays } from "@/core/shop/ways";
 import type { TypedUnit } from "@/core/units/typedLength";
+import { OwnCauses, type OwnCauseShown } from "./OwnCauses";
 import { ButtonLink } from "../controls/Button";
 import { PlateHeading } from "../controls/Stamp";
 import { AddFeelerSet } from "./AddFeelerSet";
@@ -30,6 +31,7 @@ interface Props {
   readonly bleed: BleedMinutes;
   readonly cautionDays: number;
   readonly riskPercent: number;
+  readonly causes: readonly OwnCauseShown[];
   readonly ways: ShopWays;
   /** A lead hand is at work here. */
   readonly leads: boolean;
@@ -51,6 +53,7 @@ export function ShopView({
   bleed,
   cautionDays,
   riskPercent,
+  causes,
   leads,
   units,
   ways,
@@ -117,6 +120,7 @@ export function ShopView({
             <BleedForm bleed={bleed} />
             <CautionForm days={cautionDays} />
             <RiskForm percent={riskPercent} />
+            <OwnCauses causes={causes} />
           </>
         )}
         <UnitForm {...units} leads={leads} />

@@ -1,4 +1,5 @@
 /** All that the page of a run is given about its job. */
+import type { OwnCause } from "../questions/ownCauses";
 import type { EngineFile, EngineState } from "../../engine/engineFile";
 import type { Order } from "../../parts/order";
 import type { FeelerSet } from "../../shop/feelerSet";
@@ -47,6 +48,8 @@ export interface RunPageData {
   readonly ownHand: Hand | null;
   /** What was found at engines of this model before, the most frequent first. */
   readonly causes: readonly Cause[];
+  /** What the shop answers beside the usual, while it is on its list. */
+  readonly ownCauses: readonly OwnCause[];
   /** What locking did at this engine under this person's hand in earlier jobs, in mm. */
   readonly earlierShiftsMm: readonly number[];
   /** The parts that it waits for, or that came for it and are not fitted yet; null when none. */

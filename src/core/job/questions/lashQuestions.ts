@@ -103,6 +103,7 @@ export function unlikePredicted(job: JobOf, valve: JobValve, work: readonly Ledg
       {
         id: `part:${achieved.id}`,
         valve: valve.id,
+        side: null,
         text: `${capital(valveName(valve, job.valves))} reads ${readingWords(achieved)}, and its part should leave ${showFigure(predictedMm.lo, readIn(achieved))}–${showLength(predictedMm.hi, readIn(achieved))}. What is wrong?`,
         checks: [
           "Dirt under it, or a part not seated: turn the cam once more.",

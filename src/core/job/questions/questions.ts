@@ -32,7 +32,7 @@ export interface TaskQuestions<T extends AnyTask = AnyTask> {
   /** What may have moved where a re-check differs from what was left. */
   readonly moved: Pick<Question, "checks" | "answers">;
   /** Of all alike off: `way` says how. */
-  alike(job: JobOf<T>, count: number, way: string): Omit<Question, "id" | "valve">;
+  alike(job: JobOf<T>, count: number, way: string): Omit<Question, "id" | "valve" | "side">;
   /** What this kind of work asks beside, at one valve; `work` is what stands there in order. */
   more?(job: JobOf<T>, valve: JobValve, work: readonly LedgerEntry[]): readonly Question[];
 }
@@ -101,6 +101,7 @@ function noLeafGoes(job: JobOf, valve: JobValve, reading: ReadingEntry): Questio
       id: `zero:${reading.id}`,
       valve: valve.id,
       text: `No leaf goes at ${named(job, valve)}: the valve may be held open. Is the crank really at stop ${reading.stop}?`,
+      side: "tight",
       checks: TIGHT_CHECKS,
       answers: ["Crank checked, follower on its base circle: it is tight", "Seat or valve: to be watched"],
     },
@@ -141,12 +142,13 @@ function oddOne(
   away: number,
   from: string,
 ): Question {
-  const tight = away < 0;
+  const side = away < 0 ? "tight" : "loose";
   return {
     id: `odd:${found.id}`,
+    side,
     valve: valve.id,
-    text: `${capital(named(job, valve))} reads ${readingWords(found)}: about ${sizeWords(found, away)} ${tight ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
-    ...asks.odd(tight ? "tight" : "loose", job),
+    text: `${capital(named(job, valve))} reads ${readingWords(found)}: about ${sizeWords(found, away)} ${side === "tight" ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
+    ...asks.odd(side, job),
   };
 }
 
@@ -190,6 +192,7 @@ function moved(asks: TaskQuestions, job: JobOf, work: readonly LedgerEntry[], va
       {
         id: `moved:${e.id}`,
         valve: valve.id,
+        side: null,
         text: `${capital(named(job, valve))} was left at ${readingWords(before)} and now reads ${readingWords(e)}. What moved?`,
         ...asks.moved,
       },
@@ -209,7 +212,7 @@ function alike(asks: TaskQuestions, job: JobOf, found: readonly Sibling[]): Ques
     shiftMm === null
       ? [...verdicts].join()
       : `${sizeWords(first.found, shiftMm)} ${shiftMm > 0 ? "wider" : "tighter"} than it was left`;
-  return [{ id: "alike", valve: null, ...asks.alike(job, found.length, way) }];
+  return [{ id: "alike", valve: null, side: null, ...asks.alike(job, found.length, way) }];
 }
 
 /** How far all have moved alike since last time, in mm; null when they have not, or it is not known of all. */

@@ -1,4 +1,5 @@
 /** What a closed job found and left at each valve, from its ledger. Pure. */
+import { type OwnCause, saysNoWear } from "../questions/ownCauses";
 import type { EngineState } from "../../engine/engineFile";
 import { offsetBy } from "../../heat/offset";
 import { type KeptEntry, liveEntries } from "../ledger/entry";
@@ -39,8 +40,13 @@ const NEW_LINE: Partial<Record<Purpose, string>> = {
 
 const finite = (interval: Interval): Interval | null => (Number.isFinite(interval.hi) ? interval : null);
 
-/** Null while a job is not closed. */
-export function resultOf(job: Job, purpose: Purpose, entries: readonly KeptEntry[]): JobResult | null {
+/** Null while a job is not closed. `own` are all answers that the shop ever had of its own. */
+export function resultOf(
+  job: Job,
+  purpose: Purpose,
+  entries: readonly KeptEntry[],
+  own: readonly OwnCause[] = [],
+): JobResult | null {
   const state = jobState(job, entries);
   if (state.closed === null) return null;
   const live = liveEntries(entries);
@@ -50,7 +56,9 @@ export function resultOf(job: Job, purpose: Purpose, entries: readonly KeptEntry
     const at = state.valves.get(valve.id);
     const [found, left] = [at?.asFound ?? null, at === undefined ? null : asLeft(at)];
     const answers = answersAt(live, valve.id);
-    const notWear = answers.find((a) => (NOT_WEAR as readonly string[]).includes(a));
+    const notWear = answers.find(
+      ({ reason, at: said }) => (NOT_WEAR as readonly string[]).includes(reason) || saysNoWear(own, reason, said),
+    );
     return {
       valve: valve.id,
       role: valve.role,
@@ -64,8 +72,8 @@ export function resultOf(job: Job, purpose: Purpose, entries: readonly KeptEntry
       leftBy: left === null ? null : (madeBy.get(left.id) ?? null),
       timesSet: (at?.work ?? []).filter((e) => e.kind === "set" && e.turns !== 0).length,
       fittedMm: at?.fittedMm ?? null,
-      answers,
-      breaks: NEW_LINE[purpose] ?? notWear ?? null,
+      answers: answers.map((a) => a.reason),
+      breaks: NEW_LINE[purpose] ?? notWear?.reason ?? null,
     };
   });
   return {
@@ -77,11 +85,11 @@ export function resultOf(job: Job, purpose: Purpose, entries: readonly KeptEntry
 }
 
 /** The answers to questions that a valve's readings raised, or that were about all valves. */
-function answersAt(live: readonly KeptEntry[], valve: string): string[] {
+function answersAt(live: readonly KeptEntry[], valve: string): (KeptEntry & { kind: "answered" })[] {
   const read = new Map(live.flatMap((e) => (e.kind === "reading" ? [[e.id, e.valve] as const] : [])));
   return live.flatMap((e) => {
     if (e.kind !== "answered") return [];
     const [kind = "", reading = ""] = e.question.split(":");
-    return kind === "alike" || read.get(reading) === valve ? [e.reason] : [];
+    return kind === "alike" || read.get(reading) === valve ? [e] : [];
   });
 }

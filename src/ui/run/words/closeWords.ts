@@ -9,14 +9,16 @@ import type { RouteStop } from "@/core/stops/route";
 import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
 import { signAt } from "@/core/stops/sign";
+import { withOwnCauses } from "@/core/job/questions/ownCauses";
 import { approvedWords } from "./approved";
 import { questionGrounds } from "./causes";
 import type { CheckWords, RunContext, RunNow } from "../model";
 import { READY_TO_SKIP } from "./ready";
 import { type Answer, type Instruction, entering, instruction } from "./shape";
 
-export function answerWords(context: RunContext, question: Question, about: ValveState | null): Instruction {
+export function answerWords(context: RunContext, asked: Question, about: ValveState | null): Instruction {
   const { job } = context;
+  const question = withOwnCauses(asked, context.ownCauses);
   const [first, ...others] = question.answers;
   const choice = (answer: string): Answer =>
     entering(answer, { kind: "answered", question: question.id, reason: answer });

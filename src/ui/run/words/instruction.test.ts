@@ -174,6 +174,13 @@ describe("instruct, for a reading out of spec", () => {
     ] as const;
     const known = told({ ...context, causes }, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
     expect(known.grounds[0]).toBe("At intake valves of this model it was: lock had slipped twice.");
+    const own = { text: "Shim under it", check: "Lift it out.", notWear: true, addedAt: "2026-01-01T00:00:00Z" };
+    const ownCauses = [
+      { ...own, side: "tight" as const },
+      { ...own, text: "Cup worn", side: "loose" as const },
+    ];
+    const ours = told({ ...context, ownCauses }, nowOf(context, [ARRIVED]), { taps: TIGHT, tapped });
+    expect(ours.grounds).toContain("Lift it out.");
   });
 });
 

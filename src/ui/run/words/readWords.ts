@@ -6,6 +6,7 @@ import { offsetWords } from "@/core/heat/offset";
 import { unitOf } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
+import { withOwnCauses } from "@/core/job/questions/ownCauses";
 import type { AtValve, RunContext, RunNow } from "../model";
 import { bandOf } from "./band";
 import { questionGrounds } from "./causes";
@@ -187,10 +188,11 @@ function askedFirstWords(
   { whole }: TappedReading,
 ): Instruction | null {
   const { stop } = now.state;
-  const question =
+  const asked =
     whole === null || stop === null ? null : questionOf(context, now.state, asEntry(valve, stop.letter, whole));
-  const [first] = question?.answers ?? [];
-  if (whole === null || question === null || first === undefined) return null;
+  const [first] = asked?.answers ?? [];
+  if (whole === null || asked === null || first === undefined) return null;
+  const question = withOwnCauses(asked, context.ownCauses);
   const note = { kind: "note", stay: !now.state.surveying } as const;
   const held = mayBeHeldOpen(whole, valve.valve.spec) ? " Do not run the engine so." : "";
   return instruction({
