@@ -50,7 +50,9 @@ test("what is due is found, sorted and taken away; a counter that runs backwards
   const again = await (await page.request.get("/api/due/calendar.ics")).text();
   expect([...again.matchAll(/^UID:(.+)$/gm)].map((m) => m[1])).toEqual(uids);
   const csv = await (await page.request.get("/api/due/list.csv")).text();
-  expect(csv.split("\r\n")[0]).toBe("engine,serial,customer,hours,last_done,due_on,due_at_hours,rule,why");
+  expect(csv.split("\r\n")[0]).toBe(
+    "engine,serial,customer,counter,counter_unit,last_done,due_on,due_at_count,rule,why",
+  );
   expect(csv.split("\r\n").length).toBeGreaterThan(50);
 });
 

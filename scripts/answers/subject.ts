@@ -215,6 +215,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
     expectedMm: {},
     causes: [],
     ownCauses: [],
+    lastTurnedIn: {},
     ownHand: null,
     earlierShiftsMm: [],
     engine,

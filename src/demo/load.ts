@@ -323,16 +323,27 @@ class DemoShop {
       until: (next) => next.kind === "set",
       paused: "Waits for a cover gasket",
     });
-    await this.visit({
+    const corriemoorVisit = {
       engineId: corriemoor,
       file: CORRIEMOOR,
       set: coarse,
       by: 1,
       hours: null,
-      temperatureC: 17,
       lifters: "run",
       heatWay: "rule",
       method: "firing-order",
+    } as const;
+    await this.visit({
+      ...corriemoorVisit,
+      temperatureC: 21,
+      startedAt: addDays(now, -412),
+      off: {},
+      lifter: { found: { "1I": 0.5, "5I": 0.5, "3E": 0.75 } },
+      signedBy: 0,
+    });
+    await this.visit({
+      ...corriemoorVisit,
+      temperatureC: 17,
       purpose: "noise",
       note: "Ticks at idle since the rockers were off",
       startedAt: addMinutes(now, -1800),

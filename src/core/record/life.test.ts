@@ -19,6 +19,7 @@ const result = (found: number | null, left: number | null, more: Partial<ValveRe
   foundBy: "a",
   leftBy: "a",
   timesSet: 0,
+  lifter: null,
   fittedMm: null,
   answers: [],
   breaks: null,

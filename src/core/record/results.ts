@@ -1,4 +1,5 @@
 /** What a closed job found and left at a valve: written once, so that no page folds an old ledger again. */
+import type { LifterResult } from "./lifters";
 import type { ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
 
@@ -17,6 +18,8 @@ export interface ValveResult {
   readonly left: Interval | null;
   readonly foundBy: string | null;
   readonly leftBy: string | null;
+  /** A hydraulic lifter that was turned in; null in other work. */
+  readonly lifter: LifterResult | null;
   /** How often its adjuster was moved. */
   readonly timesSet: number;
   /** The part that was fitted, in mm; null where none was. */

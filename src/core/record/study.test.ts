@@ -96,6 +96,7 @@ describe("hands", () => {
       foundBy: by,
       leftBy: by,
       timesSet: 0,
+      lifter: null,
       fittedMm: null,
       answers: [],
       breaks: null,

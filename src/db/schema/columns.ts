@@ -3,6 +3,8 @@ import { type Column, type SQL, sql } from "drizzle-orm";
 import { integer, numeric, timestamp, uuid } from "drizzle-orm/pg-core";
 
 /** Millimetres to a nanometre: an inch figure converts without loss. */
+/** Turns of an adjuster. */
+export const turns = () => numeric({ precision: 9, scale: 6, mode: "number" });
 export const lengthMm = () => numeric({ precision: 9, scale: 6, mode: "number" });
 
 /** Degrees of crank or screw, to a millionth. */

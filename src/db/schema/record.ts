@@ -12,7 +12,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { COUNTER_UNITS } from "@/core/record/counter";
-import { isOneOf, lengthMm, moment, runningHours, share } from "./columns";
+import { isOneOf, lengthMm, moment, runningHours, share, turns } from "./columns";
 import { engines } from "./engines";
 import { jobs } from "./jobs";
 import { people, shops } from "./shop";
@@ -65,6 +65,11 @@ export const valveResults = pgTable(
     leftHiMm: lengthMm(),
     foundBy: uuid(),
     leftBy: uuid(),
+    /** Of a hydraulic lifter: turns from zero lash, and how deep its plunger stood. */
+    foundTurns: turns(),
+    foundPlungerMm: lengthMm(),
+    leftTurns: turns(),
+    leftPlungerMm: lengthMm(),
     timesSet: integer().notNull(),
     fittedMm: lengthMm(),
     answers: text().array().notNull(),

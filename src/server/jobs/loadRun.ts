@@ -5,6 +5,7 @@ import { lockShifts } from "@/core/job/ledger/learned";
 import type { Database } from "@/db/connect";
 import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
+import { turnedInBefore } from "../record/forRun";
 import { ownCauses } from "../shop/ownCauses";
 import type { Viewer } from "../http/who";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
@@ -26,20 +27,33 @@ export async function loadRun(
   const found = await findJob(db, shopId, id);
   if (found === null) return null;
   const { row, job } = found;
-  const [entries, refused, set, others, lastTime, expected, causes, own, hands, earlierShiftsMm, orders] =
-    await Promise.all([
-      ledgerOf(db, shopId, id),
-      refusedOf(db, shopId, id),
-      findFeelerSet(db, shopId, row.feelerSetId),
-      setsOfJob(db, shopId, id),
-      loadLastTime(db, shopId, row),
-      expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
-      causesAt(db, shopId, row.engineId),
-      ownCauses(db, shopId, "live"),
-      handsOf(db, shopId),
-      loadShifts(db, shopId, row, person?.id ?? null),
-      ordersOfJobs(db, shopId, [id]),
-    ]);
+  const [
+    entries,
+    refused,
+    set,
+    others,
+    lastTime,
+    lastTurnedIn,
+    expected,
+    causes,
+    own,
+    hands,
+    earlierShiftsMm,
+    orders,
+  ] = await Promise.all([
+    ledgerOf(db, shopId, id),
+    refusedOf(db, shopId, id),
+    findFeelerSet(db, shopId, row.feelerSetId),
+    setsOfJob(db, shopId, id),
+    loadLastTime(db, shopId, row),
+    TASKS[row.task].sheetWork === "preload" ? turnedInBefore(db, shopId, row) : {},
+    expectedMm(db, shopId, row.engineId, { at: row.openedAt, hours: row.runningHours }),
+    causesAt(db, shopId, row.engineId),
+    ownCauses(db, shopId, "live"),
+    handsOf(db, shopId),
+    loadShifts(db, shopId, row, person?.id ?? null),
+    ordersOfJobs(db, shopId, [id]),
+  ]);
   if (set === null) return null;
   const { engineId, engineFile: file, state, temperatureC, method, airC, licensed } = row;
   const returning = idleSince(entries) > AWAY_MS;
@@ -56,6 +70,7 @@ export async function loadRun(
     refused,
     returning,
     lastTime,
+    lastTurnedIn,
     expectedMm: expected,
     causes,
     ownCauses: own,

@@ -3,7 +3,8 @@ import { and, desc, eq, sql } from "drizzle-orm";
 import type { RunPageData } from "@/core/job/pages/run";
 import type { Database } from "@/db/connect";
 import { engineForecasts, engineModels, engines, jobResults, valveResults } from "@/db/schema";
-import { dayOf } from "./results";
+import { dayOf, lifterVisitsOf } from "./results";
+import { counterUnitOf } from "./use";
 
 /** So many causes are told beside a question: more is no help. */
 const MOST_CAUSES = 12;
@@ -31,6 +32,26 @@ function usedSince(
 ): number | null {
   if (unit === "days") return dayOf(at) - dayOf(fromAt);
   return hours === null || fromHours === null ? null : hours - fromHours;
+}
+
+/** How far each lifter was turned in at the last job that did, before this one was opened. */
+export async function turnedInBefore(
+  db: Database,
+  shopId: string,
+  job: { readonly engineId: string; readonly openedAt: Date; readonly runningHours: number | null },
+): Promise<RunPageData["lastTurnedIn"]> {
+  const visits = await lifterVisitsOf(db, shopId, job.engineId);
+  const last = visits.findLast((v) => Date.parse(v.at) < job.openedAt.getTime());
+  if (last === undefined) return {};
+  const usedSince =
+    last.use === null || job.runningHours === null
+      ? null
+      : { count: job.runningHours - last.use, unit: await counterUnitOf(db, shopId, job.engineId) };
+  return Object.fromEntries(
+    last.lifters.flatMap(({ valve, leftTurns }) =>
+      leftTurns === null ? [] : [[valve, { turns: leftTurns, usedSince }]],
+    ),
+  );
 }
 
 /** What was answered at valves of engines of this name, by role, the most frequent first. */

@@ -32,12 +32,12 @@ import { addEngine, changeEngine } from "../engines/engines";
 import { heavy } from "../heavy/heavy";
 import { bookCsv, loadBook } from "./book";
 import { dueCalendar, dueCsv } from "./dueFiles";
-import { causesAt, expectedMm } from "./forRun";
+import { causesAt, expectedMm, turnedInBefore } from "./forRun";
 import { beginStudy, endStudy, findStudy, handsOf, ownHand, readInStudy, studyInput } from "./gauge";
 import { fallsBehind, keepUpRecord } from "./keepUp";
 import { engineDue } from "./deadline";
 import { lifeOfEngine } from "./life";
-import { dayOf, resultFromLedger } from "./results";
+import { agrees, dayOf, lifterVisitsOf, resultFromLedger } from "./results";
 import { changeInterval, countUse } from "./use";
 import { countUseCsv } from "./useCsv";
 
@@ -169,6 +169,17 @@ describe("the record", () => {
     expect((await ownCauses(db, lead.shopId, "live")).map((c) => c.text)).toEqual(["Cup of the adjuster worn"]);
     await expect(changeCause(db, lead, randomUUID(), { retired: true })).rejects.toThrow(/not on the list/);
     await expect(Promise.resolve(db.update(shopCauses).set({ notWear: false }))).rejects.toThrow();
+  });
+  it("keeps how deep each lifter was found and left, and what it moved", async () => {
+    const id = await named("Corriemoor V6");
+    const [visit] = await lifterVisitsOf(db, lead.shopId, id);
+    const at = (valve: string) => visit?.lifters.find((l) => l.valve === valve);
+    expect([at("5I")?.foundTurns, at("3E")?.foundTurns, at("2I")?.foundTurns]).toEqual([0.5, 0.75, null]);
+    expect(at("5I")?.leftTurns).toBe(0.5);
+    expect(at("5I")?.leftMm).toBeGreaterThan(0.2);
+    expect(await agrees(db, lead.shopId, visit?.jobId ?? "")).toBe(true);
+    const begun = await turnedInBefore(db, lead.shopId, { engineId: id, openedAt: new Date(), runningHours: null });
+    expect(begun["5I"]).toEqual({ turns: 0.5, usedSince: null });
   });
   it("can't be changed or taken back by the app", async () => {
     const why = (work: PromiseLike<unknown>) =>

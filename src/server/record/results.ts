@@ -10,6 +10,7 @@ import { type JobRecord, findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { insertMany } from "@/db/insertMany";
 import { jobResults, valveResults } from "@/db/schema";
+import type { LifterVisit } from "@/core/record/lifters";
 import { ownCauses } from "../shop/ownCauses";
 
 type Tx = Database;
@@ -44,6 +45,10 @@ const valveRow = ({ row }: JobRecord, v: ValveResult, position: number) => ({
   leftHiMm: v.left?.hi ?? null,
   foundBy: v.foundBy,
   leftBy: v.leftBy,
+  foundTurns: v.lifter?.foundTurns ?? null,
+  foundPlungerMm: v.lifter?.foundMm ?? null,
+  leftTurns: v.lifter?.leftTurns ?? null,
+  leftPlungerMm: v.lifter?.leftMm ?? null,
   timesSet: v.timesSet,
   fittedMm: v.fittedMm,
   answers: [...v.answers],
@@ -76,6 +81,8 @@ const resultOfRow = (r: Row): ValveResult => ({
   left: interval(r.leftLoMm, r.leftHiMm),
   foundBy: r.foundBy,
   leftBy: r.leftBy,
+  // What reads gaps turns no lifter in: of those it is asked by itself.
+  lifter: null,
   timesSet: r.timesSet,
   fittedMm: r.fittedMm,
   answers: r.answers,
@@ -129,6 +136,37 @@ export async function visitsOf(
       })),
     ]),
   );
+}
+
+/** The visits of an engine that turned lifters in, the oldest first. */
+export async function lifterVisitsOf(db: Database, shopId: string, engineId: string): Promise<LifterVisit[]> {
+  const rows = await db
+    .select({ job: jobResults, at: valveResults })
+    .from(jobResults)
+    .innerJoin(
+      valveResults,
+      and(eq(valveResults.shopId, jobResults.shopId), eq(valveResults.jobId, jobResults.jobId)),
+    )
+    .where(and(eq(jobResults.shopId, shopId), eq(jobResults.engineId, engineId), eq(jobResults.work, "preload")))
+    .orderBy(asc(jobResults.closedAt), asc(valveResults.position));
+  return [...groupedBy(rows, (r) => r.job.jobId).values()].flatMap((lifters) => {
+    const [first] = lifters;
+    if (first === undefined) return [];
+    const { jobId, closedAt, runningHours: use } = first.job;
+    return {
+      jobId,
+      at: closedAt.toISOString(),
+      use,
+      lifters: lifters.map(({ at }) => ({
+        valve: at.valve,
+        role: at.role,
+        foundTurns: at.foundTurns,
+        foundMm: at.foundPlungerMm,
+        leftTurns: at.leftTurns,
+        leftMm: at.leftPlungerMm,
+      })),
+    };
+  });
 }
 
 /** What the ledger of a job says now; null where it is not closed. */

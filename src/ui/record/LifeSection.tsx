@@ -12,14 +12,19 @@ import { driftWords, dueWords, rateWords } from "@/core/record/words";
 import { capital, valveName } from "@/core/job/words/names";
 import { type LengthUnit, showFigure, showLength } from "@/core/units/length";
 import { COUNTER_NAMES, type CounterUnit, counted } from "@/core/record/counter";
+import type { LifterVisit } from "@/core/record/lifters";
 import { Button } from "../controls/Button";
 import type { Interval } from "./DueForms";
+import { LifterTable } from "./LifterTable";
+import { VisitsTable } from "./VisitsTable";
 import { UseLeftMap } from "./UseLeftMap";
 
 const LazyChart = dynamic(() => import("./LifeChart"), { ssr: false, loading: () => <chakra.div height="300px" /> });
 
 export interface LifeGiven {
   readonly life: Life;
+  /** Visits that turned lifters in, the oldest first. */
+  readonly lifterVisits: readonly LifterVisit[];
   readonly due: Due | null;
   readonly risk: number;
   readonly interval: Interval;
@@ -35,7 +40,7 @@ const DAY_MS = 86_400_000;
 const date = (day: number): string => format(new Date(day * DAY_MS), "MMM d, yyyy");
 
 /** Which valve to look at, why, and when to come back: in one line. */
-export function DueLine({ life, due, risk, unit, file }: Omit<Props, "counterUnit">) {
+export function DueLine({ life, due, risk, unit, file }: Omit<Props, "counterUnit" | "lifterVisits">) {
   const first = life.forecast?.first ?? null;
   const rate = life.forecast?.valves.find((v) => v.id === first)?.rate ?? null;
   if (due === null && life.forecast === null) return null;
@@ -72,39 +77,11 @@ const nameOf = (id: string, { valves }: EngineFile): string => {
   return valve === undefined ? id : valveName(valve, valves);
 };
 
-/** Many cells alike: what they look like is said once, for the table. */
-const Table = chakra("table", {
-  base: {
-    borderCollapse: "collapse",
-    fontSize: "16px",
-    minWidth: "100%",
-    "& caption": { captionSide: "top", textAlign: "left", pb: "2", color: "soft" },
-    "& thead th": { textAlign: "left", fontFamily: "stamp", pr: "4", pb: "1", whiteSpace: "nowrap" },
-    "& thead a": { textDecoration: "underline" },
-    "& tbody tr": { borderTop: "1px solid", borderColor: "line" },
-    "& tbody th": { textAlign: "left", py: "1", pr: "3" },
-    "& tbody button": {
-      minHeight: "44px",
-      minWidth: "56px",
-      fontFamily: "mono",
-      px: "3",
-      border: "1.5px solid",
-      borderColor: "ink",
-      borderRadius: "plate",
-      cursor: "pointer",
-      "&[aria-pressed=true]": { borderWidth: "3px", bg: "sheet" },
-    },
-    "& td": { pr: "4", py: "1", verticalAlign: "top", whiteSpace: "nowrap", fontFamily: "mono" },
-    "& small": { display: "block", fontSize: "inherit", fontWeight: 400, color: "soft" },
-    "& em": { display: "block", fontStyle: "normal", fontFamily: "body", color: "now" },
-  },
-});
-
 /** So many visits are shown before all are asked for. */
 const NEWEST = 10;
 
-/** A table of valves by visits, the newest first; the chart of the valve that is touched. */
-export function LifeSection({ life, risk, unit, counterUnit, file }: Props) {
+/** A table of valves by visits (of lifters where those are turned in), the newest first; the chart of the valve that is touched. */
+export function LifeSection({ life, lifterVisits, risk, unit, counterUnit, file }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const shown = chosen ?? life.forecast?.first ?? life.valves[0]?.valve ?? null;
@@ -114,6 +91,8 @@ export function LifeSection({ life, risk, unit, counterUnit, file }: Props) {
     ...new Map(life.valves.flatMap((v) => v.visits).map((v) => [v.visit.jobId, v.visit])).values(),
   ].sort((a, b) => b.day - a.day);
   const visits = all ? everyVisit : everyVisit.slice(0, NEWEST);
+  if (visits.length === 0 && lifterVisits.length > 0)
+    return <LifterTable visits={lifterVisits} file={file} counterUnit={counterUnit} />;
   if (visits.length === 0)
     return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
   return (
@@ -128,7 +107,7 @@ export function LifeSection({ life, risk, unit, counterUnit, file }: Props) {
         </section>
       )}
       <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
-        <Table>
+        <VisitsTable>
           <caption>
             Found, then left{unit === "mm" ? ", in mm" : ", in inches"}; below, what it moved since the visit before
             {life.hands.length > 0 && ", less what gauge studies found that the two hands differ by"}. Struck out: it
@@ -161,7 +140,7 @@ export function LifeSection({ life, risk, unit, counterUnit, file }: Props) {
               </tr>
             ))}
           </tbody>
-        </Table>
+        </VisitsTable>
       </chakra.div>
       {everyVisit.length > visits.length && (
         <Button type="button" alignSelf="flex-start" onClick={() => setAll(true)}>

@@ -50,6 +50,7 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     expectedMm: {},
     causes: [],
     ownCauses: [],
+    lastTurnedIn: {},
     ownHand: null,
     earlierShiftsMm: [],
     openedAt: OPENED_AT,

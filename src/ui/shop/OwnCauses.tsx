@@ -70,6 +70,7 @@ export function OwnCauses({ causes }: { readonly causes: readonly OwnCauseShown[
             </chakra.div>
             <Button
               type="button"
+              flexShrink={0}
               onClick={() => void change(c.id, !c.retired)}
               aria-label={`${c.retired ? "Put back" : "Take off"}: ${c.text}`}
             >

@@ -95,6 +95,7 @@ export function ShopView({
             {!demo && (
               <Devices key={devices.length} devices={devices} here={deviceHere} quietMinutes={quietMinutes} />
             )}
+            <OwnCauses causes={causes} />
             <NameForm key={shopName} name={shopName} />
             <Background lines={background} />
             <section aria-labelledby="elsewhere">
@@ -120,7 +121,6 @@ export function ShopView({
             <BleedForm bleed={bleed} />
             <CautionForm days={cautionDays} />
             <RiskForm percent={riskPercent} />
-            <OwnCauses causes={causes} />
           </>
         )}
         <UnitForm {...units} leads={leads} />

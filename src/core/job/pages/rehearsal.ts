@@ -61,6 +61,7 @@ export const rehearsed = (given: RunPageData, id: string, openedAt: string): Run
   openedAt,
   returning: false,
   lastTime: {},
+  lastTurnedIn: {},
   expectedMm: {},
   ownHand: null,
   causes: [],

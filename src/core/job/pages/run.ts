@@ -19,6 +19,12 @@ export interface LastTime {
   readonly usedSince: { readonly count: number; readonly unit: CounterUnit } | null;
 }
 
+/** A lifter as it was left, in turns from zero lash. */
+export interface LastTurnedIn {
+  readonly turns: number;
+  readonly usedSince: LastTime["usedSince"];
+}
+
 export interface RunPageData {
   readonly id: string;
   readonly engineId: string;
@@ -42,6 +48,8 @@ export interface RunPageData {
   /** True when nothing was entered for a while: the crank may have been turned meanwhile. */
   readonly returning: boolean;
   readonly lastTime: Readonly<Record<string, LastTime>>;
+  /** How far each lifter was turned in at the last finished job that did; one that nobody counted is left out. */
+  readonly lastTurnedIn: Readonly<Record<string, LastTurnedIn>>;
   /** What each valve was expected to move since then, in mm; a valve of whose rate nothing is known is left out. */
   readonly expectedMm: Readonly<Record<string, number>>;
   /** What gauge studies found of the hand that looks, where that is used; null where nothing is. */

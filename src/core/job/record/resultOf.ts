@@ -1,11 +1,12 @@
 /** What a closed job found and left at each valve, from its ledger. Pure. */
+import type { LifterResult } from "../../record/lifters";
 import { type OwnCause, saysNoWear } from "../questions/ownCauses";
 import type { EngineState } from "../../engine/engineFile";
 import { offsetBy } from "../../heat/offset";
 import { type KeptEntry, liveEntries } from "../ledger/entry";
 import { intervalOf } from "../ledger/readings";
 import { type Job, jobState, rulesOf } from "../run";
-import { asLeft } from "../state/state";
+import { type ValveState, asLeft } from "../state/state";
 import type { SheetWork } from "../sheet/format";
 import type { Purpose } from "../setup/purpose";
 import { ANOTHER_ENGINE, type ValveResult } from "../../record/results";
@@ -70,6 +71,7 @@ export function resultOf(
       left: left === null ? null : finite(intervalOf(left)),
       foundBy: found === null ? null : (madeBy.get(found.id) ?? null),
       leftBy: left === null ? null : (madeBy.get(left.id) ?? null),
+      lifter: at === undefined ? null : lifterOf(job, at),
       timesSet: (at?.work ?? []).filter((e) => e.kind === "set" && e.turns !== 0).length,
       fittedMm: at?.fittedMm ?? null,
       answers: answers.map((a) => a.reason),
@@ -81,6 +83,23 @@ export function resultOf(
     work: rulesOf(job).sheetWork,
     specState: job.offset?.specState ?? job.state,
     valves,
+  };
+}
+
+/** As it is kept: to a millionth, so that what is made again is the same. */
+const kept = (figure: number | null): number | null => (figure === null ? null : Number(figure.toFixed(6)));
+
+/** How deep a lifter was found and left, as the sheet of the job tells it. */
+function lifterOf(job: Job, at: ValveState): LifterResult | null {
+  const told = rulesOf(job).preload?.(job, at) ?? null;
+  if (told === null) return null;
+  const { foundTurns, foundMm, turns, plungerMm } = told;
+  const counted = at.left !== null && plungerMm !== null;
+  return {
+    foundTurns: kept(foundTurns),
+    foundMm: kept(foundMm),
+    leftTurns: counted ? kept(turns) : null,
+    leftMm: counted ? kept(plungerMm) : null,
   };
 }
 

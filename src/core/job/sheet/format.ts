@@ -35,6 +35,7 @@ export interface SheetPreload {
   readonly turns: number;
   readonly plungerMm: number | null;
   readonly hotPlungerMm: number | null;
+  readonly foundTurns: number | null;
   readonly foundMm: number | null;
   /** What the other school of zero lash made of it, in words; null when it was not tried. */
   readonly apart: string | null;

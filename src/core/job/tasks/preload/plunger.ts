@@ -27,7 +27,9 @@ export interface ValvePreload {
   readonly hotMm: number | null;
   /** The other school on the same valve, in turns from its zero; null when it was not tried. */
   readonly apartTurns: number | null;
-  /** How deep it stood as it was found, counted on the way out; null when it was not counted. */
+  /** By how many turns it came out to zero lash as it was found; null when they were not counted. */
+  readonly foundTurns: number | null;
+  /** How deep it stood then. */
   readonly foundMm: number | null;
   /** The wires held to it since it was last turned; null when none were. */
   readonly wire: ReadingEntry | null;
@@ -69,6 +71,7 @@ export function preloadAt(
     hotMm,
     wire,
     apartTurns: apart?.apartTurns ?? null,
+    foundTurns: found?.foundTurns ?? null,
     foundMm: found?.foundTurns == null ? null : plungerTravelMm(found.foundTurns, plan.gear),
     // What only wires can prove is judged by no count.
     verdict:

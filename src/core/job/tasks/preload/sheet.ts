@@ -31,6 +31,7 @@ export function sheetPreload({ task }: LifterJob, { own }: Pick<Lifter, "own">):
     turns: own.turns,
     plungerMm: own.coldMm,
     hotPlungerMm: own.hotMm,
+    foundTurns: own.foundTurns,
     foundMm: own.foundMm,
     apart:
       own.apartTurns === null || own.school === null ? null : apartWords(own.school, own.apartTurns, task.plan.gear),

@@ -84,6 +84,21 @@ const say = (entries: readonly object[], choice: object = {}, nowMs = T0, hand: 
   toldOf(lifters, nowOf(lifters, entries, nowMs, hand), null, { choice });
 
 describe("at a lifter", () => {
+  it("tells it against last time, once it was counted on the way out", () => {
+    const before = (turns: number) => ({
+      ...lifters,
+      lastTurnedIn: { [VALVE]: { turns, usedSince: { count: 420, unit: "km" as const } } },
+    });
+    const grounds = (turns: number, foundTurns: number | null) =>
+      toldOf(before(turns), nowOf(before(turns), [AT, { ...ZERO, foundTurns }], T0, VALVE), null, {}).grounds.join(
+        " ",
+      );
+    expect(grounds(0.5, 0.25)).toContain(
+      "Found a quarter turn in; left half a turn in last time, 420 km ago: a quarter turn shallower. Look at its lock",
+    );
+    expect(grounds(0.5, 0.5)).toContain("last time, 420 km ago, the same.");
+    expect(grounds(0.5, null)).not.toContain("last time");
+  });
   it("says how zero lash is found, and why this way first", () => {
     expect(say([AT])).toMatchObject({
       title: "Bring 1 exhaust to zero lash: lift and drop its pushrod.",

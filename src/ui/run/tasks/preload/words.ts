@@ -14,6 +14,8 @@ import { preloadWords } from "@/core/job/tasks/preload/sheet";
 import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
+import type { LastTurnedIn } from "@/core/job/pages/run";
+import { counted } from "@/core/record/counter";
 import { approvedWords } from "../../words/approved";
 import type { AtValve, RunContext, RunNow } from "../../model";
 import { doubtWords } from "../../words/readWords";
@@ -133,7 +135,7 @@ function zeroWords(
 
 function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { turns }: LifterChoice): Instruction {
   const { plan, eyebrow, growthMm, name } = at(context, now, valve);
-  const { locking, file } = context;
+  const { locking, file, lastTurnedIn } = context;
   const meaning = meaningOf(turns, plan.gear, growthMm);
   const bites = pullsWords(turns, file.adjuster?.swingDeg);
   const drafts = [turned(context, now, valve, turns)];
@@ -150,6 +152,7 @@ function turnInWords(context: LifterContext, now: LifterNow, valve: Lifter, { tu
     grounds: [
       `${bites === null ? "" : `${bites} `}${locking.how}`,
       `The nut itself goes ${depthOf(meaning.nutMm, plan.gear.plunger)}, the plunger ${depthFigure(meaning.coldMm, plan.gear.plunger)} of its ${travelWords(plan.gear.plunger)}${growthMm === 0 ? "" : `; hot it stands ${depthOf(meaning.hotMm, plan.gear.plunger)} deep`}. ${byWires ? proofGrounds(context, now) : outside ? `That is ${plungerWords(meaning.verdict, plan.gear.plunger)}.` : "That is in its window, cold and hot."}`,
+      ...lastTimeGrounds(valve.own?.foundTurns ?? null, lastTurnedIn[valve.valve.id]),
       ...apartGrounds(valve.own, plan),
       ...approvedWords(context),
     ],
@@ -166,6 +169,25 @@ function proofGrounds({ job }: LifterContext, { state }: LifterNow): string {
   return proven?.own?.wire == null
     ? "By the levers that is outside its window: this lifter is the proof. Hold wires to it before the crank or another lifter is turned."
     : `By the levers that is outside its window; the wires at ${proven.valve.id} proved it: ${readingWords(proven.own.wire).replace(" by wire", "")}.`;
+}
+
+/** A count comes to an eighth of a turn at best (assumed): less is no movement. */
+const COUNTED_TURNS = 0.125;
+
+const stood = (turns: number): string => (turns === 0 ? "at zero lash" : `${turnsWords(turns)} in`);
+
+/** Against last time, once it was counted on the way out. */
+function lastTimeGrounds(foundTurns: number | null, last: LastTurnedIn | undefined): string[] {
+  if (foundTurns === null || last === undefined) return [];
+  const ago =
+    last.usedSince === null || last.usedSince.count <= 0
+      ? ""
+      : `, ${counted(last.usedSince.count, last.usedSince.unit)} ago`;
+  const moved = foundTurns - last.turns;
+  const same = Math.abs(moved) < COUNTED_TURNS;
+  return [
+    `Found ${stood(foundTurns)}; left ${stood(last.turns)} last time${ago}${same ? ", the same." : `: ${turnsWords(moved)} ${moved > 0 ? "deeper" : "shallower"}. Look at its lock, its seat and its pushrod.`}`,
+  ];
 }
 
 /** "half a turn, from 12 to 6"; whole turns say themselves by the clock. */
