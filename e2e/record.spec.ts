@@ -116,3 +116,17 @@ test("a lead puts an answer of the shop's own on the list, and a reading that as
   await own.getByRole("button", { name: `Take off: ${text}` }).click();
   await expect(own.getByRole("button", { name: `Put back: ${text}` })).toBeVisible();
 });
+
+test("the week tells what was done, what waits and what is due, on screen and on paper", async ({ page }) => {
+  await atWork(page, "Maud Fenwick");
+  await page.goto("/due");
+  await page.getByRole("link", { name: "Week", exact: true }).click();
+  await expect(page.getByRole("heading", { name: /^Waiting: \d+$/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Due within a week: \d+$/ })).toBeVisible();
+  await clean(page, "light");
+  const paper = await page.request.get((await page.getByRole("link", { name: "PDF" }).getAttribute("href")) ?? "");
+  expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
+  await page.getByRole("link", { name: "Week before" }).click();
+  await expect(page.getByText("What waits and what is due is told of the week that is.")).toBeVisible();
+  expect((await page.goto("/due/week?of=nonsense"))?.status()).toBe(200);
+});

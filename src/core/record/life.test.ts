@@ -20,6 +20,7 @@ const result = (found: number | null, left: number | null, more: Partial<ValveRe
   leftBy: "a",
   timesSet: 0,
   lifter: null,
+  leftReading: null,
   fittedMm: null,
   answers: [],
   breaks: null,

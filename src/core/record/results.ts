@@ -16,6 +16,8 @@ export interface ValveResult {
   /** Null where it was not read as found, or no leaf refused. */
   readonly found: Interval | null;
   readonly left: Interval | null;
+  /** The entry of the ledger that says what it was left at. */
+  readonly leftReading: string | null;
   readonly foundBy: string | null;
   readonly leftBy: string | null;
   /** A hydraulic lifter that was turned in; null in other work. */

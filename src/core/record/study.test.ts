@@ -97,6 +97,7 @@ describe("hands", () => {
       leftBy: by,
       timesSet: 0,
       lifter: null,
+      leftReading: null,
       fittedMm: null,
       answers: [],
       breaks: null,

@@ -5,13 +5,15 @@ import {
   foreignKey,
   index,
   integer,
-  jsonb as json,
+  json,
+  jsonb,
   pgTable,
   primaryKey,
   text,
   uuid,
 } from "drizzle-orm/pg-core";
 import { COUNTER_UNITS } from "@/core/record/counter";
+import type { KeptLockShift } from "@/core/job/record/resultOf";
 import { isOneOf, lengthMm, moment, runningHours, share, turns } from "./columns";
 import { engines } from "./engines";
 import { jobs } from "./jobs";
@@ -31,6 +33,8 @@ export const jobResults = pgTable(
     state: text({ enum: ["cold", "hot"] }).notNull(),
     specState: text({ enum: ["cold", "hot"] }).notNull(),
     work: text({ enum: ["lash", "preload", "dry-gap"] }).notNull(),
+    /** What locking did, in mm, by whose hand; null where it was written before that was kept. */
+    lockShifts: json().$type<readonly KeptLockShift[]>(),
   },
   (t) => [
     primaryKey({ name: "job_results_key", columns: [t.shopId, t.jobId] }),
@@ -63,6 +67,8 @@ export const valveResults = pgTable(
     foundHiMm: lengthMm(),
     leftLoMm: lengthMm(),
     leftHiMm: lengthMm(),
+    /** The entry that says what it was left at; null also where it was written before that was kept. */
+    leftReading: uuid(),
     foundBy: uuid(),
     leftBy: uuid(),
     /** Of a hydraulic lifter: turns from zero lash, and how deep its plunger stood. */
@@ -154,7 +160,7 @@ export const engineForecasts = pgTable(
     firstValve: text(),
     unknownRoles: integer().notNull(),
     /** How fast each valve is expected to move, in mm per unit of use; null where it was made before that was kept. */
-    rates: json().$type<Readonly<Record<string, number>>>(),
+    rates: jsonb().$type<Readonly<Record<string, number>>>(),
   },
   (t) => [
     primaryKey({ name: "engine_forecasts_key", columns: [t.shopId, t.engineId] }),

@@ -2,7 +2,7 @@
  * What can take longer than the thread that answers everybody may be held: plans, papers, files of parts.
  * Plain values in, plain values out, so that each can be worked out in a thread of its own.
  */
-import { format } from "date-fns";
+import { format, parseISO } from "date-fns";
 import { calculateText } from "@/core/calc/operations";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Sheet } from "@/core/job/sheet/format";
@@ -11,6 +11,7 @@ import { BookDocument, type BookPaper } from "@/print/BookDocument";
 import { PlanCard } from "@/print/PlanCard";
 import { type DrawnHead, SheetDocument } from "@/print/SheetDocument";
 import { TapeDocument } from "@/print/TapeDocument";
+import { WeekDocument, type WeekPaper } from "@/print/WeekDocument";
 import type { Paper } from "@/core/units/paper";
 import type { TemperatureUnit } from "@/core/units/temperature";
 import { pdfOf } from "@/print/pdf";
@@ -42,6 +43,8 @@ export const HEAVY = {
   "card.pdf": async ({ file, query }: PlanQuestion) => pdfOf(PlanCard(cardOf(file, query))),
   "book.pdf": async ({ book, unit, paper }: Omit<BookPaper, "date">) =>
     pdfOf(BookDocument({ book, unit, paper, date: (iso) => format(iso, "MMM d, yyyy") })),
+  "week.pdf": async ({ report, paper }: Omit<WeekPaper, "date">) =>
+    pdfOf(WeekDocument({ report, paper, date: (iso) => format(parseISO(iso), "MMM d, yyyy") })),
   "sheet.pdf": async ({ sheet, file, head, paper, temperatureUnit }: SheetPrint) =>
     pdfOf(
       SheetDocument({

@@ -3,8 +3,10 @@ import type { RunPageData } from "@/core/job/pages/run";
 import { TASKS } from "@/core/job/tasks";
 import { lockShifts } from "@/core/job/ledger/learned";
 import type { Database } from "@/db/connect";
-import { type JobRow, findJob, listJobsOfEngine } from "@/db/queries/jobs";
+import { and, desc, eq, lt } from "drizzle-orm";
+import { type JobRow, findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
+import { jobResults } from "@/db/schema";
 import { turnedInBefore } from "../record/forRun";
 import { ownCauses } from "../shop/ownCauses";
 import type { Viewer } from "../http/who";
@@ -111,6 +113,9 @@ async function loadLastTime(
   return Object.fromEntries([...last.asLeft].map(([valve, reading]) => [valve, { reading, usedSince }]));
 }
 
+/** So many jobs teach what locking does: the newest. */
+const LEARNED_FROM = 5;
+
 /** What locking did under this person's hand at this engine before. */
 async function loadShifts(
   db: Database,
@@ -119,7 +124,18 @@ async function loadShifts(
   personId: string | null,
 ): Promise<number[]> {
   if (personId === null) return [];
-  const earlier = await listJobsOfEngine(db, shopId, engineId, openedAt);
-  const ledgers = await Promise.all(earlier.map(({ row }) => ledgerOf(db, row.shopId, row.id)));
-  return ledgers.flatMap((ledger) => lockShifts(ledger, personId).map((p) => p.afterMm - p.beforeMm));
+  const earlier = await db
+    .select({ jobId: jobResults.jobId, kept: jobResults.lockShifts })
+    .from(jobResults)
+    .where(and(eq(jobResults.shopId, shopId), eq(jobResults.engineId, engineId), lt(jobResults.closedAt, openedAt)))
+    .orderBy(desc(jobResults.closedAt))
+    .limit(LEARNED_FROM);
+  const shifts = await Promise.all(
+    earlier.map(async ({ jobId, kept }) =>
+      kept === null
+        ? lockShifts(await ledgerOf(db, shopId, jobId), personId).map((p) => p.afterMm - p.beforeMm)
+        : kept.filter((s) => s.personId === personId).map((s) => s.mm),
+    ),
+  );
+  return shifts.flat();
 }

@@ -40,6 +40,7 @@ import { lifeOfEngine } from "./life";
 import { agrees, dayOf, lifterVisitsOf, resultFromLedger } from "./results";
 import { changeInterval, countUse } from "./use";
 import { countUseCsv } from "./useCsv";
+import { besideWeek, loadWeekReport, mondayOf } from "./week";
 
 let test: TestDatabase;
 let db: Database;
@@ -314,6 +315,38 @@ describe("what is due", () => {
     }
     expect([...taken.keys()].sort()).toEqual(uids.sort());
     expect([...taken.values()]).toContain("Quillan G2 G4 1907: valves");
+  });
+});
+
+describe("the week", () => {
+  it("tells what was done in it; what waits and what is due of the one that is", async () => {
+    const now = new Date();
+    const report = await loadWeekReport(db, lead, mondayOf(undefined, now), now);
+    expect(report.now?.waiting.length).toBeGreaterThan(5);
+    expect(report.now?.due.length).toBe(report.now?.dueCount);
+    // Day by day, every job that was ever closed stands in one week.
+    const closed = await db.select({ id: jobResults.jobId, at: jobResults.closedAt }).from(jobResults);
+    const mondays = new Set(closed.map(({ at }) => mondayOf(at.toISOString().slice(0, 10), now).getTime()));
+    const beside = [...mondays].flatMap((m) => [m, m - 7 * 86_400_000, m + 7 * 86_400_000]);
+    const done = await Promise.all(
+      [...new Set(beside)].map(async (at) => (await loadWeekReport(db, lead, new Date(at), now)).done),
+    );
+    expect(
+      done
+        .flat()
+        .map((d) => d.jobId)
+        .sort(),
+    ).toEqual(closed.map((c) => c.id).sort());
+    const marle = done.flat().filter((d) => d.engine === "Marle T2");
+    expect(marle.map((d) => d.foundOut).sort()).toEqual([0, 0, 2, 4]);
+    expect(marle.every((d) => d.signedBy === null || d.signedBy !== "")).toBe(true);
+    const past = await loadWeekReport(db, lead, new Date(Math.min(...mondays)), now);
+    expect(past.now).toBeNull();
+    expect((await heavy("week.pdf", { report, paper: "a4" }, lead.shopId)).subarray(0, 5)).toEqual(
+      new TextEncoder().encode("%PDF-"),
+    );
+    expect(mondayOf("no day", now)).toEqual(mondayOf(undefined, now));
+    expect(besideWeek(new Date(2026, 10, 23))).toEqual({ before: "2026-11-16", after: "2026-11-30" });
   });
 });
 

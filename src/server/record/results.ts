@@ -27,6 +27,7 @@ const jobRow = ({ row }: JobRecord, result: JobResult) => ({
   state: row.state,
   specState: result.specState,
   work: result.work,
+  lockShifts: result.lockShifts,
 });
 
 const valveRow = ({ row }: JobRecord, v: ValveResult, position: number) => ({
@@ -43,6 +44,7 @@ const valveRow = ({ row }: JobRecord, v: ValveResult, position: number) => ({
   foundHiMm: v.found?.hi ?? null,
   leftLoMm: v.left?.lo ?? null,
   leftHiMm: v.left?.hi ?? null,
+  leftReading: v.leftReading,
   foundBy: v.foundBy,
   leftBy: v.leftBy,
   foundTurns: v.lifter?.foundTurns ?? null,
@@ -79,6 +81,7 @@ const resultOfRow = (r: Row): ValveResult => ({
   offsetMm: r.offsetMm,
   found: interval(r.foundLoMm, r.foundHiMm),
   left: interval(r.leftLoMm, r.leftHiMm),
+  leftReading: r.leftReading,
   foundBy: r.foundBy,
   leftBy: r.leftBy,
   // What reads gaps turns no lifter in: of those it is asked by itself.

@@ -16,9 +16,12 @@ interface Props {
 }
 
 const AllDue = ({ words }: { readonly words: string }) => (
-  <chakra.p pt="2" pb="2" fontSize="17px">
+  <chakra.p pt="2" pb="2" fontSize="17px" display="flex" flexWrap="wrap" columnGap="5">
     <Link href="/due" style={{ textDecoration: "underline" }}>
       {words}
+    </Link>
+    <Link href="/due/week" prefetch={false} style={{ textDecoration: "underline" }}>
+      The week
     </Link>
   </chakra.p>
 );

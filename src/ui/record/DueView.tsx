@@ -146,6 +146,9 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
           Due
         </chakra.h1>
         <chakra.div display="flex" gap="2" flexWrap="wrap">
+          <ButtonLink asChild>
+            <Link href="/due/week">Week</Link>
+          </ButtonLink>
           <ButtonLink href="/api/due/calendar.ics" download>
             Calendar
           </ButtonLink>

@@ -1,4 +1,5 @@
 /** What a closed job found and left at each valve, from its ledger. Pure. */
+import { lockShifts } from "../ledger/learned";
 import type { LifterResult } from "../../record/lifters";
 import { type OwnCause, saysNoWear } from "../questions/ownCauses";
 import type { EngineState } from "../../engine/engineFile";
@@ -20,6 +21,13 @@ export interface JobResult {
   /** In what state the spec stands, through which readings of both states compare. */
   readonly specState: EngineState;
   readonly valves: readonly ValveResult[];
+  /** What locking did, in mm, and under whose hand: the next job on the engine learns from it. */
+  readonly lockShifts: readonly KeptLockShift[];
+}
+
+export interface KeptLockShift {
+  readonly personId: string;
+  readonly mm: number;
 }
 
 /** Answers that lay what was found to hands, locks or parts, and not to wear. */
@@ -69,6 +77,7 @@ export function resultOf(
       offsetMm: job.offset === null ? 0 : offsetBy(job.offset, job.state, valve.role),
       found: found === null ? null : finite(intervalOf(found)),
       left: left === null ? null : finite(intervalOf(left)),
+      leftReading: left?.id ?? null,
       foundBy: found === null ? null : (madeBy.get(found.id) ?? null),
       leftBy: left === null ? null : (madeBy.get(left.id) ?? null),
       lifter: at === undefined ? null : lifterOf(job, at),
@@ -83,6 +92,9 @@ export function resultOf(
     work: rulesOf(job).sheetWork,
     specState: job.offset?.specState ?? job.state,
     valves,
+    lockShifts: [...new Set(live.flatMap((e) => (e.kind === "locked" ? [e.personId] : [])))].flatMap((personId) =>
+      lockShifts(entries, personId).map(({ beforeMm, afterMm }) => ({ personId, mm: afterMm - beforeMm })),
+    ),
   };
 }
 
