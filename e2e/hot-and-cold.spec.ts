@@ -54,6 +54,7 @@ test("a hot-spec V8 from the bench to its signed sheet; pairs teach the growth, 
     await page.getByLabel(`${valve} goes cold`).fill(`.0${goes}`);
     await page.getByLabel(`${valve} does not go cold`).fill(`.0${goes + 1}`);
   }
+  await expect(page.locator("[data-judged='1I']")).toHaveText(/cold band by what such an engine usually grows/);
   await expect(page.locator("[data-growth=intake]")).toContainText(/in wider hot.*the middle of 3/);
   await page.getByRole("button", { name: "Save these readings" }).click();
   await expect(page.getByText(/^Saved: the next job on this engine/)).toBeVisible();

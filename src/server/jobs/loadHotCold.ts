@@ -9,6 +9,7 @@ import { specUnit } from "@/core/job/words/specs";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
+import { otherBand } from "@/core/heat/otherBand";
 import { isId } from "../http/id";
 import { setOfJob } from "../shop/feelerSets";
 import { stateReadingsOf } from "./hotColdReadings";
@@ -23,18 +24,21 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
   const read = new Map((await stateReadingsOf(db, shopId, jobId)).map((r) => [r.valve, r]));
   const valves = [...state.valves.values()].flatMap((v) => {
     const left = asLeft(v);
+    const { role, spec } = v.valve;
+    const expectedMm = expectedGrowthMm(row.engineFile, role);
     return left === null
       ? []
       : [
           {
             id: v.valve.id,
-            role: v.valve.role,
+            role,
             left: readingWords(left),
             leftMm: middleOf(left),
             leftHalfMm: (left.noGo.mm - left.goes.mm) / 2,
             read: read.get(v.valve.id) ?? null,
             outReason: read.get(v.valve.id)?.outReason ?? null,
-            expectedMm: expectedGrowthMm(row.engineFile, v.valve.role),
+            expectedMm,
+            band: otherBand(spec, role, job.state, { offset: job.offset, usualGrowthMm: expectedMm }),
           },
         ];
   });

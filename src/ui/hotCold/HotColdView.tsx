@@ -21,7 +21,7 @@ import { useSentForm } from "../controls/useSentForm";
 import { notSent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { ByLeaves } from "./ByLeaves";
-import { type TypedReading, isTyped, readingsSoFar, typedProblem } from "./readingsTyped";
+import { type TypedReading, isTyped, judgedWords, readingsSoFar, typedProblem } from "./readingsTyped";
 
 interface Form {
   /** One for each valve, in their order. */
@@ -157,6 +157,11 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
                   unit,
                 )}
               </chakra.span>
+              {judgedWords(given, v, own) !== null && (
+                <chakra.p data-judged={v.id} gridColumn={{ base: "1 / -1", md: "2 / -1" }} fontSize="16px">
+                  {capital(judgedWords(given, v, own) ?? "")}.
+                </chakra.p>
+              )}
               {inHand === v.id && (
                 <chakra.div gridColumn="1 / -1" minWidth="0">
                   <ByLeaves

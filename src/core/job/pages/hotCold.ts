@@ -1,4 +1,5 @@
 /** All that the page of hot and cold readings is given. */
+import type { OtherBand } from "../../heat/otherBand";
 import type { EngineState, ValveRole } from "../../engine/engineFile";
 import type { FeelerSet } from "../../shop/feelerSet";
 import type { LengthUnit } from "../../units/length";
@@ -24,5 +25,7 @@ export interface HotColdPageData {
     readonly outReason: string | null;
     /** What is usual of this engine here; null where nobody knows. */
     readonly expectedMm: number | null;
+    /** Its band in the other state; null where nothing tells it. */
+    readonly band: OtherBand | null;
   }[];
 }
