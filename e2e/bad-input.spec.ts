@@ -22,7 +22,7 @@ test.describe("a broken engine file", () => {
     await expect(page.getByLabel("Serial or mark")).toHaveValue("S-77");
     await page.getByLabel("Counter shows").fill("many");
     await add.click();
-    await expect(page.getByText('"many" is not a number of hours.')).toBeVisible();
+    await expect(page.getByText('"many" is not a number of running hours.')).toBeVisible();
   });
 
   test("and a spec of 40 mm is refused at its field", async ({ page }) => {

@@ -1,9 +1,10 @@
 /** The book of an engine on paper: when it is due, how its valves move, and every visit. */
 import { Document, Page, Text, View } from "@react-pdf/renderer";
-import type { BookValve, EngineBook } from "@/core/record/book";
+import type { BookLifter, BookValve, EngineBook } from "@/core/record/book";
 import { counted } from "@/core/record/counter";
 import { driftWords } from "@/core/record/words";
-import { type LengthUnit, showFigure } from "@/core/units/length";
+import { type LengthUnit, showFigure, showLength } from "@/core/units/length";
+import { asFraction } from "@/core/units/turns";
 import type { Paper } from "@/core/units/paper";
 import { registerFonts } from "./fonts";
 import { INK, NOW, SOFT, mm, styles } from "./look";
@@ -63,6 +64,10 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
                 .join(" · ")}
             </Text>
             {v.valves.length > 0 && <Line cells={["Valve", "Band", "Found", "Left", "Moved", ""]} head />}
+            {v.lifters.length > 0 && <Line cells={["Valve", "", "Found in", "Left in", "Moved", ""]} head />}
+            {v.lifters.map((lifter) => (
+              <Line key={lifter.valve} cells={lifterCells(lifter, unit)} />
+            ))}
             {v.valves.map((valve) => (
               <Line key={valve.valve} cells={cellsOf(valve, unit)} struck={valve.notWear !== null} />
             ))}
@@ -98,6 +103,26 @@ function cellsOf(v: BookValve, unit: LengthUnit): string[] {
     ]
       .filter((x) => x !== null)
       .join("; "),
+  ];
+}
+
+function lifterCells({ valve, movedTurns, ...at }: BookLifter, unit: LengthUnit): string[] {
+  const stood = (turns: number | null): string =>
+    turns === null ? "not counted" : turns === 0 ? "zero lash" : asFraction(turns);
+  const depth = (mm: number | null): string => (mm === null ? "not counted" : showLength(mm, unit));
+  const moved =
+    movedTurns === null
+      ? ""
+      : movedTurns === 0
+        ? "not at all"
+        : `${asFraction(Math.abs(movedTurns))} ${movedTurns > 0 ? "deeper" : "shallower"}`;
+  return [
+    valve,
+    "",
+    stood(at.foundTurns),
+    stood(at.leftTurns),
+    moved,
+    `plunger found ${depth(at.foundMm)}, left ${depth(at.leftMm)}`,
   ];
 }
 

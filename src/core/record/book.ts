@@ -1,4 +1,5 @@
 /** The book of an engine: every finished job with what it found and left, how fast its valves move, and what comes. Pure. */
+import { type LifterResult, type LifterVisit, lifterLives } from "./lifters";
 import type { EngineState, ValveRole } from "../engine/engineFile";
 import type { Interval } from "../units/interval";
 import type { LengthUnit } from "../units/length";
@@ -36,8 +37,18 @@ export interface BookValve {
   readonly leftBy: string | null;
 }
 
+/** A hydraulic lifter that was turned in; depths in mm, turns from zero lash. */
+export type BookLifter = LifterResult & {
+  readonly valve: string;
+  readonly role: ValveRole;
+  /** Deeper (over 0) or shallower than it was left the visit before; null where nothing compares. */
+  readonly movedTurns: number | null;
+};
+
 export interface BookVisit extends FinishedJob {
   readonly valves: readonly BookValve[];
+  /** In work on lifters; empty in other. */
+  readonly lifters: readonly BookLifter[];
 }
 
 export interface BookRate {
@@ -76,12 +87,15 @@ interface Given {
   readonly now: Date;
   readonly due: string | null;
   readonly life: Life;
+  /** Visits that turned lifters in, the oldest first. */
+  readonly lifterVisits: readonly LifterVisit[];
   readonly jobs: readonly FinishedJob[];
   readonly nameOf: (person: string) => string;
   readonly unit: LengthUnit;
 }
 
-export function engineBook({ shop, engine, now, due, life, jobs, nameOf, unit }: Given): EngineBook {
+export function engineBook({ shop, engine, now, due, life, lifterVisits, jobs, nameOf, unit }: Given): EngineBook {
+  const lifters = lifterLives(lifterVisits);
   const ends = (i: Interval | null): readonly [number, number] | null => (i === null ? null : [i.lo, i.hi]);
   const named = (id: string | null): string | null => (id === null ? null : nameOf(id));
   const valvesOf = (jobId: string): BookValve[] =>
@@ -121,6 +135,12 @@ export function engineBook({ shop, engine, now, due, life, jobs, nameOf, unit }:
     })),
     visits: [...jobs]
       .sort((a, b) => b.at.localeCompare(a.at))
-      .map((job) => ({ ...job, valves: valvesOf(job.jobId) })),
+      .map((job) => ({
+        ...job,
+        valves: valvesOf(job.jobId),
+        lifters: lifters.flatMap(({ valve, role, visits }) =>
+          visits.filter((v) => v.jobId === job.jobId).map(({ jobId: _, ...at }) => ({ valve, role, ...at })),
+        ),
+      })),
   };
 }

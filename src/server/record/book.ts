@@ -29,7 +29,7 @@ export async function loadBook(
   const engine = await findEngine(db, shopId, engineId);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   await mustSee(db, viewer, engineId);
-  const [{ life, due }, jobs] = await Promise.all([
+  const [{ life, lifterVisits, due }, jobs] = await Promise.all([
     loadLife(db, shopId, engineId, now),
     db
       .select()
@@ -64,6 +64,7 @@ export async function loadBook(
     now,
     due: due === null ? null : `${dueWords(due, (day) => format(new Date(day * DAY_MS), "yyyy-MM-dd"))}: ${due.why}`,
     life,
+    lifterVisits,
     jobs: jobs.map((j) => ({
       jobId: j.jobId,
       at: j.closedAt.toISOString(),
@@ -79,13 +80,16 @@ export async function loadBook(
 
 /** One line per valve and visit, the newest visit first, lengths in mm. */
 export function bookCsv(book: EngineBook): string {
-  const rows = book.visits.flatMap(({ valves, ...visit }) =>
-    valves.map((v) => ({
-      job: visit.jobId,
-      closed_at: visit.at,
-      counter: visit.counter,
-      counter_unit: book.engine.counterUnit,
-      state: visit.state,
+  const visitOf = (visit: Pick<EngineBook["visits"][number], "jobId" | "at" | "counter" | "state">) => ({
+    job: visit.jobId,
+    closed_at: visit.at,
+    counter: visit.counter,
+    counter_unit: book.engine.counterUnit,
+    state: visit.state,
+  });
+  const rows = book.visits.flatMap(({ valves, lifters, ...visit }) => [
+    ...valves.map((v) => ({
+      ...visitOf(visit),
       valve: v.valve,
       role: v.role,
       low_mm: v.lowMm,
@@ -102,7 +106,18 @@ export function bookCsv(book: EngineBook): string {
       found_by: v.foundBy,
       left_by: v.leftBy,
     })),
-  );
-  // A cell that a spreadsheet would run as a formula is quoted as text.
-  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+    ...lifters.map((v) => ({
+      ...visitOf(visit),
+      valve: v.valve,
+      role: v.role,
+      found_turns: v.foundTurns,
+      found_plunger_mm: v.foundMm,
+      left_turns: v.leftTurns,
+      left_plunger_mm: v.leftMm,
+      moved_turns: v.movedTurns,
+    })),
+  ]);
+  // What only some lines have has its column; a cell that a spreadsheet would run as a formula is quoted as text.
+  const columns = [...new Set(rows.flatMap((row) => Object.keys(row)))];
+  return `${columns.length === 0 ? "" : Papa.unparse(rows, { columns, escapeFormulae: true })}\r\n`;
 }

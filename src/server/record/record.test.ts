@@ -179,6 +179,13 @@ describe("the record", () => {
     expect(at("5I")?.leftTurns).toBe(0.5);
     expect(at("5I")?.leftMm).toBeGreaterThan(0.2);
     expect(await agrees(db, lead.shopId, visit?.jobId ?? "")).toBe(true);
+    const { book, unit } = await loadBook(db, lead, id);
+    const told = book.visits.at(-1)?.lifters.find((l) => l.valve === "3E");
+    expect(told).toMatchObject({ foundTurns: 0.75, leftTurns: 0.5, movedTurns: null });
+    const [head = "", ...lines] = bookCsv(book).trimEnd().split("\r\n");
+    expect(head).toMatch(/found_turns,found_plunger_mm,left_turns,left_plunger_mm,moved_turns$/);
+    expect(lines.some((l) => /,3E,exhaust,0.75,/.test(l))).toBe(true);
+    expect((await heavy("book.pdf", { book, unit, paper: "a4" }, lead.shopId)).length).toBeGreaterThan(3000);
     const begun = await turnedInBefore(db, lead.shopId, { engineId: id, openedAt: new Date(), runningHours: null });
     expect(begun["5I"]).toEqual({ turns: 0.5, usedSince: null });
   });

@@ -29,6 +29,6 @@ export function withOwnCauses(question: Question, causes: readonly OwnCause[]): 
   };
 }
 
-/** Whether an answer that reached the shop then says nothing of wear by the shop's own list. */
+/** Whether an answer that reached the shop then (ISO 8601, UTC) says nothing of wear by the shop's own list. */
 export const saysNoWear = (causes: readonly OwnCause[], answer: string, at: string): boolean =>
-  causes.some((c) => c.notWear && c.text === answer && Date.parse(c.addedAt) <= Date.parse(at));
+  causes.some((c) => c.notWear && c.text === answer && c.addedAt <= at);
