@@ -7,8 +7,9 @@ import { type LengthUnit, showFigure, showLength } from "@/core/units/length";
 import { asFraction } from "@/core/units/turns";
 import type { Paper } from "@/core/units/paper";
 import { registerFonts } from "./fonts";
-import { INK, NOW, SOFT, mm, styles } from "./look";
+import { INK, mm, styles } from "./look";
 import { LANDSCAPE_MM } from "./paper";
+import { TableLine } from "./TableLine";
 
 export interface BookPaper {
   readonly book: EngineBook;
@@ -20,6 +21,8 @@ export interface BookPaper {
 
 const heading = { fontWeight: 600, fontSize: 13, paddingTop: 10, paddingBottom: 2 } as const;
 const WIDTHS = [40, 76, 80, 80, 70, 180] as const;
+/** What it moved says nothing of wear: that cell is struck out. */
+const MOVED = 4;
 const WORK = { lash: "lash", preload: "preload", "dry-gap": "dry gap" } as const;
 
 export function BookDocument({ book, unit, date, paper }: BookPaper) {
@@ -63,13 +66,22 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
                 .filter((x) => x !== null)
                 .join(" · ")}
             </Text>
-            {v.valves.length > 0 && <Line cells={["Valve", "Band", "Found", "Left", "Moved", ""]} head />}
-            {v.lifters.length > 0 && <Line cells={["Valve", "", "Found in", "Left in", "Moved", ""]} head />}
+            {v.valves.length > 0 && (
+              <TableLine widths={WIDTHS} cells={["Valve", "Band", "Found", "Left", "Moved", ""]} head />
+            )}
+            {v.lifters.length > 0 && (
+              <TableLine widths={WIDTHS} cells={["Valve", "", "Found in", "Left in", "Moved", ""]} head />
+            )}
             {v.lifters.map((lifter) => (
-              <Line key={lifter.valve} cells={lifterCells(lifter, unit)} />
+              <TableLine key={lifter.valve} widths={WIDTHS} cells={lifterCells(lifter, unit)} />
             ))}
             {v.valves.map((valve) => (
-              <Line key={valve.valve} cells={cellsOf(valve, unit)} struck={valve.notWear !== null} />
+              <TableLine
+                key={valve.valve}
+                widths={WIDTHS}
+                cells={cellsOf(valve, unit)}
+                struck={valve.notWear === null ? null : MOVED}
+              />
             ))}
           </View>
         ))}
@@ -125,29 +137,3 @@ function lifterCells({ valve, movedTurns, ...at }: BookLifter, unit: LengthUnit)
     `plunger found ${depth(at.foundMm)}, left ${depth(at.leftMm)}`,
   ];
 }
-
-interface LineProps {
-  readonly cells: readonly string[];
-  readonly head?: boolean;
-  /** What it moved says nothing of wear. */
-  readonly struck?: boolean;
-}
-
-const MOVED = 4;
-const Line = ({ cells, head = false, struck = false }: LineProps) => (
-  <View style={styles.row} wrap={false}>
-    {cells.map((cell, i) => (
-      <Text
-        key={i}
-        style={{
-          width: WIDTHS[i] ?? 60,
-          ...(head ? { ...styles.head, color: SOFT } : {}),
-          ...(i === 0 ? { fontWeight: 600 } : {}),
-          ...(struck && i === MOVED ? { textDecoration: "line-through", color: NOW } : {}),
-        }}
-      >
-        {cell}
-      </Text>
-    ))}
-  </View>
-);

@@ -4,8 +4,9 @@ import type { WeekReport } from "@/core/record/week";
 import { doneWords } from "@/core/record/weekWords";
 import type { Paper } from "@/core/units/paper";
 import { registerFonts } from "./fonts";
-import { INK, SOFT, mm, styles } from "./look";
+import { INK, mm, styles } from "./look";
 import { LANDSCAPE_MM } from "./paper";
+import { TableLine } from "./TableLine";
 
 export interface WeekPaper {
   readonly report: WeekReport;
@@ -32,9 +33,11 @@ export function WeekDocument({ report, date, paper }: WeekPaper) {
           </Text>
         </View>
         <Text style={heading}>{`Done: ${report.done.length}`}</Text>
-        {report.done.length > 0 && <Line cells={["Engine", "Whose, where", "Closed", ""]} head />}
+        {report.done.length > 0 && (
+          <TableLine widths={WIDTHS} cells={["Engine", "Whose, where", "Closed", ""]} head />
+        )}
         {report.done.map((d) => (
-          <Line key={d.jobId} cells={[named(d), d.customer ?? "", date(d.at), doneWords(d)]} />
+          <TableLine widths={WIDTHS} key={d.jobId} cells={[named(d), d.customer ?? "", date(d.at), doneWords(d)]} />
         ))}
         {now !== null && (
           <>
@@ -47,7 +50,11 @@ export function WeekDocument({ report, date, paper }: WeekPaper) {
             ))}
             <Text style={heading}>{`Due within a week: ${now.dueCount}`}</Text>
             {now.due.map((d) => (
-              <Line key={d.engineId} cells={[named(d), d.customer ?? "", "", `${d.when}; ${d.why}`]} />
+              <TableLine
+                widths={WIDTHS}
+                key={d.engineId}
+                cells={[named(d), d.customer ?? "", "", `${d.when}; ${d.why}`]}
+              />
             ))}
           </>
         )}
@@ -66,20 +73,3 @@ export function WeekDocument({ report, date, paper }: WeekPaper) {
 
 const named = ({ engine, serial }: { readonly engine: string; readonly serial: string | null }): string =>
   [engine, serial].filter((x) => x !== null).join(", ");
-
-const Line = ({ cells, head = false }: { readonly cells: readonly string[]; readonly head?: boolean }) => (
-  <View style={styles.row} wrap={false}>
-    {cells.map((cell, i) => (
-      <Text
-        key={i}
-        style={{
-          width: WIDTHS[i] ?? 60,
-          ...(head ? { ...styles.head, color: SOFT } : {}),
-          ...(i === 0 ? { fontWeight: 600 } : {}),
-        }}
-      >
-        {cell}
-      </Text>
-    ))}
-  </View>
-);

@@ -6,7 +6,8 @@ import type { ReactNode } from "react";
 import type { WeekReport } from "@/core/record/week";
 import { doneWords } from "@/core/record/weekWords";
 import { Button, ButtonLink } from "../controls/Button";
-import { PlateHeading, Stamp } from "../controls/Stamp";
+import { PaperSheet } from "../controls/PaperSheet";
+import { PlateHeading } from "../controls/Stamp";
 
 interface Props {
   readonly report: WeekReport;
@@ -21,32 +22,11 @@ interface Props {
 
 /** A week: what was done, what waits, what is due. */
 export const WeekReportView = ({ report, title, closed, before, after }: Props) => (
-  <chakra.article
-    bg="sheet"
-    border="2px solid"
-    borderColor="ink"
-    borderRadius="plate"
-    p={{ base: "4", md: "6" }}
-    maxWidth="70rem"
-    mx="auto"
-    _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}
-  >
-    <chakra.header
-      display="flex"
-      flexWrap="wrap"
-      justifyContent="space-between"
-      gap="4"
-      borderBottom="2px solid"
-      borderColor="ink"
-      pb="3"
-    >
-      <div>
-        <Stamp>{report.shop} · week</Stamp>
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>
-          {title}
-        </chakra.h1>
-      </div>
-      <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="start" _print={{ display: "none" }}>
+  <PaperSheet
+    stamp={`${report.shop} · week`}
+    title={title}
+    actions={
+      <>
         <ButtonLink asChild>
           <Link href={`/due/week?of=${before}`}>Week before</Link>
         </ButtonLink>
@@ -59,8 +39,9 @@ export const WeekReportView = ({ report, title, closed, before, after }: Props) 
         <ButtonLink href={`/api/due/week.pdf?of=${report.from}`} download>
           PDF
         </ButtonLink>
-      </chakra.div>
-    </chakra.header>
+      </>
+    }
+  >
     <Part title={`Done: ${report.done.length}`} none="Nothing was closed in this week.">
       {report.done.map((d, i) => (
         <Line key={d.jobId} href={`/jobs/${d.jobId}/sheet`} name={named(d)} whose={d.customer} when={closed[i] ?? ""}>
@@ -90,7 +71,7 @@ export const WeekReportView = ({ report, title, closed, before, after }: Props) 
         </Part>
       </>
     )}
-  </chakra.article>
+  </PaperSheet>
 );
 
 const named = ({ engine, serial }: { readonly engine: string; readonly serial: string | null }): string =>

@@ -12,6 +12,7 @@ import type { Person } from "@/core/shop/person";
 import { ORDER_NAMES } from "@/core/stops/orders";
 import { counted } from "@/core/record/counter";
 import { Button, ButtonLink } from "../controls/Button";
+import { PaperSheet } from "../controls/PaperSheet";
 import { Stamp } from "../controls/Stamp";
 import { useTemperature } from "../controls/ways";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
@@ -37,43 +38,22 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
   const base = `/api/jobs/${sheet.job}`;
   const temperature = useTemperature();
   return (
-    <chakra.article
-      bg="sheet"
-      border="2px solid"
-      borderColor="ink"
-      borderRadius="plate"
-      p={{ base: "4", md: "6" }}
-      maxWidth="70rem"
-      mx="auto"
-      _print={{ border: "0", p: "0", bg: "white", maxWidth: "none" }}
-    >
-      <chakra.header
-        display="flex"
-        flexWrap="wrap"
-        justifyContent="space-between"
-        gap="4"
-        borderBottom="2px solid"
-        borderColor="ink"
-        pb="3"
-      >
-        <div>
-          <Stamp>
-            {sheet.shop} · {SHEET_NAMES[sheet.work]}
-            {sheet.closedAt === null ? ", not closed yet" : ""}
-          </Stamp>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="32px" lineHeight={1.15}>
-            {sheet.engine.name}
-          </chakra.h1>
-          <chakra.p fontSize="17px">
-            {[
-              sheet.engine.serial,
-              sheet.engine.counter === null ? null : counted(sheet.engine.counter.count, sheet.engine.counter.unit),
-            ]
-              .filter((x) => x !== null)
-              .join(" · ")}
-          </chakra.p>
-        </div>
-        <chakra.div display="flex" gap="2" flexWrap="wrap" alignItems="start" _print={{ display: "none" }}>
+    <PaperSheet
+      stamp={
+        <>
+          {sheet.shop} · {SHEET_NAMES[sheet.work]}
+          {sheet.closedAt === null ? ", not closed yet" : ""}
+        </>
+      }
+      title={sheet.engine.name}
+      line={[
+        sheet.engine.serial,
+        sheet.engine.counter === null ? null : counted(sheet.engine.counter.count, sheet.engine.counter.unit),
+      ]
+        .filter((x) => x !== null)
+        .join(" · ")}
+      actions={
+        <>
           {sheet.closedAt === null && person?.role !== "viewer" && (
             <ButtonLink asChild kind="now">
               <Link href={`/jobs/${sheet.job}`}>Go on with the job</Link>
@@ -91,8 +71,9 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           <ButtonLink href={`${base}/sheet.csv`} download>
             CSV
           </ButtonLink>
-        </chakra.div>
-      </chakra.header>
+        </>
+      }
+    >
       <chakra.dl
         display="grid"
         gridTemplateColumns={{ base: "7rem 1fr", md: "7rem 1fr 7rem 1fr" }}
@@ -245,7 +226,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
         data, local rules and licensed practice come first.
         {file.sector === "aircraft" && " Return to service is for the licensed person, on the approved data."}
       </chakra.p>
-    </chakra.article>
+    </PaperSheet>
   );
 }
 
