@@ -1,17 +1,6 @@
 /** What closed jobs found and left, written once at closing; and what engines ran. It follows from the ledgers, and can be made again. */
 import { sql } from "drizzle-orm";
-import {
-  check,
-  foreignKey,
-  index,
-  integer,
-  json,
-  jsonb,
-  pgTable,
-  primaryKey,
-  text,
-  uuid,
-} from "drizzle-orm/pg-core";
+import { check, foreignKey, index, integer, json, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import { COUNTER_UNITS } from "@/core/record/counter";
 import type { KeptLockShift } from "@/core/job/record/resultOf";
 import { isOneOf, lengthMm, moment, runningHours, share, turns } from "./columns";
