@@ -241,6 +241,9 @@ describe("what is due", () => {
     await expect(take("engine,counter\nFen 212,5")).rejects.toThrow(/Line 2: \d+ engines are called "Fen 212"/);
     await expect(take("engine,counter\nNobody's,5")).rejects.toThrow(/Line 2: there is no engine "Nobody's"/);
     await expect(take("serial,counter\nx,-4")).rejects.toThrow(/Line 2: the counter "-4"/);
+    await expect(take("serial,counter\nx,0x10")).rejects.toThrow(/Line 2: the counter "0x10"/);
+    await expect(take("serial,counter\n,4")).rejects.toThrow(/Line 2: it names no engine/);
+    await expect(take(`${again(5)}\n${name},${serial},6,h`)).rejects.toThrow(/Line 3: it is the engine of line 2/);
     await expect(take("engine,hours\nx,4")).rejects.toThrow(/name the columns/);
     await expect(take("engine,counter\nx,")).rejects.toThrow(/No line says/);
   });
@@ -352,6 +355,7 @@ describe("the week", () => {
     expect((await heavy("week.pdf", { report, paper: "a4" }, lead.shopId)).subarray(0, 5)).toEqual(
       new TextEncoder().encode("%PDF-"),
     );
+    expect(mondayOf("9999-12-31", now)).toEqual(mondayOf(undefined, now));
     expect(mondayOf("no day", now)).toEqual(mondayOf(undefined, now));
     expect(besideWeek(new Date(2026, 10, 23))).toEqual({ before: "2026-11-16", after: "2026-11-30" });
   });

@@ -61,7 +61,7 @@ export async function lookAtCounter(
   if (engine === undefined) throw new Refused("One of these engines is not in the shop.", 404);
   if (engine.hours !== null && now < engine.hours && !sure)
     throw new Refused(
-      `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${counted(engine.hours, engine.unit)} before: was its counter changed? Type it again to keep ${counted(now, engine.unit)}.`,
+      `${[engine.name, engine.serial].filter((x) => x !== null).join(" ")} showed ${counted(engine.hours, engine.unit)} before: was its counter changed? Send it again to keep ${counted(now, engine.unit)}.`,
       409,
       path,
     );

@@ -36,6 +36,9 @@ const wrong = (line: number, what: string): never => {
   throw new CalcProblem(`Line ${line}: ${what}`, "text");
 };
 
+/** A counter as it is written: 1250, 1250.5, 1250,5. */
+const FIGURE = /^\d+([.,]\d+)?$/;
+
 const UNITS = z.enum(Object.keys(COUNTER_NAMES) as [CounterUnit, ...CounterUnit[]]);
 
 /** The lines that say what a counter shows. @throws CalcProblem naming the line, or the columns that are missing */
@@ -60,12 +63,14 @@ export function readUseCsv(text: string): UseLine[] {
     };
     const [shown, unit] = [cell("counter"), cell("counter_unit")];
     if (shown === null) return [];
-    const count = useHours.safeParse(Number(shown.replace(",", ".")));
+    const count = useHours.safeParse(FIGURE.test(shown) ? Number(shown.replace(",", ".")) : NaN);
     if (!count.success) return wrong(line, `the counter "${shown}" can't be right.`);
     const counts = unit === null ? null : UNITS.safeParse(unit);
     if (counts?.success === false)
       return wrong(line, `"${unit ?? ""}" is no unit of a counter: one of ${UNITS.options.join(", ")}.`);
-    return [{ line, engine: cell("engine"), serial: cell("serial"), count: count.data, unit: counts?.data ?? null }];
+    const [engine, serial] = [cell("engine"), cell("serial")];
+    if (engine === null && serial === null) return wrong(line, "it names no engine.");
+    return [{ line, engine, serial, count: count.data, unit: counts?.data ?? null }];
   });
 }
 
@@ -90,8 +95,12 @@ export async function countUseCsv(db: Database, actor: Actor, input: z.infer<typ
       .innerJoin(engineModels, and(eq(engineModels.shopId, engines.shopId), eq(engineModels.id, engines.modelId)))
       .where(and(eq(engines.shopId, actor.shopId), isNull(engines.archivedAt)));
     const find = finder(rows);
+    const named = new Map<string, number>();
     const changed = lines.flatMap((line) => {
       const engine = find(line);
+      const before = named.get(engine.id);
+      if (before !== undefined) return wrong(line.line, `it is the engine of line ${before}: give each once.`);
+      named.set(engine.id, line.line);
       if (line.unit !== null && line.unit !== engine.unit)
         return wrong(line.line, `this engine counts ${COUNTER_NAMES[engine.unit]}, not ${COUNTER_NAMES[line.unit]}.`);
       return engine.shows === line.count ? [] : [{ id: engine.id, ...line }];

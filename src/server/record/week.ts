@@ -18,10 +18,14 @@ const WEEK_DAYS = 7;
 /** So many jobs and engines stand in a report. */
 const MOST = 500;
 
+/** So far from now a week may be asked for: further, nothing was done. */
+const MOST_YEARS = 200;
+
 /** The Monday of the week in which a day ("2026-11-25") lies; of this week where it is none. */
 export function mondayOf(day: string | undefined, now: Date): Date {
   const asked = day === undefined ? now : parse(day, DAY, now);
-  return startOfWeek(isValid(asked) ? asked : now, { weekStartsOn: 1 });
+  const known = isValid(asked) && Math.abs(asked.getFullYear() - now.getFullYear()) <= MOST_YEARS;
+  return startOfWeek(known ? asked : now, { weekStartsOn: 1 });
 }
 
 /** The Mondays before and after. */
