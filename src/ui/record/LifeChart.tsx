@@ -80,7 +80,7 @@ export default function LifeChart({ valve, rate, unit, useUnit, name }: Props) {
       <chakra.div
         height="300px"
         role="img"
-        aria-label={`${name} over ${valve.visits.length} visits, against a band of ${showFigure(last.result.lowMm, unit)} to ${showFigure(last.result.highMm, unit)}; the table above has every figure`}
+        aria-label={`${name} over ${valve.visits.length} visits, against a band of ${showFigure(last.result.lowMm, unit)} to ${showFigure(last.result.highMm, unit)}; the table below has every figure`}
       >
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart margin={{ top: 8, right: 20, bottom: 24, left: 8 }} accessibilityLayer={false}>

@@ -80,12 +80,13 @@ const nameOf = (id: string, { valves }: EngineFile): string => {
 /** So many visits are shown before all are asked for. */
 const NEWEST = 10;
 
-/** A table of valves by visits (of lifters where those are turned in), the newest first; the chart of the valve that is touched. */
+/** How much use is left to each valve, the chart of the one that is touched, and a table of valves by visits (of lifters where those are turned in). */
 export function LifeSection({ life, lifterVisits, risk, unit, counterUnit, file }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const shown = chosen ?? life.forecast?.first ?? life.valves[0]?.valve ?? null;
   const valve = life.valves.find((v) => v.valve === shown) ?? null;
+  const mapped = life.forecast !== null && life.forecast.unknown.length < life.forecast.valves.length;
   const rates = new Map((life.forecast?.valves ?? []).map((v) => [v.id, v]));
   const everyVisit = [
     ...new Map(life.valves.flatMap((v) => v.visits).map((v) => [v.visit.jobId, v.visit])).values(),
@@ -97,15 +98,42 @@ export function LifeSection({ life, lifterVisits, risk, unit, counterUnit, file 
     return <chakra.p fontSize="18px">Nothing finished on it yet: the first closed job begins its record.</chakra.p>;
   return (
     <chakra.div display="flex" flexDirection="column" gap="5">
-      {life.forecast !== null && life.forecast.unknown.length < life.forecast.valves.length && (
-        <section aria-label="Use left by valve">
-          <chakra.p fontSize="16px" color="soft">
-            Use left from the last visit, in {life.unit === "days" ? "days" : COUNTER_NAMES[life.unit]}, to each valve
-            by itself. Ringed: the first to be looked at; tinted: soon after it.
-          </chakra.p>
-          <UseLeftMap file={file} life={life} nameOf={(id) => nameOf(id, file)} onPick={setChosen} />
-        </section>
-      )}
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{
+          base: "minmax(0, 1fr)",
+          lg: mapped ? "repeat(2, minmax(0, 1fr))" : "minmax(0, 1fr)",
+        }}
+        gap="5"
+        alignItems="start"
+      >
+        {mapped && (
+          <section aria-label="Use left by valve">
+            <chakra.p fontSize="16px" color="soft">
+              Use left from the last visit, in {life.unit === "days" ? "days" : COUNTER_NAMES[life.unit]}, to each
+              valve by itself. Ringed: the first to be looked at; tinted: soon after it.
+            </chakra.p>
+            <UseLeftMap file={file} life={life} nameOf={(id) => nameOf(id, file)} onPick={setChosen} />
+          </section>
+        )}
+        {valve !== null && (
+          <section aria-label={capital(nameOf(valve.valve, file))}>
+            <chakra.p fontSize="18px" pb="2">
+              <b>{capital(nameOf(valve.valve, file))}</b>:{" "}
+              {tellRate(rates.get(valve.valve)?.rate ?? null, life, unit)}
+              {tellLeaves(rates.get(valve.valve)?.leavesAt ?? null, life, risk)}
+              {tellParts(valve, unit)}
+            </chakra.p>
+            <LazyChart
+              valve={valve}
+              rate={rates.get(valve.valve)?.rate ?? null}
+              unit={unit}
+              useUnit={life.unit}
+              name={nameOf(valve.valve, file)}
+            />
+          </section>
+        )}
+      </chakra.div>
       <chakra.div overflowX="auto" tabIndex={0} role="group" aria-label="Valves by visits">
         <VisitsTable>
           <caption>
@@ -146,22 +174,6 @@ export function LifeSection({ life, lifterVisits, risk, unit, counterUnit, file 
         <Button type="button" alignSelf="flex-start" onClick={() => setAll(true)}>
           Show all {everyVisit.length} visits
         </Button>
-      )}
-      {valve !== null && (
-        <section aria-label={capital(nameOf(valve.valve, file))}>
-          <chakra.p fontSize="18px" pb="2">
-            <b>{capital(nameOf(valve.valve, file))}</b>: {tellRate(rates.get(valve.valve)?.rate ?? null, life, unit)}
-            {tellLeaves(rates.get(valve.valve)?.leavesAt ?? null, life, risk)}
-            {tellParts(valve, unit)}
-          </chakra.p>
-          <LazyChart
-            valve={valve}
-            rate={rates.get(valve.valve)?.rate ?? null}
-            unit={unit}
-            useUnit={life.unit}
-            name={nameOf(valve.valve, file)}
-          />
-        </section>
       )}
     </chakra.div>
   );
