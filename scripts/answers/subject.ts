@@ -286,6 +286,7 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
         serial: null,
         runningHours: 10,
         counterUnit: "h",
+        geometry: [],
         file,
         job,
         state,

@@ -55,6 +55,7 @@ describe("the demo", () => {
       "Pellam R4: signed",
       "Orrin Tidewater 6: signed",
       "Pellam R4: signed",
+      "Corriemoor V6: signed",
     ]);
   });
 });

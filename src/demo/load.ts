@@ -2,6 +2,7 @@
 import { randomUUID } from "node:crypto";
 import type { CounterUnit } from "@/core/record/counter";
 import { addCause } from "@/server/shop/ownCauses";
+import { keepGeometry } from "@/server/engines/geometry";
 import { openerCloserOf } from "../core/job/tasks/openerCloser/openerCloser";
 import { hashPassword } from "better-auth/crypto";
 import { addDays, addMinutes } from "date-fns";
@@ -218,6 +219,23 @@ interface Visit {
   readonly signedBy?: number;
 }
 
+/** Three pushrods tried on a built engine, with what a marker showed of each. */
+const INTAKE_ROCKERS = {
+  mount: "stud",
+  lift: ".620 in",
+  radius: ".325 in",
+  ratio: "1.6",
+  fitted: "7.800 in",
+  step: "0.050 in",
+  stem: "11/32 in",
+  length1: "7.700 in",
+  width1: ".081 in",
+  length2: "7.800 in",
+  width2: ".062 in",
+  length3: "7.900 in",
+  width3: ".046 in",
+} as const;
+
 class DemoShop {
   constructor(
     private readonly db: Database,
@@ -263,6 +281,13 @@ class DemoShop {
       signedBy: 0,
     });
     await this.hours(tidewater, 6622);
+    await keepGeometry(
+      this.db,
+      this.as(2),
+      dunmore,
+      { id: randomUUID(), role: "intake", typed: INTAKE_ROCKERS },
+      addDays(now, -20),
+    );
     const outing = {
       engineId: dunmore,
       file: DUNMORE,

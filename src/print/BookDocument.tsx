@@ -58,6 +58,19 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
             ))}
           </View>
         )}
+        {book.geometry.length > 0 && (
+          <View>
+            <Text style={heading}>Rockers and pushrods</Text>
+            {book.geometry.map((g) => (
+              <View key={g.at} style={styles.row} wrap={false}>
+                <Text style={{ width: 380, ...(g.stands ? { fontWeight: 600 } : {}) }}>{g.words}</Text>
+                <Text>
+                  {date(g.at)}, {g.by}
+                </Text>
+              </View>
+            ))}
+          </View>
+        )}
         {book.visits.length === 0 && <Text style={heading}>Nothing finished on it yet.</Text>}
         {book.visits.map((v) => (
           <View key={v.jobId}>

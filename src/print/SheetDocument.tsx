@@ -169,6 +169,7 @@ function factsOf({
     ...(sheet.lockShiftMm === null
       ? []
       : [["Locking", `moved the lash ${exactLength(sheet.lockShiftMm, unit)}`] as const]),
+    ...(sheet.geometry.length === 0 ? [] : [["Geometry", sheet.geometry.join(". ")] as const]),
   ];
 }
 

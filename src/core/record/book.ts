@@ -60,6 +60,15 @@ export interface BookRate {
   readonly words: string | null;
 }
 
+export interface BookGeometry {
+  readonly words: string;
+  readonly by: string;
+  /** ISO 8601. */
+  readonly at: string;
+  /** A later one has not taken its place. */
+  readonly stands: boolean;
+}
+
 export interface EngineBook {
   readonly format: "fulcrata-book/1";
   readonly shop: string;
@@ -77,6 +86,8 @@ export interface EngineBook {
   /** So many hands were studied: what they differ by is taken off what moved. */
   readonly handsCounted: number;
   readonly rates: readonly BookRate[];
+  /** Rockers and pushrods, the newest revision first, each in a line. */
+  readonly geometry: readonly BookGeometry[];
   /** The newest first. */
   readonly visits: readonly BookVisit[];
 }
@@ -89,12 +100,24 @@ interface Given {
   readonly life: Life;
   /** Visits that turned lifters in, the oldest first. */
   readonly lifterVisits: readonly LifterVisit[];
+  readonly geometry: readonly BookGeometry[];
   readonly jobs: readonly FinishedJob[];
   readonly nameOf: (person: string) => string;
   readonly unit: LengthUnit;
 }
 
-export function engineBook({ shop, engine, now, due, life, lifterVisits, jobs, nameOf, unit }: Given): EngineBook {
+export function engineBook({
+  shop,
+  engine,
+  now,
+  due,
+  life,
+  lifterVisits,
+  geometry,
+  jobs,
+  nameOf,
+  unit,
+}: Given): EngineBook {
   const lifters = lifterLives(lifterVisits);
   const ends = (i: Interval | null): readonly [number, number] | null => (i === null ? null : [i.lo, i.hi]);
   const named = (id: string | null): string | null => (id === null ? null : nameOf(id));
@@ -133,6 +156,7 @@ export function engineBook({ shop, engine, now, due, life, lifterVisits, jobs, n
       sdMm: rate === null ? null : Math.sqrt(rate.variance),
       words: rate === null ? null : rateWords(rate, life.unit, unit),
     })),
+    geometry,
     visits: [...jobs]
       .sort((a, b) => b.at.localeCompare(a.at))
       .map((job) => ({

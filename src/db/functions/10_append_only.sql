@@ -20,3 +20,4 @@ CREATE OR REPLACE TRIGGER parts_out_append_only BEFORE UPDATE OR DELETE ON parts
 CREATE OR REPLACE TRIGGER refused_batches_append_only BEFORE UPDATE OR DELETE ON refused_batches FOR EACH ROW EXECUTE FUNCTION refuse_change();
 CREATE OR REPLACE TRIGGER refused_dealt_append_only BEFORE UPDATE OR DELETE ON refused_dealt FOR EACH ROW EXECUTE FUNCTION refuse_change();
 CREATE OR REPLACE TRIGGER commands_append_only BEFORE UPDATE OR DELETE ON commands FOR EACH ROW EXECUTE FUNCTION refuse_change();
+CREATE OR REPLACE TRIGGER engine_geometry_append_only BEFORE UPDATE OR DELETE ON engine_geometry FOR EACH ROW EXECUTE FUNCTION refuse_change();

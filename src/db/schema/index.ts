@@ -15,3 +15,4 @@ export * from "./record";
 export * from "./gauge";
 export * from "./practice";
 export * from "./causes";
+export * from "./geometry";

@@ -16,6 +16,7 @@ const TABLES = [
   "engine_models",
   "engines",
   "engine_viewers",
+  "engine_geometry",
   "jobs",
   "job_valves",
   "job_feeler_sets",

@@ -3,12 +3,14 @@ import Papa from "papaparse";
 import type { Sheet } from "@/core/job/sheet/format";
 import { type ShopWays, USUAL_WAYS } from "@/core/shop/ways";
 import { sheetOf } from "@/core/job/run";
+import { geometryWords, standingGeometry } from "@/core/quick/keptRocker";
 import type { Database } from "@/db/connect";
 import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Viewer } from "../http/who";
 import { findEngine } from "../engines/engines";
+import { geometryOf } from "../engines/geometry";
 import { mustSee } from "../engines/viewers";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";
@@ -37,6 +39,14 @@ export async function loadSheet(
     setsOfJob(db, viewer.shopId, id),
     findEngine(db, viewer.shopId, row.engineId),
   ]);
+  // What was kept after the job was closed is no part of its sheet.
+  const closed = entries.find((e) => e.kind === "closed");
+  const geometry = await geometryOf(
+    db,
+    viewer.shopId,
+    row.engineId,
+    closed === undefined ? undefined : new Date(closed.at),
+  );
   const sheet = sheetOf({
     jobId: id,
     shop: viewer.shopName,
@@ -56,6 +66,7 @@ export async function loadSheet(
     cautions: row.cautions,
     openedBy: row.openedByName,
     openedAt: row.openedAt.toISOString(),
+    geometry: standingGeometry(geometry).map(geometryWords),
     entries,
     refused,
   });

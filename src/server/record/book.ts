@@ -2,6 +2,7 @@
 import { and, desc, eq, inArray } from "drizzle-orm";
 import { format } from "date-fns";
 import Papa from "papaparse";
+import { geometryWords, standingGeometry } from "@/core/quick/keptRocker";
 import { type EngineBook, engineBook } from "@/core/record/book";
 import { dueWords } from "@/core/record/words";
 import { unitOf } from "@/core/job/words/specs";
@@ -9,6 +10,7 @@ import type { LengthUnit } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { jobResults, people } from "@/db/schema";
 import { findEngine } from "../engines/engines";
+import { geometryOf } from "../engines/geometry";
 import { mustSee } from "../engines/viewers";
 import { Refused } from "../http/refused";
 import type { Viewer } from "../http/who";
@@ -29,8 +31,9 @@ export async function loadBook(
   const engine = await findEngine(db, shopId, engineId);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   await mustSee(db, viewer, engineId);
-  const [{ life, lifterVisits, due }, jobs] = await Promise.all([
+  const [{ life, lifterVisits, due }, kept, jobs] = await Promise.all([
     loadLife(db, shopId, engineId, now),
+    geometryOf(db, shopId, engineId),
     db
       .select()
       .from(jobResults)
@@ -52,6 +55,7 @@ export async function loadBook(
         ).map((p) => [p.id, p.name]),
   );
   const unit = unitOf(engine.file);
+  const standing = new Set(standingGeometry(kept).map((k) => k.id));
   const book = engineBook({
     shop: shopName,
     engine: {
@@ -65,6 +69,7 @@ export async function loadBook(
     due: due === null ? null : `${dueWords(due, (day) => format(new Date(day * DAY_MS), "yyyy-MM-dd"))}: ${due.why}`,
     life,
     lifterVisits,
+    geometry: kept.map((k) => ({ words: geometryWords(k), by: k.by, at: k.at, stands: standing.has(k.id) })),
     jobs: jobs.map((j) => ({
       jobId: j.jobId,
       at: j.closedAt.toISOString(),

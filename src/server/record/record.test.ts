@@ -9,6 +9,7 @@ import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
 import { dueEngines, dueThisWeek, fleetPage } from "./fleet";
 import {
   engineForecasts,
+  engineGeometry,
   engineModels,
   engineUse,
   engines,
@@ -19,6 +20,7 @@ import {
   valveResults,
 } from "@/db/schema";
 import type { EngineFile } from "@/core/engine/engineFile";
+import { geometryWords, typedOf } from "@/core/quick/keptRocker";
 import type { KeptEntry } from "@/core/job/ledger/entry";
 import { resultOf } from "@/core/job/record/resultOf";
 import type { FleetQuestion } from "@/core/record/fleet";
@@ -29,6 +31,7 @@ import { addCause, changeCause, ownCauses } from "../shop/ownCauses";
 import { setHabits } from "../shop/people";
 import { changeSettings } from "../shop/shopSettings";
 import { addEngine, changeEngine } from "../engines/engines";
+import { geometryOf, keepGeometry } from "../engines/geometry";
 import { heavy } from "../heavy/heavy";
 import { bookCsv, loadBook } from "./book";
 import { dueCalendar, dueCsv } from "./dueFiles";
@@ -325,6 +328,39 @@ describe("what is due", () => {
     }
     expect([...taken.keys()].sort()).toEqual(uids.sort());
     expect([...taken.values()]).toContain("Quillan G2 G4 1907: valves");
+  });
+});
+
+describe("the geometry of an engine's rockers", () => {
+  const typed = { lift: "14 mm", radius: "8 mm", arm: "42 mm", ratio: "1.5", fitted: "200 mm", pivot: "-5 mm" };
+  const built = async (): Promise<string> =>
+    (await db.select({ id: engines.id }).from(engines).where(eq(engines.serial, "No. 12")))[0]?.id ?? "";
+  it("is kept revision by revision, and stands in its book", async () => {
+    const id = await built();
+    const [demo] = await geometryOf(db, lead.shopId, id);
+    expect(geometryWords(demo ?? { role: "both", typed: typedOf({}) })).toBe(
+      "Intake: pushrod 8 in: sweep .032 in; with 7.8 in it was .062 in",
+    );
+    const command = { id: randomUUID(), role: "exhaust" as const, typed };
+    await keepGeometry(db, lead, id, command);
+    await keepGeometry(db, lead, id, command);
+    await keepGeometry(db, lead, id, { id: randomUUID(), role: "exhaust", typed: { ...typed, pivot: "-4 mm" } });
+    const kept = await geometryOf(db, lead.shopId, id);
+    expect(kept.map((k) => k.role)).toEqual(["exhaust", "exhaust", "intake"]);
+    expect((await geometryOf(db, lead.shopId, id, new Date(Date.now() - 86_400_000))).length).toBe(1);
+    const { book, unit } = await loadBook(db, lead, id);
+    expect(book.geometry.map((g) => g.stands)).toEqual([true, false, true]);
+    expect((await heavy("book.pdf", { book, unit, paper: "letter" }, lead.shopId)).length).toBeGreaterThan(3000);
+    await expect(Promise.resolve(test.owner.update(engineGeometry).set({ role: "both" }))).rejects.toThrow();
+  });
+  it("is refused where it is not complete, can't be, or has no engine", async () => {
+    const id = await built();
+    const keep = (engine: string, part: object) =>
+      keepGeometry(db, lead, engine, { id: randomUUID(), role: "both", typed: { ...typed, ...part } });
+    await expect(keep(id, { lift: "" })).rejects.toThrow(/Type on/);
+    await expect(keep(id, { arm: "9 mm" })).rejects.toThrow(/does not reach/);
+    await expect(keep(id, { lift: "much" })).rejects.toThrow(/no length/);
+    await expect(keep(randomUUID(), {})).rejects.toThrow(/no such engine/);
   });
 });
 

@@ -19,6 +19,8 @@ import { planStops } from "@/core/stops/recommend";
 import { DEFAULT_STOP_SETTINGS, type StopSettings } from "@/core/stops/settings";
 import { stopLetter } from "@/core/stops/sign";
 import { type CounterUnit, counted } from "@/core/record/counter";
+import type { KeptGeometry } from "@/core/quick/keptRocker";
+import { GeometrySummary } from "./geometry/GeometrySummary";
 import { Button, ButtonLink } from "../controls/Button";
 import { Select } from "../controls/Field";
 import { Fold, JumpTo, useFolds } from "../controls/Fold";
@@ -61,6 +63,8 @@ interface Props {
   readonly mayArchive: boolean;
   /** What was found and left over the years, and when it is due. */
   readonly life: LifeGiven;
+  /** Of its rockers and pushrods, the newest first. */
+  readonly geometry: readonly KeptGeometry[];
   /** Owners and customers, for a lead to say who may look at it. */
   readonly viewers: readonly ViewerLine[];
   /** Whoever looks may change a spec that is there. */
@@ -91,6 +95,7 @@ export function EngineView({
   mayArchive,
   viewers,
   life,
+  geometry,
 }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
@@ -113,6 +118,7 @@ export function EngineView({
   const query = planQuery(chosen, settings);
   const folds = useFolds(rules.sheetWork === "lash" || !known ? ["spec"] : []);
   const heated = known && rules.judgedIn !== "spec-state";
+  const rockers = engine.mover.name === "rocker";
   const places = new Map([
     ["plan", "Where to stop"],
     ["life", "Its life"],
@@ -120,6 +126,7 @@ export function EngineView({
     ["strip", "The cycle"],
     ["lift", "Lift"],
     ["whatif", "Bigger ramp"],
+    ...(rockers ? [["geometry", "Geometry"] as const] : []),
     ["spec", SPEC_TITLE[rules.sheetWork]],
     ...(heated ? [["heat", "Hot and cold"] as const] : []),
   ]);
@@ -304,6 +311,11 @@ export function EngineView({
           <Fold id="whatif" title="What a bigger ramp does" folds={folds}>
             <WhatIf file={file} engine={engine} settings={settings} chosen={chosen} />
           </Fold>
+          {rockers && (
+            <Fold id="geometry" title="Rockers and pushrods" folds={folds}>
+              <GeometrySummary id={id} kept={geometry} />
+            </Fold>
+          )}
         </chakra.div>
       </chakra.div>
       <chakra.div

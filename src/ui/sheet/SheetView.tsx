@@ -89,6 +89,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           {sheet.temperatureC === null ? "" : `, ${temperature.words(sheet.temperatureC)}`}
         </Fact>
         {sheet.work !== "preload" && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
+        {sheet.geometry.length > 0 && <Fact name="Geometry">{sheet.geometry.join(". ")}</Fact>}
         {sheet.offset !== null && <Fact name="Judged as">{sheet.offset}</Fact>}
         {sheet.spread !== null && <Fact name="Evenness">{sheet.spread}</Fact>}
         {sheet.licensed !== null && <Fact name="Released by">{sheet.licensed}, on the approved data</Fact>}

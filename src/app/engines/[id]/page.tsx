@@ -9,6 +9,7 @@ import { viewersOf } from "@/server/engines/viewers";
 import { loadLife } from "@/server/record/loadLife";
 import { measuredFor } from "@/server/jobs/hotColdReadings";
 import { EngineView } from "@/ui/engine/EngineView";
+import { geometryOf } from "@/server/engines/geometry";
 import { Shell } from "../../Shell";
 import { engineTitle } from "@/server/titles";
 import { titled } from "../../titled";
@@ -36,6 +37,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         maySpec={person !== null && mayDo(person.role, "spec")}
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         life={await loadLife(db, shopId, engine.id)}
+        geometry={await geometryOf(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
       />
     </Shell>

@@ -92,6 +92,8 @@ export interface Sheet {
   };
   readonly state: "cold" | "hot";
   readonly temperatureC: number | null;
+  /** Of its rockers and pushrods, as it stood when the job was closed: a line each. */
+  readonly geometry: readonly string[];
   readonly specSource: string | null;
   /** Other sources that were known and did not rule. */
   readonly otherSources: readonly string[];

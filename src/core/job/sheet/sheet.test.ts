@@ -46,6 +46,7 @@ const sheet = (entries: readonly KeptEntry[]) =>
     serial: null,
     runningHours: null,
     counterUnit: "h",
+    geometry: ["Intake: pushrod 208 mm"],
     file: FILE,
     job: jobFor(FILE),
     state: "cold",
@@ -66,6 +67,7 @@ describe("the sheet", () => {
   it("names what ruled, what did not, and what lay ready", () => {
     expect(sheet([])).toMatchObject({
       specSource: "Card",
+      geometry: ["Intake: pushrod 208 mm"],
       otherSources: ["Old manual"],
       feelerSets: ["Set", "Other set"],
       purpose: "noise",

@@ -45,6 +45,8 @@ export interface SheetSource<J extends JobOf = JobOf> {
   readonly cautions: readonly string[];
   readonly openedBy: string;
   readonly openedAt: string;
+  /** Of its rockers and pushrods, as it stood when the job was closed: a line each. */
+  readonly geometry: readonly string[];
   readonly entries: readonly KeptEntry[];
   /** What was made and not taken, and what became of each. */
   readonly refused: readonly { readonly batch: RefusedBatch; readonly dealt: Dealt | null }[];
@@ -73,6 +75,7 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     },
     state: source.state,
     temperatureC: source.temperatureC,
+    geometry: source.geometry,
     specSource: file.lash?.source ?? null,
     otherSources: (file.otherLash ?? []).map((l) => l.source ?? "no source named"),
     purpose: source.purpose,
