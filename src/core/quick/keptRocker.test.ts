@@ -19,6 +19,10 @@ describe("a geometry that is kept", () => {
     expect(geometryWords({ role: "exhaust", typed: { ...SHAFT, pivot: "1 mm" } })).toBe(
       "Exhaust: stands as they are: sweep 0.59 mm",
     );
+    const inches = { ...STUD, fitted: "7 13/16 in", step: "0.050 in" };
+    expect(geometryWords({ role: "intake", typed: inches })).toMatch(
+      /^Intake: pushrod 8\.\d{3} in: sweep \.\d{3} in; with 7\.8125 in it was \.081 in$/,
+    );
     expect(geometryWords({ role: "exhaust", typed: typedOf({}) })).toBe("Exhaust: not complete");
   });
   it("holds until a later one for the same rockers", () => {

@@ -339,7 +339,7 @@ describe("the geometry of an engine's rockers", () => {
     const id = await built();
     const [demo] = await geometryOf(db, lead.shopId, id);
     expect(geometryWords(demo ?? { role: "both", typed: typedOf({}) })).toBe(
-      "Intake: pushrod 8 in: sweep .032 in; with 7.8 in it was .062 in",
+      "Intake: pushrod 8.000 in: sweep .032 in; with 7.800 in it was .062 in",
     );
     const command = { id: randomUUID(), role: "exhaust" as const, typed };
     await keepGeometry(db, lead, id, command);

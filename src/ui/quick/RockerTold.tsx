@@ -4,7 +4,8 @@ import { useState } from "react";
 import { type LengthTried, tryLength } from "@/core/geometry/pushrod";
 import { sweepOf } from "@/core/geometry/sweep";
 import { EDGE_MM, type RockerAnswer as Answered, edgeLeftMm, middleOf } from "@/core/quick/rocker";
-import { type LengthUnit, MM_PER_INCH, exactLength, showLength } from "@/core/units/length";
+import { pushrodWords } from "@/core/quick/rockerWords";
+import { type LengthUnit, MM_PER_INCH, showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { RockerArmDrawing } from "../drawings/RockerArm";
 import { Figure } from "./QuickPage";
@@ -31,7 +32,7 @@ export function RockerTold({ answer }: { readonly answer: Answered }) {
   const pivotAboveMm = stud === null ? answer.pivotAboveMm + raisedMm : tryLength(stud.rocker, lengthMm).pivotAboveMm;
   const shown = sweepOf(answer.arm, pivotAboveMm);
   const left = shown === null ? null : edgeLeftMm(answer, sweep, shown);
-  const mm = (x: number): string => exactLength(x, unit);
+  const mm = (x: number): string => pushrodWords(x, unit);
   return (
     <chakra.div display="flex" flexDirection="column" gap="4">
       {stud !== null ? (
@@ -124,7 +125,7 @@ interface SlideProps {
 const Slide = ({ label, value, from, to, unit, says, onChange }: SlideProps) => (
   <chakra.label display="flex" flexDirection="column" gap="1" fontSize="18px" _print={{ display: "none" }}>
     <span>
-      {label} <b>{exactLength(value, unit)}</b>: {says}
+      {label} <b>{pushrodWords(value, unit)}</b>: {says}
     </span>
     <input
       type="range"
@@ -132,7 +133,7 @@ const Slide = ({ label, value, from, to, unit, says, onChange }: SlideProps) => 
       max={to}
       step={unit === "mm" ? 0.1 : MM_PER_INCH / 200}
       value={value}
-      aria-valuetext={`${exactLength(value, unit)}, ${says}`}
+      aria-valuetext={`${pushrodWords(value, unit)}, ${says}`}
       onChange={(e) => onChange(Number(e.target.value))}
       style={{ width: "100%", height: 44, accentColor: "var(--f-colors-now)" }}
     />
@@ -182,7 +183,7 @@ function Lengths({ answer, rocker: { rocker, sold, order }, unit, onShow }: Leng
             >
               <td>
                 <Button type="button" kind="quiet" onClick={() => onShow(l.lengthMm)}>
-                  {exactLength(l.lengthMm, unit)}
+                  {pushrodWords(l.lengthMm, unit)}
                 </Button>
               </td>
               <td>{what(l.lengthMm)}</td>

@@ -13,7 +13,8 @@ import {
 } from "recharts";
 import { type StudRocker, tryLength } from "@/core/geometry/pushrod";
 import type { MeasuredWidth } from "@/core/geometry/fit";
-import { MM_PER_INCH, exactLength, showLength } from "@/core/units/length";
+import { pushrodWords } from "@/core/quick/rockerWords";
+import { MM_PER_INCH, showLength } from "@/core/units/length";
 import { color, font } from "../drawings/colors";
 
 interface Props {
@@ -92,7 +93,7 @@ export default function SweepChart({ rocker, measured, lengthMm, fromMm, toMm, u
         </ResponsiveContainer>
       </chakra.div>
       <figcaption style={{ fontSize: 16 }}>
-        Sweep by the pushrod&apos;s length, {exactLength(lengthMm, unit)} marked
+        Sweep by the pushrod&apos;s length, {pushrodWords(lengthMm, unit)} marked
         {measured.length === 0 ? "." : "; circles: what the marker showed."}
       </figcaption>
     </figure>
