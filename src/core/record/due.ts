@@ -1,4 +1,5 @@
 /** When to look at an engine again: by forecast, by use, by date, whichever comes first. Pure. */
+import { type BeddingStage, FIRST_DAYS, FIRST_USE } from "./bedding";
 import { type CounterUnit, counted, nominalDays } from "./counter";
 import type { UseUnit } from "./history";
 
@@ -30,13 +31,15 @@ export interface DueInput {
   /** Of the newest closed job; null where there is none. */
   readonly last: { readonly day: number; readonly count: number | null } | null;
   readonly forecast: { readonly unit: UseUnit; readonly useLeft: number; readonly first: string } | null;
+  /** What the newest work on it leaves to settle. */
+  readonly bedding: BeddingStage | null;
   /** So much use, in the unit of its counter. */
   readonly intervalCount: number | null;
   readonly intervalDays: number | null;
   readonly intervalWords: string | null;
 }
 
-export type DueRule = "forecast" | "count" | "days";
+export type DueRule = "forecast" | "count" | "days" | "bedding";
 
 /** When an engine is due by what is known of it: kept with it, since it stays so until more is known. */
 export interface Deadline {
@@ -92,7 +95,7 @@ export function counterOf(all: readonly Counted[]): Counter | null {
 
 /** By the earliest rule; null where none says anything. */
 export function deadlineOf(input: DueInput): Deadline | null {
-  const { counter, counterUnit: unit, last, forecast, intervalCount, intervalDays, intervalWords } = input;
+  const { counter, counterUnit: unit, last, forecast, bedding, intervalCount, intervalDays, intervalWords } = input;
   if (last === null) return null;
   const rule = intervalWords === null ? "" : ` (${intervalWords})`;
   const atCount = (count: number, which: DueRule, why: string): Deadline => {
@@ -113,6 +116,17 @@ export function deadlineOf(input: DueInput): Deadline | null {
     daysLeft: null,
   });
   const rules: Deadline[] = [];
+  if (bedding === "first-heat")
+    rules.push(onDay(last.day + 1, "bedding", "worked on last time: read again after its first heat"));
+  if (bedding === "first-hours") {
+    const why = "bedding in: read again after";
+    if (last.count === null)
+      rules.push(onDay(last.day + FIRST_DAYS, "bedding", `${why} the first ${FIRST_DAYS} days`));
+    else
+      rules.push(
+        atCount(last.count + FIRST_USE[unit], "bedding", `${why} the first ${counted(FIRST_USE[unit], unit)}`),
+      );
+  }
   if (forecast !== null) {
     const why = `${forecast.first} is likely to be the first out of its band`;
     if (forecast.unit === "days") rules.push(onDay(last.day + forecast.useLeft, "forecast", why));

@@ -1,5 +1,6 @@
 /** The life of an engine: what counts as a service, what is due, and how it is said. */
 import { describe, expect, it } from "vitest";
+import { beddingOf } from "./bedding";
 import { type DueInput, counterOf, deadlineOf, dueOn, countPerWeek } from "./due";
 import { type Visit, engineLife, lifeOf, unitOfUse } from "./history";
 import type { ValveResult } from "./results";
@@ -119,6 +120,7 @@ describe("due", () => {
   };
   const bare: DueInput = {
     counterUnit: "h",
+    bedding: null,
     counter: null,
     last: { day: 900, count: 500 },
     forecast: null,
@@ -163,6 +165,23 @@ describe("due", () => {
       left: 4,
       why: "every 150 km",
     });
+  });
+  it("is after the first heat, then after the first hours, where something was new", () => {
+    expect([[true], [true, true], [false, true], [false, false, true], [false], []].map(beddingOf)).toEqual([
+      "first-heat",
+      "first-heat",
+      "first-hours",
+      null,
+      null,
+      null,
+    ]);
+    expect(dueOf({ ...bare, bedding: "first-heat", intervalDays: 365 })).toMatchObject({ rule: "bedding", day: 901 });
+    expect(dueOf({ ...bare, bedding: "first-hours" })).toMatchObject({
+      rule: "bedding",
+      atCount: 510,
+      why: "bedding in: read again after the first 10 h",
+    });
+    expect(dueOf({ ...bare, bedding: "first-hours", last: { day: 900, count: null } })).toMatchObject({ day: 930 });
   });
   it("learns the pace from what the counter showed", () => {
     expect(countPerWeek(weekly)).toBeCloseTo(5, 9);

@@ -1,8 +1,10 @@
 /** When an engine is due: reckoned whenever something of it changes, and kept with the engine. */
-import { and, eq } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
+import { isFresh } from "@/core/job/setup/purpose";
+import { beddingOf } from "@/core/record/bedding";
 import { type Due, deadlineOf, dueOn } from "@/core/record/due";
 import type { Database } from "@/db/connect";
-import { engineForecasts, engines } from "@/db/schema";
+import { engineForecasts, engines, jobResults, jobs } from "@/db/schema";
 import { dayOf } from "./results";
 
 const thisOne = (shopId: string, engineId: string) => and(eq(engines.shopId, shopId), eq(engines.id, engineId));
@@ -33,8 +35,16 @@ export async function keepDeadline(db: Database, shopId: string, engineId: strin
     .where(thisOne(shopId, engineId));
   if (found === undefined) return;
   const { addedAt, forecast, ...engine } = found;
+  const newest = await db
+    .select({ purpose: jobs.purpose })
+    .from(jobResults)
+    .innerJoin(jobs, and(eq(jobs.shopId, jobResults.shopId), eq(jobs.id, jobResults.jobId)))
+    .where(and(eq(jobResults.shopId, shopId), eq(jobResults.engineId, engineId)))
+    .orderBy(desc(jobResults.closedAt))
+    .limit(2);
   const deadline = deadlineOf({
     ...engine,
+    bedding: beddingOf(newest.map(({ purpose }) => isFresh(purpose))),
     // What was never worked on counts from when it came.
     last:
       forecast === null

@@ -221,6 +221,19 @@ describe("what is due", () => {
       /no such engine/,
     );
   });
+  it("may be the same rule for all engines of a name, and comes after the first heat by itself where it was worked on", async () => {
+    const day = dayOf(new Date());
+    const whys = async (name: string) =>
+      (await dueEngines(db, lead.shopId, day)).filter((e) => e.name === name).map((e) => e.due?.why ?? null);
+    const pellam = await named("Pellam R4");
+    await changeInterval(db, lead, pellam, { hours: null, days: 700, words: "before the season", alike: true });
+    const told = await whys("Pellam R4");
+    expect(told.filter((w) => w === "every 700 days (before the season)").length).toBeGreaterThan(0);
+    expect(await whys("Marle T2")).toEqual(["worked on last time: read again after its first heat"]);
+    await expect(
+      changeInterval(db, lead, randomUUID(), { hours: null, days: 1, words: null, alike: true }),
+    ).rejects.toThrow(/no such engine/);
+  });
   it("takes counters from its own list, changed or not, and says which line can't be right", async () => {
     const day = dayOf(new Date());
     const list = dueCsv(await dueEngines(db, lead.shopId, day));

@@ -1,6 +1,7 @@
 /** What counters of engines show, and the rules by which engines are looked at again. */
 import { randomUUID } from "node:crypto";
-import { and, desc, eq } from "drizzle-orm";
+import { and, desc, eq, inArray } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { type CounterUnit, counted } from "@/core/record/counter";
 import { NEWEST_LOOKS, counterOf } from "@/core/record/due";
@@ -121,25 +122,58 @@ export const intervalInput = z.strictObject({
     .trim()
     .max(120, "Keep it within 120 characters.")
     .transform((w) => (w === "" ? null : w)),
+  /** For every engine of this one's name. */
+  alike: z.boolean().default(false),
 });
 
-/** By which rule an engine is looked at again. @throws Refused */
+/** So many have their date at once; the others with the next background work. */
+const DATED_AT_ONCE = 100;
+
+/** By which rule an engine is looked at again, or all of its name that count as it does. @throws Refused */
 export async function changeInterval(
   db: Database,
   { shopId }: Actor,
   engineId: string,
-  { hours: intervalHours, days: intervalDays, words: intervalWords }: z.infer<typeof intervalInput>,
+  {
+    hours: intervalHours,
+    days: intervalDays,
+    words: intervalWords,
+    alike = false,
+  }: Omit<z.infer<typeof intervalInput>, "alike"> & { readonly alike?: boolean },
 ): Promise<void> {
   await db.transaction(async (raw) => {
     const tx = raw as unknown as Database;
-    const changed = isId(engineId)
-      ? await tx
-          .update(engines)
-          .set({ intervalHours, intervalDays, intervalWords })
-          .where(and(eq(engines.shopId, shopId), eq(engines.id, engineId)))
-          .returning({ id: engines.id })
-      : [];
+    const wanted = !isId(engineId) ? [] : alike ? await alikeTo(tx, shopId, engineId) : [engineId];
+    const changed =
+      wanted.length === 0
+        ? []
+        : await tx
+            .update(engines)
+            .set({ intervalHours, intervalDays, intervalWords, deadlineStale: true })
+            .where(and(eq(engines.shopId, shopId), inArray(engines.id, wanted)))
+            .returning({ id: engines.id });
     if (changed.length === 0) throw new Refused("There is no such engine. Go back to the bench.", 404);
-    await keepDeadline(tx, shopId, engineId);
+    const own = [engineId, ...changed.map((c) => c.id).filter((id) => id !== engineId)].slice(0, DATED_AT_ONCE);
+    for (const id of own) await keepDeadline(tx, shopId, id);
   });
+}
+
+/** The engines of an engine's name that count in its unit, itself among them. */
+async function alikeTo(tx: Database, shopId: string, engineId: string): Promise<string[]> {
+  const [own, model] = [alias(engines, "own"), alias(engineModels, "own_model")];
+  const rows = await tx
+    .select({ id: engines.id })
+    .from(own)
+    .innerJoin(model, and(eq(model.shopId, own.shopId), eq(model.id, own.modelId)))
+    .innerJoin(engineModels, and(eq(engineModels.shopId, own.shopId), eq(engineModels.name, model.name)))
+    .innerJoin(
+      engines,
+      and(
+        eq(engines.shopId, own.shopId),
+        eq(engines.modelId, engineModels.id),
+        eq(engines.counterUnit, own.counterUnit),
+      ),
+    )
+    .where(and(eq(own.shopId, shopId), eq(own.id, engineId)));
+  return rows.map((r) => r.id);
 }

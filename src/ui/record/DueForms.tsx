@@ -78,9 +78,19 @@ function IntervalForm({ id, interval, counterUnit }: Pick<Props, "id" | "interva
   const router = useRouter();
   const [kept, setKept] = useState(false);
   const { register, submit, busy, wrong, elsewhere } = useSentForm({
-    defaultValues: { hours: shown(interval.hours), days: shown(interval.days), words: interval.words ?? "" },
-    send: ({ hours, days, words }) =>
-      send("PUT", `/api/engines/${id}/interval`, { hours: numberOrText(hours), days: numberOrText(days), words }),
+    defaultValues: {
+      hours: shown(interval.hours),
+      days: shown(interval.days),
+      words: interval.words ?? "",
+      alike: false,
+    },
+    send: ({ hours, days, words, alike }) =>
+      send("PUT", `/api/engines/${id}/interval`, {
+        hours: numberOrText(hours),
+        days: numberOrText(days),
+        words,
+        alike,
+      }),
     onDone: () => {
       setKept(true);
       router.refresh();
@@ -97,6 +107,10 @@ function IntervalForm({ id, interval, counterUnit }: Pick<Props, "id" | "interva
       <Field label="The rule in words" error={wrong("words")}>
         {(c) => <TextInput {...c} {...register("words")} width="16rem" placeholder="with every oil change" />}
       </Field>
+      <chakra.label display="flex" gap="2" alignItems="center" minHeight="44px" fontSize="17px">
+        <input type="checkbox" {...register("alike")} style={{ width: 22, height: 22 }} />
+        For every engine of this name
+      </chakra.label>
       <FormEnd trouble={elsewhere("hours", "days", "words")} done={kept ? "Saved" : null}>
         <Button type="submit" disabled={busy}>
           Keep the rule

@@ -16,5 +16,8 @@ export const PURPOSE_NAMES: Record<Purpose, { readonly name: string; readonly no
   "race-check": { name: "Race check", note: "Every valve every outing: what moved is worn." },
 };
 
+/** Something is new, or was off: it settles. */
+export const isFresh = (purpose: Purpose): boolean => purpose === "first-start" || purpose === "after-work";
+
 /** Where the evidence counts most, all valves are read before any is set. */
 export const surveysFirst = (purpose: Purpose): boolean => purpose === "noise" || purpose === "race-check";
