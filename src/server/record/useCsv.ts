@@ -3,7 +3,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import Papa from "papaparse";
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import { type CounterUnit, COUNTER_NAMES } from "@/core/record/counter";
+import { COUNTER_NAMES, COUNTER_UNITS, type CounterUnit } from "@/core/record/counter";
 import { groupedBy } from "@/core/units/groups";
 import type { Database } from "@/db/connect";
 import { engineModels, engines } from "@/db/schema";
@@ -39,7 +39,7 @@ const wrong = (line: number, what: string): never => {
 /** A counter as it is written: 1250, 1250.5, 1250,5. */
 const FIGURE = /^\d+([.,]\d+)?$/;
 
-const UNITS = z.enum(Object.keys(COUNTER_NAMES) as [CounterUnit, ...CounterUnit[]]);
+const UNITS = z.enum(COUNTER_UNITS);
 
 /** The lines that say what a counter shows. @throws CalcProblem naming the line, or the columns that are missing */
 export function readUseCsv(text: string): UseLine[] {

@@ -14,22 +14,25 @@ interface Props<T> {
   /** Which columns it has. */
   readonly hint: string;
   readonly placeholder: string;
+  /** What can't be right by itself is asked about there. */
+  readonly asks?: boolean;
   /** What came of it, in words. */
   readonly done?: (answer: T) => string;
 }
 
 /** A whole table at once, from a file or pasted: all lines, or none and the line that is wrong. */
-export function CsvForm<T>({ to, hint, placeholder, done }: Props<T>) {
+export function CsvForm<T>({ to, hint, placeholder, asks = false, done }: Props<T>) {
   const router = useRouter();
-  const [asked, setAsked] = useState(false);
+  /** The text about which the shop asked: sent once more as it is, it is right. */
+  const [asked, setAsked] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const { register, submit, control, setValue, reset, busy, trouble } = useSentForm<{ text: string }, T>({
     defaultValues: { text: "" },
     send: async ({ text }, idFor) => {
       setSaid(null);
-      const sent = await send<T>("POST", to, { id: idFor([text, asked]), text, ...(asked ? { sure: true } : {}) });
-      // What can't be right by itself is asked about once.
-      setAsked(sent.kind === "refused" && sent.status === 409);
+      const sure = asked === text;
+      const sent = await send<T>("POST", to, { id: idFor([text, sure]), text, ...(sure ? { sure } : {}) });
+      setAsked(asks && sent.kind === "refused" && sent.status === 409 ? text : null);
       return sent;
     },
     onDone: (answer) => {

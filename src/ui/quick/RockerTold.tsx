@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type LengthTried, tryLength } from "@/core/geometry/pushrod";
 import { sweepOf } from "@/core/geometry/sweep";
 import { EDGE_MM, type RockerAnswer as Answered, edgeLeftMm, middleOf } from "@/core/quick/rocker";
-import { pushrodWords } from "@/core/quick/rockerWords";
+import { LEAVE_MM, pushrodWords } from "@/core/quick/rockerWords";
 import { type LengthUnit, MM_PER_INCH, showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { RockerArmDrawing } from "../drawings/RockerArm";
@@ -49,7 +49,7 @@ export function RockerTold({ answer }: { readonly answer: Answered }) {
         <Figure
           note={`Sweep ${showLength(leastMm, unit)} then, ${showLength(sweep.sweepMm, unit)} now. The pushrod must be ${(raise ?? 0) < 0 ? "shorter" : "longer"} to match: set its lash anew.`}
         >
-          {Math.abs(raise ?? 0) < 0.005
+          {Math.abs(raise ?? 0) < LEAVE_MM
             ? "Leave the stands as they are"
             : `${(raise ?? 0) > 0 ? "Raise" : "Lower"} the stands by ${showLength(Math.abs(raise ?? 0), unit)}`}
         </Figure>

@@ -109,7 +109,7 @@ function IntervalForm({ id, interval, counterUnit }: Pick<Props, "id" | "interva
       </Field>
       <chakra.label display="flex" gap="2" alignItems="center" minHeight="44px" fontSize="17px">
         <input type="checkbox" {...register("alike")} style={{ width: 22, height: 22 }} />
-        For every engine of this name
+        For every engine of this name that counts {COUNTER_NAMES[counterUnit]}
       </chakra.label>
       <FormEnd trouble={elsewhere("hours", "days", "words")} done={kept ? "Saved" : null}>
         <Button type="submit" disabled={busy}>

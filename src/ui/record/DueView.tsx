@@ -289,6 +289,7 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
         </chakra.summary>
         <CsvForm<{ lines: number }>
           to="/api/engines/use/csv"
+          asks
           hint="counter, and engine or serial or both; counter_unit if you like. The CSV of this page will do, with what counters show now"
           placeholder={"engine,serial,counter,counter_unit\nFen 212,F-014,96,h"}
           done={({ lines }) => `${lines === 1 ? "One counter" : `${lines} counters`} read; what has changed is kept`}

@@ -34,7 +34,7 @@ interface Props {
   readonly kept: readonly KeptShown[];
 }
 
-/** What is known of an engine before anything is kept: its rocker's ratio, and its lift where the cam says it. */
+/** What is known of an engine before anything is kept: its rocker's ratio. */
 const startOf = (file: EngineFile, step: TypedRocker["step"]): TypedRocker => ({
   ...NOTHING_TYPED,
   step,
