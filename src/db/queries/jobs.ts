@@ -1,5 +1,5 @@
 /** Jobs with the valves they answer for. */
-import { type SQL, and, asc, desc, eq, inArray, lt, sql } from "drizzle-orm";
+import { type SQL, and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import { moverOf } from "@/core/engine/mover";
 import { cycleOf } from "@/core/engine/engineFile";
 import { closedUp } from "@/core/job/closeOut/items";
@@ -114,21 +114,4 @@ async function listWhere(db: Database, shopId: string, which: SQL | undefined, l
       valves.filter((v) => v.jobId === row.id),
     ),
   );
-}
-
-/** The newest few jobs on an engine opened before a moment, newest first. */
-export async function listJobsOfEngine(
-  db: Database,
-  shopId: string,
-  engineId: string,
-  before: Date,
-): Promise<JobRecord[]> {
-  const rows = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), lt(jobs.openedAt, before)))
-    .orderBy(desc(jobs.openedAt))
-    .limit(5);
-  const found = await Promise.all(rows.map((r) => findJob(db, shopId, r.id)));
-  return found.filter((j) => j !== null);
 }

@@ -282,11 +282,11 @@ describe("measured pairs", () => {
     expect(hotColdInput.safeParse({ out: [{ id: randomUUID(), valve: "1I", reason: " " }] }).success).toBe(false);
     expect(hotColdInput.safeParse({}).success).toBe(false);
   });
-  it("need a closed lash job, a valve of it, and leaves that can be", async () => {
+  it("need a valve that a lash job has left, and leaves that can be", async () => {
     const engineId = await engine(HOT);
     const openOne = await openJob(db, actor, opening(engineId, HOT, { state: "hot", temperatureC: 85 }));
-    expect(await sentence(keepHotCold(db, actor, openOne, cold(["1I"])))).toMatch(/Close the job first/);
-    expect(await loadHotCold(db, actor.shopId, openOne)).toBeNull();
+    expect(await sentence(keepHotCold(db, actor, openOne, cold(["1I"])))).toMatch(/1I is still in work/);
+    expect(await loadHotCold(db, actor.shopId, openOne)).toMatchObject({ inHand: true, valves: [] });
     const jobId = await hotJob(engineId);
     expect(await sentence(keepHotCold(db, actor, jobId, cold(["9I"])))).toMatch(/not part of this job/);
     expect(
@@ -318,8 +318,40 @@ describe("measured pairs", () => {
       personId: actor.person.id,
     };
     expect(await sentence(db.insert(stateReadings).values(row) as unknown as Promise<unknown>)).toMatch(
-      /other state belongs to a closed lash job/,
+      /other state is of a valve that a lash job has left/,
     );
+  });
+  it("are taken while the job is in hand, and count no more for a valve that was set again", async () => {
+    const engineId = await engine(HOT);
+    const jobId = await openJob(db, actor, opening(engineId, HOT, { state: "hot", temperatureC: 85 }));
+    const stop = (await findJob(db, actor.shopId, jobId))?.job.route.find((s) => s.valves.some((v) => v.valve === "1I"));
+    const letter = stop?.letter ?? "";
+    const leave = (mm: number, pass: "as-found" | "as-left"): Entry[] => {
+      const r = reading("1I", letter, mm, { pass });
+      return [r, { ...fresh(), kind: "left", valve: "1I", reading: r.id, reason: null }];
+    };
+    const counted = async () => (await measuredFor(db, actor.shopId, engineId)).engine.map((p) => p.valve);
+    await add(jobId, [{ ...fresh(), kind: "arrived", stop: letter }, ...leave(0.55, "as-found")]);
+    await keepHotCold(db, actor, jobId, cold(["1I"]));
+    expect(await counted()).toEqual(["1I"]);
+    const set: Entry = {
+      ...fresh(),
+      kind: "set",
+      valve: "1I",
+      stop: letter,
+      turns: 0.1,
+      aimMm: 0.55,
+      locked: true,
+    };
+    await add(jobId, [{ ...fresh(), kind: "reopened", valve: "1I", reason: "Ticks" }]);
+    await add(jobId, [reading("1I", letter, 0.57, { pass: "re-check" }), set, ...leave(0.54, "as-left")]);
+    expect(await counted()).toEqual([]);
+    expect((await loadHotCold(db, actor.shopId, jobId))?.valves).toMatchObject([{ id: "1I", read: null }]);
+    await keepHotCold(db, actor, jobId, cold(["1I"], 0.24));
+    expect(await counted()).toEqual(["1I"]);
+    await add(jobId, [{ ...fresh(), kind: "called-off", reason: "Wrong engine" }]);
+    expect(await counted()).toEqual([]);
+    expect(await sentence(keepHotCold(db, actor, jobId, cold(["1I"])))).toMatch(/called off/);
   });
   it("what makes it grow is changed and taken away on its own", async () => {
     const id = await engine(HOT);

@@ -1,4 +1,4 @@
-/** Readings in the other state of a finished job's valves, and the hot and cold readings that they make. */
+/** Readings in the other state of valves that a job has left, and the hot and cold readings that they make. */
 import type { EngineState } from "@/core/engine/engineFile";
 import { roleUnit } from "@/core/job/words/specs";
 import { and, asc, eq, inArray, ne, or, sql } from "drizzle-orm";
@@ -7,6 +7,7 @@ import { CalcProblem } from "@/core/calc/problem";
 import { type HotColdReading, pairDoubt } from "@/core/heat/hotColdReadings";
 import { type Measured, expectedGrowthMm } from "@/core/heat/growthSources";
 import { readingProblem } from "@/core/lash/reading";
+import { changesLash } from "@/core/job/ledger/entry";
 import { middleOf } from "@/core/job/ledger/readings";
 import { asLeft, type ValveState } from "@/core/job/state/state";
 import { jobState, rulesOf } from "@/core/job/run";
@@ -70,11 +71,16 @@ export async function keepHotCold(
   const { job, row: opened } = found;
   if (rulesOf(job).judgedIn !== "either-state") throw new Refused("Only lash is read in both states.", 409);
   const state = jobState(job, await ledgerOf(db, actor.shopId, jobId));
-  if (state.closed === null)
-    throw new Refused("Close the job first: a reading in the other state needs the lash that was left.", 409);
+  if (state.calledOff !== null) throw new Refused("This job was called off: nothing was left in it.", 409);
   const rows = readings.map((r, i) => {
     if (!job.valves.some((v) => v.id === r.valve))
       throw new CalcProblem(`Valve ${r.valve} is not part of this job.`, `readings[${i}].valve`);
+    const valve = state.valves.get(r.valve);
+    if (valve === undefined || asLeft(valve) === null)
+      throw new CalcProblem(
+        `${r.valve} is still in work: finish it first. A reading in the other state needs the lash that was left.`,
+        `readings[${i}].valve`,
+      );
     const [goes, noGo] = [parseLength(r.goes, unit), parseLength(r.noGo, unit)];
     if (goes === null || noGo === null)
       throw new CalcProblem(
@@ -83,7 +89,7 @@ export async function keepHotCold(
       );
     const problem = readingProblem({ goesMm: goes.mm, noGoMm: noGo.mm });
     if (problem !== null) throw new CalcProblem(problem.why, `readings[${i}].${problem.field}`);
-    const pair = pairOf(job.state, state.valves.get(r.valve), { goes, noGo });
+    const pair = pairOf(job.state, valve, { goes, noGo });
     const doubt =
       pair === null || sure.includes(r.valve)
         ? null
@@ -136,6 +142,8 @@ export interface StateReading {
   readonly noGo: { readonly mm: number; readonly text: string };
   /** Its pair was taken out, and why; null where it counts. */
   readonly outReason: string | null;
+  /** When it was read. */
+  readonly at: Date;
 }
 
 /** The last reading in the other state of every valve of a job that has one. */
@@ -153,6 +161,7 @@ export async function stateReadingsOf(db: Database, shopId: string, jobId: strin
         goes: { mm: r.goesMm, text: r.goesText },
         noGo: { mm: r.noGoMm, text: r.noGoText },
         outReason: r.outReason,
+        at: r.at,
       },
     ]),
   );
@@ -168,20 +177,29 @@ export async function hotColdOfJob(db: Database, shopId: string, jobId: string):
     jobState(job, await ledgerOf(db, shopId, jobId)),
     await stateReadingsOf(db, shopId, jobId),
   ];
+  if (state.calledOff !== null) return [];
   return readings.flatMap((r) => {
     const pair = r.outReason === null ? pairOf(job.state, state.valves.get(r.valve), r) : null;
     return pair === null ? [] : [pair];
   });
 }
 
-/** What a valve was left at and what was read of it in the other state; null where it was not left on a reading. */
+/** Whether its lash was changed after a moment: what was read of it until then is of another lash. */
+export const changedSince = ({ work }: ValveState, at: Date): boolean =>
+  work.some((e) => changesLash(e) && e.madeAt !== undefined && new Date(e.madeAt) > at);
+
+/**
+ * What a valve was left at and what was read of it in the other state; null where it was not left on a reading, or was
+ * set again since. `at` is left out for what is read now.
+ */
 function pairOf(
   jobIs: EngineState,
   valve: ValveState | undefined,
-  read: Pick<StateReading, "goes" | "noGo">,
+  read: Pick<StateReading, "goes" | "noGo"> & { readonly at?: Date },
 ): HotColdReading | null {
   const left = valve === undefined ? null : asLeft(valve);
   if (valve === undefined || left === null) return null;
+  if (read.at !== undefined && changedSince(valve, read.at)) return null;
   const [own, other] = [middleOf(left), middleOf(read)];
   return {
     valve: valve.valve.id,

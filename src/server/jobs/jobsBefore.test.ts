@@ -1,4 +1,7 @@
 /** What the newest job proposes for the next one on the same engine, and which cautions one tap confirms again. */
+import type { Entry } from "@/core/job/ledger/entry";
+import { enteredLately } from "@/db/queries/ledger";
+import { record, recordInput } from "./record";
 import { habitsInput, setHabits } from "../shop/people";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, expect, inject, it } from "vitest";
@@ -135,4 +138,31 @@ it("lengths are typed as the shop says, and as each says of themselves", async (
   }
   expect(habitsInput.safeParse({}).success).toBe(false);
   await expect(unitsOf(db, { ...ada, shopId: randomUUID() })).rejects.toThrow("no such shop");
+});
+
+it("reads what was entered lately on an engine: by kind, of the newest five jobs before, without what was taken back", async () => {
+  const other = randomUUID();
+  await addEngine(db, ada, { id: other, text: JSON.stringify(FILE), serial: "", runningHours: null });
+  const ids: string[] = [];
+  for (let day = 1; day <= 7; day++) {
+    const id = await begin(ada, `2026-10-0${day}T08:00:00Z`, { id: randomUUID(), engineId: other });
+    const temperature = randomUUID();
+    const entries: Entry[] = [
+      { id: temperature, supersedes: null, kind: "temperature", celsius: day },
+      { id: randomUUID(), supersedes: null, kind: "temperature", celsius: 30 + day },
+      { id: randomUUID(), supersedes: temperature, kind: "withdrawn" },
+      { id: randomUUID(), supersedes: null, kind: "paused", reason: "Break" },
+    ];
+    await record(db, ada, id, recordInput.parse({ entries }));
+    ids.push(id);
+  }
+  const lately = await enteredLately(db, ada.shopId, {
+    engineId: other,
+    before: new Date("2026-10-07T08:00:00Z"),
+    kinds: ["temperature"],
+  });
+  expect(lately.map((j) => j.jobId)).toEqual(ids.slice(1, 6));
+  expect(lately.map((j) => j.entries.map((e) => (e.kind === "temperature" ? e.celsius : null)))).toEqual(
+    [32, 33, 34, 35, 36].map((c) => [c]),
+  );
 });

@@ -12,19 +12,21 @@ import { ledgerOf } from "@/db/queries/ledger";
 import { otherBand } from "@/core/heat/otherBand";
 import { isId } from "../http/id";
 import { setOfJob } from "../shop/feelerSets";
-import { stateReadingsOf } from "./hotColdReadings";
+import { changedSince, stateReadingsOf } from "./hotColdReadings";
 
-/** Null when the shop has no such job, or none that is closed with lash. */
+/** Null when the shop has no such job, or none in which lash was left. */
 export async function loadHotCold(db: Database, shopId: string, jobId: string): Promise<HotColdPageData | null> {
   const found = isId(jobId) ? await findJob(db, shopId, jobId) : null;
   if (found === null || rulesOf(found.job).judgedIn !== "either-state") return null;
   const { row, job } = found;
   const state = jobState(job, await ledgerOf(db, shopId, jobId));
-  if (state.closed === null) return null;
-  const read = new Map((await stateReadingsOf(db, shopId, jobId)).map((r) => [r.valve, r]));
+  if (state.calledOff !== null) return null;
+  const kept = new Map((await stateReadingsOf(db, shopId, jobId)).map((r) => [r.valve, r]));
   const valves = [...state.valves.values()].flatMap((v) => {
     const left = asLeft(v);
     const { role, spec } = v.valve;
+    const last = kept.get(v.valve.id);
+    const read = last === undefined || changedSince(v, last.at) ? null : last;
     const expectedMm = expectedGrowthMm(row.engineFile, role);
     return left === null
       ? []
@@ -35,8 +37,8 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
             left: readingWords(left),
             leftMm: middleOf(left),
             leftHalfMm: (left.noGo.mm - left.goes.mm) / 2,
-            read: read.get(v.valve.id) ?? null,
-            outReason: read.get(v.valve.id)?.outReason ?? null,
+            read: read && { valve: read.valve, goes: read.goes, noGo: read.noGo },
+            outReason: read?.outReason ?? null,
             expectedMm,
             band: otherBand(spec, role, job.state, { offset: job.offset, usualGrowthMm: expectedMm }),
           },
@@ -48,6 +50,7 @@ export async function loadHotCold(db: Database, shopId: string, jobId: string): 
     engineId: row.engineId,
     engine: row.engineFile.name,
     state: job.state,
+    inHand: state.closed === null,
     set: await setOfJob(db, shopId, row),
     unit: specUnit(row.engineFile.lash?.[role]) === "mm" ? "mm" : "in",
     valves,

@@ -2,14 +2,13 @@
 import type { EngineFile } from "@/core/engine/engineFile";
 import { type GrowthSource, type GrowthSources, growthSourcesOf } from "@/core/heat/growthSources";
 import type { Offset } from "@/core/heat/offset";
-import { type FittedEntry, liveEntries } from "@/core/job/ledger/entry";
+import type { FittedEntry } from "@/core/job/ledger/entry";
 import { chosenOffset, lackingGivens, lacks, planTask, rulesFor, specFor } from "@/core/job/prepare";
 import type { Planned } from "@/core/job/setup/setup";
 import type { Task } from "@/core/job/tasks";
 import { bleedMinutesFor } from "@/core/preload/bleedDown";
 import type { Database } from "@/db/connect";
-import { listJobsOfEngine } from "@/db/queries/jobs";
-import { ledgerOf } from "@/db/queries/ledger";
+import { enteredLately } from "@/db/queries/ledger";
 import { Refused } from "../http/refused";
 import { bleedOf, temperatureUnitOf } from "../shop/shopSettings";
 import { measuredFor } from "./hotColdReadings";
@@ -73,9 +72,8 @@ function chosenGrowth({ sources }: GrowthSources, { heatWay }: OpenJob): GrowthS
 
 /** What earlier jobs on this engine fitted, in order. */
 async function fittedBefore(db: Database, shopId: string, engineId: string, before: Date): Promise<FittedEntry[]> {
-  const earlier = await listJobsOfEngine(db, shopId, engineId, before);
-  const ledgers = await Promise.all(earlier.reverse().map(({ row }) => ledgerOf(db, row.shopId, row.id)));
-  return ledgers.flatMap((ledger) => liveEntries(ledger).filter((e) => e.kind === "fitted"));
+  const lately = await enteredLately(db, shopId, { engineId, before, kinds: ["fitted"] });
+  return lately.flatMap(({ entries }) => entries.filter((e) => e.kind === "fitted"));
 }
 
 /** The valves of a job with the band of each. */

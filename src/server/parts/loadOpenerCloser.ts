@@ -1,10 +1,10 @@
 /** Everything the page of a valve's opener and closer needs, in one go. */
-import { closerBiases } from "@/core/job/tasks/openerCloser/closerBias";
+import { BIAS_KINDS, closerBiases } from "@/core/job/tasks/openerCloser/closerBias";
 import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
 import { jobAs } from "@/core/job/run";
 import type { Database } from "@/db/connect";
-import { findJob, listJobsOfEngine } from "@/db/queries/jobs";
-import { ledgerOf } from "@/db/queries/ledger";
+import { findJob } from "@/db/queries/jobs";
+import { enteredLately, ledgerOf } from "@/db/queries/ledger";
 import type { Viewer } from "../http/who";
 import { isId } from "../http/id";
 import { setOfJob } from "../shop/feelerSets";
@@ -28,13 +28,12 @@ export async function loadOpenerCloser(
     ledgerOf(db, shopId, jobId),
     listParts(db, shopId),
     listMicrometers(db, shopId),
-    listJobsOfEngine(db, shopId, row.engineId, row.openedAt),
-    ordersOfJobs(db, shopId, [jobId]),
-  ]);
-  const ledgers =
     person === null
       ? []
-      : [...(await Promise.all(earlier.map((j) => ledgerOf(db, j.row.shopId, j.row.id)))), entries];
+      : enteredLately(db, shopId, { engineId: row.engineId, before: row.openedAt, kinds: BIAS_KINDS }),
+    ordersOfJobs(db, shopId, [jobId]),
+  ]);
+  const ledgers = person === null ? [] : [...earlier.map((j) => j.entries), entries];
   return {
     jobId,
     file: row.engineFile,

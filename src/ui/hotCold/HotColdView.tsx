@@ -96,9 +96,11 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
         <chakra.p fontSize="18px" pt="1">
           They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies
           between is the growth, and the next job knows it. Tap a valve to read it by the leaves.
+          {given.inHand && " Only what this job has left so far is here; a valve that is set again is read again."}
         </chakra.p>
       </chakra.header>
       <chakra.section aria-label="Readings" minWidth="0">
+        {valves.length === 0 && <chakra.p fontSize="18px">No valve is left yet in this job.</chakra.p>}
         {valves.map((v, i) => {
           const own = typed[i];
           const wrong = tried && own !== undefined ? typedProblem(own, typedUnit) : null;
@@ -237,12 +239,15 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
             Saved: the next job on this engine, and on others of its model, offers this growth.
           </chakra.p>
         )}
-        <Button type="submit" kind="now" justifyContent="center" disabled={busy}>
+        <Button type="submit" kind="now" justifyContent="center" disabled={busy || valves.length === 0}>
           Save these readings
         </Button>
         <chakra.p fontSize="16px">
-          <Link href={`/jobs/${given.jobId}/sheet`} style={{ textDecoration: "underline" }}>
-            Back to the sheet
+          <Link
+            href={given.inHand ? `/jobs/${given.jobId}` : `/jobs/${given.jobId}/sheet`}
+            style={{ textDecoration: "underline" }}
+          >
+            {given.inHand ? "Back to the job" : "Back to the sheet"}
           </Link>
         </chakra.p>
       </chakra.section>

@@ -11,6 +11,8 @@ export interface HotColdPageData {
   readonly engine: string;
   /** The state in which it was set; the readings here are in the other. */
   readonly state: EngineState;
+  /** The job is not closed yet: only what it has left so far is here. */
+  readonly inHand: boolean;
   readonly unit: LengthUnit;
   /** The feeler set that the job was done with. */
   readonly set: FeelerSet;

@@ -1,6 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
+import Link from "next/link";
 import type { ReactNode } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { Button } from "../../controls/Button";
@@ -94,6 +95,17 @@ export default function Tray({ run, atWork, devices, voice, awake, onClose }: Pr
         {lash && (
           <Part title="What this job has learned">
             <LearnedTray run={run} />
+          </Part>
+        )}
+        {lash && run.now.state.doneCount > 0 && (
+          <Part title={job.state === "cold" ? "Read it hot" : "Read it cold"}>
+            <p>
+              What is left already can be read {job.state === "cold" ? "hot" : "cold"} as well, as it stands: it is
+              judged by the band it has there, and the next job knows the growth.
+            </p>
+            <Link href={`/jobs/${run.context.id}/hot-cold`} style={{ textDecoration: "underline" }}>
+              Read some valves {job.state === "cold" ? "hot" : "cold"}
+            </Link>
           </Part>
         )}
         <Part title="Bench gauge and barring encoder">

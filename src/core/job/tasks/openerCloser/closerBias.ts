@@ -4,12 +4,16 @@
  */
 import { median } from "../../../units/median";
 import { type KeptEntry, isValveEntry, liveEntries } from "../../ledger/entry";
+import type { EntryKind } from "../../ledger/kinds";
 import { isRight, tooThickMm } from "../../../shims/tries";
 import { closerGapMm } from "./openerCloser";
 import type { OpenerCloserPlan } from "./plan";
 
 /** Fewer than this teach nothing (assumed, as with locks). */
 const ENOUGH = 2;
+
+/** The kinds of entries from which it is learned. */
+export const BIAS_KINDS = ["reading", "loaded-gap", "fitted", "closer-felt"] as const satisfies readonly EntryKind[];
 
 /**
  * One for every valve whose closer was changed by its loaded gap and then found right: what the whole formula asked
