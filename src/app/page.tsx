@@ -34,7 +34,7 @@ export default async function BenchPage({ searchParams }: Params) {
           ...job,
           touched: formatDistanceToNow(touchedAt, { addSuffix: true }),
           inPairs: file.adjuster?.kind === "positive-closing",
-          drawn: i === 0 ? { file, valves } : null,
+          drawn: i === 0 && valves.length > 0 ? { file, valves } : null,
         }))}
         further={bench.further.map(jobLineShown)}
         ended={bench.ended.map(jobLineShown)}

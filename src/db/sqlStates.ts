@@ -32,6 +32,8 @@ export const SQL_STATES = {
   linkOfSomebody: "FL030",
   hereAlready: "FL031",
   countsOtherwise: "FL032",
+  lineNotOpen: "FL033",
+  followerLifted: "FL034",
 } as const;
 export type SqlState = keyof typeof SQL_STATES;
 

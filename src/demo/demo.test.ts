@@ -48,6 +48,7 @@ describe("the demo", () => {
       "Corriemoor V6: step",
       "Brae 7: confirm",
       "Dunmore 5.9: confirm",
+      "Dunmore 5.9: line",
       "Calder D5: closed",
       "Dunmore 5.9: signed",
       "Pellam R4: signed",

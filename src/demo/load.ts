@@ -47,6 +47,7 @@ import { keepPartOut } from "../server/parts/partsOut";
 import { record } from "../server/jobs/record";
 import { keepUse } from "../server/record/use";
 import { eq } from "drizzle-orm";
+import { buildHalf } from "./build";
 import { BRAE, CALDER, DUNMORE, FEN, HOB, MARLE, PELLAM, QUILLAN, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { TEASEL, VANTRY } from "./partsEngines";
@@ -281,13 +282,24 @@ class DemoShop {
       signedBy: 0,
     });
     await this.hours(tidewater, 6622);
+    const built = await this.engine(DUNMORE, "No. 15, built afresh", 0);
     await keepGeometry(
       this.db,
       this.as(2),
-      dunmore,
+      built,
       { id: randomUUID(), role: "intake", typed: INTAKE_ROCKERS },
       addDays(now, -20),
     );
+    await buildHalf(this.db, this.as(2), {
+      engineId: built,
+      file: DUNMORE,
+      setId: inch.id,
+      shafts: "none",
+      note: "New heads and studs, pushrods to come from the length tried",
+      startedAt: addDays(now, -4),
+      until: "guides-aligned",
+      found: { "pushrods-open": "Two of the old ones bent on glass: not used again" },
+    });
     const outing = {
       engineId: dunmore,
       file: DUNMORE,

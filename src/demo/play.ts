@@ -16,12 +16,9 @@ const PACE_MS = 95_000;
 export async function play(db: Database, actor: Actor, given: Play): Promise<void> {
   const found = await findJob(db, actor.shopId, given.jobId);
   if (found === null) throw new RangeError(`play: no job ${given.jobId}`);
-  const bench = new Bench(
-    found.job,
-    screwAdjuster(found.row.engineFile.adjuster ?? {}),
-    given,
-    HANDS[found.job.task.kind],
-  );
+  const { kind } = found.job.task;
+  if (kind === "build-check") throw new RangeError("play: a build check is ticked, not played");
+  const bench = new Bench(found.job, screwAdjuster(found.row.engineFile.adjuster ?? {}), given, HANDS[kind]);
   let at = given.startedAt;
   const add = (made: Entry[]): Promise<unknown> => record(db, actor, given.jobId, { entries: made }, at);
   for (;;) {

@@ -2,6 +2,7 @@
 import type { TypedUnit } from "@/core/units/typedLength";
 import { Circle, Document, Page, Rect, Svg, Text, View } from "@react-pdf/renderer";
 import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
+import { answeredWords, foundWords, namesOf } from "@/core/job/sheet/lineOnSheet";
 import { bandWords } from "@/core/job/words/specs";
 import { type LengthUnit, exactLength } from "@/core/units/length";
 import { counted } from "@/core/record/counter";
@@ -46,6 +47,7 @@ const TITLES: Record<Sheet["work"], string> = {
   lash: "Lash sheet",
   preload: "Preload sheet",
   "dry-gap": "Dry gap sheet",
+  "build-check": "Build check",
 };
 
 type Late = (made: { readonly arrivedAt: string | null }) => string;
@@ -90,11 +92,26 @@ export function SheetDocument({ sheet, head, unit, unitOf, date, aircraft, paper
           <View style={{ width: half }}>{facts.slice(0, 5).map(fact)}</View>
           <View style={{ width: half }}>{facts.slice(5).map(fact)}</View>
         </View>
-        <View style={{ flexDirection: "row", gap: 14 }}>
-          <Drawn title="As found" head={head} width={half} sheet={sheet} pick={(v) => v.asFound} />
-          <Drawn title="As left" head={head} width={half} sheet={sheet} pick={(v) => v.asLeft} />
-        </View>
-        <Table sheet={sheet} unitOf={unitOf} late={late} />
+        {sheet.work === "build-check" ? (
+          <Lines lines={sheet.lines} />
+        ) : (
+          <>
+            <View style={{ flexDirection: "row", gap: 14 }}>
+              <Drawn title="As found" head={head} width={half} sheet={sheet} pick={(v) => v.asFound} />
+              <Drawn title="As left" head={head} width={half} sheet={sheet} pick={(v) => v.asLeft} />
+            </View>
+            <Table sheet={sheet} unitOf={unitOf} late={late} />
+          </>
+        )}
+        {sheet.buildCheck !== null && (
+          <View style={{ paddingTop: 8 }}>
+            <Text style={styles.stamp}>
+              Built before it: checked by {sheet.buildCheck.closedBy}, {date(sheet.buildCheck.closedAt)}
+              {sheet.buildCheck.signedBy === null ? ", not signed" : `, signed by ${sheet.buildCheck.signedBy}`}
+            </Text>
+            <Lines lines={sheet.buildCheck.lines} />
+          </View>
+        )}
         {sheet.notes.length > 0 && (
           <View style={{ paddingTop: 8 }}>
             <Text style={styles.stamp}>What was said and done</Text>
@@ -145,6 +162,19 @@ function factsOf({
   unit,
   temperatureUnit,
 }: Pick<SheetPaper, "sheet" | "date" | "unit" | "temperatureUnit">): Fact[] {
+  if (sheet.work === "build-check")
+    return [
+      ["Engine was", sheet.state],
+      ...(sheet.note === null ? [] : [["Note", sheet.note] as const]),
+      ...(sheet.licensed === null ? [] : [["Released by", sheet.licensed] as const]),
+      ["Measured with", sheet.feelerSets.join(", ")],
+      ["Begun", `${date(sheet.openedAt)}, ${sheet.openedBy}`],
+      [
+        "Shafts at",
+        sheet.stops.map((s) => `${s.letter} ${Math.round(s.crankDeg)}°`).join(", ") || "none bolted down",
+      ],
+      ...(sheet.geometry.length === 0 ? [] : [["Geometry", sheet.geometry.join(". ")] as const]),
+    ];
   return [
     [
       "Engine was",
@@ -263,6 +293,20 @@ function Drawn({ title, head, width, sheet, pick }: DrawnProps) {
 const figureOf = ({ goes, goesMm, read }: SheetReading): string =>
   goesMm === 0 ? "0" : goes.includes("+") ? goesMm.toFixed(2) : (read.split(/[–\s]/)[0] ?? "");
 
+const LINE_COLUMNS: readonly (readonly [string, string])[] = [
+  ["Line", "40%"],
+  ["Answered", "18%"],
+  ["Measured, found", "24%"],
+  ["By", "18%"],
+];
+
+const Lines = ({ lines }: Pick<Sheet, "lines">) => (
+  <Rows
+    columns={LINE_COLUMNS}
+    rows={lines.map((l) => [l.title.replace(/\.$/, ""), answeredWords(l), foundWords(l), namesOf(l)])}
+  />
+);
+
 const COLUMNS: readonly (readonly [string, string])[] = [
   ["Valve", "8%"],
   ["Band", "17%"],
@@ -283,24 +327,32 @@ function Table({ sheet, unitOf, late }: Pick<SheetPaper, "sheet" | "unitOf"> & {
     `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
     v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}${late(v.asLeft)}`,
   ];
-  return (
-    <View style={{ paddingTop: 6 }}>
-      <View style={[styles.row, { borderTopWidth: 0 }]} fixed>
-        {COLUMNS.map(([name, width]) => (
-          <Text key={name} style={[styles.head, { width }]}>
-            {name}
+  return <Rows columns={COLUMNS} rows={sheet.valves.map(cells)} />;
+}
+
+interface RowsProps {
+  readonly columns: readonly (readonly [name: string, width: string])[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** A table on paper: its heads on every page, no row broken over two. */
+const Rows = ({ columns, rows }: RowsProps) => (
+  <View style={{ paddingTop: 6 }}>
+    <View style={[styles.row, { borderTopWidth: 0 }]} fixed>
+      {columns.map(([name, width]) => (
+        <Text key={name} style={[styles.head, { width }]}>
+          {name}
+        </Text>
+      ))}
+    </View>
+    {rows.map((cells, row) => (
+      <View key={row} style={styles.row} wrap={false}>
+        {cells.map((text, i) => (
+          <Text key={i} style={[{ width: columns[i]?.[1] ?? "10%", paddingRight: 6 }, i === 0 ? styles.head : {}]}>
+            {text}
           </Text>
         ))}
       </View>
-      {sheet.valves.map((v) => (
-        <View key={v.valve} style={styles.row} wrap={false}>
-          {cells(v).map((text, i) => (
-            <Text key={i} style={[{ width: COLUMNS[i]?.[1] ?? "10%", paddingRight: 6 }, i === 0 ? styles.head : {}]}>
-              {text}
-            </Text>
-          ))}
-        </View>
-      ))}
-    </View>
-  );
-}
+    ))}
+  </View>
+);

@@ -124,7 +124,8 @@ export const jobs = pgTable(
     check("jobs_licensed", sql`length(trim(${t.licensed})) between 1 and 120`),
     check("jobs_bank", sql`${t.bank} between 0 and 3`),
     check("jobs_cautions", sql`cardinality(${t.cautions}) > 0`),
-    check("jobs_route", sql`json_array_length(${t.route}) > 0`),
+    // A build check of an engine without shafts turns the crank nowhere.
+    check("jobs_route", sql`json_array_length(${t.route}) > 0 or ${t.task} = 'build-check'`),
   ],
 );
 

@@ -1,5 +1,5 @@
 /** The hands of every kind of work: kept whole by its type. */
-import type { TaskKind } from "../../core/job/tasks";
+import type { GearTaskKind } from "../../core/job/tasks";
 import type { Hand } from "../bench";
 import { DRY_GAP_HAND } from "./dryGap";
 import { GRINDING_HAND } from "./grinding";
@@ -8,7 +8,7 @@ import { PRELOAD_HAND } from "./preload";
 import { SCREW_HAND } from "./screw";
 import { SHIMS_HAND } from "./shims";
 
-export const HANDS: { readonly [K in TaskKind]: Hand } = {
+export const HANDS: { readonly [K in GearTaskKind]: Hand } = {
   screw: SCREW_HAND,
   grinding: GRINDING_HAND,
   preload: PRELOAD_HAND,

@@ -17,6 +17,7 @@ import {
 } from "@/db/queries/bench";
 import { entryOf } from "@/db/queries/entryRows";
 import { type JobRecord, findJob } from "@/db/queries/jobs";
+import { type Progress, progressOf } from "@/core/job/closeOut/items";
 import { entries } from "@/db/schema";
 import { type Order, isOpen } from "@/core/parts/order";
 import { ordersOfJobs, waitedFor } from "../parts/orders";
@@ -27,8 +28,8 @@ export interface BenchJob {
   readonly serial: string | null;
   /** Where it stands, in a line. */
   readonly stands: string;
-  readonly doneCount: number;
-  readonly valveCount: number;
+  /** Valves, or the lines of a check. */
+  readonly progress: Progress;
   /** When it was last touched, ISO 8601. */
   readonly touchedAt: string;
   readonly file: EngineFile;
@@ -102,8 +103,7 @@ function benchJob(
     engine: row.engineFile.name,
     serial,
     stands: standsWords(job, state, nextThing(job, state, { nowMs: Date.now() })),
-    doneCount: state.doneCount,
-    valveCount: job.valves.length,
+    progress: progressOf(rulesOf(job), job, state),
     touchedAt: (own.at(-1)?.at ?? row.openedAt).toISOString(),
     file: row.engineFile,
     order: waitedFor(orders, row.id, kept),

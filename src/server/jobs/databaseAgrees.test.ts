@@ -12,7 +12,7 @@ import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind } from "@/core/job/ledger
 import { cautionsFor } from "@/core/job/prepare";
 import { jobState, refusal } from "@/core/job/run";
 import { passAfter } from "@/core/job/state/pass";
-import { TASK_KINDS, type TaskKind } from "@/core/job/tasks";
+import { GEAR_TASK_KINDS, type GearTaskKind } from "@/core/job/tasks";
 import { screwAdjuster } from "@/core/lash/adjuster";
 import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
@@ -39,7 +39,7 @@ const fileOf = (adjuster: AdjusterEntry): EngineFile =>
     tightenedLater: adjuster.kind === "screw" ? [{ name: "girdle", valves: ["1I", "1E"] }] : [],
     ...(adjuster.kind === "hydraulic" ? {} : { lash: { state: "cold", intake: FIGURES, exhaust: FIGURES } }),
   });
-const FILES: { readonly [K in TaskKind]: EngineFile } = {
+const FILES: { readonly [K in GearTaskKind]: EngineFile } = {
   screw: fileOf({ kind: "screw", at: "valve-end", pitch: 1 }),
   grinding: fileOf({ kind: "grind" }),
   preload: fileOf({ kind: "hydraulic", at: "stud-nut", ratio: 1.5, tpi: 24, plunger: { travel: 4 } }),
@@ -69,7 +69,7 @@ afterAll(() => end());
 /** Lifters whose turns only wires can prove. */
 const SHORT = fileOf({ kind: "hydraulic", at: "stud-nut", ratio: 1.5, tpi: 24, plunger: { travel: 2 } });
 
-async function open(kind: TaskKind, short: boolean): Promise<JobRecord> {
+async function open(kind: GearTaskKind, short: boolean): Promise<JobRecord> {
   const [file, engineId] = [short ? SHORT : FILES[kind], randomUUID()];
   const lifters = kind === "preload" ? "run" : null;
   await addEngine(db, actor, { id: engineId, text: JSON.stringify(file), serial: "", runningHours: null });
@@ -192,9 +192,9 @@ async function offer(
 
 describe("a random ledger", () => {
   const refusedBy = new Set<string>();
-  it.each(TASK_KINDS)("is the same to core and database: %s", async (kind) => {
+  it.each(GEAR_TASK_KINDS)("is the same to core and database: %s", async (kind) => {
     for (let game = 0; game < 4; game++) {
-      const r = random(20_261 + game * 97 + TASK_KINDS.indexOf(kind));
+      const r = random(20_261 + game * 97 + GEAR_TASK_KINDS.indexOf(kind));
       const found = await open(kind, kind === "preload" && game % 2 === 1);
       const { job } = found;
       const set = await findFeelerSet(db, actor.shopId, setId);

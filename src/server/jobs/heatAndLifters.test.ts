@@ -324,7 +324,9 @@ describe("measured pairs", () => {
   it("are taken while the job is in hand, and count no more for a valve that was set again", async () => {
     const engineId = await engine(HOT);
     const jobId = await openJob(db, actor, opening(engineId, HOT, { state: "hot", temperatureC: 85 }));
-    const stop = (await findJob(db, actor.shopId, jobId))?.job.route.find((s) => s.valves.some((v) => v.valve === "1I"));
+    const stop = (await findJob(db, actor.shopId, jobId))?.job.route.find((s) =>
+      s.valves.some((v) => v.valve === "1I"),
+    );
     const letter = stop?.letter ?? "";
     const leave = (mm: number, pass: "as-found" | "as-left"): Entry[] => {
       const r = reading("1I", letter, mm, { pass });

@@ -1,6 +1,6 @@
 /** What the jobs before say for the next one on the same engine. */
 import { format, subDays } from "date-fns";
-import { and, asc, desc, eq, gt } from "drizzle-orm";
+import { and, asc, desc, eq, gt, ne } from "drizzle-orm";
 import type { AsLastTime, ConfirmedBefore } from "@/core/job/pages/prepare";
 import type { Database } from "@/db/connect";
 import { jobFeelerSets, jobs } from "@/db/schema";
@@ -8,12 +8,12 @@ import { jobFeelerSets, jobs } from "@/db/schema";
 /** A day in words. */
 const DAY = "d MMM yyyy";
 
-/** How the newest job on an engine was prepared; null when there was none. */
+/** How the newest job on an engine's valves was prepared; null when there was none. */
 export async function asLastTime(db: Database, shopId: string, engineId: string): Promise<AsLastTime | null> {
   const [job] = await db
     .select()
     .from(jobs)
-    .where(and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId)))
+    .where(and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), ne(jobs.task, "build-check")))
     .orderBy(desc(jobs.openedAt))
     .limit(1);
   if (job === undefined) return null;

@@ -1,5 +1,6 @@
 /** Everything the run screen of a job needs, in one go. */
 import type { RunPageData } from "@/core/job/pages/run";
+import { firstStartWords } from "@/core/job/setup/firstStart";
 import { TASKS } from "@/core/job/tasks";
 import { lockShifts } from "@/core/job/ledger/learned";
 import type { Database } from "@/db/connect";
@@ -80,6 +81,7 @@ export async function loadRun(
     earlierShiftsMm,
     openedAt: row.openedAt.toISOString(),
     nowMs: Date.now(),
+    firstStart: row.purpose === "first-start" ? firstStartWords(file) : [],
     airC,
     licensed,
     order: waitedFor(orders, id, entries),

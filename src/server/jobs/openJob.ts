@@ -81,10 +81,10 @@ export async function openJob(db: Database, actor: Actor, input: OpenJob, opened
 }
 
 /** The engine, with the source and the bank that were chosen there. */
-async function chosenEngine(
+export async function chosenEngine(
   db: Database,
   shopId: string,
-  { engineId, source, bank }: OpenJob,
+  { engineId, source, bank }: Pick<OpenJob, "engineId" | "source" | "bank">,
 ): Promise<EngineRecord> {
   const engine = await findEngine(db, shopId, engineId);
   if (engine === null)
@@ -103,7 +103,11 @@ async function chosenEngine(
 }
 
 /** The sets on hand beside the job's own; all of them are the shop's. */
-async function chosenSets(db: Database, shopId: string, { feelerSetId, otherSetIds }: OpenJob): Promise<string[]> {
+export async function chosenSets(
+  db: Database,
+  shopId: string,
+  { feelerSetId, otherSetIds }: Pick<OpenJob, "feelerSetId" | "otherSetIds">,
+): Promise<string[]> {
   const others = [...new Set(otherSetIds)].filter((s) => s !== feelerSetId);
   const inUse = new Set((await listFeelerSets(db, shopId)).map((set) => set.id));
   if (![feelerSetId, ...others].every((set) => inUse.has(set)))

@@ -1,6 +1,7 @@
 /** The sheet of a job, and the same as CSV. */
 import Papa from "papaparse";
 import type { Sheet } from "@/core/job/sheet/format";
+import { answeredWords, foundWords, namesOf } from "@/core/job/sheet/lineOnSheet";
 import { type ShopWays, USUAL_WAYS } from "@/core/shop/ways";
 import { sheetOf } from "@/core/job/run";
 import { geometryWords, standingGeometry } from "@/core/quick/keptRocker";
@@ -15,10 +16,12 @@ import { mustSee } from "../engines/viewers";
 import { findFeelerSet, setsOfJob } from "../shop/feelerSets";
 import { isId } from "../http/id";
 import { Refused } from "../http/refused";
+import { buildCheckBefore } from "./buildChecks";
 import { refusedHistory } from "./refused";
 
 export interface LoadedSheet {
   readonly sheet: Sheet;
+  readonly engineId: string;
   readonly file: EngineFile;
 }
 
@@ -67,14 +70,29 @@ export async function loadSheet(
     openedBy: row.openedByName,
     openedAt: row.openedAt.toISOString(),
     geometry: standingGeometry(geometry).map(geometryWords),
+    buildCheck:
+      row.purpose === "first-start" && row.task !== "build-check"
+        ? await buildCheckBefore(db, viewer.shopId, row.engineId, row.openedAt)
+        : null,
     entries,
     refused,
   });
-  return { sheet, file: row.engineFile };
+  return { sheet, engineId: row.engineId, file: row.engineFile };
 }
 
-/** One line per valve, lengths in mm. */
+/** One line per valve, lengths in mm; of a build check one per line of it. */
 export function sheetCsv(sheet: Sheet): string {
+  if (sheet.work === "build-check")
+    return csvOf(
+      sheet.lines.map((l) => ({
+        line: l.title,
+        answered: answeredWords(l),
+        found: foundWords(l),
+        by: namesOf(l),
+        at: l.by.at(-1)?.at,
+        reached_shop_at: l.by.at(-1)?.arrivedAt,
+      })),
+    );
   const rows = sheet.valves.map((v) => ({
     valve: v.valve,
     cylinder: v.cylinder,
@@ -107,6 +125,8 @@ export function sheetCsv(sheet: Sheet): string {
     reached_shop_at: v.asLeft?.arrivedAt,
     reasons: v.reasons.join(" | "),
   }));
-  // A cell that a spreadsheet would run as a formula is quoted as text.
-  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+  return csvOf(rows);
 }
+
+/** A cell that a spreadsheet would run as a formula is quoted as text. */
+const csvOf = (rows: readonly object[]): string => `${Papa.unparse([...rows], { escapeFormulae: true })}\r\n`;

@@ -12,6 +12,7 @@ import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
 import { Button, ButtonLink } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";
 import { OrderList } from "../shims/OrderList";
+import type { Progress } from "@/core/job/closeOut/items";
 import { Columns, EngineLines, JobLines, type JobLineShown, type Lines } from "./Lines";
 import { FoundLines, SearchBox } from "./Search";
 import { useSearch } from "./useSearch";
@@ -21,8 +22,7 @@ export interface BenchJobLine {
   readonly engine: string;
   readonly serial: string | null;
   readonly stands: string;
-  readonly doneCount: number;
-  readonly valveCount: number;
+  readonly progress: Progress;
   /** "38 minutes ago". */
   readonly touched: string;
   /** Its gear is an opener and a closer at each valve. */
@@ -172,7 +172,7 @@ function JobInHand({ job, first }: { readonly job: BenchJobLine; readonly first:
           <HeadMap file={job.drawn.file} marks={valveMarks(job.drawn)} />
         </chakra.div>
       )}
-      <ValveTally left={job.doneCount} of={job.valveCount} />
+      <Tally {...job.progress} />
       <chakra.div pt="4">
         <Button asChild kind={first ? "now" : "plain"} size="big" minWidth="12rem" justifyContent="center">
           <Link
@@ -197,8 +197,8 @@ function valveMarks({ file, valves }: Drawn): Record<string, ValveMark> {
   );
 }
 
-/** One stroke per valve, as on a tally: filled when it is done. */
-function ValveTally({ left, of }: { readonly left: number; readonly of: number }) {
+/** One stroke for each valve or line, as on a tally: filled when it is done. */
+function Tally({ done, of }: Progress) {
   return (
     <chakra.div display="flex" alignItems="center" gap="3" flexWrap="wrap">
       <svg width={of * 14} height="22" viewBox={`0 0 ${of * 14} 22`} aria-hidden="true">
@@ -210,14 +210,14 @@ function ValveTally({ left, of }: { readonly left: number; readonly of: number }
             width="9"
             height="20"
             rx="2"
-            fill={i < left ? "var(--f-colors-set)" : "none"}
-            stroke={i < left ? "var(--f-colors-set)" : "var(--f-colors-edge)"}
+            fill={i < done ? "var(--f-colors-set)" : "none"}
+            stroke={i < done ? "var(--f-colors-set)" : "var(--f-colors-edge)"}
             strokeWidth="1.5"
           />
         ))}
       </svg>
       <Stamp>
-        {left} of {of} done
+        {done} of {of} done
       </Stamp>
     </chakra.div>
   );

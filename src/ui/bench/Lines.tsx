@@ -71,7 +71,7 @@ export const JobLines = ({ jobs }: { readonly jobs: readonly JobLineShown[] }) =
       <li key={id}>
         <div>
           <b>{engine}</b>
-          <p>{told([serial, `${valveCount} valves`, when])}</p>
+          <p>{told([serial, valveCount === 0 ? "build check" : `${valveCount} valves`, when])}</p>
         </div>
         <Link
           href={inHand ? `/jobs/${id}` : `/jobs/${id}/sheet`}

@@ -77,7 +77,12 @@ const WhatIf = dynamic(() => import("./WhatIf").then((m) => m.WhatIf), {
   loading: () => <chakra.div minHeight="430px" />,
 });
 
-const SPEC_TITLE: Record<SheetWork, string> = { lash: "Lash spec", preload: "Preload", "dry-gap": "Dry gap" };
+const SPEC_TITLE: Record<SheetWork, string> = {
+  lash: "Lash spec",
+  preload: "Preload",
+  "dry-gap": "Dry gap",
+  "build-check": "Build check",
+};
 
 /** The engine as drawn: its crank and valves, its plan of stops by every school, what would make it unsafe, its spec. */
 export function EngineView({
@@ -161,6 +166,11 @@ export function EngineView({
           <ButtonLink asChild>
             <Link href={`/engines/${id}/edit`}>Change engine</Link>
           </ButtonLink>
+          {!archived && (
+            <ButtonLink asChild>
+              <Link href={`/engines/${id}/build-check`}>Build check</Link>
+            </ButtonLink>
+          )}
           {!archived && (
             <ButtonLink asChild kind="now">
               <Link href={`/engines/${id}/job?${query}`}>Start a job</Link>

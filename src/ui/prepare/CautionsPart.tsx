@@ -2,17 +2,29 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useId } from "react";
+import type { Caution } from "@/core/job/setup/caution";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Tick } from "../controls/Tick";
 import { toggled } from "./toggled";
-import type { Preparation } from "./usePreparation";
+
+interface Props {
+  readonly cautions: {
+    /** Those that one tap confirms again. */
+    readonly again: readonly Caution[];
+    readonly anew: readonly Caution[];
+    readonly confirmedOn: string | null;
+  };
+  /** The ids of those that are ticked. */
+  readonly accepted: readonly string[];
+  readonly onAccept: (accepted: string[]) => void;
+  /** What is said of those that are not. */
+  readonly open: string | undefined;
+}
 
 /** What is read before anything is touched: what this person confirmed here before by one tap, what is new by itself. */
-export function CautionsPart({ preparation }: { readonly preparation: Preparation }) {
-  const { form, chosen, cautions, wrong } = preparation;
+export function CautionsPart({ cautions, accepted, onAccept, open }: Props) {
   const { again, anew, confirmedOn } = cautions;
   const note = useId();
-  const open = wrong("cautions");
   return (
     <>
       {again.length > 0 && (
@@ -42,8 +54,8 @@ export function CautionsPart({ preparation }: { readonly preparation: Preparatio
           {anew.map((c) => (
             <Tick
               key={c.id}
-              on={chosen.accepted.includes(c.id)}
-              onChange={() => form.setValue("accepted", toggled(chosen.accepted, c.id))}
+              on={accepted.includes(c.id)}
+              onChange={() => onAccept(toggled(accepted, c.id))}
               label={c.text}
               look="ruled"
             />

@@ -57,6 +57,14 @@ export function PrepareView(given: PrepareGiven) {
       <WorkPart preparation={preparation} />
     </Fold>
   );
+  const cautions = (
+    <CautionsPart
+      cautions={preparation.cautions}
+      accepted={preparation.chosen.accepted}
+      onAccept={(accepted) => preparation.form.setValue("accepted", accepted)}
+      open={preparation.wrong("cautions")}
+    />
+  );
   const begin = (
     <>
       {elsewhere !== null && <Complaint role="alert">{elsewhere}</Complaint>}
@@ -106,7 +114,7 @@ export function PrepareView(given: PrepareGiven) {
         <>
           <Column>
             {why}
-            <CautionsPart preparation={preparation} />
+            {cautions}
             <EnginePart preparation={preparation} />
             {work}
           </Column>
@@ -126,7 +134,7 @@ export function PrepareView(given: PrepareGiven) {
             {stops}
           </Column>
           <Column>
-            <CautionsPart preparation={preparation} />
+            {cautions}
             {begin}
           </Column>
         </>
@@ -145,6 +153,7 @@ const TITLE: Record<SheetWork, string> = {
   lash: "Set the lash of",
   preload: "Set the preload of",
   "dry-gap": "Read the dry gaps of",
+  "build-check": "Build check of",
 };
 
 /** Fields of the parts that may be folded: a complaint opens its part. */

@@ -50,7 +50,12 @@ export interface PrepareGiven {
   readonly sets: readonly FeelerSet[];
   readonly person: Person | null;
   /** What was chosen on the engine's page. */
-  readonly wanted: { readonly method: MethodId | null; readonly settings: StopSettings | null };
+  readonly wanted: {
+    readonly method: MethodId | null;
+    readonly settings: StopSettings | null;
+    /** What the page was opened for: a build check opens the first setting. */
+    readonly purpose: Purpose | null;
+  };
   /** How this engine's newest job was prepared; null when there was none. */
   readonly last: AsLastTime | null;
   /** What this person confirmed here before, and one tap confirms again. */
@@ -106,11 +111,12 @@ export function usePreparation(given: PrepareGiven) {
   const { engineId, file: kept, sets, person, wanted, measured, last, confirmed } = given;
   const form: UseFormReturn<PrepareForm> = useTypedForm<PrepareForm>({
     defaultValues: {
-      purpose: last?.purpose ?? "routine",
+      purpose: wanted.purpose ?? last?.purpose ?? "routine",
       note: "",
       hours: "",
       source: 0,
-      state: null,
+      // What was never run is cold.
+      state: wanted.purpose === "first-start" ? "cold" : null,
       temperature: "",
       sure: false,
       setId: last?.feelerSetId ?? likelySet(kept, sets),

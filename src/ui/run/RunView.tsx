@@ -10,7 +10,7 @@ import { QuietTime } from "../frame/QuietTime";
 import { ThemeSwitch } from "../frame/ThemeSwitch";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
-import { GaugeRow, heldFrom } from "../devices/GaugeRow";
+import { heldFrom } from "../devices/heldFrom";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import { ViewPicker } from "../drawings/HeadMap/ViewPicker";
@@ -27,7 +27,6 @@ import { useKeysHere } from "./session/device/useKeysHere";
 import { KeyFor } from "./panels/KeyFor";
 import { RouteStrip } from "./panels/RouteStrip";
 import { RunHeader } from "./panels/RunHeader";
-import { TakenBack } from "./panels/TakenBack";
 import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/device/useBenchDevices";
 import { useOffline } from "./session/device/useOffline";
@@ -44,6 +43,8 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
 const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
 const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
+const LazyGauge = dynamic(async () => (await import("../devices/GaugeRow")).GaugeRow, { ssr: false });
+const LazyTakenBack = dynamic(async () => (await import("./panels/TakenBack")).TakenBack, { ssr: false });
 const LazyOrder = dynamic(() => import("../shims/OrderList").then((m) => m.OrderList), { ssr: false });
 const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
@@ -193,7 +194,7 @@ export function RunView({ given, device, person, work }: Props) {
                 <LazyOrder orders={[given.order]} brief />
               </chakra.div>
             )}
-            {run.takenBack.length > 0 && <TakenBack entries={run.takenBack} onBring={run.bringBack} />}
+            {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
             <Instruction run={run} encoder={encoder} />
           </chakra.div>
           <chakra.div
@@ -207,7 +208,7 @@ export function RunView({ given, device, person, work }: Props) {
           >
             {reading ? (
               <chakra.div minWidth="0">
-                {devices.gauge !== null && <GaugeRow said={devices.gauge} held={run.held} onHold={hold} />}
+                {devices.gauge !== null && <LazyGauge said={devices.gauge} held={run.held} onHold={hold} />}
                 <LeafStrip
                   set={context.hand.set}
                   school={context.hand.school}
@@ -226,7 +227,7 @@ export function RunView({ given, device, person, work }: Props) {
           </chakra.div>
           <chakra.section
             gridArea="map"
-            aria-label="Head map"
+            aria-label={room.map === undefined ? "Head map" : "Lines"}
             bg="sheet"
             borderRight={{ lg: "2px solid" }}
             borderColor="ink!"
@@ -241,7 +242,7 @@ export function RunView({ given, device, person, work }: Props) {
             {...PAPER_GRID}
           >
             <chakra.div display="flex" flexWrap="wrap" justifyContent="space-between" alignItems="center" gap="2">
-              <ViewPicker file={file} view={view} onView={setView} />
+              {room.map === undefined ? <ViewPicker file={file} view={view} onView={setView} /> : <span />}
               {!now.state.ended && (
                 <chakra.span display="flex" gap="2">
                   <Button type="button" onClick={locate.toggle} aria-label="Where is the crank?">
@@ -255,14 +256,18 @@ export function RunView({ given, device, person, work }: Props) {
                 </chakra.span>
               )}
             </chakra.div>
-            <HeadMap
-              file={file}
-              view={view}
-              marks={valveMarks(context, now, ledger.pending, run.tapped)}
-              notes={known ? phaseNotes(engine, crankDeg) : {}}
-              onPick={choose}
-            />
-            <Legend done={room.doneWord} />
+            {room.map?.(run) ?? (
+              <>
+                <HeadMap
+                  file={file}
+                  view={view}
+                  marks={valveMarks(context, now, ledger.pending, run.tapped)}
+                  notes={known ? phaseNotes(engine, crankDeg) : {}}
+                  onPick={choose}
+                />
+                <Legend done={room.doneWord} />
+              </>
+            )}
           </chakra.section>
           <chakra.div
             gridArea="crank"

@@ -117,6 +117,8 @@ export interface TaskRoom<
   /** How far to turn, from a reading's middle to an aim, in mm. */
   adjustment?(context: RunContext<T>, now: RunNow<Own>, valve: ValveState<Own>, fromMm: number | null): Adjustment;
   lockWords?(context: RunContext<T>, now: RunNow<Own>, valve: ValveState<Own>): Instruction;
+  /** What is said once all is done, before it is closed. */
+  closeTitle?: string;
   /** What is said beside a turn of the crank. */
   turnGrounds?(context: RunContext<T>, now: RunNow<Own>, to: RouteStop): readonly string[];
   waitWords?(context: RunContext<T>, now: RunNow<Own>): Instruction;
@@ -145,14 +147,18 @@ export interface TaskRoom<
   readLead?(valve: ValveState<Own>): string;
   /** Said beside a reading that is in its band. */
   inBandGrounds?(context: RunContext<T>): readonly string[];
-  /** A valve that is done: "locked" or "done". */
-  readonly doneWord: "locked" | "done";
+  /** What is done is called so: a valve "locked" or "done", a line "ticked". */
+  readonly doneWord: "locked" | "done" | "ticked";
   /** What the gap in hand is called beside its figures. */
   readonly gapWord: string;
   locksCheck?(context: RunContext<T>, now: RunNow<Own>): CheckWords;
   startedGrounds?(): readonly string[];
   /** Why the crank may move, where the wait ran out on this device while the network was away. */
   waitedReason?(context: RunContext<T>): string;
+  /** How the crank is proved to be at a stop, where nothing at the valves can show it. */
+  signWords?(context: RunContext<T>, at: RouteStop): string;
+  /** What stands in place of the head. */
+  map?(run: Run<T, Own, Choice>): ReactNode;
   /** What lies under the hand now; null leaves it to the route. */
   panel?(run: Run<T, Own, Choice>): ReactNode;
   inHand?(valve: ValveState<Own>, name: string, context: RunContext): InHandLines;

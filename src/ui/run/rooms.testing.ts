@@ -7,6 +7,7 @@ import { PRELOAD_ROOM } from "./tasks/preload";
 import { DRY_GAP_ROOM } from "./tasks/dryGap";
 import { SHIMS_ROOM } from "./tasks/shims";
 import { OPENER_CLOSER_ROOM } from "./tasks/openerCloser";
+import { BUILD_CHECK_ROOM } from "./tasks/buildCheck";
 
 export const ROOMS: { readonly [K in TaskKind]: TaskRoom<TaskOf<K>> } = {
   screw: SCREW_ROOM,
@@ -15,4 +16,5 @@ export const ROOMS: { readonly [K in TaskKind]: TaskRoom<TaskOf<K>> } = {
   "dry-gap": DRY_GAP_ROOM,
   shims: SHIMS_ROOM,
   "opener-closer": OPENER_CLOSER_ROOM,
+  "build-check": BUILD_CHECK_ROOM,
 };

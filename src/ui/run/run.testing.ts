@@ -56,6 +56,7 @@ export function contextOn(file: EngineFile, job: JobOf<Task>, set: FeelerSet, mo
     openedAt: OPENED_AT,
     nowMs: 0,
     airC: null,
+    firstStart: [],
     licensed: null,
     order: null,
     engine: resolveEngine(file),

@@ -17,10 +17,12 @@ import { Stamp } from "../controls/Stamp";
 import { useTemperature } from "../controls/ways";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
 import type { ValveMark } from "../drawings/HeadMap/HeadMapDrawing";
+import { LineTable } from "./LineTable";
 import { SignLine } from "./SignLine";
 
 interface Props {
   readonly sheet: Sheet;
+  readonly engineId: string;
   readonly file: EngineFile;
   /** Dates as the shop writes them, made on the server. */
   readonly openedAt: string;
@@ -34,8 +36,9 @@ interface Props {
 }
 
 /** The job as one page: what was found, what was left, by whom. */
-export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, leftBy, person }: Props) {
+export function SheetView({ sheet, engineId, file, openedAt, closedAt, signedAt, notedBy, leftBy, person }: Props) {
   const base = `/api/jobs/${sheet.job}`;
+  const check = sheet.work === "build-check";
   const temperature = useTemperature();
   return (
     <PaperSheet
@@ -88,27 +91,37 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           {sheet.state}
           {sheet.temperatureC === null ? "" : `, ${temperature.words(sheet.temperatureC)}`}
         </Fact>
-        {sheet.work !== "preload" && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
+        {sheet.work !== "preload" && !check && <Fact name="Spec from">{sheet.specSource ?? "not given"}</Fact>}
         {sheet.geometry.length > 0 && <Fact name="Geometry">{sheet.geometry.join(". ")}</Fact>}
         {sheet.offset !== null && <Fact name="Judged as">{sheet.offset}</Fact>}
         {sheet.spread !== null && <Fact name="Evenness">{sheet.spread}</Fact>}
         {sheet.licensed !== null && <Fact name="Released by">{sheet.licensed}, on the approved data</Fact>}
-        <Fact name="Why">
-          {PURPOSE_NAMES[sheet.purpose].name}
-          {sheet.note === null ? "" : `. ${sheet.note}`}
-        </Fact>
+        {(!check || sheet.note !== null) && (
+          <Fact name={check ? "Note" : "Why"}>
+            {[check ? null : PURPOSE_NAMES[sheet.purpose].name, sheet.note].filter((x) => x !== null).join(". ")}
+          </Fact>
+        )}
         {sheet.otherSources.length > 0 && <Fact name="Other specs on file">{sheet.otherSources.join("; ")}</Fact>}
-        <Fact name="Method">
-          {sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°:{" "}
-          {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}
-        </Fact>
-        <Fact name="Read with">
-          {sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")};{" "}
-          {sheet.survey ? "all as found first" : "valve by valve"}
-          {sheet.allToAimMm === null
-            ? ""
-            : `, all within ${exactLength(sheet.allToAimMm, unitOf(file))} of the target`}
-        </Fact>
+        {check && sheet.stops.length > 0 && (
+          <Fact name="Shafts at">{sheet.stops.map((s) => `${s.letter} ${Math.round(s.crankDeg)}°`).join(", ")}</Fact>
+        )}
+        {check ? (
+          <Fact name="Measured with">{sheet.feelerSets.join(", ")}</Fact>
+        ) : (
+          <>
+            <Fact name="Method">
+              {sheet.method}, {ORDER_NAMES[sheet.servingOrder].toLowerCase()}, margin {sheet.requiredMarginDeg}°:{" "}
+              {sheet.stops.map((s) => `${s.letter} ${s.watched ?? `${Math.round(s.crankDeg)}°`}`).join(", ")}
+            </Fact>
+            <Fact name="Read with">
+              {sheet.work === "preload" ? "turns counted from zero lash" : sheet.feelerSets.join(", ")};{" "}
+              {sheet.survey ? "all as found first" : "valve by valve"}
+              {sheet.allToAimMm === null
+                ? ""
+                : `, all within ${exactLength(sheet.allToAimMm, unitOf(file))} of the target`}
+            </Fact>
+          </>
+        )}
         {sheet.lockShiftMm !== null && (
           <Fact name="Locking">
             moved the lash {exactLength(sheet.lockShiftMm, unitOf(file))}, the middle of what was read before and
@@ -135,6 +148,58 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
       {sheet.closedAt !== null && sheet.signedAt === null && (
         <SignLine job={sheet.job} closedBy={sheet.closedBy ?? ""} person={person} />
       )}
+      {check && sheet.closedAt !== null && (
+        <chakra.p py="2" _print={{ display: "none" }}>
+          <ButtonLink asChild kind={sheet.signedAt === null ? "plain" : "now"}>
+            <Link href={`/engines/${engineId}/job?purpose=first-start`}>Open the first setting</Link>
+          </ButtonLink>
+        </chakra.p>
+      )}
+      {check && <LineTable lines={sheet.lines} />}
+      {!check && <Valves sheet={sheet} file={file} leftBy={leftBy} />}
+      {sheet.buildCheck !== null && (
+        <chakra.section pt="4" aria-label="The build check before it">
+          <Stamp color="ink!">
+            Built before it: checked by {sheet.buildCheck.closedBy}
+            {sheet.buildCheck.signedBy === null ? ", not signed" : `, signed by ${sheet.buildCheck.signedBy}`}
+          </Stamp>{" "}
+          <Link href={`/jobs/${sheet.buildCheck.job}/sheet`} style={{ textDecoration: "underline" }}>
+            its own sheet
+          </Link>
+          <LineTable lines={sheet.buildCheck.lines} />
+        </chakra.section>
+      )}
+      {sheet.notes.length > 0 && (
+        <chakra.section pt="4" aria-label="What was said and done" _print={{ fontSize: "11px", pt: "2" }}>
+          <Stamp color="ink!">What was said and done</Stamp>
+          <chakra.ul
+            listStyleType="none"
+            m="0"
+            p="0"
+            fontSize="16px"
+            css={{ "@media print": { fontSize: "9.5px", lineHeight: 1.25, columnCount: 2 } }}
+          >
+            {sheet.notes.map((n, i) => (
+              <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}>
+                <chakra.span color="soft">{notedBy[i]}:</chakra.span> {n.what}
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        </chakra.section>
+      )}
+      <chakra.p fontSize="15px" color="soft" pt="4" _print={{ fontSize: "10px", pt: "1" }}>
+        {sheet.cautionsAccepted.length} cautions were read and accepted by {sheet.openedBy}. The maker&apos;s service
+        data, local rules and licensed practice come first.
+        {file.sector === "aircraft" && " Return to service is for the licensed person, on the approved data."}
+      </chakra.p>
+    </PaperSheet>
+  );
+}
+
+/** The engine as found and as left, and a line for each valve. */
+function Valves({ sheet, file, leftBy }: Pick<Props, "sheet" | "file" | "leftBy">) {
+  return (
+    <>
       <chakra.div
         display="grid"
         gridTemplateColumns={{ base: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" }}
@@ -204,30 +269,7 @@ export function SheetView({ sheet, file, openedAt, closedAt, signedAt, notedBy, 
           </tbody>
         </chakra.table>
       </chakra.div>
-      {sheet.notes.length > 0 && (
-        <chakra.section pt="4" aria-label="What was said and done" _print={{ fontSize: "11px", pt: "2" }}>
-          <Stamp color="ink!">What was said and done</Stamp>
-          <chakra.ul
-            listStyleType="none"
-            m="0"
-            p="0"
-            fontSize="16px"
-            css={{ "@media print": { fontSize: "9.5px", lineHeight: 1.25, columnCount: 2 } }}
-          >
-            {sheet.notes.map((n, i) => (
-              <chakra.li key={n.at + n.what} py="1" _print={{ py: "0" }}>
-                <chakra.span color="soft">{notedBy[i]}:</chakra.span> {n.what}
-              </chakra.li>
-            ))}
-          </chakra.ul>
-        </chakra.section>
-      )}
-      <chakra.p fontSize="15px" color="soft" pt="4" _print={{ fontSize: "10px", pt: "1" }}>
-        {sheet.cautionsAccepted.length} cautions were read and accepted by {sheet.openedBy}. The maker&apos;s service
-        data, local rules and licensed practice come first.
-        {file.sector === "aircraft" && " Return to service is for the licensed person, on the approved data."}
-      </chakra.p>
-    </PaperSheet>
+    </>
   );
 }
 
@@ -235,6 +277,7 @@ const SHEET_NAMES: Record<Sheet["work"], string> = {
   lash: "lash sheet",
   preload: "preload sheet",
   "dry-gap": "dry gap sheet",
+  "build-check": "build check",
 };
 
 function Fact({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {

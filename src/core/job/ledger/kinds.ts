@@ -203,6 +203,26 @@ export const ENTRY_KINDS = {
   },
   /** A girdle, a spacer or a rocker shaft was tightened: every valve under it is read again. */
   tightened: { effect: "records", fields: { part: name("subject") } },
+  /** A line of a check was done, or gone over once more; with what was read there, and what was found. */
+  "line-ticked": {
+    effect: "records",
+    fields: {
+      line: name("subject"),
+      round: number("count", {
+        least: 1,
+        most: 2,
+        whole: true,
+        says: "Say which round it is.",
+        range: "A line has 1 or 2 rounds.",
+      }),
+      /** Where the crank stood; null where it may stand anywhere. */
+      stop: optional(stop),
+      reading: optional(leaf("valueMm", "valueText")),
+      found: optional(reason()),
+    },
+  },
+  /** A line of a check has no place on this engine, and why. */
+  "line-not-here": { effect: "records", fields: { line: name("subject"), reason: reason() } },
   /** A question that the readings raised was answered, with what was found. */
   answered: { effect: "records", fields: { question: name("subject"), reason: reason() } },
   checked: {

@@ -22,6 +22,8 @@ export interface TaskThing<Own = unknown, Step extends string = string> {
   readonly at: RouteValve | null;
   /** Where the crank goes with it; null where it stays. */
   readonly to: RouteStop | null;
+  /** The line in hand, by its id; left out where there is none. */
+  readonly line?: string;
 }
 
 export type NextThing<Own = unknown> =
@@ -48,9 +50,9 @@ export interface NextRules<
   T extends AnyTask = AnyTask,
   Own = unknown,
   Step extends string = string,
-> extends CloseOutRules {
-  /** What comes before anything is opened; null when nothing does any more. */
-  before?(job: JobOf<T>, state: JobState<Own>): NextThing<Own> | null;
+> extends CloseOutRules<T, Own> {
+  /** What comes before anything is opened; null when nothing does any more. `chosen` is what was touched. */
+  before?(job: JobOf<T>, state: JobState<Own>, chosen: string | null): NextThing<Own> | null;
   /** What the whole engine wants once it is time for it; null while valves are done one by one. */
   wholeEngine?(job: JobOf<T>, state: JobState<Own>): NextThing<Own> | null;
   /** What a valve in hand wants of this kind of work; null leaves it to what all gaps want: read, set, lock. */
@@ -67,7 +69,7 @@ export interface NextRules<
 
 /** What the person at the engine said, beside the ledger. */
 export interface Asked {
-  /** The valve that was touched: it is taken in hand, with the doubt named when this stop does not serve it. */
+  /** The valve or the line that was touched: it is taken in hand, with the doubt named when this stop does not serve it. */
   readonly chosen?: string | null;
   /** Back after a while: anyone may have turned the crank meanwhile. */
   readonly returning?: boolean;
@@ -116,10 +118,10 @@ function unlessWaiting(
 ): NextThing {
   if (state.ended) return { kind: "closed" };
   if (foundDeg !== null) return turnFrom(rules, job, state, foundDeg);
-  const allDone = openValves(state).length === 0;
+  const allDone = openValves(state).length === 0 && (rules.missing?.(job, state) ?? []).length === 0;
   if ((returning || (state.paused !== null && !othersPause)) && state.stop !== null && !allDone)
     return { kind: "confirm", at: state.stop };
-  const before = rules.before?.(job, state) ?? null;
+  const before = rules.before?.(job, state, chosen) ?? null;
   if (before !== null) return before;
   if (chosen === null) {
     const after = afterSetting(job, state) ?? rules.wholeEngine?.(job, state) ?? null;

@@ -15,6 +15,8 @@ const EPS_MM = 1e-6;
 
 /** Why a job can't be rehearsed, or null. */
 export function rehearsalProblem({ file, job }: Planned): string | null {
+  if (job.task.kind === "build-check")
+    return "A build check is done at the engine itself: a virtual one has nothing to bolt down.";
   if (job.task.kind === "dry-gap")
     return "A dry gap over lifters can't be practiced: there is no virtual block for it.";
   if (job.task.kind === "shims" || job.task.kind === "opener-closer")

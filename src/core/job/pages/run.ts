@@ -41,6 +41,8 @@ export interface RunPageData {
   /** When it was opened (ISO 8601), and the shop's time as this was read, in ms. */
   readonly openedAt: string;
   readonly nowMs: number;
+  /** Of an engine that was built: how it is started for the first time, in order; empty at every other. */
+  readonly firstStart: readonly string[];
   /** The air around a hot engine; null when nobody said. */
   readonly airC: number | null;
   /** Whoever is licensed to release the work; null where nobody must be named. */

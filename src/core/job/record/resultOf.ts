@@ -8,7 +8,7 @@ import { type KeptEntry, liveEntries } from "../ledger/entry";
 import { intervalOf } from "../ledger/readings";
 import { type Job, jobState, rulesOf } from "../run";
 import { type ValveState, asLeft } from "../state/state";
-import type { SheetWork } from "../sheet/format";
+import type { GapWork } from "../sheet/format";
 import type { Purpose } from "../setup/purpose";
 import { ANOTHER_ENGINE, type ValveResult } from "../../record/results";
 import type { Interval } from "../../units/interval";
@@ -17,7 +17,7 @@ export interface JobResult {
   /** When it was closed, ISO 8601. */
   readonly closedAt: string;
   /** What it was about: a gap, a preload, a dry gap. */
-  readonly work: SheetWork;
+  readonly work: GapWork;
   /** In what state the spec stands, through which readings of both states compare. */
   readonly specState: EngineState;
   readonly valves: readonly ValveResult[];
@@ -57,7 +57,9 @@ export function resultOf(
   own: readonly OwnCause[] = [],
 ): JobResult | null {
   const state = jobState(job, entries);
-  if (state.closed === null) return null;
+  const work = rulesOf(job).sheetWork;
+  // What is done at no valve found and left nothing.
+  if (state.closed === null || work === "build-check") return null;
   const live = liveEntries(entries);
   const closed = live.find((e) => e.kind === "closed");
   const madeBy = new Map(live.map((e) => [e.id, e.personId]));
@@ -89,7 +91,7 @@ export function resultOf(
   });
   return {
     closedAt: closed?.at ?? "",
-    work: rulesOf(job).sheetWork,
+    work,
     specState: job.offset?.specState ?? job.state,
     valves,
     lockShifts: [...new Set(live.flatMap((e) => (e.kind === "locked" ? [e.personId] : [])))].flatMap((personId) =>

@@ -12,6 +12,8 @@ export const TASK_ENTRY_KINDS = [
   "closer-felt",
   "plugged",
   "ordered",
+  "line-ticked",
+  "line-not-here",
 ] as const satisfies readonly EntryKind[];
 export type TaskEntryKind = (typeof TASK_ENTRY_KINDS)[number];
 
@@ -26,5 +28,7 @@ export const NOT_HERE: { readonly [K in TaskEntryKind]: (entry: EntryOf<K>) => s
   "loaded-gap": () => "The loaded gap is read where valves are positively closed.",
   "closer-felt": () => "Closers are felt where valves are positively closed.",
   plugged: () => "Holes are plugged and counted in a job on positively closed valves.",
+  "line-ticked": () => "Only a build check has lines to tick.",
+  "line-not-here": () => "Only a build check has lines to tick.",
   ordered: () => "Parts are ordered where they set the gap.",
 };

@@ -34,7 +34,7 @@ export type Refusal<T extends AnyTask, Own, K extends EntryKind> = {
 }["refusal"];
 
 /** What a kind of work says of entries. */
-export interface RefuseRules<T extends AnyTask = AnyTask, Own = unknown> extends CloseOutRules {
+export interface RefuseRules<T extends AnyTask = AnyTask, Own = unknown> extends CloseOutRules<T, Own> {
   /** The kinds of entries that have a place in its jobs, of those that not every job has. */
   readonly takes: readonly TaskEntryKind[];
   /** What is said of one that has none, where that is not what all others say. */
@@ -128,6 +128,8 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
     case "zeroed":
     case "loaded-gap":
     case "closer-felt":
+    case "line-ticked":
+    case "line-not-here":
     case "plugged":
     case "ordered":
     case "temperature":
@@ -321,7 +323,7 @@ function checkRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
     return state.turnOverNeeded ? turnOverRefusal(rules, state) : "The re-check was begun already.";
   }
   if (!checksOf(rules, job).includes(entry.item)) return NOT_ASKED[entry.item] ?? "This is not asked here.";
-  const open = openValves(state).map((v) => v.valve.id);
+  const open = [...openValves(state).map((v) => v.valve.id), ...(rules.missing?.(job, state) ?? [])];
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
 

@@ -36,6 +36,8 @@ const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>, temperatureUnit: T
   temperature: (e, unit) => `engine at ${temperatureWords(e.celsius, unit)}`,
   "turned-over": () => "turned over two full turns by hand",
   tightened: (e) => `${e.part} tightened`,
+  "line-ticked": (e) => `a line ticked (${e.line}${e.round === 2 ? ", second round" : ""})${because(e.found)}`,
+  "line-not-here": (e) => `a line called not here (${e.line})${because(e.reason)}`,
   answered: (e) => `a question answered: ${e.reason}`,
   checked: (e) => `${CLOSE_ITEM_NAMES[e.item]}${because(e.reason)}`,
   paused: (e) => `paused: ${e.reason}`,

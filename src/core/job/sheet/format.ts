@@ -9,8 +9,11 @@ import type { Purpose } from "../setup/purpose";
 
 export const SHEET_FORMAT = "fulcrata-sheet/1";
 
+/** Work on the gaps of valves, or on how far their lifters are pressed in. */
+export type GapWork = "lash" | "preload" | "dry-gap";
+
 /** What a job is about, as the sheet names it. */
-export type SheetWork = "lash" | "preload" | "dry-gap";
+export type SheetWork = GapWork | "build-check";
 
 export interface SheetReading {
   /** As it was felt: "0.55–0.60 mm", "0.45 mm light drag". */
@@ -62,6 +65,33 @@ export interface SheetValve {
   /** Reasons given for reading or leaving it against the rule. */
   readonly reasons: readonly string[];
 }
+
+/** A line of a build check. */
+export interface SheetLine {
+  readonly title: string;
+  /** How often it is gone over; how often it was follows from `by`. */
+  readonly rounds: 1 | 2;
+  /** What was measured, in words; null where nothing was. */
+  readonly reading: string | null;
+  /** What was found, round by round. */
+  readonly found: readonly string[];
+  /** Why it has no place on this engine; null where it has. */
+  readonly notHere: string | null;
+  /** Who answered it, and when, round by round; empty while it is open. */
+  readonly by: readonly Pick<SheetNote, "by" | "at" | "arrivedAt">[];
+}
+
+/** The build check that came before a first setting. */
+export interface SheetBuildCheck {
+  readonly job: string;
+  readonly closedAt: string;
+  readonly closedBy: string;
+  readonly signedBy: string | null;
+  readonly lines: readonly SheetLine[];
+}
+
+/** The same before it is said who made its entries, which are named by their ids. */
+export type LineOnSheet = Omit<SheetLine, "by"> & { readonly entries: readonly string[] };
 
 /** Something that was said or done beside reading and setting. */
 export interface SheetNote {
@@ -116,6 +146,10 @@ export interface Sheet {
   /** The middle of what locking did, where it was read before and after; null where not. */
   readonly lockShiftMm: number | null;
   readonly notes: readonly SheetNote[];
+  /** The lines of a build check; empty in other work. */
+  readonly lines: readonly SheetLine[];
+  /** Of a first setting: the build check that it follows; null where there was none. */
+  readonly buildCheck: SheetBuildCheck | null;
   readonly valves: readonly SheetValve[];
 }
 

@@ -35,6 +35,8 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   skipped: null,
   closed: null,
   signed: null,
+  "line-ticked": null,
+  "line-not-here": null,
   paused: (e) => `Paused: ${e.reason}`,
   // Asked as it stood when it was answered: later readings may have changed what is unlike the others.
   answered: (e, { rules, job, live }) =>

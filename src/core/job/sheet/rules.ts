@@ -4,7 +4,7 @@ import type { AnyTask, JobOf } from "../job";
 import type { EntryOf, KeptEntry } from "../ledger/entry";
 import type { FoldRules } from "../state/fold";
 import type { JobState, ValveState } from "../state/state";
-import type { SheetPreload, SheetReading, SheetWork } from "./format";
+import type { LineOnSheet, SheetPreload, SheetReading, SheetWork } from "./format";
 
 export interface SheetRules<T extends AnyTask = AnyTask, Own = unknown> extends FoldRules<T, Own> {
   /** What it is about, as the sheet names it. */
@@ -20,6 +20,8 @@ export interface SheetRules<T extends AnyTask = AnyTask, Own = unknown> extends 
   partWords?(job: JobOf<T>, work: readonly KeptEntry[]): string | null;
   /** How even it is over the engine, in words. */
   spread?(job: JobOf<T>, state: JobState<Own>): string | null;
+  /** The lines of a check as they stand, each with the entries by which it does; left out where there are none. */
+  lines?(job: JobOf<T>, live: readonly KeptEntry[]): readonly LineOnSheet[];
   /** What is told of a zero lash that was found; null where nothing is. */
   zeroNote?(job: JobOf<T>, entry: EntryOf<"zeroed">): string | null;
 }

@@ -47,6 +47,7 @@ const sheet = (entries: readonly KeptEntry[]) =>
     runningHours: null,
     counterUnit: "h",
     geometry: ["Intake: pushrod 208 mm"],
+    buildCheck: null,
     file: FILE,
     job: jobFor(FILE),
     state: "cold",

@@ -18,7 +18,16 @@ import { foldLedger } from "../state/fold";
 import type { JobState } from "../state/state";
 import { unitOf } from "../words/specs";
 import { readingWords } from "../words/readings";
-import { SHEET_FORMAT, type Sheet, type SheetReading, type SheetValve, byWhom, madeBy } from "./format";
+import {
+  SHEET_FORMAT,
+  type Sheet,
+  type SheetBuildCheck,
+  type SheetLine,
+  type SheetReading,
+  type SheetValve,
+  byWhom,
+  madeBy,
+} from "./format";
 import { notesOf, refusedNote } from "./notes";
 import type { SheetRules } from "./rules";
 
@@ -45,12 +54,21 @@ export interface SheetSource<J extends JobOf = JobOf> {
   readonly cautions: readonly string[];
   readonly openedBy: string;
   readonly openedAt: string;
+  /** The build check that came before it; null where there was none, or it is no first setting. */
+  readonly buildCheck: SheetBuildCheck | null;
   /** Of its rockers and pushrods, as it stood when the job was closed: a line each. */
   readonly geometry: readonly string[];
   readonly entries: readonly KeptEntry[];
   /** What was made and not taken, and what became of each. */
   readonly refused: readonly { readonly batch: RefusedBatch; readonly dealt: Dealt | null }[];
 }
+
+/** The lines of a check, with who answered each; empty in other work. `live` are the entries that stand. */
+export const linesOfSheet = (rules: Pick<SheetRules, "lines">, job: JobOf, live: readonly KeptEntry[]): SheetLine[] =>
+  (rules.lines?.(job, live) ?? []).map(({ entries: ids, ...line }) => ({
+    ...line,
+    by: live.filter((e) => ids.includes(e.id)).map(madeBy),
+  }));
 
 /** The sheet of a job, finished or not. */
 export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
@@ -103,6 +121,8 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
       ...notesOf(rules, job, live, temperatureUnit),
       ...source.refused.map((r) => refusedNote(r.batch, r.dealt, temperatureUnit)),
     ],
+    lines: linesOfSheet(rules, job, live),
+    buildCheck: source.buildCheck,
     valves: job.valves.map((valve) => sheetValve(rules, source, state, live, valve)),
   };
 }

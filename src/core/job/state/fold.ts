@@ -21,6 +21,8 @@ export interface FoldRules<T extends AnyTask = AnyTask, Own = unknown> extends Q
   readonly judgedIn: "spec-state" | "either-state" | "any-state";
   /** Every valve is read once more after the engine was turned over; a lifter's depth and a dry gap are not. */
   readonly rereads: boolean;
+  /** False where what is tightened and turned over is no round of its own, and nothing is read again after it. */
+  readonly turnsOver?: false;
   /** A reading is a gap that is judged against the valve's band. */
   readonly judgesReadings: boolean;
   /** What this kind of work keeps at a valve, from what stands there in order. */
@@ -102,6 +104,9 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
       return { ...tally, orderedPlace: place };
     case "closed":
       return { ...tally, closed: entry };
+    case "line-ticked":
+    case "line-not-here":
+      return { ...tally, workPlace: place };
     case "called-off":
       return { ...tally, calledOff: entry };
     case "signed":
@@ -191,8 +196,12 @@ function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
     doneCount: all.filter((v) => v.status === "done" && v.skipped === null).length,
     paused: last?.kind === "paused" ? last : null,
     surveying: job.survey && all.some((v) => v.status === "unread"),
-    untightened: job.tightenedLater.filter((p) => isUntightened(tally, p.name, p.valves)),
-    turnOverNeeded: !checked.has("recheck") && (turnedOverPlace === -1 || changePlace > turnedOverPlace),
+    untightened:
+      rules.turnsOver === false ? [] : job.tightenedLater.filter((p) => isUntightened(tally, p.name, p.valves)),
+    turnOverNeeded:
+      rules.turnsOver !== false &&
+      !checked.has("recheck") &&
+      (turnedOverPlace === -1 || changePlace > turnedOverPlace),
     questions: questionsOf(rules, job, live),
     squeezed: tally.squeezed,
     temperatures: tally.temperatures,

@@ -16,6 +16,6 @@ export interface TaskRules<T extends AnyTask = AnyTask, Own = unknown, Step exte
     FoldRules<T, Own>,
     NextRules<T, Own, Step>,
     RefuseRules<T, Own>,
-    CloseOutRules,
+    CloseOutRules<T, Own>,
     SheetRules<T, Own>,
     TargetRules<T, Own> {}

@@ -2,6 +2,7 @@
 import type { AdjusterKind } from "../../engine/engineFile";
 import type { TaskSetup } from "./setupRules";
 import { TASK_KINDS, type TaskKind, type TaskOf } from ".";
+import { BUILD_CHECK_SETUP } from "./buildCheck/setup";
 import { DRY_GAP_SETUP } from "./dryGap/setup";
 import { GRINDING_SETUP } from "./grinding/setup";
 import { OPENER_CLOSER_SETUP } from "./openerCloser/setup";
@@ -16,6 +17,7 @@ export const SETUPS: { readonly [K in TaskKind]: TaskSetup<TaskOf<K>> } = {
   "dry-gap": DRY_GAP_SETUP,
   shims: SHIMS_SETUP,
   "opener-closer": OPENER_CLOSER_SETUP,
+  "build-check": BUILD_CHECK_SETUP,
 };
 
 /** The kind of work on this gear; an engine that names none is set by a screw. */

@@ -1,25 +1,20 @@
 import { chakra } from "@chakra-ui/react/styled-system";
+import { atStop } from "@/core/job/closeOut/items";
 import type { Run } from "../model";
 import { comingStop } from "../session/comingStop";
 
 /** The route as a row of lettered flags, also while a valve is read: where you are, what is done. */
 export function RouteFlags({ run }: { readonly run: Run }) {
-  const { job } = run.context;
+  const { job, rules } = run.context;
   const { state, next } = run.now;
   const coming = comingStop(next);
   return (
     <chakra.ol aria-label="Stops" listStyleType="none" m="0" p="0" display="flex" flexWrap="wrap" gap="1">
       {job.route.map((stop) => {
-        const left = stop.valves.filter((v) => state.valves.get(v.valve)?.status === "done").length;
-        const done = left === stop.valves.length;
+        const at = atStop(rules, job, state, stop);
+        const done = at.done === at.of;
         const now = coming === null ? stop.letter === state.stop?.letter : stop.letter === coming;
-        const word = now
-          ? coming === null
-            ? "you are here"
-            : "to here"
-          : done
-            ? "done"
-            : `${left} of ${stop.valves.length}`;
+        const word = now ? (coming === null ? "you are here" : "to here") : done ? "done" : `${at.done} of ${at.of}`;
         return (
           <chakra.li
             key={stop.letter}

@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useEffect, useRef } from "react";
+import { atStop } from "@/core/job/closeOut/items";
 import { ORDER_NAMES } from "@/core/stops/orders";
 import { Stamp } from "../../controls/Stamp";
 import type { Run } from "../model";
@@ -8,7 +9,7 @@ import { comingStop } from "../session/comingStop";
 /** The whole route as lettered flags: what is served where, and how far each is. */
 export function RouteStrip({ run }: { readonly run: Run }) {
   const list = useRef<HTMLOListElement>(null);
-  const { job } = run.context;
+  const { job, rules } = run.context;
   const { state, next } = run.now;
   const coming = comingStop(next);
   const wanted = coming ?? state.stop?.letter ?? "";
@@ -32,8 +33,8 @@ export function RouteStrip({ run }: { readonly run: Run }) {
         pb="2"
       >
         {job.route.map((stop) => {
-          const left = stop.valves.filter((v) => state.valves.get(v.valve)?.status === "done").length;
-          const whole = left === stop.valves.length;
+          const { done, of, names } = atStop(rules, job, state, stop);
+          const whole = done === of;
           const here = stop.letter === state.stop?.letter;
           return (
             <chakra.li
@@ -58,17 +59,11 @@ export function RouteStrip({ run }: { readonly run: Run }) {
                   fontSize="16px"
                   color={stop.letter === coming ? "now" : whole ? "set" : "soft"}
                 >
-                  {stop.letter === coming
-                    ? "to here"
-                    : whole
-                      ? "done ✓"
-                      : here
-                        ? "you are here"
-                        : `${left} of ${stop.valves.length}`}
+                  {stop.letter === coming ? "to here" : whole ? "done ✓" : here ? "you are here" : `${done} of ${of}`}
                 </chakra.span>
               </chakra.p>
               <chakra.p fontSize="16px" pt="1">
-                {stop.valves.map((v) => v.valve).join(", ")}
+                {names.join(", ")}
               </chakra.p>
             </chakra.li>
           );

@@ -2,6 +2,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useContext } from "react";
 import { timerWords } from "@/core/preload/bleedDown";
+import { progressOf } from "@/core/job/closeOut/items";
 import { targetWords } from "@/core/job/head/target";
 import type { Person } from "@/core/shop/person";
 import { AtWork, type DeviceHere } from "../../frame/AtWork";
@@ -73,7 +74,7 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
   const { file, job, state, temperatureC, rules, room } = context;
   const { words } = useTemperature();
   const { savedWords } = useContext(RunHosted);
-  const of = job.valves.length;
+  const { done, of } = progressOf(rules, job, now.state);
   const hot = hotSays(context, now);
   const waitMs = now.next.kind === "wait" ? 0 : (rules.crankWaitsMs?.(job, now.state, now.nowMs, null) ?? 0);
   return (
@@ -151,25 +152,25 @@ export function RunHeader({ run, device, person, onTray, onNotTaken }: Props) {
       <chakra.div display="flex" alignItems="center" gap="2" ml={{ base: "0", lg: "auto" }}>
         <Stamp color="ink!">
           <chakra.span display={{ base: "inline", lg: "none" }} aria-hidden>
-            {now.state.doneCount}/{of}
+            {done}/{of}
           </chakra.span>
           <chakra.span display={{ base: "none", lg: "inline" }}>
-            {now.state.doneCount} of {of} {room.doneWord}
+            {done} of {of} {room.doneWord}
           </chakra.span>
         </Stamp>
         <chakra.div
           role="progressbar"
-          aria-label={`Valves ${room.doneWord}`}
+          aria-label={`${rules.progress === undefined ? "Valves" : "Lines"} ${room.doneWord}`}
           aria-valuemin={0}
           aria-valuemax={of}
-          aria-valuenow={now.state.doneCount}
+          aria-valuenow={done}
           width={{ base: "24px", lg: "90px" }}
           height="12px"
           border="1.5px solid"
           borderColor="ink"
           bg="sheet"
         >
-          <chakra.div height="full" bg="set" style={{ width: `${(100 * now.state.doneCount) / of}%` }} />
+          <chakra.div height="full" bg="set" style={{ width: `${(100 * done) / of}%` }} />
         </chakra.div>
       </chakra.div>
       <chakra.span

@@ -36,11 +36,13 @@ function stepOf(entries: readonly LedgerEntry[], personId: string | null): StepB
   return { entries, others: [...others] };
 }
 
-/** Work at the same valve rests on what was done there before; all that was done since rests on the crank's being there, and on what was tightened. */
+/** Work at the same valve or line rests on what was done there before; all that was done since rests on the crank's being there, and on what was tightened. */
 const restsOn = (later: LedgerEntry, earlier: LedgerEntry): boolean =>
   isValveEntry(earlier)
     ? isValveEntry(later) && later.valve === earlier.valve
-    : earlier.kind === "arrived" || earlier.kind === "turned-over" || earlier.kind === "tightened";
+    : "line" in earlier
+      ? "line" in later && later.line === earlier.line
+      : earlier.kind === "arrived" || earlier.kind === "turned-over" || earlier.kind === "tightened";
 
 function withItsReading(live: readonly LedgerEntry[], at: number): LedgerEntry[] {
   const [last, before] = [live[at], live[at - 1]];
@@ -70,8 +72,8 @@ export function madeAgain(entries: readonly LedgerEntry[]): Entry[] {
   });
 }
 
-/** The last thing that was done at a valve; null where nothing was. */
-export function lastAt(live: readonly LedgerEntry[], valve: string, personId: string | null): StepBack | null {
-  const last = live.findLast((e) => isValveEntry(e) && e.valve === valve);
+/** The last thing that was done at a valve or a line; null where nothing was. */
+export function lastAt(live: readonly LedgerEntry[], about: string, personId: string | null): StepBack | null {
+  const last = live.findLast((e) => (isValveEntry(e) ? e.valve : "line" in e ? e.line : null) === about);
   return last === undefined ? null : stepOf([last], personId);
 }

@@ -121,7 +121,10 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     if (leaves && last !== undefined)
       return done([...entries, made({ kind: "left", valve: valveId ?? "", reading: last.id, reason: null })], true);
     if (stay) return done(entries, false);
-    return add(entries);
+    if (!add(entries)) return false;
+    // A line that was touched is answered: the next one is told.
+    if (valveId === null) setChosen(null);
+    return true;
   }
 
   function act(action: Action): void {

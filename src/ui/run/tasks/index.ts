@@ -11,4 +11,5 @@ export const RUNS: Readonly<Record<TaskKind, ComponentType<RunProps>>> = {
   "dry-gap": dynamic(() => import("./dryGap/run")),
   shims: dynamic(() => import("./shims/run")),
   "opener-closer": dynamic(() => import("./openerCloser/run")),
+  "build-check": dynamic(() => import("./buildCheck/run")),
 };

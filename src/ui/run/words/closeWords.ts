@@ -1,7 +1,7 @@
 /** What is told when a question is open, and while the job is closed. Pure. */
 import { offBaseCircle, restTogetherDeg } from "@/core/stops/restingTogether";
 import type { CoverEntry, Seal, TightenedPart, TimedDrive } from "@/core/engine/engineFile";
-import { CLOSE_ITEM_NAMES } from "@/core/job/closeOut/items";
+import { CLOSE_ITEM_NAMES, progressOf } from "@/core/job/closeOut/items";
 import { rereadsToCome } from "@/core/job/closeOut/rereads";
 import type { CloseItem, Rereads } from "@/core/job/ledger/kinds";
 import type { Question } from "@/core/job/questions/question";
@@ -197,13 +197,14 @@ const CHECKS: Record<CloseItem, (context: RunContext, now: RunNow) => CheckWords
     done: "On and torqued",
   }),
   drive: driveCheck,
-  started: ({ file, state, room, locking }) => ({
-    title: "Start it and listen.",
+  started: ({ file, state, room, locking, firstStart }) => ({
+    title: firstStart.length > 0 ? "First start: prime it, start it, listen." : "Start it and listen.",
     done: "It runs quiet",
     grounds: [
       file.sector === "aircraft"
         ? "Only whoever is licensed for it runs the engine up."
         : `Everybody clear, brake or neutral. A tick at idle is a loose valve${locking.locks ? " or a lock that backed off" : ""}.`,
+      ...firstStart,
       ...(room.startedGrounds?.() ?? []),
       ...(state === "cold"
         ? ["Listen once cold and once warm. If it ticks, say at which valve: the job goes back to it."]
@@ -264,18 +265,21 @@ function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): Check
   };
 }
 
-export function closeWords({ job }: RunContext, { state }: RunNow): Instruction {
+export function closeWords({ job, rules, room }: RunContext, { state }: RunNow): Instruction {
+  const { done, of } = progressOf(rules, job, state);
   const excused = [...state.valves.values()].filter((v) => v.left?.reason != null).map((v) => v.valve.id);
   const unread = [...state.valves.values()].filter((v) => v.skipped !== null).map((v) => v.valve.id);
   const skipped = [...state.checked.values()].flatMap((c) =>
     c.reason === null ? [] : [`${CLOSE_ITEM_NAMES[c.item]} (${c.reason})`],
   );
   return instruction({
-    eyebrow: `${state.doneCount} of ${job.valves.length} valves`,
+    eyebrow: `${done} of ${of} ${rules.progress === undefined ? "valves" : room.doneWord}`,
     title:
-      unread.length === 0
-        ? "Every valve has a final reading. Close the job."
-        : "All but what stays unread has a final reading. Close the job.",
+      room.closeTitle !== undefined
+        ? room.closeTitle
+        : unread.length === 0
+          ? "Every valve has a final reading. Close the job."
+          : "All but what stays unread has a final reading. Close the job.",
     grounds: [
       ...(unread.length > 0 ? [`Left unread: ${unread.join(", ")}.`] : []),
       ...(excused.length > 0 ? [`Left outside the band, with a reason: ${excused.join(", ")}.`] : []),

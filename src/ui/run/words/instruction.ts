@@ -61,13 +61,22 @@ const overshot = (watched: boolean): string =>
   `Overshot? Back up at least 30° past ${watched ? "it" : "the mark"} and come up again.`;
 const LOOKS_WRONG: Answer = { label: "Looks wrong: where is the crank?", action: { kind: "locate" } };
 
+/** How the crank is proved to be at a stop, and what is seen one turn out. */
+function signWords(context: RunContext, at: RouteStop): string {
+  const own = context.room.signWords?.(context, at);
+  if (own !== undefined) return own;
+  const sign = signAt(context.engine, at.crankDeg, at.sights ?? []);
+  return `${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`;
+}
+
 function turnInstruction(
-  { engine, file, job }: RunContext,
+  context: RunContext,
   to: RouteStop,
   turnDeg: number,
   first: boolean,
   own: readonly string[],
 ): Instruction {
+  const { engine, file, job } = context;
   const direction = file.rotation ?? "clockwise";
   const tool = first ? null : barringWords(turnDeg, file.barring);
   const base = {
@@ -87,7 +96,6 @@ function turnInstruction(
       grounds: [...own, `${about}${turn}`, watchWords(sights)],
     });
   }
-  const sign = signAt(engine, to.crankDeg);
   const title = first
     ? `Turn the crank until mark ${to.letter} is at the pointer.`
     : `Turn the crank ${turnWords(turnDeg)} on, to mark ${to.letter}.`;
@@ -95,7 +103,7 @@ function turnInstruction(
   return instruction({
     ...base,
     title,
-    grounds: [...own, `Check it: ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`, mark],
+    grounds: [...own, `Check it: ${signWords(context, to)}`, mark],
   });
 }
 
@@ -117,14 +125,13 @@ export const pauseWords = ({ personName, reason }: NonNullable<RunNow["othersPau
   `Paused${personName === undefined ? "" : ` by ${personName}`}: ${reason}`;
 
 /** After a while away: the same proof as on arriving. */
-function confirmWords({ engine }: RunContext, { state }: RunNow, at: RouteStop): Instruction {
-  const sign = signAt(engine, at.crankDeg, at.sights ?? []);
+function confirmWords(context: RunContext, { state }: RunNow, at: RouteStop): Instruction {
   const place = `${(at.sights ?? []).length > 0 ? "stop" : "mark"} ${at.letter}`;
   return instruction({
     eyebrow: state.paused === null ? "Back at the engine" : pauseWords(state.paused),
     title: `Is the crank still at ${place}?`,
     grounds: [
-      `Anyone may have turned it meanwhile. ${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`,
+      `Anyone may have turned it meanwhile. ${signWords(context, at)}`,
       `If it was turned, bring ${place} back in the running direction, or ask where the crank is.`,
     ],
     button: { label: `Crank is at ${place}, checked`, action: { kind: "arrive", stop: at.letter } },

@@ -33,7 +33,7 @@ export type Action =
       readonly locked: boolean;
     }
   | { readonly kind: "lock" }
-  /** Takes the last reading of a valve back. */
+  /** Takes back what was last done at a valve, or at a line by its id. */
   | { readonly kind: "again"; readonly valve: string }
   | { readonly kind: "turn-over"; readonly stop: string; readonly rereads: Rereads | null }
   /** Something is chosen at the valve in hand before it is entered. */

@@ -2,6 +2,7 @@ import { jobsInHandOn } from "@/server/jobs/inHand";
 import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound, redirect } from "next/navigation";
 import { planFromQuery } from "@/core/stops/planQuery";
+import { PURPOSES } from "@/core/job/setup/purpose";
 import { hasSpec } from "@/core/job/prepare";
 import { asViewer } from "@/server/http/inShop";
 import { findEngine } from "@/server/engines/engines";
@@ -44,7 +45,11 @@ export default async function PreparePage({ params, searchParams }: Props) {
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         measured={await measuredFor(db, shopId, engine.id)}
         bleed={await bleedOf(db, shopId)}
-        wanted={{ method: wanted.method, settings: "margin" in query ? wanted.settings : null }}
+        wanted={{
+          method: wanted.method,
+          settings: "margin" in query ? wanted.settings : null,
+          purpose: PURPOSES.find((p) => p === query["purpose"]) ?? null,
+        }}
         last={await asLastTime(db, shopId, engine.id)}
         confirmed={
           person === null

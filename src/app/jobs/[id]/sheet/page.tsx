@@ -24,11 +24,12 @@ export default async function SheetPage({ params }: { params: Promise<{ id: stri
     if (error instanceof Refused && error.status === 404) notFound();
     throw error;
   });
-  const { sheet, file } = loaded;
+  const { sheet, engineId, file } = loaded;
   return (
     <Shell to="see own">
       <SheetView
         sheet={sheet}
+        engineId={engineId}
         file={file}
         person={seen.person}
         openedAt={format(sheet.openedAt, DATE)}
