@@ -27,8 +27,6 @@ await withFreshApp({ root: ROOT }, async (url) => {
   await page.getByLabel("At work").selectOption({ label: "Jory Penhale" });
   await page.waitForTimeout(500);
   await take(page, "bench");
-  await page.goto(`${url}/quick/stops?order=1-5-3-6-2-4`);
-  await take(page, "quick");
   await page.goto(url);
   await page
     .getByRole("link", { name: /^Go on with/ })
@@ -67,6 +65,8 @@ await withFreshApp({ root: ROOT }, async (url) => {
     await page.waitForURL(address);
     await page.waitForTimeout(1000);
   };
+  await at(/^Go on with Dunmore 5.9, No. 15/, /jobs/);
+  await take(page, "build-check");
   await at(/^Go on with Corriemoor/, /jobs/);
   await page.keyboard.press("Enter");
   await page.waitForTimeout(500);
