@@ -20,6 +20,7 @@ import type { Actor } from "../http/who";
 import { HUNDREDTHS, colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
 import { loadBench } from "./bench";
+import { agrees } from "../record/results";
 import { asLastTime } from "./jobsBefore";
 import { loadRun } from "./loadRun";
 import { buildCheckCautions, buildCheckInput, openBuildCheck } from "./openBuildCheck";
@@ -114,6 +115,7 @@ describe("a build check", () => {
     const bo = await colleague(owner, ada);
     await record(db, bo, id, recordInput.parse({ entries: [{ ...fresh(), kind: "signed" }] }));
     expect(await db.select().from(jobResults).where(eq(jobResults.jobId, id))).toEqual([]);
+    expect(await agrees(db, ada.shopId, id)).toBe(true);
     const { sheet } = await loadSheet(db, ada, id);
     expect(sheet.signedBy).toBe(bo.person.name);
     expect(sheet.lines.every((l) => l.notHere !== null || l.by.length === l.rounds)).toBe(true);

@@ -18,6 +18,7 @@ import { NOT_ALLOWED } from "../http/permit";
 import { Refused } from "../http/refused";
 import { wordOf } from "../signIn/word";
 import { closeRecord } from "../record/closeRecord";
+import { keepForecast } from "../record/life";
 import { keepRefused } from "./refused";
 
 /** Entries that belong together: all are kept, or none. */
@@ -40,6 +41,9 @@ export interface Record {
   readonly word?: string | undefined;
 }
 
+/** Does what nobody who waits for an answer needs: at once where nothing else is said. */
+type Later = (work: () => Promise<void>) => Promise<void> | void;
+
 /** Adds the entries and gives the job's ledger as it then stands, after the place that is known. @throws Refused with the reason */
 export async function record(
   db: Database,
@@ -47,6 +51,7 @@ export async function record(
   jobId: string,
   input: Record,
   at?: Date,
+  later: Later = (work) => work(),
 ): Promise<KeptEntry[]> {
   if (input.by !== undefined && input.by !== actor.person.id)
     throw new Refused(
@@ -59,7 +64,8 @@ export async function record(
   const wordBy = input.word === undefined ? null : wordOf(input.word, actor, jobId, Date.now());
   const sets = input.entries.some(isReading) ? await setsInHand(db, actor.shopId, found.row) : [];
   try {
-    return await db.transaction(async (tx) => {
+    let closed = false;
+    const after = await db.transaction(async (tx) => {
       await holdJob(tx, jobId);
       const kept = await ledgerOf(tx as unknown as Database, actor.shopId, jobId);
       // What is kept already, whatever was asked of it then, is only sent again.
@@ -72,9 +78,12 @@ export async function record(
         madeAt: input.madeAt,
         wordBy,
       });
-      if (input.entries.some((e) => e.kind === "closed")) await closeRecord(tx as unknown as Database, found, kept);
+      if (input.entries.some((e) => e.kind === "closed"))
+        closed = await closeRecord(tx as unknown as Database, found, kept);
       return kept.filter((e) => e.seq > (input.after ?? 0));
     });
+    if (closed) await later(() => keepForecast(db, actor.shopId, found.row.engineId));
+    return after;
   } catch (error) {
     // What a device made at the engine was done there: it stays in sight until somebody has dealt with it.
     const { entries: came, by, madeAt } = input;

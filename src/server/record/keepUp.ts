@@ -1,5 +1,5 @@
 /** Keeps the record up with what changed around it: jobs that were closed before it was kept, and another risk. */
-import { and, asc, eq, isNull, ne, or, sql } from "drizzle-orm";
+import { and, asc, eq, gte, isNull, ne, or, sql } from "drizzle-orm";
 import { type Database, ofShop } from "@/db/connect";
 import { engineForecasts, engines, entries, jobResults, jobs, jobsInHand, shops } from "@/db/schema";
 import { closeRecord } from "./closeRecord";
@@ -18,7 +18,8 @@ const unrecorded = (db: Database) =>
     .innerJoin(entries, and(eq(entries.shopId, jobs.shopId), eq(entries.jobId, jobs.id), eq(entries.kind, "closed")))
     .leftJoin(jobsInHand, and(eq(jobsInHand.shopId, jobs.shopId), eq(jobsInHand.jobId, jobs.id)))
     .leftJoin(jobResults, and(eq(jobResults.shopId, jobs.shopId), eq(jobResults.jobId, jobs.id)))
-    .where(and(isNull(jobsInHand.jobId), isNull(jobResults.jobId)))
+    // A build check found and left nothing at a valve.
+    .where(and(isNull(jobsInHand.jobId), isNull(jobResults.jobId), ne(jobs.task, "build-check")))
     .orderBy(asc(jobs.openedAt))
     .limit(MOST);
 
@@ -33,6 +34,22 @@ const otherwise = (db: Database) =>
     )
     .limit(MOST);
 
+/** Engines of which a job was closed since their forecast was made: it is made right after, unless the server went down between. */
+const unforetold = (db: Database) =>
+  db
+    .selectDistinct({ shopId: jobResults.shopId, engineId: jobResults.engineId })
+    .from(jobResults)
+    .leftJoin(
+      engineForecasts,
+      and(
+        eq(engineForecasts.shopId, jobResults.shopId),
+        eq(engineForecasts.engineId, jobResults.engineId),
+        gte(engineForecasts.fromAt, jobResults.closedAt),
+      ),
+    )
+    .where(isNull(engineForecasts.engineId))
+    .limit(MOST);
+
 /** Engines whose deadline was not made again since what it follows from changed. */
 const undated = (db: Database) =>
   db
@@ -43,19 +60,28 @@ const undated = (db: Database) =>
 
 /** Whether there is anything to keep up with. `owner` sees all shops. */
 export const fallsBehind = async (owner: Database): Promise<boolean> =>
-  (await unrecorded(owner)).length > 0 || (await otherwise(owner)).length > 0 || (await undated(owner)).length > 0;
+  (await Promise.all([unrecorded(owner), otherwise(owner), unforetold(owner), undated(owner)])).some(
+    (behind) => behind.length > 0,
+  );
 
 /** @returns what came of it */
 export async function keepUpRecord(owner: Database): Promise<string> {
   let [recorded, foretold] = [0, 0];
+  const changed = new Map<string, { readonly shopId: string; readonly engineId: string }>();
   for (const { shopId, jobId } of await unrecorded(owner)) {
     const db = ofShop(owner, shopId);
     const told = await resultFromLedger(db, shopId, jobId);
     if (told === null) continue;
     await db.transaction((tx) => closeRecord(tx as unknown as Database, told.record, told.entries));
+    const { engineId } = told.record.row;
+    changed.set(engineId, { shopId, engineId });
     recorded += 1;
   }
-  for (const { shopId, engineId } of await otherwise(owner)) {
+  for (const { shopId, engineId } of [
+    ...changed.values(),
+    ...(await otherwise(owner)),
+    ...(await unforetold(owner)),
+  ]) {
     await keepForecast(ofShop(owner, shopId), shopId, engineId);
     foretold += 1;
   }

@@ -133,6 +133,22 @@ describe("the record", () => {
     expect(await fallsBehind(test.owner)).toBe(false);
     expect(await useLeft()).not.toEqual(usual);
   });
+  it("foretells an engine whose job was closed right before the server went down", async () => {
+    const [engine] = await test.owner.select().from(engineForecasts).limit(1);
+    if (engine === undefined) throw new Error("no forecast");
+    await test.owner
+      .update(engineForecasts)
+      .set({ fromAt: new Date(engine.fromAt.getTime() - 60_000), useLeft: null })
+      .where(eq(engineForecasts.engineId, engine.engineId));
+    expect(await fallsBehind(test.owner)).toBe(true);
+    await keepUpRecord(test.owner);
+    expect(await fallsBehind(test.owner)).toBe(false);
+    const again = await test.owner
+      .select()
+      .from(engineForecasts)
+      .where(eq(engineForecasts.engineId, engine.engineId));
+    expect(again).toEqual([engine]);
+  });
   it("counts no drift that the shop's own answer lays to a hand, from when it was on the list", async () => {
     const id = await named("Marle T2");
     const [visit] = (await lifeOfEngine(db, lead.shopId, id)).valves[0]?.visits.slice(-1) ?? [];

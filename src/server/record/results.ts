@@ -57,17 +57,18 @@ const valveRow = ({ row }: JobRecord, v: ValveResult, position: number) => ({
   breaks: v.breaks,
 });
 
-/** Writes what a job that was just closed found and left; nothing of one that is not. */
-export async function keepResult(tx: Tx, record: JobRecord, kept: readonly KeptEntry[]): Promise<void> {
+/** Writes what a job that was just closed found and left; nothing of one that is not. @returns whether it wrote anything */
+export async function keepResult(tx: Tx, record: JobRecord, kept: readonly KeptEntry[]): Promise<boolean> {
   const { shopId } = record.row;
   const result = resultOf(record.job, record.row.purpose, kept, await ownCauses(tx, shopId, "all"));
-  if (result === null) return;
+  if (result === null) return false;
   await tx.insert(jobResults).values(jobRow(record, result));
   await insertMany(
     tx,
     valveResults,
     result.valves.map((v, i) => valveRow(record, v, i)),
   );
+  return true;
 }
 
 type Row = typeof valveResults.$inferSelect;

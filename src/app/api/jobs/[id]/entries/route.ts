@@ -1,6 +1,6 @@
 import { PASS_HEADER } from "@/core/shop/device";
 import { asActor, inShop } from "@/server/http/inShop";
-import { type NextRequest, NextResponse } from "next/server";
+import { type NextRequest, NextResponse, after } from "next/server";
 import { readCommand, respond } from "@/server/http/http";
 import { readLedger, record, recordInput } from "@/server/jobs/record";
 import { byPass } from "@/server/signIn/pass";
@@ -21,6 +21,6 @@ export function POST(request: NextRequest, { params }: Context) {
     const pass = request.headers.get(PASS_HEADER);
     const by = pass === null ? await asActor("work") : await byPass(pass, "work");
     const input = await readCommand(request, recordInput);
-    return NextResponse.json({ entries: await record(...by, (await params).id, input) });
+    return NextResponse.json({ entries: await record(...by, (await params).id, input, undefined, after) });
   });
 }
