@@ -48,3 +48,43 @@ test("a marker and three pushrods tell the length to order, which is kept with t
   );
   await expect(page.locator("[data-geometry=exhaust]")).toContainText("Jory Penhale");
 });
+
+test("a patch is touched where it lies on the drawn tip, by dragging and by keys", async ({ page }) => {
+  await atWork(page);
+  await page.goto("/quick/rocker");
+  await page.getByRole("button", { name: "Touch the patch of pushrod 1 on the tip" }).click();
+  await expect(page.getByText("Type the thickness of the valve's stem first")).toBeVisible();
+  const type = async (label: string, text: string): Promise<void> =>
+    page.getByLabel(label, { exact: true }).fill(text);
+  await type("Thickness of the valve's stem", "8 mm");
+  await type("Pushrod now", "200 mm");
+  await type("Pushrod 1", "200 mm");
+  const width = page.getByLabel("Width wiped with it").first();
+  const outer = page.getByRole("slider", { name: "Edge away from the pivot" });
+  const inner = page.getByRole("slider", { name: "Edge towards the pivot" });
+  await outer.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(width).toHaveValue("2.72");
+  await page.keyboard.press("Shift+ArrowLeft");
+  await inner.focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(width).toHaveValue("2.52");
+  // Its middle is off by what was moved, with the pushrod that is fitted.
+  await expect(page.getByLabel("Patch off the middle", { exact: true })).toHaveValue("-0.12");
+  const tip = page.getByRole("group", { name: /^The tip seen from above, the patch of pushrod 1/ });
+  await tip.scrollIntoViewIfNeeded();
+  const box = await tip.boundingBox();
+  if (box === null) throw new Error("no tip");
+  // Half the drawing is the middle; 120 of its 288 parts are half the tip.
+  const at = (mm: number) => box.x + box.width / 2 + (mm / 4) * (120 / 288) * box.width;
+  await page.mouse.move(at(2), box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at(1), box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  const dragged = Number(await width.inputValue());
+  expect(Math.abs(dragged - (1 + 1.383))).toBeLessThan(0.08);
+  await clean(page, "light");
+  // What is typed over it counts, and is drawn.
+  await width.fill("2 mm");
+  await expect(page.getByText("2.00 mm wide")).toBeVisible();
+});

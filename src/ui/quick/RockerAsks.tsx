@@ -7,6 +7,7 @@ import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";
 import { LengthInput } from "../controls/LengthInput";
 import { Two } from "../controls/Two";
+import { TipTouch } from "./TipTouch";
 
 interface Props {
   readonly typed: TypedRocker;
@@ -17,6 +18,7 @@ interface Props {
 /** What is known of a rocker: measured figures, or the widths that a marker showed with several pushrods. */
 export function RockerAsks({ typed, problems, onChange: change }: Props) {
   const [rows, setRows] = useState(() => Math.max(3, WIDTH_ROWS.filter((n) => typed[`length${n}`] !== "").length));
+  const [touched, setTouched] = useState<(typeof WIDTH_ROWS)[number] | null>(null);
   const stud = typed.mount !== "shaft";
   const length = (field: keyof TypedRocker & string, label: string, usual: UsualLength, hint?: string) => (
     <Field label={label} error={problems[field]} {...(hint === undefined ? {} : { hint })}>
@@ -67,10 +69,22 @@ export function RockerAsks({ typed, problems, onChange: change }: Props) {
             The marker&apos;s patch with three pushrods
           </chakra.legend>
           {WIDTH_ROWS.slice(0, rows).map((n) => (
-            <Two key={n}>
-              {length(`length${n}`, `Pushrod ${n}`, USUAL.pushrod)}
-              {length(`width${n}`, `Width wiped with it`, USUAL.wiped)}
-            </Two>
+            <div key={n}>
+              <Two>
+                {length(`length${n}`, `Pushrod ${n}`, USUAL.pushrod)}
+                {length(`width${n}`, `Width wiped with it`, USUAL.wiped)}
+              </Two>
+              <Button
+                type="button"
+                kind="quiet"
+                aria-expanded={touched === n}
+                aria-label={`Touch the patch of pushrod ${n} on the tip`}
+                onClick={() => setTouched(touched === n ? null : n)}
+              >
+                {touched === n ? "Done" : "Or touch it on the tip"}
+              </Button>
+              {touched === n && <TipTouch typed={typed} row={n} onChange={change} />}
+            </div>
           ))}
           {rows < WIDTH_ROWS.length && (
             <Button type="button" kind="quiet" onClick={() => setRows(rows + 1)}>
