@@ -203,6 +203,11 @@ describe("the ledger of a check", () => {
     expect(p.tick("clean", { reading: mark(1) })).toBe("Nothing is measured at this line.");
     expect(p.tick("coil-bind")).toBe("Measure it first: room left at full lift.");
     expect(p.tick("coil-bind", { reading: mark(0) })).toMatch(/no room at all/);
+    expect(p.tick("coil-bind", { reading: mark(1.4, "0.9 mm") })).toMatch(/not the same length/);
+    expect(p.tick("coil-bind", { reading: mark(1.4, "a lot") })).toMatch(/not the same length/);
+    expect(p.tick("coil-bind", { reading: mark(1.4, ".055 in") })).toMatch(/not the same length/);
+    expect(p.tick("coil-bind", { reading: mark(25.4 * 0.055, ".055 in") })).toBeNull();
+    expect(p.enter({ kind: "withdrawn", supersedes: p.at(-1)?.id })).toBeNull();
     expect(p.tick("coil-bind", { reading: mark(1.4) })).toBeNull();
     expect(p.enter({ kind: "line-not-here", line: "coil-bind", reason: "Old springs" })).toMatch(/answered already/);
     expect(p.enter({ kind: "line-not-here", line: "pushrods-open", reason: "Solid pushrods" })).toBeNull();

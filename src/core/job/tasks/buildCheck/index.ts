@@ -1,4 +1,5 @@
 /** The build check: an engine that goes together, line by line, before its first setting. */
+import { parseLength } from "../../../units/length";
 import { advance } from "../../../units/angle/arc";
 import type { JobOf } from "../../job";
 import type { EntryOf, LedgerEntry } from "../../ledger/entry";
@@ -22,7 +23,8 @@ export const liftedUnder = ({ under }: CheckLine, { stop }: Pick<JobState, "stop
 export const openBefore = (lines: readonly LineState[], { after }: CheckLine): CheckLine[] =>
   lines.filter((l) => !l.done && after.includes(l.line.id)).map((l) => l.line);
 
-const EPS_MM = 1e-9;
+/** Rounding, far below any leaf. */
+const EPS_MM = 1e-6;
 
 /** Why a line can't be ticked as the engine stands; null when it can. */
 export function tickRefusal(job: BuildCheck, state: State, entry: EntryOf<"line-ticked">): string | null {
@@ -39,6 +41,11 @@ export function tickRefusal(job: BuildCheck, state: State, entry: EntryOf<"line-
   if (entry.reading === null && line.reading?.needed === true)
     return `Measure it first: ${line.reading.label.toLowerCase()}.`;
   if (entry.reading !== null && entry.reading.mm <= EPS_MM) return "There is no room at all: put it right first.";
+  if (
+    entry.reading !== null &&
+    Math.abs((parseLength(entry.reading.text)?.mm ?? Infinity) - entry.reading.mm) > EPS_MM
+  )
+    return "The figure and what was typed are not the same length: type it once more.";
   return crankRefusal(job, state, line, entry);
 }
 

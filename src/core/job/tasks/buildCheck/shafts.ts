@@ -64,14 +64,6 @@ export function shaftsOf(file: EngineFile, layout: ShaftLayout): Shaft[] {
 /** So far from its lobe every follower under a shaft is wanted, where that can be had (assumed: as a stop's margin). */
 const WANTED_DEG = 10;
 
-/** At a crank angle, how far the nearest of some followers is from its lobe; below 0 one is lifted, or its arc is not known. */
-export const restingBy = (engine: Engine, valves: readonly string[], crankDeg: number): number =>
-  Math.min(
-    ...engine.valves
-      .filter((v) => valves.includes(v.id))
-      .map((v) => marginDeg(v, crankDeg, engine.cycleDeg) ?? -Infinity),
-  );
-
 export interface ShaftStops {
   readonly route: RouteStop[];
   /** The letter of the stop for each shaft, in their order; null where its followers never all rest. */
@@ -88,7 +80,14 @@ export function stopsForShafts(engine: Engine, shafts: readonly Shaft[]): ShaftS
     fold(c.firingDeg + 360, engine.cycleDeg),
   ]);
   const angles = [...new Set([...tops, ...Array.from({ length: engine.cycleDeg }, (_, deg) => deg)])];
-  const clear = shafts.map((s) => new Map(angles.map((deg) => [deg, restingBy(engine, s.valves, deg)])));
+  // At each angle, how far the nearest follower under a shaft is from its lobe; one without a known arc counts as lifted.
+  const margins = new Map(
+    engine.valves.map((v) => [v.id, angles.map((deg) => marginDeg(v, deg, engine.cycleDeg) ?? -Infinity)]),
+  );
+  const clear = shafts.map(
+    ({ valves }) =>
+      new Map(angles.map((deg, i) => [deg, Math.min(...valves.map((id) => margins.get(id)?.[i] ?? Infinity))])),
+  );
   const needed = clear.map((at) => Math.min(WANTED_DEG, Math.max(...at.values())));
   const serves = (i: number, deg: number): boolean =>
     (needed[i] ?? -1) >= 0 && (clear[i]?.get(deg) ?? -Infinity) >= (needed[i] ?? Infinity);
