@@ -166,7 +166,7 @@ describe("the ledger", () => {
       () => row("left", { valve: "1I", readingId: randomUUID() }),
       /last reading only/,
     ],
-    ["closing while valves are open", () => row("closed"), /without an as-left: 1I, 1E/],
+    ["closing while valves are open", () => row("closed"), /not done: 1I, 1E/],
   ])("refuses %s", async (_name, make, why) => expect(await refusal(db.insert(entries).values(make()))).toMatch(why));
 
   it("refuses the same id twice, and the same place twice", async () => {
@@ -298,7 +298,7 @@ describe("the ledger", () => {
     await leave("1I");
     await leave("1E");
     await put(row("reopened", { valve: "1I", reason: "ticks" }));
-    expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/as-left: 1I/);
+    expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/not done: 1I/);
   });
   it("is signed once, after closing, by another person", async () => {
     const other = await otherPerson();
@@ -318,7 +318,7 @@ describe("the ledger", () => {
     await leave("1I");
     const taken = await leave("1E");
     await put(row("withdrawn", { supersedes: taken }));
-    expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/as-left: 1E/);
+    expect(await refusal(db.insert(entries).values(row("closed")))).toMatch(/not done: 1E/);
     await leave("1E");
     await put(row("closed"));
     expect(await refusal(db.insert(entries).values(row("arrived", { stop: "A" })))).toMatch(/the job is closed/);

@@ -257,6 +257,7 @@ class DemoShop {
     const fine = await this.set(SETS.fine);
     const inch = await this.set(SETS.inch);
     const gap = await this.set(SETS.gap);
+    const built = await this.engine(DUNMORE, "No. 15, built afresh", 0);
     const tidewater = await this.engine(TIDEWATER, "OT6-0417", 6210);
     const calder = await this.engine(CALDER, "D5 8831", 3120);
     const dunmore = await this.engine(DUNMORE, "No. 12", 41);
@@ -282,7 +283,6 @@ class DemoShop {
       signedBy: 0,
     });
     await this.hours(tidewater, 6622);
-    const built = await this.engine(DUNMORE, "No. 15, built afresh", 0);
     await keepGeometry(
       this.db,
       this.as(2),

@@ -1,11 +1,12 @@
--- A job is closed when every valve was left.
+-- A job is closed when every valve was left, a build check when no line is open.
 CREATE OR REPLACE FUNCTION guard_closing() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
   open text;
 BEGIN
-  SELECT string_agg(v, ', ') INTO open FROM open_valves(NEW.shop_id, NEW.job_id) v;
+  SELECT string_agg(v, ', ') INTO open
+    FROM (SELECT open_valves(NEW.shop_id, NEW.job_id) UNION ALL SELECT open_lines(NEW.shop_id, NEW.job_id)) o (v);
   IF open IS NOT NULL THEN
-    RAISE EXCEPTION 'valves without an as-left: %', open USING ERRCODE = 'FL012';
+    RAISE EXCEPTION 'not done: %', open USING ERRCODE = 'FL012';
   END IF;
   RETURN NEW;
 END $$;

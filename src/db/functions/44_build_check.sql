@@ -47,17 +47,3 @@ END $$;
 
 CREATE OR REPLACE TRIGGER entries_line BEFORE INSERT ON entries FOR EACH ROW
   WHEN (NEW.kind IN ('line-ticked', 'line-not-here')) EXECUTE FUNCTION guard_line();
-
--- And the check is closed when no line is open.
-CREATE OR REPLACE FUNCTION guard_lines_done() RETURNS trigger LANGUAGE plpgsql AS $$
-DECLARE
-  open text;
-BEGIN
-  SELECT string_agg(l, ', ') INTO open FROM open_lines(NEW.shop_id, NEW.job_id) l;
-  IF open IS NOT NULL THEN
-    RAISE EXCEPTION 'lines still open: %', open USING ERRCODE = 'FL012';
-  END IF;
-  RETURN NEW;
-END $$;
-
-CREATE OR REPLACE TRIGGER entries_lines_done BEFORE INSERT ON entries FOR EACH ROW WHEN (NEW.kind = 'closed') EXECUTE FUNCTION guard_lines_done();
