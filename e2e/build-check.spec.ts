@@ -139,6 +139,9 @@ test("is played to the signed sheet, without a network for its middle, and opens
   await page.goto(`${path}/sheet`);
   await page.getByRole("button", { name: "Checked: sign as Maud Fenwick" }).click();
   await expect(page.locator("dd").filter({ hasText: "Maud Fenwick" })).toBeVisible();
+  await page.goto(`${engine}#life`);
+  await expect(page.getByRole("list", { name: "Build checks" })).toContainText("signed by Maud Fenwick");
+  await page.goto(`${path}/sheet`);
   await page.getByRole("link", { name: "Open the first setting" }).click();
   await page.waitForURL(/purpose=first-start/);
   await expect(page.getByLabel("Cold", { exact: true })).toBeChecked();

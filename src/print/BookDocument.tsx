@@ -71,6 +71,17 @@ export function BookDocument({ book, unit, date, paper }: BookPaper) {
             ))}
           </View>
         )}
+        {book.buildChecks.length > 0 && (
+          <View>
+            <Text style={heading}>Build checks</Text>
+            {book.buildChecks.map((c) => (
+              <View key={c.jobId} style={styles.row} wrap={false}>
+                <Text style={{ width: 120 }}>{date(c.at)}</Text>
+                <Text>{c.words}</Text>
+              </View>
+            ))}
+          </View>
+        )}
         {book.visits.length === 0 && <Text style={heading}>Nothing finished on it yet.</Text>}
         {book.visits.map((v) => (
           <View key={v.jobId}>

@@ -69,6 +69,13 @@ export interface BookGeometry {
   readonly stands: boolean;
 }
 
+/** A build check that was closed, in a line. */
+export interface BookCheck {
+  readonly jobId: string;
+  readonly at: string;
+  readonly words: string;
+}
+
 export interface EngineBook {
   readonly format: "fulcrata-book/1";
   readonly shop: string;
@@ -88,6 +95,8 @@ export interface EngineBook {
   readonly rates: readonly BookRate[];
   /** Rockers and pushrods, the newest revision first, each in a line. */
   readonly geometry: readonly BookGeometry[];
+  /** Each time it was built, the newest first. */
+  readonly buildChecks: readonly BookCheck[];
   /** The newest first. */
   readonly visits: readonly BookVisit[];
 }
@@ -101,6 +110,7 @@ interface Given {
   /** Visits that turned lifters in, the oldest first. */
   readonly lifterVisits: readonly LifterVisit[];
   readonly geometry: readonly BookGeometry[];
+  readonly buildChecks: readonly BookCheck[];
   readonly jobs: readonly FinishedJob[];
   readonly nameOf: (person: string) => string;
   readonly unit: LengthUnit;
@@ -114,6 +124,7 @@ export function engineBook({
   life,
   lifterVisits,
   geometry,
+  buildChecks,
   jobs,
   nameOf,
   unit,
@@ -157,6 +168,7 @@ export function engineBook({
       words: rate === null ? null : rateWords(rate, life.unit, unit),
     })),
     geometry,
+    buildChecks,
     visits: [...jobs]
       .sort((a, b) => b.at.localeCompare(a.at))
       .map((job) => ({

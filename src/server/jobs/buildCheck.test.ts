@@ -20,6 +20,7 @@ import type { Actor } from "../http/who";
 import { HUNDREDTHS, colleague, newShop } from "../http/shop.testing";
 import { addFeelerSet } from "../shop/feelerSets";
 import { loadBench } from "./bench";
+import { loadBook } from "../record/book";
 import { agrees } from "../record/results";
 import { asLastTime } from "./jobsBefore";
 import { loadRun } from "./loadRun";
@@ -121,6 +122,13 @@ describe("a build check", () => {
     expect(sheet.lines.every((l) => l.notHere !== null || l.by.length === l.rounds)).toBe(true);
     expect(sheetCsv(sheet)).toMatch(/Look through every pushrod\.,"not here: Solid, as it should be"/);
     expect(sheetCsv(sheet)).toMatch(/Room left at full lift 0\.90 mm/);
+    const { book } = await loadBook(db, ada, engineId);
+    expect(book.buildChecks).toEqual([
+      expect.objectContaining({
+        jobId: id,
+        words: `${sheet.lines.length} lines, 1 not here; checked by ${ada.person.name}, signed by ${bo.person.name}`,
+      }),
+    ]);
     const setting = (purpose: string) =>
       openJob(
         db,

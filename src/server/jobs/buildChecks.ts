@@ -1,4 +1,4 @@
-/** The build check that a first setting follows. */
+/** Build checks that were closed: of an engine, and the one that a first setting follows. */
 import { and, desc, eq, gt, lt, ne } from "drizzle-orm";
 import { liveEntries } from "@/core/job/ledger/entry";
 import { jobAs } from "@/core/job/run";
@@ -10,6 +10,15 @@ import { findJob } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
 import { entries, jobs } from "@/db/schema";
 
+/** An engine is built a few times in its life: the newest are told. */
+const MOST = 20;
+
+/** Those of an engine that were closed, the newest first. */
+export async function buildChecksOf(db: Database, shopId: string, engineId: string): Promise<SheetBuildCheck[]> {
+  const closed = await closedOn(db, shopId, engineId, new Date());
+  return (await Promise.all(closed.map(({ id }) => told(db, shopId, id)))).filter((c) => c !== null);
+}
+
 /** The newest closed one on an engine before a moment, with no job between that was no first setting; null where there is none. */
 export async function buildCheckBefore(
   db: Database,
@@ -17,28 +26,44 @@ export async function buildCheckBefore(
   engineId: string,
   before: Date,
 ): Promise<SheetBuildCheck | null> {
-  const ofEngine = and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), lt(jobs.openedAt, before));
-  const [newest] = await db
-    .select({ id: jobs.id, openedAt: jobs.openedAt })
-    .from(jobs)
-    .innerJoin(entries, and(eq(entries.shopId, jobs.shopId), eq(entries.jobId, jobs.id), eq(entries.kind, "closed")))
-    .where(and(ofEngine, eq(jobs.task, "build-check")))
-    .orderBy(desc(jobs.openedAt))
-    .limit(1);
+  const [newest] = await closedOn(db, shopId, engineId, before);
   if (newest === undefined) return null;
   const [between] = await db
     .select({ id: jobs.id })
     .from(jobs)
-    .where(and(ofEngine, gt(jobs.openedAt, newest.openedAt), ne(jobs.purpose, "first-start")))
+    .where(
+      and(
+        openedBefore(shopId, engineId, before),
+        gt(jobs.openedAt, newest.openedAt),
+        ne(jobs.purpose, "first-start"),
+      ),
+    )
     .limit(1);
-  const found = between === undefined ? await findJob(db, shopId, newest.id) : null;
+  return between === undefined ? told(db, shopId, newest.id) : null;
+}
+
+const openedBefore = (shopId: string, engineId: string, before: Date) =>
+  and(eq(jobs.shopId, shopId), eq(jobs.engineId, engineId), lt(jobs.openedAt, before));
+
+const closedOn = (db: Database, shopId: string, engineId: string, before: Date) =>
+  db
+    .select({ id: jobs.id, openedAt: jobs.openedAt })
+    .from(jobs)
+    .innerJoin(entries, and(eq(entries.shopId, jobs.shopId), eq(entries.jobId, jobs.id), eq(entries.kind, "closed")))
+    .where(and(openedBefore(shopId, engineId, before), eq(jobs.task, "build-check")))
+    .orderBy(desc(jobs.openedAt))
+    .limit(MOST);
+
+/** As sheets tell it. */
+async function told(db: Database, shopId: string, id: string): Promise<SheetBuildCheck | null> {
+  const found = await findJob(db, shopId, id);
   const job = found === null ? null : jobAs(found.job, "build-check");
   if (job === null) return null;
-  const live = liveEntries(await ledgerOf(db, shopId, newest.id));
+  const live = liveEntries(await ledgerOf(db, shopId, id));
   const [closed, signed] = [live.find((e) => e.kind === "closed"), live.find((e) => e.kind === "signed")];
   if (closed === undefined) return null;
   return {
-    job: newest.id,
+    job: id,
     closedAt: closed.madeAt,
     closedBy: byWhom(closed),
     signedBy: signed === undefined ? null : byWhom(signed),

@@ -5,12 +5,14 @@ import Papa from "papaparse";
 import { geometryWords, standingGeometry } from "@/core/quick/keptRocker";
 import { type EngineBook, engineBook } from "@/core/record/book";
 import { dueWords } from "@/core/record/words";
+import { checkWords } from "@/core/job/sheet/lineOnSheet";
 import { unitOf } from "@/core/job/words/specs";
 import type { LengthUnit } from "@/core/units/length";
 import type { Database } from "@/db/connect";
 import { jobResults, people } from "@/db/schema";
 import { findEngine } from "../engines/engines";
 import { geometryOf } from "../engines/geometry";
+import { buildChecksOf } from "../jobs/buildChecks";
 import { mustSee } from "../engines/viewers";
 import { Refused } from "../http/refused";
 import type { Viewer } from "../http/who";
@@ -31,9 +33,10 @@ export async function loadBook(
   const engine = await findEngine(db, shopId, engineId);
   if (engine === null) throw new Refused("There is no such engine. Go back to the bench.", 404);
   await mustSee(db, viewer, engineId);
-  const [{ life, lifterVisits, due }, kept, jobs] = await Promise.all([
+  const [{ life, lifterVisits, due }, kept, checks, jobs] = await Promise.all([
     loadLife(db, shopId, engineId, now),
     geometryOf(db, shopId, engineId),
+    buildChecksOf(db, shopId, engineId),
     db
       .select()
       .from(jobResults)
@@ -70,6 +73,7 @@ export async function loadBook(
     life,
     lifterVisits,
     geometry: kept.map((k) => ({ words: geometryWords(k), by: k.by, at: k.at, stands: standing.has(k.id) })),
+    buildChecks: checks.map((c) => ({ jobId: c.job, at: c.closedAt, words: checkWords(c) })),
     jobs: jobs.map((j) => ({
       jobId: j.jobId,
       at: j.closedAt.toISOString(),

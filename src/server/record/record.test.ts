@@ -363,7 +363,8 @@ describe("what is due", () => {
 describe("the geometry of an engine's rockers", () => {
   const typed = { lift: "14 mm", radius: "8 mm", arm: "42 mm", ratio: "1.5", fitted: "200 mm", pivot: "-5 mm" };
   const built = async (): Promise<string> =>
-    (await db.select({ id: engines.id }).from(engines).where(eq(engines.serial, "No. 12")))[0]?.id ?? "";
+    (await db.select({ id: engines.id }).from(engines).where(eq(engines.serial, "No. 15, built afresh")))[0]?.id ??
+    "";
   it("is kept revision by revision, and stands in its book", async () => {
     const id = await built();
     const [demo] = await geometryOf(db, lead.shopId, id);

@@ -65,6 +65,8 @@ interface Props {
   readonly life: LifeGiven;
   /** Of its rockers and pushrods, the newest first. */
   readonly geometry: readonly KeptGeometry[];
+  /** Each time it was built, the newest first: a line each. */
+  readonly buildChecks: readonly { readonly job: string; readonly words: string }[];
   /** Owners and customers, for a lead to say who may look at it. */
   readonly viewers: readonly ViewerLine[];
   /** Whoever looks may change a spec that is there. */
@@ -101,6 +103,7 @@ export function EngineView({
   viewers,
   life,
   geometry,
+  buildChecks,
 }: Props) {
   const engine = useMemo(() => resolveEngine(file), [file]);
   const crank = useCrankStore(0);
@@ -240,6 +243,17 @@ export function EngineView({
 
       <Fold id="life" title="Its life" folds={folds}>
         <DueForms id={id} count={runningHours} counterUnit={counterUnit} interval={life.interval} leads={maySpec} />
+        {buildChecks.length > 0 && (
+          <chakra.ul m="0" pb="3" pl="5" fontSize="17px" listStyleType="square" aria-label="Build checks">
+            {buildChecks.map(({ job, words }) => (
+              <li key={job}>
+                <Link href={`/jobs/${job}/sheet`} prefetch={false} style={{ textDecoration: "underline" }}>
+                  Built, {words}
+                </Link>
+              </li>
+            ))}
+          </chakra.ul>
+        )}
         <LifeSection {...life} unit={unitOf(file)} counterUnit={counterUnit} file={file} />
         <chakra.p fontSize="17px" pt="3">
           Engine or hand?{" "}

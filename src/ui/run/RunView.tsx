@@ -27,6 +27,7 @@ import { useKeysHere } from "./session/device/useKeysHere";
 import { KeyFor } from "./panels/KeyFor";
 import { RouteStrip } from "./panels/RouteStrip";
 import { RunHeader } from "./panels/RunHeader";
+import { TakenBack } from "./panels/TakenBack";
 import { TicksLine } from "./panels/TicksLine";
 import { useBenchDevices } from "./session/device/useBenchDevices";
 import { useOffline } from "./session/device/useOffline";
@@ -44,7 +45,6 @@ const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false })
 const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
 const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
 const LazyGauge = dynamic(async () => (await import("../devices/GaugeRow")).GaugeRow, { ssr: false });
-const LazyTakenBack = dynamic(async () => (await import("./panels/TakenBack")).TakenBack, { ssr: false });
 const LazyOrder = dynamic(() => import("../shims/OrderList").then((m) => m.OrderList), { ssr: false });
 const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
 const LazyTray = dynamic(() => import("./tray/Tray"), { ssr: false });
@@ -194,7 +194,7 @@ export function RunView({ given, device, person, work }: Props) {
                 <LazyOrder orders={[given.order]} brief />
               </chakra.div>
             )}
-            {run.takenBack.length > 0 && <LazyTakenBack entries={run.takenBack} onBring={run.bringBack} />}
+            {run.takenBack.length > 0 && <TakenBack entries={run.takenBack} onBring={run.bringBack} />}
             <Instruction run={run} encoder={encoder} />
           </chakra.div>
           <chakra.div

@@ -1,4 +1,7 @@
 import { jobsInHandOn } from "@/server/jobs/inHand";
+import { format } from "date-fns";
+import { checkWords } from "@/core/job/sheet/lineOnSheet";
+import { buildChecksOf } from "@/server/jobs/buildChecks";
 import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound } from "next/navigation";
 import { mayDo } from "@/core/shop/permission";
@@ -38,6 +41,10 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         inHand={await jobsInHandOn(db, shopId, engine.id)}
         life={await loadLife(db, shopId, engine.id)}
         geometry={await geometryOf(db, shopId, engine.id)}
+        buildChecks={(await buildChecksOf(db, shopId, engine.id)).map((c) => ({
+          job: c.job,
+          words: `${format(c.closedAt, "MMM d, yyyy")}: ${checkWords(c)}`,
+        }))}
         measured={await measuredFor(db, shopId, engine.id)}
       />
     </Shell>

@@ -8,9 +8,12 @@ export function firstStartWords(
 ): string[] {
   const { adjuster, follower, lash } = file;
   const pushrods = layoutOf(file) !== "overhead";
+  const shows = `the gauge shows pressure and oil comes at ${pushrods ? "every rocker" : "the cam"}`;
   const hydraulic = adjuster?.kind === "hydraulic" || adjuster?.kind === "fixed";
   return [
-    `Prime it: drive the oil pump, or crank with the plugs out and no fuel, until the gauge shows pressure${pushrods ? " and oil comes at every rocker" : " and oil comes at the cam"}.`,
+    follower === "flat"
+      ? `Prime it by the pump's own drive until ${shows}: cranking it wipes the paste off its lobes.`
+      : `Prime it: drive the oil pump, or crank with the plugs out and no fuel, until ${shows}.`,
     ...(follower === "flat"
       ? [
           "Flat followers: it must fire at once, and go straight to the cam maker's speed for the cam maker's time. No idling until then, no second go with a flat battery.",
