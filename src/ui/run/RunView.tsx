@@ -6,7 +6,6 @@ import { type MouseEvent, useCallback, useContext, useMemo, useState } from "rea
 import { markLetters } from "@/core/stops/route";
 import { Button } from "../controls/Button";
 import { AtWork } from "../frame/AtWork";
-import { QuietTime } from "../frame/QuietTime";
 import { ThemeSwitch } from "../frame/ThemeSwitch";
 import { useHydrated } from "../controls/useHydrated";
 import { useCrankAt } from "../crank/crankStore";
@@ -44,6 +43,8 @@ import { VerdictPanel } from "./panels/VerdictPanel";
 const LazyLocator = dynamic(() => import("./panels/RunLocator"), { ssr: false });
 const LazyNotTaken = dynamic(() => import("./panels/NotTakenHere"), { ssr: false });
 const LazyNotice = dynamic(async () => (await import("../device/DeviceNotice")).DeviceNotice, { ssr: false });
+/** Only a shared device asks who is at work after a while. */
+const LazyQuiet = dynamic(async () => (await import("../frame/QuietTime")).QuietTime, { ssr: false });
 const LazyGauge = dynamic(async () => (await import("../devices/GaugeRow")).GaugeRow, { ssr: false });
 const LazyOrder = dynamic(() => import("../shims/OrderList").then((m) => m.OrderList), { ssr: false });
 const LazyKeys = dynamic(() => import("./panels/RunKeysHelp"), { ssr: false });
@@ -172,7 +173,7 @@ export function RunView({ given, device, person, work }: Props) {
           onTray={tray.open ? null : tray.toggle}
           onNotTaken={notTaken.toggle}
         />
-        <QuietTime minutes={device.quietMinutes} />
+        {device.quietMinutes !== null && <LazyQuiet minutes={device.quietMinutes} />}
         <LazyNotice person={person} ownRun={given.id} />
       </chakra.div>
       {place !== null ? (
