@@ -1,43 +1,43 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useForm } from "react-hook-form";
+import { type FormEvent, useState } from "react";
 import type { LineState } from "@/core/job/tasks/buildCheck/line";
 import type { BuildCheckTask } from "@/core/job/tasks/buildCheck/plan";
 import { parseLength } from "@/core/units/length";
-import { type UsualLength } from "@/core/units/typedLength";
+import { type UsualLength, unitProblem } from "@/core/units/typedLength";
 import { Button } from "../../../controls/Button";
 import { Field, TextInput } from "../../../controls/Field";
-import { LengthField } from "../../../controls/LengthField";
+import { LengthInput } from "../../../controls/LengthInput";
 import { useUnit } from "../../../controls/unit";
 import { ReasonForm } from "../../panels/ReasonForm";
 import type { Run } from "../../model";
 import { doneWords, ticked, wanted } from "./words";
 
+const LIKE = "Write it like 1.2 or .045 in.";
+
 /** Room between coils, end float, a wire's clearance: all small. */
 const ROOM: UsualLength = { leastMm: 0.05, mostMm: 1.27 };
-
-interface Typed {
-  reading: string;
-  found: string;
-}
 
 /** What is measured and found at the line in hand, and why it may have no place here. */
 export function LinePanel({ run, at }: { readonly run: Run<BuildCheckTask>; readonly at: LineState }) {
   const { line, ticks } = at;
   const unit = useUnit();
-  const form = useForm<Typed>({ defaultValues: { reading: "", found: "" } });
+  const [reading, setReading] = useState("");
+  const [found, setFound] = useState("");
+  const [wrong, setWrong] = useState<{ readonly reading?: string; readonly found?: string }>({});
   const asks = wanted(at);
   const measures = line.reading !== null && ticks.length === 0;
-  const keep = form.handleSubmit(({ reading, found }) => {
+  function keep(event: FormEvent): void {
+    event.preventDefault();
     const length = reading.trim() === "" ? null : parseLength(reading, unit);
-    if (reading.trim() !== "" && length === null)
-      return form.setError("reading", { message: "Write it like 1.2 or .045 in." });
+    const odd = reading.trim() === "" ? null : (unitProblem(reading) ?? (length === null ? LIKE : null));
+    if (odd !== null) return setWrong({ reading: odd });
     if (asks === "reading" && length === null)
-      return form.setError("reading", { message: "This line is ticked with what was measured." });
+      return setWrong({ reading: "This line is ticked with what was measured." });
     if (asks === "how" && found.trim() === "")
-      return form.setError("found", { message: "Say in a few words how it is bolted down: the sheet shows it." });
+      return setWrong({ found: "Say in a few words how it is bolted down: the sheet shows it." });
     const read = length === null ? null : { mm: length.mm, text: length.text };
     run.enter([ticked(at, run.now, { reading: read, found: found.trim() === "" ? null : found.trim() })]);
-  });
+  }
   return (
     <chakra.section
       aria-label="The line in hand"
@@ -49,19 +49,21 @@ export function LinePanel({ run, at }: { readonly run: Run<BuildCheckTask>; read
       maxHeight={{ lg: "262px" }}
       overflowY={{ lg: "auto" }}
     >
-      <chakra.form noValidate display="flex" flexWrap="wrap" gap="3" alignItems="end" onSubmit={(e) => void keep(e)}>
+      <chakra.form noValidate display="flex" flexWrap="wrap" gap="3" alignItems="end" onSubmit={keep}>
         {measures && (
           <chakra.div flex="1 1 11rem" minWidth="0">
-            <LengthField control={form.control} name="reading" label={line.reading?.label ?? ""} usual={ROOM} />
+            <Field label={line.reading?.label ?? ""} error={wrong.reading}>
+              {(c) => <LengthInput {...c} usual={ROOM} value={reading} onChange={setReading} />}
+            </Field>
           </chakra.div>
         )}
         <chakra.div flex="2 1 14rem" minWidth="0">
           <Field
             label={asks === "how" ? "How it is bolted down" : "What was found"}
             hint={asks === "how" ? "As the maker has it" : "Where there is something to tell"}
-            error={form.formState.errors.found?.message}
+            error={wrong.found}
           >
-            {(c) => <TextInput {...c} {...form.register("found")} maxLength={300} />}
+            {(c) => <TextInput {...c} value={found} maxLength={300} onChange={(e) => setFound(e.target.value)} />}
           </Field>
         </chakra.div>
         <Button type="submit" size="big" kind={asks === null ? "plain" : "now"}>
