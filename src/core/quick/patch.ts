@@ -1,5 +1,5 @@
 /** The patch that a marker shows on a valve's tip, touched where it lies instead of measured. Lengths in mm, from the middle of the tip, away from the pivot positive. */
-import { type LengthUnit, exactLength, parseLength } from "../units/length";
+import { exactLength, parseLength } from "../units/length";
 import type { TypedRocker, WIDTH_ROWS } from "./rocker";
 
 /** Its two edges: towards the pivot, and away from it. */
@@ -55,7 +55,7 @@ export function typedBy(typed: TypedRocker, row: Row, { innerMm, outerMm }: Patc
   const unit = unitOfTip(typed);
   const rounded = (mm: number): string => {
     const step = STEP_MM[unit];
-    return exactLength(Math.round(mm / step) * step, unit as LengthUnit & ("mm" | "in"));
+    return exactLength(Math.round(mm / step) * step, unit);
   };
   return {
     [`width${row}`]: rounded(outerMm - innerMm),

@@ -5,7 +5,7 @@ import Papa from "papaparse";
 import { geometryWords, standingGeometry } from "@/core/quick/keptRocker";
 import { type EngineBook, engineBook } from "@/core/record/book";
 import { dueWords } from "@/core/record/words";
-import { checkWords } from "@/core/job/sheet/lineOnSheet";
+import { buildCheckWords } from "@/core/job/sheet/lineOnSheet";
 import { unitOf } from "@/core/job/words/specs";
 import type { LengthUnit } from "@/core/units/length";
 import type { Database } from "@/db/connect";
@@ -73,7 +73,7 @@ export async function loadBook(
     life,
     lifterVisits,
     geometry: kept.map((k) => ({ words: geometryWords(k), by: k.by, at: k.at, stands: standing.has(k.id) })),
-    buildChecks: checks.map((c) => ({ jobId: c.job, at: c.closedAt, words: checkWords(c) })),
+    buildChecks: checks.map((c) => ({ jobId: c.job, at: c.closedAt, words: buildCheckWords(c) })),
     jobs: jobs.map((j) => ({
       jobId: j.jobId,
       at: j.closedAt.toISOString(),

@@ -1,6 +1,6 @@
 import { jobsInHandOn } from "@/server/jobs/inHand";
 import { format } from "date-fns";
-import { checkWords } from "@/core/job/sheet/lineOnSheet";
+import { buildCheckWords } from "@/core/job/sheet/lineOnSheet";
 import { buildChecksOf } from "@/server/jobs/buildChecks";
 import { engineUnit } from "@/core/engine/engineUnit";
 import { notFound } from "next/navigation";
@@ -43,7 +43,7 @@ export default async function EnginePage({ params }: { params: Promise<{ id: str
         geometry={await geometryOf(db, shopId, engine.id)}
         buildChecks={(await buildChecksOf(db, shopId, engine.id)).map((c) => ({
           job: c.job,
-          words: `${format(c.closedAt, "MMM d, yyyy")}: ${checkWords(c)}`,
+          words: `${format(c.closedAt, "MMM d, yyyy")}: ${buildCheckWords(c)}`,
         }))}
         measured={await measuredFor(db, shopId, engine.id)}
       />

@@ -3,9 +3,7 @@ import type { EngineFile } from "../../engine/engineFile";
 import { layoutOf } from "../../heat/gearOf";
 
 /** In the order in which it is done; the cam maker's and the builder's own figures come first. */
-export function firstStartWords(
-  file: Pick<EngineFile, "adjuster" | "heat" | "follower" | "lash" | "sector">,
-): string[] {
+export function firstStartWords(file: Pick<EngineFile, "adjuster" | "heat" | "follower" | "lash">): string[] {
   const { adjuster, follower, lash } = file;
   const pushrods = layoutOf(file) !== "overhead";
   const shows = `the gauge shows pressure and oil comes at ${pushrods ? "every rocker" : "the cam"}`;

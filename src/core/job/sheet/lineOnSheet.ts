@@ -16,7 +16,7 @@ export const foundWords = ({ reading, found }: SheetLine): string =>
 export const namesOf = ({ by }: SheetLine): string => [...new Set(by.map((b) => b.by))].join(", ");
 
 /** A whole check in a line: "17 lines, 1 not here; checked by Mara Finch, signed by Jory Pell". */
-export function checkWords({ lines, closedBy, signedBy }: SheetBuildCheck): string {
+export function buildCheckWords({ lines, closedBy, signedBy }: SheetBuildCheck): string {
   const without = lines.filter((l) => l.notHere !== null).length;
   return `${lines.length} lines${without === 0 ? "" : `, ${without} not here`}; checked by ${closedBy}${signedBy === null ? ", not signed" : `, signed by ${signedBy}`}`;
 }

@@ -1,5 +1,5 @@
 /** A line of the build check, and how it stands after what was entered. */
-import type { EntryOf, LedgerEntry } from "../../ledger/entry";
+import type { EntryOf, Kept, LedgerEntry } from "../../ledger/entry";
 
 /** What is measured at a line, in mm. */
 export interface LineReading {
@@ -32,8 +32,8 @@ export interface CheckLine {
   readonly notHere: readonly string[];
 }
 
-type Ticked = EntryOf<"line-ticked">;
-type NotHere = EntryOf<"line-not-here">;
+type Ticked = EntryOf<"line-ticked"> & Partial<Kept>;
+type NotHere = EntryOf<"line-not-here"> & Partial<Kept>;
 
 export interface LineState {
   readonly line: CheckLine;
@@ -46,9 +46,8 @@ export interface LineState {
 /** Every line as it stands. `live` are the entries that stand, in order. */
 export const linesAfter = (lines: readonly CheckLine[], live: readonly LedgerEntry[]): LineState[] =>
   lines.map((line) => {
-    const ticks = live.filter((e) => e.kind === "line-ticked" && e.line === line.id) as Ticked[];
-    const notHere = (live.findLast((e) => e.kind === "line-not-here" && e.line === line.id) ??
-      null) as NotHere | null;
+    const ticks = live.filter((e) => e.kind === "line-ticked").filter((e) => e.line === line.id);
+    const notHere = live.filter((e) => e.kind === "line-not-here").findLast((e) => e.line === line.id) ?? null;
     return { line, ticks, notHere, done: notHere !== null || ticks.length >= line.rounds };
   });
 

@@ -2,8 +2,7 @@
 import { BELT, COLLETS } from "../../setup/cautions";
 import { type TaskSetup, aboutOf } from "../setupRules";
 import { BUILD_CHECK } from ".";
-import { planBuildCheck } from "./plan";
-import { type BuildCheckTask } from "./plan";
+import { type BuildCheckTask, planBuildCheck } from "./plan";
 import { shaftLayouts } from "./shafts";
 
 export const BUILD_CHECK_SETUP: TaskSetup<BuildCheckTask> = {

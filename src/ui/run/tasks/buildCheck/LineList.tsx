@@ -81,7 +81,7 @@ function LineRow({ at, inHand, onPick, onBack }: RowProps) {
           {title}
           {at.ticks.length > 0 && (
             <chakra.span display="block" fontSize="15px" color="soft">
-              first round by {at.ticks[0] === undefined ? "" : byOf(at)}
+              first round by {byOf(at)}
             </chakra.span>
           )}
         </chakra.button>
@@ -107,10 +107,7 @@ function bringInto(row: HTMLElement): void {
 const standsOf = ({ done, notHere, ticks }: LineState): string =>
   notHere !== null ? "not here" : done ? "ticked" : ticks.length > 0 ? "half" : "open";
 
-const byOf = ({ ticks, notHere }: LineState): string => {
-  const last = (notHere ?? ticks.at(-1)) as { readonly personName?: string } | undefined;
-  return last?.personName ?? "you, not saved yet";
-};
+const byOf = ({ ticks, notHere }: LineState): string => (notHere ?? ticks.at(-1))?.personName ?? "you, not saved yet";
 
 /** "1.40 mm · Two bolts exchanged · Mara Finch". */
 const answered = (at: LineState): string =>
