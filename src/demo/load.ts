@@ -33,7 +33,7 @@ import {
   shops,
   users,
 } from "../db/schema";
-import { marksOf } from "../core/practice/marks";
+import { marksOf } from "../core/practice/session/marks";
 import { leavesOf } from "../server/practice/practice";
 import { practicedWeeks } from "./practice";
 import type { Actor } from "../server/http/who";

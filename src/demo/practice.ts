@@ -1,12 +1,12 @@
 /** Some weeks of an apprentice's practice: what went wrong at first, and came right. */
-import { PRACTICE_ENGINES } from "../core/practice/engines";
-import { type ExerciseId, type Level, exercise } from "../core/practice/exerciseList";
-import { type PracticeSpec, cylinderAsked, targetsOf } from "../core/practice/exercises";
-import type { Session } from "../core/practice/frame";
-import { settable } from "../core/practice/claims";
-import { doing, keepRead, leafIn, read, setBy, turnTo } from "../core/practice/player";
-import { begin } from "../core/practice/session";
-import { FAULT_RULES } from "../core/practice/fault";
+import { PRACTICE_ENGINES } from "../core/practice/engine/engines";
+import { type ExerciseId, type Level, exercise } from "../core/practice/exercise/exerciseList";
+import { type PracticeSpec, cylinderAsked, targetsOf } from "../core/practice/exercise/exercises";
+import type { Session } from "../core/practice/session/frame";
+import { settable } from "../core/practice/bench/claims";
+import { doing, keepRead, leafIn, read, setBy, turnTo } from "../core/practice/session/player";
+import { begin } from "../core/practice/session/session";
+import { FAULT_RULES } from "../core/practice/engine/fault";
 
 export interface PracticedOnce {
   readonly daysAgo: number;

@@ -4,7 +4,7 @@ import { findEngine } from "./engines/engines";
 import { mustSee } from "./engines/viewers";
 import { isId } from "./http/id";
 import { asViewer } from "./http/inShop";
-import { EXERCISES } from "@/core/practice/exerciseList";
+import { EXERCISES } from "@/core/practice/exercise/exerciseList";
 import { findPractice } from "./practice/practice";
 import { findStudy } from "./record/gauge";
 

@@ -1,4 +1,4 @@
-import { EXERCISES, type ExerciseId } from "@/core/practice/exerciseList";
+import { EXERCISES, type ExerciseId } from "@/core/practice/exercise/exerciseList";
 import type { PracticeLine } from "@/server/practice/practice";
 import type { SessionLine } from "@/ui/practice/sessionLine";
 

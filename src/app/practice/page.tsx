@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import { comesNext } from "@/core/practice/comesNext";
-import { EXERCISE_IDS } from "@/core/practice/exerciseList";
-import { exerciseProblem } from "@/core/practice/exercises";
+import { comesNext } from "@/core/practice/exercise/comesNext";
+import { EXERCISE_IDS } from "@/core/practice/exercise/exerciseList";
+import { exerciseProblem } from "@/core/practice/exercise/exercises";
 import { mayDo } from "@/core/shop/permission";
 import { asViewer } from "@/server/http/inShop";
 import { listPractice, practiceEngines, rehearsable } from "@/server/practice/practice";

@@ -2,9 +2,9 @@
 import { sql } from "drizzle-orm";
 import { check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
-import type { PracticeAction } from "@/core/practice/action";
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
-import type { Marks } from "@/core/practice/marks";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
+import type { Marks } from "@/core/practice/session/marks";
 import type { School } from "@/core/lash/school";
 import { moment } from "./columns";
 import { people, shops } from "./shop";

@@ -2,10 +2,10 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import type { PracticeAction } from "@/core/practice/action";
-import { settable } from "@/core/practice/claims";
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
-import { visibleBench, visibleState } from "@/core/practice/visible";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import { settable } from "@/core/practice/bench/claims";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
+import { visibleBench, visibleState } from "@/core/practice/session/visible";
 import { type Database, ofShop } from "@/db/connect";
 import { testDatabase } from "@/db/freshDatabase.testing";
 import { practiceSessions, practiceSteps } from "@/db/schema";

@@ -2,7 +2,7 @@
 import { and, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import { z } from "zod";
 import { type DoneStudy, handsOfStudies } from "@/core/record/handStudies";
-import type { Feel } from "@/core/practice/marks";
+import type { Feel } from "@/core/practice/session/marks";
 import { type Hand, type Hands, LEAST_REPEAT_MM } from "@/core/record/hands";
 import { type StudyReading, studyProblem } from "@/core/record/gaugeStudy";
 import { type StudyPlan, looksEach, nextLook } from "@/core/record/study";

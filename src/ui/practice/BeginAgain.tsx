@@ -1,6 +1,6 @@
 "use client";
 
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
 import { Button } from "../controls/Button";
 import { Complaint } from "../controls/Stamp";
 import { useBegin } from "./useBegin";

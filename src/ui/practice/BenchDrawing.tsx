@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useEffect, useMemo, useRef } from "react";
-import type { Appearance } from "@/core/practice/appearance";
+import type { Appearance } from "@/core/practice/engine/appearance";
 import { type CrankStore, followCalmly } from "../crank/crankStore";
 import { MovingLayer } from "../drawings/canvas/MovingLayer";
 import { color } from "../drawings/colors";

@@ -2,8 +2,8 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
-import type { PracticeAction } from "@/core/practice/action";
-import type { VisibleBench, VisibleState } from "@/core/practice/visible";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import type { VisibleBench, VisibleState } from "@/core/practice/session/visible";
 import { Button } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
 import type { LeafShown } from "./LeafFan";

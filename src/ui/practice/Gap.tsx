@@ -1,7 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { DRAG_WORDS, type Drag } from "@/core/practice/feel";
+import { DRAG_WORDS, type Drag } from "@/core/practice/bench/feel";
 import { color, font } from "../drawings/colors";
 
 interface Props {

@@ -3,8 +3,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { type RefObject, useState } from "react";
 import { SCHOOL_NAMES, dragLash } from "@/core/lash/school";
-import { type Drag, between } from "@/core/practice/feel";
-import type { VisibleBench, VisibleValve } from "@/core/practice/visible";
+import { type Drag, between } from "@/core/practice/bench/feel";
+import type { VisibleBench, VisibleValve } from "@/core/practice/session/visible";
 import { showLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Gap } from "./Gap";

@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useEffect, useRef } from "react";
-import type { Drag } from "@/core/practice/feel";
+import type { Drag } from "@/core/practice/bench/feel";
 import { Button } from "../controls/Button";
 
 export interface LeafShown {

@@ -2,9 +2,9 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
-import type { PracticeAction } from "@/core/practice/action";
-import { FAULTS, FAULT_RULES, type Fault } from "@/core/practice/fault";
-import type { VisibleValve } from "@/core/practice/visible";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import { FAULTS, FAULT_RULES, type Fault } from "@/core/practice/engine/fault";
+import type { VisibleValve } from "@/core/practice/session/visible";
 import { Button } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
 

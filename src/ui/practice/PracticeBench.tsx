@@ -3,8 +3,8 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useRouter } from "next/navigation";
 import { type RefObject, useCallback, useMemo, useRef, useState } from "react";
-import type { PracticeTask } from "@/core/practice/exerciseList";
-import type { VisibleState, VisibleValve } from "@/core/practice/visible";
+import type { PracticeTask } from "@/core/practice/exercise/exerciseList";
+import type { VisibleState, VisibleValve } from "@/core/practice/session/visible";
 import { Button } from "../controls/Button";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { send, troubleOf } from "../send";

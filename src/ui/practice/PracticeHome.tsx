@@ -12,7 +12,7 @@ import {
   LEVELS,
   LEVEL_WORDS,
   type Level,
-} from "@/core/practice/exerciseList";
+} from "@/core/practice/exercise/exerciseList";
 import { fineLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Field, Select, TextInput } from "../controls/Field";

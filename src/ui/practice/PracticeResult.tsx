@@ -3,10 +3,10 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { useRef, useState } from "react";
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
-import { SLIPS, type SlipKind } from "@/core/practice/slip";
-import type { ReplayStep, Result } from "@/core/practice/told";
-import type { VisibleBench } from "@/core/practice/visible";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
+import { SLIPS, type SlipKind } from "@/core/practice/bench/slip";
+import type { ReplayStep, Result } from "@/core/practice/session/told";
+import type { VisibleBench } from "@/core/practice/session/visible";
 import { fineLength, showLength } from "@/core/units/length";
 import { Button, ButtonLink } from "../controls/Button";
 import { PlateHeading, Stamp } from "../controls/Stamp";

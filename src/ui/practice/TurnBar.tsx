@@ -2,7 +2,7 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useEffect, useRef } from "react";
-import type { Appearance } from "@/core/practice/appearance";
+import type { Appearance } from "@/core/practice/engine/appearance";
 import { fold } from "@/core/units/angle/arc";
 import { Button } from "../controls/Button";
 import { type CrankStore, followCalmly } from "../crank/crankStore";

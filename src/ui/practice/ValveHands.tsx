@@ -2,8 +2,8 @@
 
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
-import type { PracticeAction } from "@/core/practice/action";
-import type { VisibleBench, VisibleState, VisibleValve } from "@/core/practice/visible";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import type { VisibleBench, VisibleState, VisibleValve } from "@/core/practice/session/visible";
 import { showLength } from "@/core/units/length";
 import { asFraction } from "@/core/units/turns";
 import { Button } from "../controls/Button";

@@ -1,7 +1,7 @@
 import type { School } from "@/core/lash/school";
-import type { PracticeTask } from "@/core/practice/exerciseList";
-import type { Fault } from "@/core/practice/fault";
-import type { VisibleBench, VisibleState } from "@/core/practice/visible";
+import type { PracticeTask } from "@/core/practice/exercise/exerciseList";
+import type { Fault } from "@/core/practice/engine/fault";
+import type { VisibleBench, VisibleState } from "@/core/practice/session/visible";
 import type { LeafShown } from "./LeafFan";
 
 export interface BenchProps {

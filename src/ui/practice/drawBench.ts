@@ -1,5 +1,5 @@
 /** Rockers, springs, valves and pushrods as they move; lobes over buckets. On a canvas. */
-import type { Appearance } from "@/core/practice/appearance";
+import type { Appearance } from "@/core/practice/engine/appearance";
 import type { Draw } from "../drawings/canvas/MovingLayer";
 import { drawDisc, drawText } from "../drawings/canvas/marks";
 import type { Palette } from "../drawings/canvas/palette";

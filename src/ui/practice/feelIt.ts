@@ -1,5 +1,5 @@
 /** A drag that the device can give to the hand, and to the ear where sound is on. */
-import type { Drag } from "@/core/practice/feel";
+import type { Drag } from "@/core/practice/bench/feel";
 
 const VIBRATES: Readonly<Record<Drag, readonly number[]>> = {
   none: [],

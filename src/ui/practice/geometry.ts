@@ -1,5 +1,5 @@
 /** Where a virtual engine's valves stand in the picture, and how far what moves has moved. Pixels. */
-import type { Appearance } from "@/core/practice/appearance";
+import type { Appearance } from "@/core/practice/engine/appearance";
 import { fold } from "@/core/units/angle/arc";
 
 export interface Cell {

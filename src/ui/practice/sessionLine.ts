@@ -1,4 +1,4 @@
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
 
 /** A practice as lists show it. */
 export interface SessionLine {

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { ExerciseId, Level } from "@/core/practice/exerciseList";
+import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 

@@ -1,8 +1,8 @@
 "use client";
 
 import { useCallback, useRef, useState } from "react";
-import type { PracticeAction } from "@/core/practice/action";
-import type { VisibleState } from "@/core/practice/visible";
+import type { PracticeAction } from "@/core/practice/bench/action";
+import type { VisibleState } from "@/core/practice/session/visible";
 import { type CrankStore, useCrankStore } from "../crank/crankStore";
 import { send, troubleOf } from "../send";
 

@@ -1,9 +1,9 @@
 import { formatDuration, intervalToDuration } from "date-fns";
 import { notFound } from "next/navigation";
-import { EXERCISES, LEVEL_WORDS, exercise, exerciseNumber } from "@/core/practice/exerciseList";
-import { faultsFor } from "@/core/practice/fault";
-import { resultOf } from "@/core/practice/told";
-import { visibleBench, visibleState } from "@/core/practice/visible";
+import { EXERCISES, LEVEL_WORDS, exercise, exerciseNumber } from "@/core/practice/exercise/exerciseList";
+import { faultsFor } from "@/core/practice/engine/fault";
+import { resultOf } from "@/core/practice/session/told";
+import { visibleBench, visibleState } from "@/core/practice/session/visible";
 import type { Person } from "@/core/shop/person";
 import { asViewer } from "@/server/http/inShop";
 import { findPractice, loadSession, personOf, rehearsedRun, sameSeed } from "@/server/practice/practice";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { comesNext } from "@/core/practice/comesNext";
-import { EXERCISES } from "@/core/practice/exerciseList";
+import { comesNext } from "@/core/practice/exercise/comesNext";
+import { EXERCISES } from "@/core/practice/exercise/exerciseList";
 import { mayDo } from "@/core/shop/permission";
 import { groupedBy } from "@/core/units/groups";
 import { asViewer } from "@/server/http/inShop";

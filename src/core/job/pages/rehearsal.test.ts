@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { PRACTICE_ENGINES } from "../../practice/engines";
+import { PRACTICE_ENGINES } from "../../practice/engine/engines";
 import { lashSpec, figuresFor } from "../../lash/spec";
 import type { Entry } from "../ledger/entry";
 import { jobFor, mark, readBy } from "../jobs.testing";

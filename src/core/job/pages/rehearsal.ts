@@ -1,8 +1,8 @@
 /** A planned job done at a virtual engine, under its own run: which can be, on which file, and what its run is given. Pure. */
 import type { EngineFile, LashFigures } from "../../engine/engineFile";
 import { crossedLimit, figuresFor, lashSpec } from "../../lash/spec";
-import type { PracticeAction } from "../../practice/action";
-import { exerciseProblem } from "../../practice/exercises";
+import type { PracticeAction } from "../../practice/bench/action";
+import { exerciseProblem } from "../../practice/exercise/exercises";
 import type { Entry } from "../ledger/entry";
 import { roleUnit, unitOf } from "../words/specs";
 import type { RunPageData } from "./run";

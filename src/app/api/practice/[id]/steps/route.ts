@@ -1,5 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
-import { visibleState } from "@/core/practice/visible";
+import { visibleState } from "@/core/practice/session/visible";
 import { readCommand, respond } from "@/server/http/http";
 import { asViewer } from "@/server/http/inShop";
 import { stepInput, stepPractice } from "@/server/practice/practice";

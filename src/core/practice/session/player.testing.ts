@@ -1,16 +1,16 @@
 /** A hand that does what the job's own run asks for, at a virtual engine. */
-import { jobFor, passNow, refusalAfter } from "../job/jobs.testing";
-import type { LeafMark } from "../job/ledger/fields";
-import { jobState, nextThing, type Job } from "../job/run";
-import type { Draft, Entry } from "../job/ledger/entry";
-import { REQUIRED_DEG } from "./claims";
-import { between } from "./feel";
+import { jobFor, passNow, refusalAfter } from "../../job/jobs.testing";
+import type { LeafMark } from "../../job/ledger/fields";
+import { jobState, nextThing, type Job } from "../../job/run";
+import type { Draft, Entry } from "../../job/ledger/entry";
+import { REQUIRED_DEG } from "../bench/claims";
+import { between } from "../bench/feel";
 import type { Session } from "./frame";
 import { doing, keepRead, read, setBy, turnTo } from "./player";
 import { begin } from "./session";
-import type { PracticeSpec } from "./exercises";
-import type { VirtualOptions } from "./virtualEngine";
-import type { MethodId } from "../stops/methods";
+import type { PracticeSpec } from "../exercise/exercises";
+import type { VirtualOptions } from "../engine/virtualEngine";
+import type { MethodId } from "../../stops/methods";
 
 export const LEAVES_MM = Array.from({ length: 60 }, (_, i) => (i + 1) / 100);
 

@@ -1,9 +1,9 @@
 /** The virtual engine as it stands under hands. Lengths in mm; pure and without a clock. */
-import { type CrankDeg, fold } from "../units/angle/arc";
-import { random } from "../units/random";
+import { type CrankDeg, fold } from "../../units/angle/arc";
+import { random } from "../../units/random";
 import type { Drag } from "./feel";
 import type { Slip } from "./slip";
-import type { VirtualEngine, VirtualValve } from "./virtualEngine";
+import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
 /** How a leaf lay in a gap, and how it felt. */
 export interface Try {

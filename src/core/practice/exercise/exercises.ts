@@ -1,11 +1,11 @@
 /** What follows from an exercise and a seed: the engine, what is planted, what is to be done. Pure. */
 import { type ExerciseId, type Level, exercise } from "./exerciseList";
-import type { EngineFile } from "../engine/engineFile";
-import { random } from "../units/random";
-import { GAP_BLOCK, GAPS } from "./engines";
-import { type Fault, faultsFor } from "./fault";
-import { gearOf, hasPushrods } from "./gear";
-import { type VirtualEngine, type VirtualOptions, practiceProblem, virtualEngine } from "./virtualEngine";
+import type { EngineFile } from "../../engine/engineFile";
+import { random } from "../../units/random";
+import { GAP_BLOCK, GAPS } from "../engine/engines";
+import { type Fault, faultsFor } from "../engine/fault";
+import { gearOf, hasPushrods } from "../engine/gear";
+import { type VirtualEngine, type VirtualOptions, practiceProblem, virtualEngine } from "../engine/virtualEngine";
 
 /** Why an exercise can't be done on an engine, or null. */
 export function exerciseProblem(id: ExerciseId, file: EngineFile): string | null {

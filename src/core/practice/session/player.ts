@@ -1,10 +1,10 @@
 /** A hand that knows its trade, at a virtual engine: for the demo's apprentice, and for tests. */
-import { advance } from "../units/angle/arc";
-import type { PracticeAction } from "./action";
+import { advance } from "../../units/angle/arc";
+import type { PracticeAction } from "../bench/action";
 import type { Session } from "./frame";
-import { between, goes } from "./feel";
+import { between, goes } from "../bench/feel";
 import { step } from "./session";
-import { crankOf } from "./state";
+import { crankOf } from "../bench/state";
 
 /** Does one thing that must be possible. */
 export function doing(session: Session, action: PracticeAction): Session {

@@ -2,25 +2,25 @@
  * The next thing, as somebody who stands beside would tell it. Whoever guides knows how the crank stands; what lies in a
  * gap they know only from what was felt.
  */
-import { turnWords } from "../stops/crankTurns";
-import { judgeInterval } from "../lash/judge";
-import { marginDeg } from "../stops/margin";
-import { planMethod } from "../stops/planMethod";
-import { routeOf } from "../stops/route";
-import { sightWords } from "../stops/sight";
-import { advance, fold } from "../units/angle/arc";
-import { showLength } from "../units/length";
-import { asFraction } from "../units/turns";
-import { type Fault, faultsFor } from "./fault";
-import type { PracticeAction } from "./action";
-import { exercise } from "./exerciseList";
-import { cylinderAsked, targetsOf } from "./exercises";
-import { between } from "./feel";
-import { closerHighMm } from "./gear";
-import { REQUIRED_DEG } from "./claims";
+import { turnWords } from "../../stops/crankTurns";
+import { judgeInterval } from "../../lash/judge";
+import { marginDeg } from "../../stops/margin";
+import { planMethod } from "../../stops/planMethod";
+import { routeOf } from "../../stops/route";
+import { sightWords } from "../../stops/sight";
+import { advance, fold } from "../../units/angle/arc";
+import { showLength } from "../../units/length";
+import { asFraction } from "../../units/turns";
+import { type Fault, faultsFor } from "../engine/fault";
+import type { PracticeAction } from "../bench/action";
+import { exercise } from "../exercise/exerciseList";
+import { cylinderAsked, targetsOf } from "../exercise/exercises";
+import { between } from "../bench/feel";
+import { closerHighMm } from "../engine/gear";
+import { REQUIRED_DEG } from "../bench/claims";
 import type { Session } from "./frame";
-import { type ValveNow, coolOf, crankOf } from "./state";
-import type { VirtualValve } from "./virtualEngine";
+import { type ValveNow, coolOf, crankOf } from "../bench/state";
+import type { VirtualValve } from "../engine/virtualEngine";
 
 /** What to do next; never empty. */
 export function nextWords(session: Session): string {

@@ -1,6 +1,6 @@
 /** Engines that are there to practice on: of no maker, one for each kind of gear. */
-import { ENGINE_FORMAT, type EngineFile } from "../engine/engineFile";
-import { patternFile } from "../engine/patterns";
+import { ENGINE_FORMAT, type EngineFile } from "../../engine/engineFile";
+import { patternFile } from "../../engine/patterns";
 
 /** How many gaps are read, each twice. */
 export const GAPS = 5;

@@ -1,7 +1,7 @@
 /** The twelve exercises, in the order of the trade, as they are told and chosen; what is behind them is in `exercises`. */
-import type { MethodId } from "../stops/methods";
-import type { PracticeEngineId } from "./engines";
-import type { Gear } from "./gear";
+import type { MethodId } from "../../stops/methods";
+import type { PracticeEngineId } from "../engine/engines";
+import type { Gear } from "../engine/gear";
 
 export const LEVELS = ["guided", "prompted", "alone"] as const;
 export type Level = (typeof LEVELS)[number];

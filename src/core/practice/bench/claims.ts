@@ -1,13 +1,13 @@
 /** What is said of the engine, held against what is so. */
-import { marginDeg, meets } from "../stops/margin";
-import { DEFAULT_STOP_SETTINGS } from "../stops/settings";
-import { fold, separation } from "../units/angle/arc";
-import { random } from "../units/random";
+import { marginDeg, meets } from "../../stops/margin";
+import { DEFAULT_STOP_SETTINGS } from "../../stops/settings";
+import { fold, separation } from "../../units/angle/arc";
+import { random } from "../../units/random";
 import type { PracticeAction } from "./action";
-import { FAULT_RULES } from "./fault";
+import { FAULT_RULES } from "../engine/fault";
 import type { Slip } from "./slip";
 import { type BenchState, type CantBeDone, type Done, crankOf, liftNow } from "./state";
-import type { VirtualEngine } from "./virtualEngine";
+import type { VirtualEngine } from "../engine/virtualEngine";
 
 /** Margin that a valve needs to be set, as the app asks for everywhere. */
 export const REQUIRED_DEG = DEFAULT_STOP_SETTINGS.requiredDeg;

@@ -1,8 +1,8 @@
 /** A session once it is over: its marks and its replay, as they are shown. */
-import type { PracticeAction } from "./action";
+import type { PracticeAction } from "../bench/action";
 import type { Frame, Session } from "./frame";
 import { marksOf, type Marks } from "./marks";
-import { FAULT_RULES } from "./fault";
+import { FAULT_RULES } from "../engine/fault";
 import { actionWords } from "./words";
 
 /** What says in its own words already what was done, and is felt in no other way. */

@@ -1,8 +1,8 @@
 /** What is done to a valve of an engine file, as far as practice tells gear apart. Pure. */
-import type { EngineFile } from "../engine/engineFile";
-import { isScrew, screwAdjuster } from "../lash/adjuster";
-import { DEFAULT_TURNS, isGear, preloadGear } from "../preload/gear";
-import { toMm } from "../units/length";
+import type { EngineFile } from "../../engine/engineFile";
+import { isScrew, screwAdjuster } from "../../lash/adjuster";
+import { DEFAULT_TURNS, isGear, preloadGear } from "../../preload/gear";
+import { toMm } from "../../units/length";
 
 export const GEARS = ["screw", "parts", "grind", "opener-closer", "preload"] as const;
 export type Gear = (typeof GEARS)[number];

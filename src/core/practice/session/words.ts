@@ -1,7 +1,7 @@
 /** What was done, as one would tell it afterward: leaves in what they are stamped, all else in the engine's unit. */
-import { showLength } from "../units/length";
-import type { PracticeAction } from "./action";
-import { FAULT_RULES } from "./fault";
+import { showLength } from "../../units/length";
+import type { PracticeAction } from "../bench/action";
+import { FAULT_RULES } from "../engine/fault";
 
 export function actionWords(a: PracticeAction, unit: "mm" | "in", leafUnit: "mm" | "in"): string {
   switch (a.do) {

@@ -1,14 +1,14 @@
 /** What a session came to: from what is so, never from what was said of it. Pure. */
-import { judgeInterval } from "../lash/judge";
-import { showLength } from "../units/length";
-import { CLAIMS, exercise } from "./exerciseList";
-import { targetsOf } from "./exercises";
+import { judgeInterval } from "../../lash/judge";
+import { showLength } from "../../units/length";
+import { CLAIMS, exercise } from "../exercise/exerciseList";
+import { targetsOf } from "../exercise/exercises";
 import type { Session } from "./frame";
-import { GAPS } from "./engines";
-import { closerHighMm } from "./gear";
-import { SLIPS, type Slip, type SlipKind } from "./slip";
-import type { BenchState } from "./state";
-import type { VirtualEngine } from "./virtualEngine";
+import { GAPS } from "../engine/engines";
+import { closerHighMm } from "../engine/gear";
+import { SLIPS, type Slip, type SlipKind } from "../bench/slip";
+import type { BenchState } from "../bench/state";
+import type { VirtualEngine } from "../engine/virtualEngine";
 
 /** One kind of slip with what it cost; what came out at the end stands at the last step. */
 export interface MarkLine {

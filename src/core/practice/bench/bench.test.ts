@@ -1,18 +1,18 @@
 /** The virtual engine against what the trade says of leaves, lobes and hands. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { anyFourStroke } from "../engine/testEngines";
-import type { AdjusterEntry } from "../engine/engineFile";
-import { marginDeg } from "../stops/margin";
-import { runs } from "../units/runs.testing";
+import { anyFourStroke } from "../../engine/testEngines";
+import type { AdjusterEntry } from "../../engine/engineFile";
+import { marginDeg } from "../../stops/margin";
+import { runs } from "../../units/runs.testing";
 import { act } from "./bench";
 import { REQUIRED_DEG } from "./claims";
 import type { PracticeAction } from "./action";
 import { dragOf, goes } from "./feel";
 import { type BenchState, benchOf, couldBeDone, crankOf, liftNow, openGapMm } from "./state";
-import { PERFECT_HAND, type VirtualEngine, practiceProblem, virtualEngine } from "./virtualEngine";
-import { leafIn } from "./player";
-import { PRACTICE_ENGINES } from "./engines";
+import { PERFECT_HAND, type VirtualEngine, practiceProblem, virtualEngine } from "../engine/virtualEngine";
+import { leafIn } from "../session/player";
+import { PRACTICE_ENGINES } from "../engine/engines";
 
 const ADJUSTERS: readonly AdjusterEntry[] = [
   { kind: "screw", at: "valve-end", pitch: "1 mm", lock: "lock-nut" },

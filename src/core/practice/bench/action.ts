@@ -1,6 +1,6 @@
 /** What hands do at a virtual engine, one thing at a time. */
 import { z } from "zod";
-import { FAULTS } from "./fault";
+import { FAULTS } from "../engine/fault";
 
 const valve = z.string().min(1).max(20);
 const leafMm = z.number().min(0.01).max(5);

@@ -1,22 +1,22 @@
 /** Whoever follows the run ends well; whoever errs on purpose is marked down for just that. */
 import { describe, expect, it } from "vitest";
-import type { EngineFile } from "../engine/engineFile";
-import { patternFile, PATTERN_NAMES } from "../engine/patterns";
-import { random } from "../units/random";
-import { runs } from "../units/runs.testing";
-import type { PracticeAction } from "./action";
-import { PRACTICE_ENGINES } from "./engines";
+import type { EngineFile } from "../../engine/engineFile";
+import { patternFile, PATTERN_NAMES } from "../../engine/patterns";
+import { random } from "../../units/random";
+import { runs } from "../../units/runs.testing";
+import type { PracticeAction } from "../bench/action";
+import { PRACTICE_ENGINES } from "../engine/engines";
 import { LEAVES_MM, followRun } from "./player.testing";
 import { keepRead, doing, leafIn, playing, read, setBy, turnTo } from "./player";
-import { type PracticeSpec, cylinderAsked, targetsOf } from "./exercises";
+import { type PracticeSpec, cylinderAsked, targetsOf } from "../exercise/exercises";
 import type { Session } from "./frame";
 import { isInBand, marksOf } from "./marks";
 import { begin, replay, step } from "./session";
-import type { SlipKind } from "./slip";
-import { benchOf, liftNow } from "./state";
-import { settable } from "./claims";
-import { PERFECT_HAND } from "./virtualEngine";
-import { between } from "./feel";
+import type { SlipKind } from "../bench/slip";
+import { benchOf, liftNow } from "../bench/state";
+import { settable } from "../bench/claims";
+import { PERFECT_HAND } from "../engine/virtualEngine";
+import { between } from "../bench/feel";
 import { nextWords } from "./guide";
 
 const spec = (more: Partial<PracticeSpec> = {}): PracticeSpec => ({

@@ -1,15 +1,15 @@
 /** What of a session may be sent to whoever practices: what they did, felt and see, and nothing of what is so. */
-import { type Appearance, appearanceOf } from "./appearance";
-import type { PracticeAction } from "./action";
-import { CLAIMS, exercise } from "./exerciseList";
-import { cylinderAsked, targetsOf } from "./exercises";
-import type { Drag } from "./feel";
+import { type Appearance, appearanceOf } from "../engine/appearance";
+import type { PracticeAction } from "../bench/action";
+import { CLAIMS, exercise } from "../exercise/exerciseList";
+import { cylinderAsked, targetsOf } from "../exercise/exercises";
+import type { Drag } from "../bench/feel";
 import type { Session } from "./frame";
-import { type DepthBand, type Gear } from "./gear";
+import { type DepthBand, type Gear } from "../engine/gear";
 import { nextWords } from "./guide";
 import { isOver } from "./session";
-import type { Slip } from "./slip";
-import type { KeptReading } from "./state";
+import type { Slip } from "../bench/slip";
+import type { KeptReading } from "../bench/state";
 import { actionWords } from "./words";
 
 export interface VisibleValve {

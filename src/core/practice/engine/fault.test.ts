@@ -1,21 +1,21 @@
 /** Each fault is found by what the engine shows to somebody who looks at everything, and by nothing else. */
 import { describe, expect, it } from "vitest";
-import type { EngineFile } from "../engine/engineFile";
-import { marginDeg } from "../stops/margin";
-import { runs } from "../units/runs.testing";
+import type { EngineFile } from "../../engine/engineFile";
+import { marginDeg } from "../../stops/margin";
+import { runs } from "../../units/runs.testing";
 import { appearanceOf } from "./appearance";
-import { REQUIRED_DEG } from "./claims";
+import { REQUIRED_DEG } from "../bench/claims";
 import { PRACTICE_ENGINES } from "./engines";
-import { faultOfSeed, type PracticeSpec } from "./exercises";
+import { faultOfSeed, type PracticeSpec } from "../exercise/exercises";
 import { FAULTS, type Fault, faultsFor } from "./fault";
 import { gearOf, hasPushrods } from "./gear";
-import { between } from "./feel";
-import { nextWords } from "./guide";
-import { LEAVES_MM } from "./player.testing";
-import { doing, read, turnTo } from "./player";
-import type { Session } from "./frame";
-import { marksOf } from "./marks";
-import { begin } from "./session";
+import { between } from "../bench/feel";
+import { nextWords } from "../session/guide";
+import { LEAVES_MM } from "../session/player.testing";
+import { doing, read, turnTo } from "../session/player";
+import type { Session } from "../session/frame";
+import { marksOf } from "../session/marks";
+import { begin } from "../session/session";
 
 const specOn = (file: EngineFile, seed: number): PracticeSpec => ({
   exercise: "odd-one-out",

@@ -1,9 +1,9 @@
 /** Turning the crank: what it does to a valve, and what thumb, straw and starter tell. */
-import { fold } from "../units/angle/arc";
-import { random } from "../units/random";
+import { fold } from "../../units/angle/arc";
+import { random } from "../../units/random";
 import type { Slip } from "./slip";
 import { type BenchState, type Done, type ValveNow, crankOf } from "./state";
-import type { VirtualEngine } from "./virtualEngine";
+import type { VirtualEngine } from "../engine/virtualEngine";
 
 /** A backward turn under this only takes up where one went too far. */
 const WRONG_WAY_OVER_DEG = 45;

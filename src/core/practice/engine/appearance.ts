@@ -2,7 +2,7 @@
  * What the eye sees of a virtual engine as its crank is turned, and no more: how far each valve is open, coarsely; marks;
  * how hard it turns. Angles count from where practice began, so that they don't tell where the crank stands.
  */
-import { fold } from "../units/angle/arc";
+import { fold } from "../../units/angle/arc";
 import type { VirtualEngine } from "./virtualEngine";
 
 export interface Appearance {

@@ -1,13 +1,22 @@
 /** A session of practice: what was done, step by step, with what was felt and what was so. Pure. */
-import { showLength } from "../units/length";
-import type { PracticeAction } from "./action";
-import { act } from "./bench";
-import { CLAIMS, type PracticeTask, exercise } from "./exerciseList";
-import { type PracticeSpec, engineOf } from "./exercises";
+import { showLength } from "../../units/length";
+import type { PracticeAction } from "../bench/action";
+import { act } from "../bench/bench";
+import { CLAIMS, type PracticeTask, exercise } from "../exercise/exerciseList";
+import { type PracticeSpec, engineOf } from "../exercise/exercises";
 import type { Frame, Session } from "./frame";
 import { nextWords } from "./guide";
-import { type BenchState, type Outcome, benchOf, coolOf, couldBeDone, crankOf, liftNow, openGapMm } from "./state";
-import type { VirtualEngine, VirtualOptions } from "./virtualEngine";
+import {
+  type BenchState,
+  type Outcome,
+  benchOf,
+  coolOf,
+  couldBeDone,
+  crankOf,
+  liftNow,
+  openGapMm,
+} from "../bench/state";
+import type { VirtualEngine, VirtualOptions } from "../engine/virtualEngine";
 
 export const begin = (spec: PracticeSpec, more?: VirtualOptions): Session => {
   const v = engineOf(spec, more);

@@ -1,16 +1,16 @@
 /** Whoever knows nothing and does what is told ends well: every sentence of the guide is followed to the letter. */
 import { describe, expect, it } from "vitest";
-import { runs } from "../units/runs.testing";
-import { PRACTICE_ENGINES } from "./engines";
-import { EXERCISE_IDS, type ExerciseId, exercise } from "./exerciseList";
+import { runs } from "../../units/runs.testing";
+import { PRACTICE_ENGINES } from "../engine/engines";
+import { EXERCISE_IDS, type ExerciseId, exercise } from "../exercise/exerciseList";
 import type { Session } from "./frame";
-import { between } from "./feel";
+import { between } from "../bench/feel";
 import { nextWords } from "./guide";
 import { LEAVES_MM } from "./player.testing";
 import { doing, keepRead, leafIn } from "./player";
 import { marksOf } from "./marks";
 import { begin, isOver } from "./session";
-import { PERFECT_HAND } from "./virtualEngine";
+import { PERFECT_HAND } from "../engine/virtualEngine";
 
 const FRACTIONS: Readonly<Record<string, number>> = {
   "1/16": 1 / 16,

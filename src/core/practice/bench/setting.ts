@@ -1,5 +1,5 @@
 /** What changes the lash: wrenches, parts, a grinder. */
-import { fineLength, showLength } from "../units/length";
+import { fineLength, showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { offBase } from "./leaves";
 import { type AtValve, type CantBeDone, type Done, changed, liftNow, noise, nowOf } from "./state";

@@ -2,13 +2,13 @@
  * An engine with a hidden truth, from any engine file and a seed: what every gap really is, how its lobes lift, what is
  * wrong with it, and the hand that feels it. The same seed gives the same engine. Lengths in mm, angles in crank degrees.
  */
-import { type EngineFile, type EngineState, type ValveRole } from "../engine/engineFile";
-import { engineUnit } from "../engine/engineUnit";
-import { liftCurve } from "../engine/liftCurve";
-import { type Engine, type Valve, resolveEngine } from "../engine/resolve";
-import { type LashSpec, figuresFor, lashSpec } from "../lash/spec";
-import { type CrankDeg, fold } from "../units/angle/arc";
-import { type Random, random } from "../units/random";
+import { type EngineFile, type EngineState, type ValveRole } from "../../engine/engineFile";
+import { engineUnit } from "../../engine/engineUnit";
+import { liftCurve } from "../../engine/liftCurve";
+import { type Engine, type Valve, resolveEngine } from "../../engine/resolve";
+import { type LashSpec, figuresFor, lashSpec } from "../../lash/spec";
+import { type CrankDeg, fold } from "../../units/angle/arc";
+import { type Random, random } from "../../units/random";
 import { type Fault, faultsFor } from "./fault";
 import { type DepthBand, type Gear, depthBand, gearOf, hasLock, hasPushrods, travelPerTurnMm } from "./gear";
 

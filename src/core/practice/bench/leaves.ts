@@ -1,5 +1,5 @@
 /** What leaves and fingers feel at a valve, and a reading that is kept. */
-import { showLength } from "../units/length";
+import { showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { DRAG_WORDS, dragOf } from "./feel";
 import type { Slip } from "./slip";
@@ -16,7 +16,7 @@ import {
   nowOf,
   openGapMm,
 } from "./state";
-import type { VirtualEngine, VirtualValve } from "./virtualEngine";
+import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
 /** Pressing the rocker closes what play is elsewhere, a bundle hangs its weight on the leaf, a tool on the nut tips the rocker (assumed). */
 const PUSHED_MM = 0.015;

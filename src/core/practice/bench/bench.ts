@@ -2,7 +2,7 @@
  * The virtual engine under hands: what is done changes it, and something is felt. Pure and without a clock: everything
  * done takes the seconds that it takes at an engine, and what a hand scatters follows from the seed and the step.
  */
-import { fineLength, showLength } from "../units/length";
+import { fineLength, showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { maySet, nameFault, tdc } from "./claims";
 import { keep, leaf, liftDropWords, spinWords, trueLeafMm } from "./leaves";
@@ -19,7 +19,7 @@ import {
   openGapMm,
 } from "./state";
 import { bump, strawWords, turn } from "./turning";
-import type { VirtualEngine, VirtualValve } from "./virtualEngine";
+import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
 /** Seconds that things take at an engine (assumed). */
 const TAKES_S: Readonly<Partial<Record<PracticeAction["do"], number>>> = {

@@ -1,9 +1,9 @@
 /** A session of practice as it goes: its engine, how it stands, and every step until now. */
-import type { PracticeAction } from "./action";
-import type { PracticeSpec } from "./exercises";
-import type { Slip } from "./slip";
-import type { BenchState } from "./state";
-import type { VirtualEngine } from "./virtualEngine";
+import type { PracticeAction } from "../bench/action";
+import type { PracticeSpec } from "../exercise/exercises";
+import type { Slip } from "../bench/slip";
+import type { BenchState } from "../bench/state";
+import type { VirtualEngine } from "../engine/virtualEngine";
 
 /** What was done, felt, and what was so: a step of the replay. */
 export interface Frame {
