@@ -1,11 +1,8 @@
 /** Practice: from the front page to marks and replay, by touch and by keys; what is felt is told, and what is so is not. */
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test } from "./fixtures";
+import { atWork, expect, test } from "./fixtures";
+import { answered, leafIn as leaf, status } from "./hands";
 import { clean, cleanAsShown } from "./clean";
-
-const status = (page: Page) => page.getByRole("status");
-const leaf = (page: Page, mm: string) =>
-  page.getByRole("group", { name: "Leaves" }).getByRole("button", { name: new RegExp(`^${mm}`) });
 
 /** Begins an exercise at a level from the list; its steps are answered by the server alone. */
 async function begin(page: Page, name: string, level = "Guided"): Promise<void> {
@@ -13,14 +10,6 @@ async function begin(page: Page, name: string, level = "Guided"): Promise<void> 
   await page.getByRole("button", { name: new RegExp(`^${level}`) }).click();
   await page.getByRole("button", { name: `Begin ${name}`, exact: true }).click();
   await page.waitForURL(/\/practice\/[0-9a-f-]{36}/);
-}
-
-/** What is done is answered before anything more is done. */
-async function answered(page: Page, what: () => Promise<unknown>): Promise<void> {
-  const answer = page.waitForResponse((r) => r.url().endsWith("/steps"));
-  await what();
-  const { steps, ended } = (await (await answer).json()) as { steps: number; ended: boolean };
-  if (!ended) await expect(status(page)).toHaveAttribute("data-steps", String(steps));
 }
 
 test("gaps are read from the front page on, by nobody that was named: marks and a hand's own figures come out", async ({
@@ -149,45 +138,4 @@ test("a lead sees how the apprentice comes on; two who take the same seed are pu
     await answered(page, () => page.getByRole("button", { name: "None may be set here" }).click());
   await expect(page.getByRole("heading", { name: "The same engine, others" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Tamsin Oake" })).toBeVisible();
-});
-
-test("a job is rehearsed from its tray in its own run, on a virtual engine; the job itself stays as it was", async ({
-  page,
-}) => {
-  await atWork(page);
-  const path = await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
-  const ledger = async () => (await page.request.get(`/api${path}/entries`)).json() as Promise<unknown>;
-  const before = await ledger();
-  await page.getByRole("button", { name: /^Tray/ }).click();
-  await page.getByRole("button", { name: "Rehearse this job" }).click();
-  await page.waitForURL(/\/practice\//);
-  const practice = page.getByRole("navigation", { name: "Practice" });
-  await expect(practice).toContainText("nothing of this is kept in the job or the record");
-  await page.getByRole("button", { name: /^Crank is at mark A/ }).click();
-  await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
-  await clean(page, "light");
-
-  // The valve that the run has in hand is in hand at the engine, under the run's own words.
-  await practice.getByRole("button", { name: "The engine" }).click();
-  await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
-  await expect(page.getByRole("heading", { name: "1I", exact: true })).toBeVisible();
-  await answered(page, () => page.getByRole("button", { name: "Turn 10° on" }).click());
-  await answered(page, () => leaf(page, "0.20").click());
-  await expect(status(page)).toContainText(/slides|drops in|drags|will not go/);
-  await clean(page, "light");
-
-  // What the run is told stays through a look at the engine and a reload.
-  await practice.getByRole("button", { name: "The run" }).click();
-  await page.getByRole("button", { name: /0\.20 mm goes, 0\.25 mm does not: done/ }).click();
-  await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
-
-  await practice.getByRole("button", { name: "The engine" }).click();
-  await page.getByRole("button", { name: "I am done: show my marks" }).click();
-  await expect(page.getByText("3 valves are not kept yet, and will cost marks. Really done?")).toBeVisible();
-  await page.getByRole("button", { name: "Yes, I am done" }).click();
-  await expect(page.getByText("of 100")).toBeVisible();
-  await expect(page.getByRole("heading", { name: "A job rehearsed" })).toBeVisible();
-  expect(await ledger()).toEqual(before);
 });

@@ -9,6 +9,9 @@ export const FELT_NAMES: Readonly<Record<Felt, { readonly name: string; readonly
   movement: { name: "Movement heard or felt", note: "Too thin." },
 };
 
+/** A closer that turns without drag and without movement lies between nothing and this (usual in the trade). */
+export const CLOSER_HIGH_MM = 0.02;
+
 /** What a drag is worth: too thick by about so much (assumed; a hand learns its own). */
 const DRAG_MM: Readonly<Record<"drag" | "hint", number>> = { drag: 0.03, hint: 0.01 };
 

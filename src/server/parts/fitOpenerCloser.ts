@@ -4,9 +4,9 @@
  */
 import { z } from "zod";
 import { CalcProblem } from "@/core/calc/problem";
-import type { Entry } from "@/core/job/ledger/entry";
-import { OPENER_CLOSER_PARTS, type OpenerCloserPart } from "@/core/job/ledger/kinds";
+import { OPENER_CLOSER_PARTS } from "@/core/job/ledger/kinds";
 import { jobAs, jobState } from "@/core/job/run";
+import { type Exchanged, exchangedEntries } from "@/core/job/tasks/openerCloser/exchange";
 import { openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { Micrometer } from "@/core/parts/micrometer";
 import type { StockPart } from "@/core/parts/part";
@@ -64,15 +64,6 @@ export const fitOpenerCloserInput = z.strictObject({
 });
 export type FitOpenerCloser = z.infer<typeof fitOpenerCloserInput>;
 
-interface Fit {
-  readonly part: OpenerCloserPart;
-  readonly fromMm: number;
-  readonly toMm: number;
-  readonly stockId: string | null;
-  /** As it was read when it came out; null when that was known. */
-  readonly outText: string | null;
-}
-
 /** @throws Refused when the stock changed meanwhile or the valve is not there yet; CalcProblem naming the field that makes no sense */
 export async function fitOpenerCloser(
   db: Database,
@@ -97,19 +88,13 @@ export async function fitOpenerCloser(
     };
     const micrometer = here.micrometers.find((m) => m.id === input.micrometerId)?.name ?? null;
     const fits = input.fits.map((f) => readFit(here, input, f, there?.[`${f.part}Mm`] ?? null));
-    const entries = fits.map((f): Entry => ({
-      id: rowId(input.id, f.part, "fitted"),
-      supersedes: null,
-      kind: "fitted",
+    const entries = exchangedEntries(fits, {
       valve: input.valve,
       stop: state.stop?.letter ?? "",
-      fromMm: f.fromMm,
-      lengthMm: f.toMm,
-      partFrom: f.stockId === null ? null : `part ${f.stockId}`,
-      part: f.part,
-      collets: f.part === "closer" ? input.collets : null,
-      instrument: f.outText === null ? null : micrometer,
-    }));
+      collets: input.collets,
+      instrument: micrometer,
+      idFor: (part) => rowId(input.id, part, "fitted"),
+    });
     await append(tx, actor, { id: jobId, job, kept }, entries, { at });
     for (const f of fits) await moveParts(tx, actor, jobId, input, f, at);
   }).catch((error: unknown) => {
@@ -128,7 +113,7 @@ function readFit(
   { micrometerId }: FitOpenerCloser,
   { part, out, stockId, made }: FitOpenerCloser["fits"][number],
   knownMm: number | null,
-): Fit {
+): Exchanged {
   const fromMm = out === null ? knownMm : measuredMm(micrometers, out, micrometerId, `${part}.out`);
   if (fromMm === null) throw new CalcProblem(`Measure the ${part} that comes out.`, `${part}.out`);
   if (made !== null)
@@ -150,7 +135,7 @@ async function moveParts(
   actor: Actor,
   jobId: string,
   { id: command, micrometerId }: FitOpenerCloser,
-  { part, fromMm, stockId, outText }: Fit,
+  { part, fromMm, stockId, outText }: Exchanged,
   at?: Date,
 ): Promise<void> {
   const base = { shopId: actor.shopId, jobId, personId: actor.person.id, ...(at === undefined ? {} : { at }) };

@@ -2,8 +2,9 @@
  * One job's share of a plan carried out: entered as fitted, taken out of stock, and what is left over put back.
  * Within a transaction that holds the job.
  */
-import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
+import type { KeptEntry } from "@/core/job/ledger/entry";
 import { type Job, jobState, jobAs } from "@/core/job/run";
+import { exchangedIn, fittedEntries } from "@/core/job/tasks/shims/fitted";
 import type { PartOut } from "@/core/job/tasks/shims/partsOut";
 import type { ShimPlan } from "@/core/shims/assign";
 import { parseLength } from "@/core/units/length";
@@ -39,7 +40,7 @@ export async function fitShims(
   const shims = jobAs(held.job, "shims")?.task.plan;
   if (shims === undefined) throw new Refused("No part sets the gap on this engine.", 409);
   const out = new Map(came.map((o) => [o.valve, o]));
-  const changes = share.picks.filter((p) => p.source !== "own");
+  const changes = exchangedIn(share.picks);
   const same =
     changes.length === Object.keys(agreed).length &&
     changes.every((c) => c.source !== "buy" && Math.abs((agreed[c.position] ?? Infinity) - c.thicknessMm) < 1e-6);
@@ -53,22 +54,7 @@ export async function fitShims(
   if (!same) throw new Refused("The stock or the readings changed meanwhile: look at what is proposed now.", 409);
   const names = new Map((await listMicrometers(tx, actor.shopId)).map((m) => [m.id, m.name]));
   const stop = jobState(held.job, held.kept).stop?.letter ?? "";
-  const fitted = changes.map((c): Entry => {
-    const from = out.get(c.position);
-    return {
-      id: rowId(command, c.position, "fitted"),
-      supersedes: null,
-      kind: "fitted",
-      valve: c.position,
-      stop,
-      fromMm: from === undefined || from.kind === "open-gap" ? null : from.mm,
-      lengthMm: c.thicknessMm,
-      partFrom: c.source === "moved" ? `valve ${c.from}` : `part ${c.from}`,
-      part: null,
-      collets: null,
-      instrument: from === undefined ? null : (names.get(from.micrometerId ?? "") ?? null),
-    };
-  });
+  const fitted = fittedEntries(changes, came, { stop, names, idFor: (valve) => rowId(command, valve, "fitted") });
   await append(tx, actor, held, fitted, { at });
   const base = {
     shopId: actor.shopId,

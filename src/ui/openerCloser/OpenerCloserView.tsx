@@ -1,10 +1,10 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { middleOf } from "@/core/job/ledger/readings";
 import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
 import { type OpenerCloserStage, closerGapMm } from "@/core/job/tasks/openerCloser/openerCloser";
+import { useContext } from "react";
 import { valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import { bandWords, roleUnit } from "@/core/job/words/specs";
@@ -14,6 +14,7 @@ import { USUAL } from "@/core/units/typedLength";
 import { LeafPair } from "../leaves/LeafPair";
 import { OpenerCloserDrawing } from "../drawings/OpenerCloser/OpenerCloserDrawing";
 import { OrderList } from "../shims/OrderList";
+import { PartsHosted } from "../shims/partsHost";
 import { ExchangeForm } from "./ExchangeForm";
 import { TryLog } from "./TryLog";
 import { useExchange } from "./useExchange";
@@ -30,6 +31,7 @@ const STAGE_WORDS: Readonly<Record<OpenerCloserStage, string>> = {
 /** Opener and closer of one valve: the loaded gap, what came out, what goes in, and what was tried before. */
 export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageData }) {
   const exchange = useExchange(given);
+  const { Engine } = useContext(PartsHosted);
   if (exchange === null) return null;
   const { job, file, jobId, valve: id, orders } = given;
   const { state, valve, own, read, fittedMm, load, said } = exchange;
@@ -46,10 +48,7 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
     >
       <chakra.header gridColumn="1 / -1">
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Opener and closer of {valveName(valve.valve, job.valves)} in{" "}
-          <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
-            {file.name}
-          </Link>
+          Opener and closer of {valveName(valve.valve, job.valves)} in <Engine jobId={jobId} name={file.name} />
         </chakra.h1>
         <chakra.p fontSize="19px" fontWeight={600} pt="1">
           {zero ? "No leaf goes: fit a thinner opener first, then read both gaps." : STAGE_WORDS[own.stage]}

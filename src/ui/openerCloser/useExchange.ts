@@ -1,20 +1,15 @@
 "use client";
 
-import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useContext, useMemo } from "react";
 import { useWatch } from "react-hook-form";
-import type { LeafMark } from "@/core/job/ledger/fields";
 import { OPENER_CLOSER_PARTS, type OpenerCloserPart } from "@/core/job/ledger/kinds";
 import type { OpenerCloserPageData } from "@/core/job/pages/openerCloser";
 import { jobState } from "@/core/job/run";
 import { learnedBiasMm } from "@/core/job/tasks/openerCloser/closerBias";
 import { adviseParts, openerCloserOf } from "@/core/job/tasks/openerCloser/openerCloser";
-import type { OrderLine } from "@/core/parts/order";
 import { unitProblem } from "@/core/units/typedLength";
-import { useWays } from "../controls/ways";
 import { useTypedForm } from "../controls/useTypedForm";
-import { type Trouble, send, troubleOf } from "../send";
-import { useCommandIds } from "../useCommandIds";
+import { PartsHosted } from "../shims/partsHost";
 import type { Chosen } from "./GoesIn";
 import { measured } from "./measured";
 
@@ -36,10 +31,7 @@ const NOTHING: Chosen = { stockId: null, made: "" };
  * no such valve.
  */
 export function useExchange(given: OpenerCloserPageData) {
-  const { job, entries, jobId, valve: id, micrometers, biasesMm } = given;
-  const router = useRouter();
-  const { currency } = useWays();
-  const commands = useCommandIds();
+  const { job, entries, valve: id, micrometers, biasesMm } = given;
   const state = useMemo(() => jobState(job, entries), [job, entries]);
   const form = useTypedForm<ExchangeForm>({
     defaultValues: {
@@ -51,26 +43,7 @@ export function useExchange(given: OpenerCloserPageData) {
     },
   });
   const typed = useWatch({ control: form.control }) as ExchangeForm;
-  const [problem, setProblem] = useState<Trouble | null>(null);
-
-  async function tell(url: string, body: object): Promise<boolean> {
-    const sent = await send("POST", url, body);
-    setProblem(troubleOf(sent));
-    if (sent.kind === "done") commands.done();
-    return sent.kind === "done";
-  }
-  const load = async (goes: LeafMark, noGo: LeafMark): Promise<void> => {
-    const loaded = {
-      supersedes: null,
-      kind: "loaded-gap",
-      valve: id,
-      stop: state.stop?.letter ?? "",
-      goes,
-      noGo,
-    };
-    if (await tell(`/api/jobs/${jobId}/entries`, { entries: [{ id: commands.idFor(loaded), ...loaded }] }))
-      router.refresh();
-  };
+  const commands = useContext(PartsHosted).useExchanging(given);
   const fits = OPENER_CLOSER_PARTS.flatMap((part) => {
     const { stockId, made } = typed.goesIn[part];
     const out = typed.out[part];
@@ -81,16 +54,10 @@ export function useExchange(given: OpenerCloserPageData) {
   const fit = async (): Promise<void> => {
     for (const { part, made } of fits) {
       const message = made === null ? null : unitProblem(made);
-      if (message !== null) return setProblem({ message, path: `${part}.in` });
+      if (message !== null) return commands.say({ message, path: `${part}.in` });
     }
     const { micrometerId, collets } = typed;
-    const body = { valve: id, micrometerId: micrometerId === "" ? null : micrometerId, fits, collets };
-    if (await tell(`/api/jobs/${jobId}/opener-closer`, { id: commands.idFor(body), ...body }))
-      router.push(`/jobs/${jobId}`);
-  };
-  const order = async (line: OrderLine): Promise<void> => {
-    const body = { jobId, currency, lines: [line] };
-    if (await tell("/api/orders", { id: commands.idFor(body), ...body })) router.refresh();
+    await commands.fit({ micrometerId: micrometerId === "" ? null : micrometerId, fits, collets });
   };
 
   const valve = state.valves.get(id);
@@ -114,10 +81,11 @@ export function useExchange(given: OpenerCloserPageData) {
     advice: read === null ? null : adviseParts(job.task.plan, own, valve.valve.spec.nominalMm, read, out, biasMm),
     fittedMm: { opener: out.openerMm ?? own.openerMm, closer: out.closerMm ?? own.closerMm },
     fits,
-    load,
+    load: commands.load,
     fit,
-    order,
-    said: (path: string): string | undefined => (problem?.path === path ? problem.message : undefined),
+    order: commands.order,
+    said: (path: string): string | undefined =>
+      commands.problem?.path === path ? commands.problem.message : undefined,
   };
 }
 

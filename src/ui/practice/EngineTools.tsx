@@ -3,10 +3,14 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { useState } from "react";
 import type { PracticeAction } from "@/core/practice/bench/action";
+import { DEFAULT_BLEED_MIN } from "@/core/preload/bleedDown";
 import type { VisibleBench, VisibleState } from "@/core/practice/session/visible";
 import { Button } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
 import type { LeafShown } from "./LeafFan";
+
+/** As long as the trade lets squeezed lifters bleed down. */
+const WAIT_MIN = DEFAULT_BLEED_MIN;
 
 interface Props {
   readonly bench: VisibleBench;
@@ -43,6 +47,16 @@ export function EngineTools({ bench, state, leaves, act }: Props) {
       <Button type="button" onClick={() => act({ do: "straw", cylinder })}>
         Straw into it
       </Button>
+      {bench.rotor && (
+        <Button type="button" onClick={() => act({ do: "rotor" })}>
+          Look at the rotor
+        </Button>
+      )}
+      {bench.gear === "preload" && (
+        <Button type="button" onClick={() => act({ do: "wait", minutes: WAIT_MIN })}>
+          Wait {WAIT_MIN} minutes
+        </Button>
+      )}
       <Button type="button" onClick={() => act({ do: "thermometer" })}>
         Thermometer
       </Button>
@@ -66,7 +80,7 @@ export function EngineTools({ bench, state, leaves, act }: Props) {
         )}
       </Field>
       <Button type="button" onClick={() => act({ do: "measure-leaf", leafMm: Number(leaf) })}>
-        Measure it
+        Measure the leaf
       </Button>
     </chakra.div>
   );

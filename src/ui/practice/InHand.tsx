@@ -11,7 +11,7 @@ import { Gap } from "./Gap";
 import { LeafFan } from "./LeafFan";
 import type { BenchProps } from "./benchProps";
 import { Toggle } from "./Toggle";
-import { ValveHands } from "./ValveHands";
+import { InFingers, ValveHands } from "./ValveHands";
 import type { Hands } from "./useBench";
 
 interface AtValveProps extends BenchProps {
@@ -41,12 +41,7 @@ export function InHand(props: AtValveProps) {
   const lifter = bench.gear === "preload";
   return (
     <chakra.div display="flex" flexDirection="column" gap="3" borderTop="2px solid" borderColor="ink" pt="3">
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={lifter ? "1fr" : "minmax(0, 1fr) minmax(0, 1.4fr)"}
-        gap="3"
-        alignItems="center"
-      >
+      <chakra.div display="grid" gridTemplateColumns="minmax(0, 1fr) minmax(0, 1.4fr)" gap="3" alignItems="center">
         <div>
           <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.1}>
             {task === "gaps" ? `Gap ${valve.id}` : valve.id}
@@ -58,7 +53,9 @@ export function InHand(props: AtValveProps) {
             </chakra.p>
           )}
         </div>
-        {!lifter && (
+        {lifter ? (
+          <InFingers bench={bench} state={state} valve={valve} act={act} />
+        ) : (
           <Gap leaf={held.length === 0 ? null : held.map(text).join(" + ")} drag={drag} onSlide={() => slide(held)} />
         )}
       </chakra.div>
@@ -118,7 +115,8 @@ export function InHand(props: AtValveProps) {
 }
 
 function Aim({ bench, valve }: { readonly bench: VisibleBench; readonly valve: VisibleValve }) {
-  const { unit, depth, gear } = bench;
+  const { depth, gear } = bench;
+  const { unit } = valve;
   const words =
     gear === "preload"
       ? `plunger ${showLength(depth.aimMm, unit)} in (${showLength(depth.lowMm, unit)} to ${showLength(depth.highMm, unit)})`

@@ -1,7 +1,7 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Drag } from "@/core/practice/bench/feel";
 import { Button } from "../controls/Button";
 
@@ -25,8 +25,16 @@ interface Props {
 const MARK: Readonly<Record<Drag, string>> = { none: "drops in", light: "light", firm: "hard", stuck: "no" };
 
 /** The fan of the set: a leaf that is tapped is slid in. */
+/** A leaf that is dragged up by so many pixels is slid in. */
+const PULL = 28;
+
 export function LeafFan({ leaves, felt, together, onLeaf, nearMm }: Props) {
   const row = useRef<HTMLDivElement>(null);
+  const [pulled, setPulled] = useState<{ readonly mm: number; readonly fromY: number; readonly byY: number } | null>(
+    null,
+  );
+  /** It was dragged in: the click that follows is the same hand. */
+  const slid = useRef(false);
   useEffect(() => {
     if (nearMm === null) return;
     const near = leaves.reduce<LeafShown | null>(
@@ -58,7 +66,28 @@ export function LeafFan({ leaves, felt, together, onLeaf, nearMm }: Props) {
             data-leaf={mm}
             aria-label={`${text}${drag === undefined ? "" : `: ${MARK[drag]}`}`}
             aria-pressed={together?.includes(mm) ?? false}
-            onClick={() => onLeaf(mm)}
+            // Across the fan is looked through, up is taken out.
+            touchAction="pan-x"
+            transform={pulled?.mm === mm ? `translateY(${pulled.byY}px)` : undefined}
+            onPointerDown={(e) => {
+              e.currentTarget.setPointerCapture(e.pointerId);
+              slid.current = false;
+              setPulled({ mm, fromY: e.clientY, byY: 0 });
+            }}
+            onPointerMove={(e) => {
+              if (pulled?.mm === mm)
+                setPulled({ ...pulled, byY: Math.max(-40, Math.min(0, e.clientY - pulled.fromY)) });
+            }}
+            onPointerUp={() => {
+              slid.current = pulled?.mm === mm && -pulled.byY > PULL;
+              setPulled(null);
+              if (slid.current) onLeaf(mm);
+            }}
+            onPointerCancel={() => setPulled(null)}
+            onClick={() => {
+              if (!slid.current) onLeaf(mm);
+              slid.current = false;
+            }}
             flex="0 0 auto"
             width="64px"
             minHeight="92px"

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { type RefObject, useCallback, useMemo, useRef, useState } from "react";
 import type { PracticeTask } from "@/core/practice/exercise/exerciseList";
 import type { VisibleState, VisibleValve } from "@/core/practice/session/visible";
+import { fineLength } from "@/core/units/length";
 import { Button } from "../controls/Button";
 import { Complaint, Stamp } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
@@ -74,9 +75,19 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
       {run === undefined ? (
         <Head {...props} hands={hands} />
       ) : (
-        <chakra.h1 fontSize={{ base: "20px", md: "24px" }} fontWeight={700} lineHeight={1.25}>
-          {run.told}
-        </chakra.h1>
+        <>
+          <chakra.h1 fontSize={{ base: "20px", md: "24px" }} fontWeight={700} lineHeight={1.25}>
+            {run.told}
+          </chakra.h1>
+          {run.fit.length > 0 && (
+            <chakra.p fontSize="18px">
+              To be fitted:{" "}
+              {run.fit
+                .map(({ valve, part, mm }) => `${valve} ${part ?? ""} ${fineLength(mm, bench.unit)}`)
+                .join(" · ")}
+            </chakra.p>
+          )}
+        </>
       )}
       <chakra.div
         display="grid"
@@ -161,7 +172,7 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
         </chakra.section>
         {task !== "gaps" && task !== "may-set" && (
           <chakra.section aria-label="Looks and measures" minWidth="0" display="flex" flexDirection="column" gap="3">
-            {inHand !== undefined && <ValveLooks bench={bench} valve={inHand} act={act} />}
+            {inHand !== undefined && <ValveLooks bench={bench} state={state} valve={inHand} act={act} />}
             <EngineTools bench={bench} state={state} leaves={leaves} act={act} />
           </chakra.section>
         )}

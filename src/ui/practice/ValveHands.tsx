@@ -1,13 +1,16 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { PracticeAction } from "@/core/practice/bench/action";
 import type { VisibleBench, VisibleState, VisibleValve } from "@/core/practice/session/visible";
-import { showLength } from "@/core/units/length";
+import { fineLength, parseLength, showLength } from "@/core/units/length";
+import { USUAL, unitProblem } from "@/core/units/typedLength";
 import { asFraction } from "@/core/units/turns";
 import { Button } from "../controls/Button";
 import { Field, Select } from "../controls/Field";
+import { LengthInput } from "../controls/LengthInput";
+import { Pushrod } from "./Pushrod";
 import { Toggle } from "./Toggle";
 
 interface Props {
@@ -40,8 +43,33 @@ export function ValveHands(props: Props) {
   );
 }
 
-/** What is looked at and measured at the valve in hand. */
-export const ValveLooks = ({ bench, valve, act }: Omit<Props, "state">) => (
+/** What fingers felt at this valve's pushrod last; null where it was something else. */
+function rodOf({ last, steps }: VisibleState, valve: string) {
+  if (last === null || last.rod === null || last.valve !== valve) return null;
+  return { rod: last.rod, lifted: last.do === "lift-drop", step: steps };
+}
+
+/** The pushrod of the valve in hand, between two fingers. */
+export function InFingers({ bench, state, valve, act }: Props) {
+  const felt = useMemo(() => rodOf(state, valve.id), [state, valve.id]);
+  return (
+    <Pushrod
+      felt={felt}
+      onSpin={() => act({ do: "spin", valve: valve.id })}
+      onLift={bench.gear === "preload" ? () => act({ do: "lift-drop", valve: valve.id }) : null}
+    />
+  );
+}
+
+/** What is looked at, measured and felt at the valve in hand. */
+export const ValveLooks = (props: Props) => (
+  <>
+    {props.bench.appearance.pushrods && props.bench.gear !== "preload" && <InFingers {...props} />}
+    <LookTools {...props} />
+  </>
+);
+
+const LookTools = ({ bench, valve, act }: Omit<Props, "state">) => (
   <Tools role="group" aria-label={`Looks at ${valve.id}`}>
     {bench.appearance.pushrods && (
       <Button type="button" onClick={() => act({ do: "spin", valve: valve.id })}>
@@ -56,6 +84,11 @@ export const ValveLooks = ({ bench, valve, act }: Omit<Props, "state">) => (
     <Button type="button" onClick={() => act({ do: "indicator", valve: valve.id, of: "lift" })}>
       Indicator: lift
     </Button>
+    {bench.gear === "opener-closer" && (
+      <Button type="button" onClick={() => act({ do: "feel-closer", valve: valve.id })}>
+        Turn the cam over its closer, and feel
+      </Button>
+    )}
     {bench.locks && (
       <Button type="button" onClick={() => act({ do: "try-lock", valve: valve.id })}>
         Try its lock
@@ -129,7 +162,11 @@ const Lifter = ({ valve, act }: Props) => (
 
 function Parts({ bench, valve, act }: Props) {
   const [size, setSize] = useState<string>("");
+  const [made, setMade] = useState("");
   const out = valve.out;
+  const madeMm = parseLength(made)?.mm ?? null;
+  const fits = bench.gear === "opener-closer" && madeMm !== null && unitProblem(made) === null ? madeMm : null;
+  const goesIn = fits ?? (size === "" ? null : Number(size));
   if (out === null)
     return (
       <Tools role="group" aria-label="Part">
@@ -146,7 +183,7 @@ function Parts({ bench, valve, act }: Props) {
   return (
     <Tools role="group" aria-label="Part in hand">
       <Button type="button" onClick={() => act({ do: "measure-part", valve: valve.id })}>
-        Measure it
+        Measure the part
       </Button>
       <Button type="button" onClick={() => act({ do: "wipe", valve: valve.id })}>
         Wipe it and its seat
@@ -157,19 +194,24 @@ function Parts({ bench, valve, act }: Props) {
             <option value="">choose</option>
             {bench.kitMm.map((mm) => (
               <option key={mm} value={mm}>
-                {showLength(mm, bench.unit)}
+                {showLength(mm, valve.unit)}
               </option>
             ))}
           </Select>
         )}
       </Field>
+      {bench.gear === "opener-closer" && (
+        <Field label="Or made to size">
+          {(c) => <LengthInput {...c} value={made} onChange={setMade} usual={USUAL.thickness} placeholder="2.485" />}
+        </Field>
+      )}
       <Button
         type="button"
         size="big"
-        disabled={size === ""}
-        onClick={() => act({ do: "part-in", valve: valve.id, thicknessMm: Number(size) })}
+        disabled={goesIn === null}
+        onClick={() => goesIn !== null && act({ do: "part-in", valve: valve.id, thicknessMm: goesIn })}
       >
-        {size === "" ? "Choose a size" : `Fit ${showLength(Number(size), bench.unit)}`}
+        {goesIn === null ? "Choose a size" : `Fit ${fineLength(goesIn, valve.unit)}`}
       </Button>
     </Tools>
   );
@@ -177,11 +219,11 @@ function Parts({ bench, valve, act }: Props) {
 
 const GRIND_MM = [0.01, 0.03, 0.1] as const;
 
-const Grinder = ({ bench, valve, act }: Props) => (
+const Grinder = ({ valve, act }: Props) => (
   <Tools role="group" aria-label="Grinder">
     {GRIND_MM.map((mm) => (
       <Button key={mm} type="button" onClick={() => act({ do: "grind", valve: valve.id, byMm: mm })}>
-        Grind {showLength(mm, bench.unit)} off
+        Grind {showLength(mm, valve.unit)} off
       </Button>
     ))}
   </Tools>

@@ -1,3 +1,4 @@
+import type { toFit } from "@/core/job/pages/rehearsal";
 import type { School } from "@/core/lash/school";
 import type { PracticeTask } from "@/core/practice/exercise/exerciseList";
 import type { Fault } from "@/core/practice/engine/fault";
@@ -18,5 +19,10 @@ export interface BenchProps {
   /** What may be wrong with gear like this. */
   readonly faults: readonly Fault[];
   /** A job's run, which takes the readings: what it tells, and how hands say that they are done. Left out where none is rehearsed. */
-  readonly run?: { readonly told: string; readonly end: () => void };
+  readonly run?: {
+    readonly told: string;
+    /** What is to be fitted, as the run has it. */
+    readonly fit: ReturnType<typeof toFit>;
+    readonly end: () => void;
+  };
 }

@@ -1,9 +1,8 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useContext, useMemo, useState } from "react";
 import { isOpen } from "@/core/parts/order";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
 import { jobState } from "@/core/job/run";
@@ -25,8 +24,7 @@ import { SumOnPaper } from "./SumOnPaper";
 import { Wishes } from "./Wishes";
 import { changesOf, headWords, marksOf, moneyOf, swapsOf } from "./planWords";
 import { type Typed, type TypedPart, buyingList, leftOpen, outOfTyped, savedText } from "./typedParts";
-import { useCatalogue } from "./useCatalogue";
-import { usePartCommands } from "./usePartCommands";
+import { PartsHosted } from "./partsHost";
 import { useShimWorker } from "./useShimWorker";
 
 const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: false, stay: false };
@@ -43,7 +41,8 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [choice, setChoice] = useState<ShimChoice>(UNCHOSEN);
   const { kind, diameterMm } = job.task.plan;
-  const catalogue = useCatalogue(kind, diameterMm);
+  const host = useContext(PartsHosted);
+  const catalogue = host.useCatalogue(kind, diameterMm);
   const items = catalogue.items ?? [];
   const out = useMemo(() => outOfTyped(typed, micrometers), [typed, micrometers]);
   const { answer, share } = useShimWorker(
@@ -60,7 +59,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
   const stepMm = stepOf(items.map((i) => i.thicknessMm));
   const wanted = plan === null ? [] : wantedFor(plan, positions, stepMm);
   const looked = positions.find((p) => p.id === chosen) ?? null;
-  const commands = usePartCommands(jobId, {
+  const commands = host.useCommands(given, {
     onFitted: () => router.push(`/jobs/${jobId}`),
     onOrdered: catalogue.askAgain,
   });
@@ -96,10 +95,7 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
     >
       <chakra.header gridColumn="1 / -1">
         <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Which {DRAWER_PART_NAMES[kind]} goes where in{" "}
-          <Link href={`/jobs/${jobId}`} style={{ textDecoration: "underline" }}>
-            {file.name}
-          </Link>
+          Which {DRAWER_PART_NAMES[kind]} goes where in <host.Engine jobId={jobId} name={file.name} />
         </chakra.h1>
         <chakra.p fontSize="17px" pt="1">
           Measure each part that you take out. Leave empty what stays shut: its part is left out of the plan.{" "}

@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { Order, OrderLine } from "@/core/parts/order";
+import type { ShimsPageData } from "@/core/job/pages/shims";
 import type { ShimOffers } from "@/core/job/tasks/shims/offers";
 import { useWays } from "../controls/ways";
 import { type Sent, send, troubleOf } from "../send";
@@ -10,11 +11,21 @@ import { useCommandIds } from "../useCommandIds";
 import { changesOf } from "./planWords";
 import { type Typed, type TypedPart, thicknessProblem } from "./typedParts";
 
+export interface PartCommands {
+  readonly problem: string | null;
+  readonly busy: boolean;
+  /** A measurement is kept as soon as its field is left, so that it is there when the parts have come. */
+  readonly keep: (valve: string, part: TypedPart | undefined) => void;
+  readonly take: (offers: ShimOffers, typed: Typed) => Promise<void>;
+  /** The order is kept whether the supplier answers or not; what became of it is told on the page. */
+  readonly order: (lines: readonly OrderLine[]) => Promise<void>;
+}
+
 /** What is told to the shop from the page of parts. */
 export function usePartCommands(
-  jobId: string,
+  { jobId }: ShimsPageData,
   { onFitted, onOrdered }: { readonly onFitted: () => void; readonly onOrdered: () => void },
-) {
+): PartCommands {
   const router = useRouter();
   const { currency } = useWays();
   const [problem, setProblem] = useState<string | null>(null);
@@ -34,8 +45,7 @@ export function usePartCommands(
   return {
     problem,
     busy,
-    /** A measurement is kept as soon as its field is left, so that it is there when the parts have come. */
-    keep(valve: string, part: TypedPart | undefined): void {
+    keep(valve, part) {
       if (
         part === undefined ||
         part.text.trim() === "" ||
@@ -50,7 +60,7 @@ export function usePartCommands(
         told(sent);
       });
     },
-    async take({ wish, plan }: ShimOffers, typed: Typed): Promise<void> {
+    async take({ wish, plan }, typed) {
       const slip = Object.entries(typed).find(([, { text }]) => thicknessProblem(text) !== null);
       if (slip !== undefined) return setProblem(`${slip[0]}: ${thicknessProblem(slip[1].text) ?? ""}`);
       setBusy(true);
@@ -64,8 +74,7 @@ export function usePartCommands(
       taking.done();
       onFitted();
     },
-    /** The order is kept whether the supplier answers or not; what became of it is told on the page. */
-    async order(lines: readonly OrderLine[]): Promise<void> {
+    async order(lines) {
       setBusy(true);
       const body = { jobId, currency, lines };
       const id = ordering.idFor(body);

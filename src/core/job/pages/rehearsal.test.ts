@@ -3,7 +3,9 @@ import { PRACTICE_ENGINES } from "../../practice/engine/engines";
 import { lashSpec, figuresFor } from "../../lash/spec";
 import type { Entry } from "../ledger/entry";
 import { jobFor, mark, readBy } from "../jobs.testing";
-import { keptByRun, rehearsalFile, rehearsalProblem } from "./rehearsal";
+import { planShims } from "../tasks/shims/plan";
+import { keptByRun, rehearsalFile, rehearsalKit, rehearsalProblem, rehearsed, toFit } from "./rehearsal";
+import type { RunPageData } from "./run";
 
 const file = PRACTICE_ENGINES.four;
 const job = jobFor(file);
@@ -28,17 +30,51 @@ describe("a rehearsal", () => {
     if (first === undefined) throw new Error("no valves");
     const injector = { ...first, role: "injector" as const };
     expect(rehearsalProblem({ file, job: { ...job, valves: [injector] } })).toMatch(/^Injectors/);
-    const mixed = {
+  });
+  it("knows nothing of what is fitted in the true engine", () => {
+    const known = {
+      ...job,
+      task: { kind: "shims", plan: planShims(PRACTICE_ENGINES.shims, { "1I": 2.65 }) },
+    } as const;
+    const given = { job: known, sets: [null], file } as unknown as RunPageData;
+    expect(rehearsed(given, "r", "2026-11-25T10:00:00.000Z").job.task.plan).toMatchObject({ fittedMm: {} });
+  });
+  it("has figures that were confirmed in inches in inches", () => {
+    const inch = {
       ...file,
-      lash: { state: "cold" as const, intake: { nominal: "0.2 mm" }, exhaust: { nominal: ".01 in" } },
+      lash: { state: "cold" as const, intake: { nominal: "0.008 in" }, exhaust: { nominal: "0.012 in" } },
     };
-    expect(rehearsalProblem({ file: mixed, job })).toMatch(/^Its figures are in mm and in inches/);
-    expect(rehearsalProblem({ file, job: { ...job, task: { kind: "dry-gap" } as (typeof job)["task"] } })).toMatch(
-      /^A dry gap/,
-    );
-    expect(rehearsalProblem({ file, job: { ...job, task: { kind: "shims" } as (typeof job)["task"] } })).toMatch(
-      /^Its parts/,
-    );
+    const valves = job.valves.map((v) => ({
+      ...v,
+      spec: { nominalMm: 0.254, lowMm: 0.2286, highMm: 0.2794, assumedBand: false },
+    }));
+    const figures = rehearsalFile({ file: inch, job: { ...job, valves } }).lash?.valves ?? {};
+    expect(figures["1I"]).toEqual({ nominal: "0.01 in", low: "0.009 in", high: "0.011 in" });
+  });
+  it("says at the engine what is to be fitted: the last of each place since it was turned over", () => {
+    const fitted = (id: string, valve: string, lengthMm: number, part: "opener" | "closer" | null = null): Entry => ({
+      id,
+      kind: "fitted",
+      supersedes: null,
+      valve,
+      stop: "A",
+      fromMm: null,
+      lengthMm,
+      partFrom: null,
+      part,
+      collets: null,
+      instrument: null,
+    });
+    const over: Entry = { id: "o", kind: "turned-over", supersedes: null, rereads: null };
+    const all = [fitted("1", "1I", 2.4), over, fitted("2", "1E", 2.5), fitted("3", "1E", 2.55)];
+    expect(toFit(all)).toEqual([{ valve: "1E", part: null, mm: 2.55 }]);
+    expect(toFit([...all, fitted("4", "1E", 6.4, "closer")]).map((f) => f.mm)).toEqual([2.55, 6.4]);
+    expect(toFit([...all, over])).toEqual([]);
+  });
+  it("has the bench's kit for its drawer, each size as often as anybody wants", () => {
+    const [first] = rehearsalKit([2, 2.05], { kind: "shim-over", diameterMm: 28, count: 4 });
+    expect(first).toMatchObject({ id: "shim-over 2", thicknessMm: 2, diameterMm: 28 });
+    expect(first?.measured).not.toBeNull();
   });
   it("tells the bench what the run left, by its reading; a lifter has none", () => {
     const read = readBy({ id: "r", valve: "1E", goes: mark(0.25), noGo: mark(0.3) });

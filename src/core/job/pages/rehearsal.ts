@@ -4,7 +4,9 @@ import { crossedLimit, figuresFor, lashSpec } from "../../lash/spec";
 import type { PracticeAction } from "../../practice/bench/action";
 import { exerciseProblem } from "../../practice/exercise/exercises";
 import type { Entry } from "../ledger/entry";
-import { roleUnit, unitOf } from "../words/specs";
+import { MM_PER_INCH } from "../../units/length";
+import type { StockPart } from "../../parts/part";
+import { roleUnit } from "../words/specs";
 import type { RunPageData } from "./run";
 
 type Kept = Extract<PracticeAction, { do: "keep" }>;
@@ -17,17 +19,8 @@ const EPS_MM = 1e-6;
 export function rehearsalProblem({ file, job }: Planned): string | null {
   if (job.task.kind === "build-check")
     return "A build check is done at the engine itself: a virtual one has nothing to bolt down.";
-  if (job.task.kind === "dry-gap")
-    return "A dry gap over lifters can't be practiced: there is no virtual block for it.";
-  if (job.task.kind === "shims" || job.task.kind === "opener-closer")
-    return "Its parts are worked out from the drawer, which a virtual engine has not: practice shims and pairs at the bench.";
-  if (job.offset !== null)
-    return "This job is worked in the other state than its figures are for: a virtual engine has no such heat. Rehearse one that is worked as its figures say.";
   if (job.valves.some((v) => v.role === "injector"))
     return "Injectors can't be practiced yet: rehearse a job without them.";
-  const metric = unitOf(file) === "mm";
-  if (job.valves.some((v) => (roleUnit(file, v.role) === "mm") !== metric))
-    return "Its figures are in mm and in inches, and a virtual engine is told in one of them: practice on another.";
   return exerciseProblem("whole-job", rehearsalFile({ file, job }));
 }
 
@@ -40,7 +33,10 @@ export function rehearsalFile({ file, job }: Planned): EngineFile {
       given !== undefined &&
       (["nominalMm", "lowMm", "highMm"] as const).every((k) => Math.abs(lashSpec(given)[k] - spec[k]) < EPS_MM);
     if (same || crossedLimit(spec) !== null) return [];
-    return [[id, { nominal: `${spec.nominalMm} mm`, low: `${spec.lowMm} mm`, high: `${spec.highMm} mm` }]];
+    const inch = roleUnit(file, role) !== "mm";
+    const as = (mm: number): string =>
+      inch ? `${Number((mm / MM_PER_INCH).toFixed(7))} in` : `${Number(mm.toFixed(6))} mm`;
+    return [[id, { nominal: as(spec.nominalMm), low: as(spec.lowMm), high: as(spec.highMm) }]];
   });
   return {
     ...file,
@@ -52,11 +48,48 @@ export function rehearsalFile({ file, job }: Planned): EngineFile {
   };
 }
 
+/** The bench's kit as parts in a drawer, each size `count` times. Ids are the kind and the size in mm. */
+export const rehearsalKit = (
+  kitMm: readonly number[],
+  { kind, diameterMm, count }: Pick<StockPart, "kind" | "diameterMm" | "count">,
+): StockPart[] =>
+  kitMm.map((mm) => ({
+    id: `${kind} ${mm}`,
+    kind,
+    diameterMm,
+    mark: null,
+    thicknessMm: mm,
+    measured: { micrometer: "kit", readMm: mm },
+    worn: false,
+    place: null,
+    cost: null,
+    count,
+  }));
+
+/** What is fitted in a virtual engine nobody knows yet. */
+function unknownParts(task: Planned["job"]["task"]): Planned["job"]["task"] {
+  const { plan } = task;
+  return plan !== null && "fittedMm" in plan
+    ? ({ ...task, plan: { ...plan, fittedMm: {} } } as Planned["job"]["task"])
+    : task;
+}
+
+/** What is to be fitted at the engine since it was turned over last, as the run entered it: the last of each place. */
+export function toFit(
+  entries: readonly Entry[],
+): readonly { readonly valve: string; readonly part: string | null; readonly mm: number }[] {
+  const since = entries.slice(entries.findLastIndex((e) => e.kind === "turned-over") + 1);
+  const last = new Map(
+    since.flatMap((e) => (e.kind === "fitted" ? [[`${e.valve} ${e.part ?? ""}`, e] as const] : [])),
+  );
+  return [...last.values()].map((e) => ({ valve: e.valve, part: e.part, mm: e.lengthMm }));
+}
+
 /** What the run of a rehearsal is given: as planned, nothing done yet, and nothing of what the true engine was like. */
 export const rehearsed = (given: RunPageData, id: string, openedAt: string): RunPageData => ({
   ...given,
   id,
-  job: { ...given.job, lastTime: {} },
+  job: { ...given.job, task: unknownParts(given.job.task), lastTime: {} },
   sets: [given.sets[0]],
   entries: [],
   refused: [],

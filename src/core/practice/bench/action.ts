@@ -27,6 +27,10 @@ export const actionSchema = z.discriminatedUnion("do", [
   z.strictObject({ do: z.literal("spin"), valve }),
   z.strictObject({ do: z.literal("lift-drop"), valve }),
   z.strictObject({ do: z.literal("indicator"), valve, of: z.enum(["lash", "lift"]) }),
+  /** The camshaft turned to and fro over a closer: what drags, and what moves. */
+  z.strictObject({ do: z.literal("feel-closer"), valve }),
+  z.strictObject({ do: z.literal("rotor") }),
+  z.strictObject({ do: z.literal("wait"), minutes: z.number().int().min(1).max(60) }),
   z.strictObject({ do: z.literal("thermometer") }),
   z.strictObject({ do: z.literal("measure-leaf"), leafMm }),
   z.strictObject({ do: z.literal("try-lock"), valve }),

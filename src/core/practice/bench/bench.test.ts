@@ -3,13 +3,14 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { anyFourStroke } from "../../engine/testEngines";
 import type { AdjusterEntry } from "../../engine/engineFile";
+import { advance } from "../../units/angle/arc";
 import { marginDeg } from "../../stops/margin";
 import { runs } from "../../units/runs.testing";
 import { act } from "./bench";
 import { REQUIRED_DEG } from "./claims";
 import type { PracticeAction } from "./action";
 import { dragOf, goes } from "./feel";
-import { type BenchState, benchOf, couldBeDone, crankOf, liftNow, openGapMm } from "./state";
+import { type BenchState, benchOf, couldBeDone, crankOf, liftNow, nowOf, openGapMm } from "./state";
 import { PERFECT_HAND, type VirtualEngine, practiceProblem, virtualEngine } from "../engine/virtualEngine";
 import { leafIn } from "../session/player";
 import { PRACTICE_ENGINES } from "../engine/engines";
@@ -149,5 +150,86 @@ describe("the engine of a seed", () => {
     expect(cant(shims, { do: "part-out", valve: "1I", which: "opener" })).toMatch(/can't be taken out/);
     expect(cant(shims, { do: "part-out", valve: "1E", which: "opener" })).toBeNull();
     expect(cant(shims, { do: "part-in", valve: "1E", thicknessMm: 2.5 })).toMatch(/Take it out first/);
+  });
+});
+
+const LIFTERS = PRACTICE_ENGINES.lifters;
+/** A lifter that is squeezed at its cylinder's firing TDC, and the crank turned on after so many minutes. */
+function squeezed(full: boolean, minutes: number, byDeg: number) {
+  for (let seed = 1; ; seed++) {
+    const v = virtualEngine(LIFTERS, seed);
+    const any = v.valves.find((x) => x.role === "intake" && x.bleedS > 0 === full);
+    if (any === undefined) continue;
+    const there = advance(v.startDeg, any.valve.firingDeg, 720);
+    const turned = does(v, does(v, benchOf(v), { do: "turn", byDeg: there }).state, {
+      do: "screw",
+      valve: any.id,
+      byDeg: 540,
+    });
+    const off = does(v, turned.state, { do: "tool-off" });
+    const { state } = minutes === 0 ? off : does(v, off.state, { do: "wait", minutes });
+    return { felt: turned.felt, slips: does(v, state, { do: "turn", byDeg }).slips, valve: any.id };
+  }
+}
+
+describe("a lifter that is squeezed", () => {
+  it("resists while it is full, and holds its valve open into a piston or its own lobe until it has bled down", () => {
+    const { felt, slips, valve } = squeezed(true, 0, 340);
+    expect(felt).toMatch(/The lifter resists/);
+    expect(slips).toEqual([expect.objectContaining({ kind: "not-bled", valve })]);
+    expect(slips[0]?.why).toMatch(/piston may meet it/);
+  });
+  it.each([
+    ["where its piston goes down and its lobe is away", true, 0, 100],
+    ["after a quarter of an hour", true, 15, 340],
+    ["where it had bled down before: it gives way", false, 0, 340],
+  ] as const)("does no harm %s", (_, full, minutes, byDeg) => {
+    const { felt, slips } = squeezed(full, minutes, byDeg);
+    expect(slips).toEqual([]);
+    expect(felt).toMatch(full ? /resists/ : /gives way easily/);
+  });
+});
+
+describe("a closer, felt with the camshaft turned to and fro", () => {
+  it.each([
+    [-0.04, "Drag all round."],
+    [-0.01, "A hint of drag."],
+    [0.01, "Free, nothing moves."],
+    [0.03, "Movement heard or felt."],
+  ])("says of a closer gap of %s mm: %s", (closerMm, words) => {
+    const file = { ...PRACTICE_ENGINES.closers, adjuster: { kind: "positive-closing" as const } };
+    const [x] = virtualEngine(file, 2).valves;
+    if (x === undefined) throw new Error("no valve");
+    const v = virtualEngine(file, 2, { startDeg: x.valve.firingDeg });
+    const state = benchOf(v);
+    const now = nowOf(state, x.id);
+    const there = { ...state, valves: { ...state.valves, [x.id]: { ...now, closerMm } } };
+    expect(does(v, there, { do: "feel-closer", valve: x.id }).felt).toBe(words);
+  });
+});
+
+describe("a rotor", () => {
+  it("tells which of its two tops a cylinder stands at; an engine without one has none to look at", () => {
+    const file = { ...PRACTICE_ENGINES.four, timedDrive: "distributor" as const };
+    const v = virtualEngine(file, 1, { startDeg: 0 });
+    const [first, third] = ["1", "4"];
+    const state = benchOf(v);
+    expect(does(v, state, { do: "rotor" }).felt).toBe(`The rotor points at the tower of ${first}.`);
+    const round = does(v, state, { do: "turn", byDeg: 360 }).state;
+    expect(does(v, round, { do: "rotor" }).felt).toBe(`The rotor points at the tower of ${third}.`);
+    const past = does(v, state, { do: "turn", byDeg: 90 }).state;
+    expect(does(v, past, { do: "rotor" }).felt).toBe("The rotor stands between the towers of 1 and 3.");
+    const none = act(virtualEngine(PRACTICE_ENGINES.four, 1), state, { do: "rotor" });
+    expect(couldBeDone(none) ? "" : none.cant).toMatch(/no rotor/);
+  });
+});
+
+describe("an engine of two systems", () => {
+  it("tells each valve in its own unit", () => {
+    const lash = { state: "cold" as const, intake: { nominal: "0.20 mm" }, exhaust: { nominal: "0.012 in" } };
+    const v = virtualEngine({ ...PRACTICE_ENGINES.four, lash }, 1, { startDeg: 0 });
+    const said = (valve: string) => does(v, benchOf(v), { do: "indicator", valve, of: "lash" }).felt;
+    expect(said("1I")).toMatch(/^The indicator shows [\d.]+ mm of lash/);
+    expect(said("1E")).toMatch(/^The indicator shows \.?[\d.]+ in of lash/);
   });
 });

@@ -5,7 +5,7 @@
 import { fineLength, showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { maySet, nameFault, tdc } from "./claims";
-import { keep, leaf, liftDropWords, spinWords, trueLeafMm } from "./leaves";
+import { closerWords, keep, leaf, liftDrop, spin, trueLeafMm } from "./leaves";
 import { grind, withPart, withWrench } from "./setting";
 import {
   type AtValve,
@@ -18,7 +18,8 @@ import {
   nowOf,
   openGapMm,
 } from "./state";
-import { bump, strawWords, turn } from "./turning";
+import { bump, rotorWords, strawWords, turn } from "./turning";
+import { hasRotor } from "../engine/gear";
 import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
 /** Seconds that things take at an engine (assumed). */
@@ -54,11 +55,16 @@ export function act(v: VirtualEngine, state: BenchState, action: PracticeAction)
   const done = doOne({ v, state, x }, action);
   if ("cant" in done) return done;
   const seconds =
-    action.do === "turn" ? (Math.abs(action.byDeg) / 360) * SECONDS_PER_TURN : (TAKES_S[action.do] ?? 2);
+    action.do === "turn"
+      ? (Math.abs(action.byDeg) / 360) * SECONDS_PER_TURN
+      : action.do === "wait"
+        ? action.minutes * 60
+        : (TAKES_S[action.do] ?? 2);
   const celsius =
     action.do === "warm" || v.state === "cold" ? done.state.celsius : done.state.celsius - seconds / SECONDS_PER_K;
   return {
     drag: null,
+    rod: null,
     slips: [],
     ...done,
     state: { ...done.state, step: state.step + 1, seconds: state.seconds + seconds, celsius: Math.max(20, celsius) },
@@ -88,6 +94,12 @@ function doOne(hands: Hands, action: PracticeAction): Done | CantBeDone {
       };
     case "straw":
       return { state, felt: strawWords(v, state, action.cylinder) };
+    case "rotor":
+      return hasRotor(v.file)
+        ? { state, felt: rotorWords(v, state) }
+        : { cant: "There is no rotor on this engine to look at." };
+    case "wait":
+      return { state, felt: `You waited ${action.minutes} ${action.minutes === 1 ? "minute" : "minutes"}.` };
     case "thermometer":
       return { state, felt: `The thermometer shows ${Math.round(state.celsius)} °C.` };
     case "measure-leaf": {
@@ -128,18 +140,22 @@ function atValve(at: AtValve, action: ValveAction): Done | CantBeDone {
     case "leaf":
       return leaf(at, action);
     case "spin":
-      return v.pushrods ? { state, felt: spinWords(at) } : { cant: "There is no pushrod here to spin." };
+      return v.pushrods ? { state, ...spin(at) } : { cant: "There is no pushrod here to spin." };
     case "lift-drop":
       return v.gear === "preload"
-        ? { state, felt: liftDropWords(at) }
+        ? { state, ...liftDrop(at) }
         : { cant: "That is felt at a lifter's pushrod; here a leaf says it." };
+    case "feel-closer":
+      return v.gear === "opener-closer"
+        ? { state, felt: closerWords(at) }
+        : { cant: "There is no closer here to feel." };
     case "indicator": {
       const off = 0.004 * Math.max(-1, Math.min(1, noise(v, state.step)));
       const opens = Math.max(0, liftNow(v, state, x) - Math.max(0, nowOf(state, x.id).gapMm));
       const mm = action.of === "lash" ? openGapMm(v, state, x) + off : opens + (opens > 0 ? off : 0);
       return {
         state,
-        felt: `The indicator shows ${showLength(Math.max(0, mm), v.unit)} of ${action.of === "lash" ? "lash" : "lift at this crank angle"}.`,
+        felt: `The indicator shows ${showLength(Math.max(0, mm), x.unit)} of ${action.of === "lash" ? "lash" : "lift at this crank angle"}.`,
       };
     }
     case "try-lock":

@@ -24,6 +24,9 @@ export const DRAG_WORDS: Readonly<Record<Drag, string>> = {
   stuck: "It will not go in.",
 };
 
+/** What two fingers feel at a pushrod: it runs, it drags, it drags hard, or its valve is being opened. */
+export type RodFeel = "free" | "drags" | "hard" | "held";
+
 /** A leaf goes where it is not forced. */
 export const goes = (drag: Drag): boolean => drag === "none" || drag === "light";
 

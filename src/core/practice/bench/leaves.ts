@@ -1,7 +1,9 @@
 /** What leaves and fingers feel at a valve, and a reading that is kept. */
 import { showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
-import { DRAG_WORDS, dragOf } from "./feel";
+import { DRAG_WORDS, type RodFeel, dragOf } from "./feel";
+import { type Felt, FELT_NAMES } from "../../shims/tries";
+import { closerHighMm } from "../engine/gear";
 import type { Slip } from "./slip";
 import {
   type AtValve,
@@ -62,23 +64,49 @@ export function leaf({ v, state, x }: AtValve, action: Extract<PracticeAction, {
   return { state: changed(state, x.id, { tries }), felt: DRAG_WORDS[drag], drag };
 }
 
-export function spinWords({ v, state, x }: AtValve): string {
+type AtRod = Required<Pick<Done, "felt">> & { readonly rod: RodFeel };
+
+/** Spun between two fingers. */
+export function spin({ v, state, x }: AtValve): AtRod {
   const bent = v.fault?.fault === "bent-pushrod" && v.fault.valve === x.id ? " It wobbles as it turns." : "";
-  if (liftNow(v, state, x) > 0.05) return `It can't be spun: its valve is being opened.${bent}`;
+  const feels = (rod: RodFeel, words: string): AtRod => ({ rod, felt: words + bent });
+  if (liftNow(v, state, x) > 0.05) return feels("held", "It can't be spun: its valve is being opened.");
   const gap = nowOf(state, x.id).gapMm;
-  if (v.gear === "preload") {
-    const past = -gap - x.spinLateMm;
-    const words = past < 0 ? "It spins freely." : past < 0.08 ? "It just drags." : "It drags hard.";
-    return words + bent;
-  }
-  return (openGapMm(v, state, x) > 0 ? "It spins freely." : "It drags.") + bent;
+  if (v.gear !== "preload")
+    return openGapMm(v, state, x) > 0 ? feels("free", "It spins freely.") : feels("drags", "It drags.");
+  const past = -gap - x.spinLateMm;
+  if (past < 0) return feels("free", "It spins freely.");
+  return past < 0.08 ? feels("drags", "It just drags.") : feels("hard", "It drags hard.");
 }
 
-export function liftDropWords({ v, state, x }: AtValve): string {
-  if (liftNow(v, state, x) > 0.05) return "It does not move up and down: its valve is being opened.";
+/** Lifted and dropped. */
+export function liftDrop({ v, state, x }: AtValve): AtRod {
+  if (liftNow(v, state, x) > 0.05)
+    return { rod: "held", felt: "It does not move up and down: its valve is being opened." };
   const play = nowOf(state, x.id).gapMm + 0.004 * noise(v, state.step);
-  if (play > 0.05) return "It lifts and drops: there is play.";
-  return play > 0.01 ? "There is hardly any play left." : "There is no play.";
+  if (play > 0.05) return { rod: "free", felt: "It lifts and drops: there is play." };
+  return play > 0.01
+    ? { rod: "drags", felt: "There is hardly any play left." }
+    : { rod: "hard", felt: "There is no play." };
+}
+
+/** A drag that settles (the trade's hint) is up to this thick. */
+const HINT_MM = 0.015;
+
+/** What is felt while the camshaft is turned to and fro over a closer, the valve at rest. */
+export function closerWords({ v, state, x }: AtValve): string {
+  const now = nowOf(state, x.id);
+  if (now.out !== null) return "Its part is out: there is nothing to feel.";
+  if (liftNow(v, state, x) > 0) return "Its opener is on it: turn on until it rests, and feel then.";
+  const felt: Felt =
+    now.closerMm < -HINT_MM
+      ? "drag"
+      : now.closerMm < 0
+        ? "hint"
+        : now.closerMm > closerHighMm(v)
+          ? "movement"
+          : "free";
+  return `${FELT_NAMES[felt].name}.`;
 }
 
 export const offBase = (
@@ -89,7 +117,7 @@ export const offBase = (
 ): Slip => ({
   kind,
   valve: x.id,
-  why: `${x.id} was ${kind === "off-base" ? "read" : "set"} on its lobe, which took ${showLength(liftNow(v, state, x), v.unit)}: the crank has to be turned until it rests on the base circle.`,
+  why: `${x.id} was ${kind === "off-base" ? "read" : "set"} on its lobe, which took ${showLength(liftNow(v, state, x), x.unit)}: the crank has to be turned until it rests on the base circle.`,
 });
 
 /** Beyond this over what a hand scatters a reading is wrong (assumed). */
@@ -105,7 +133,7 @@ export function keep(
   if (v.gear === "preload") return { state: kept, felt };
   if (lowMm === null && highMm === null) return { cant: "Say which leaf goes, and which does not." };
   const plain = now.tries.filter((t) => !t.loaded);
-  if (plain.length === 0) return { cant: "Nothing was felt at this valve since the crank was turned or it was set." };
+  if (plain.length === 0) return { cant: `Nothing was felt at ${x.id} since the crank was turned or it was set.` };
   const slips: Slip[] = [];
   const slip = (kind: Slip["kind"], why: string): number => slips.push({ kind, valve: x.id, why });
   // Those that it rests on: the leaves at its two ends, or all where none is meant.
@@ -134,6 +162,6 @@ export function keep(
   const gap = openGapMm(v, state, x);
   const off = Math.max((lowMm ?? 0) - gap, gap - (highMm ?? Infinity));
   if (slips.length === 0 && v.fault === null && off > MISREAD_MM)
-    slip("misread", `${x.id} was noted ${showLength(off, v.unit)} beside what is there: ${showLength(gap, v.unit)}.`);
+    slip("misread", `${x.id} was noted ${showLength(off, x.unit)} beside what is there: ${showLength(gap, x.unit)}.`);
   return { state: kept, felt, slips };
 }

@@ -2,7 +2,17 @@
 import { fineLength, showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { offBase } from "./leaves";
-import { type AtValve, type CantBeDone, type Done, changed, liftNow, noise, nowOf } from "./state";
+import {
+  type AtValve,
+  type CantBeDone,
+  type Done,
+  type Squeeze,
+  changed,
+  heldOpenMm,
+  liftNow,
+  noise,
+  nowOf,
+} from "./state";
 
 /** A screw that is not held turns with its nut by about this (assumed). */
 const NOT_HELD_MM = 0.03;
@@ -35,11 +45,21 @@ export function withWrench(
   if (now.locked) return { cant: "The lock is tight: loosen it first." };
   const gapMm = now.gapMm - (action.byDeg / 360) * v.perTurnMm;
   const lift = liftNow(v, state, x);
+  const squeezed = squeezeOf({ v, state, x }, gapMm);
+  const yields = squeezed === null ? "" : x.bleedS > 0 ? " The lifter resists." : " The plunger gives way easily.";
   return {
-    state: changed(on, x.id, { gapMm }),
-    felt: `Turned ${Math.abs(action.byDeg)}° ${action.byDeg > 0 ? "in" : "out"}. The wrench is on it.`,
+    state: changed(on, x.id, { gapMm, ...(v.gear === "preload" ? { squeezed } : {}) }),
+    felt: `Turned ${Math.abs(action.byDeg)}° ${action.byDeg > 0 ? "in" : "out"}.${yields} The wrench is on it.`,
     slips: lift > 0 ? [offBase("set-off-base", v, state, x)] : [],
   };
+}
+
+/** What is left of the squeezes at a lifter, with this one; null where its plunger is at its top, or was let out again. */
+function squeezeOf({ v, state, x }: AtValve, gapMm: number): Squeeze | null {
+  if (v.gear !== "preload") return null;
+  const now = nowOf(state, x.id);
+  const mm = heldOpenMm(state, x, now) + Math.min(0, now.gapMm) - Math.min(0, gapMm);
+  return mm <= 0 ? null : { mm, atS: state.seconds, turnedDeg: state.turnedDeg };
 }
 
 export function withPart(
@@ -60,7 +80,7 @@ export function withPart(
     const mm =
       (now.out === "opener" ? now.partMm : now.closerPartMm) +
       0.001 * Math.max(-1, Math.min(1, noise(v, state.step)));
-    return { state, felt: `The micrometer measures ${fineLength(mm, v.unit)}.` };
+    return { state, felt: `The micrometer measures ${fineLength(mm, x.unit)}.` };
   }
   if (action.do === "wipe")
     return now.dirty
@@ -76,10 +96,10 @@ export function withPart(
       state,
       x.id,
       opener
-        ? { out: null, partMm: action.thicknessMm, gapMm: now.gapMm + thinner }
+        ? { out: null, partMm: action.thicknessMm, gapMm: now.gapMm + thinner * v.partLever }
         : { out: null, closerPartMm: action.thicknessMm, closerMm: now.closerMm + thinner },
     ),
-    felt: `${showLength(action.thicknessMm, v.unit)} is in.`,
+    felt: `${fineLength(action.thicknessMm, x.unit)} is in.`,
   };
 }
 
@@ -88,6 +108,6 @@ export function grind({ v, state, x }: AtValve, byMm: number): Done | CantBeDone
   const now = nowOf(state, x.id);
   return {
     state: changed(state, x.id, { gapMm: now.gapMm + byMm }),
-    felt: `${fineLength(byMm, v.unit)} is off its tip.`,
+    felt: `${fineLength(byMm, x.unit)} is off its tip.`,
   };
 }

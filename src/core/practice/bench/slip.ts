@@ -14,6 +14,7 @@ export const SLIPS = {
   "wrong-way": { name: "Turned the wrong way", costs: 5 },
   "needless-turns": { name: "Needless turns", costs: 5 },
   "turned-with-tool": { name: "Crank turned with a wrench on", costs: 10 },
+  "not-bled": { name: "Crank turned before a lifter had bled down", costs: 15 },
   bumped: { name: "Starter with a wrench on", costs: 50 },
   "wrong-mark": { name: "Said to be clear, and is not", costs: 10 },
   "missed-mark": { name: "Could have been set", costs: 5 },

@@ -1,7 +1,7 @@
 /** The virtual engine as it stands under hands. Lengths in mm; pure and without a clock. */
 import { type CrankDeg, fold } from "../../units/angle/arc";
 import { random } from "../../units/random";
-import type { Drag } from "./feel";
+import type { Drag, RodFeel } from "./feel";
 import type { Slip } from "./slip";
 import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
@@ -39,6 +39,15 @@ export interface ValveNow {
   /** The last reading that was kept since its lash was changed. */
   readonly kept: KeptReading | null;
   readonly changed: boolean;
+  /** The last squeeze of a lifter's plunger; null where there was none, or it was waited for. */
+  readonly squeezed: Squeeze | null;
+}
+
+/** A plunger that was turned in: how far, when, and where the crank stood. */
+export interface Squeeze {
+  readonly mm: number;
+  readonly atS: number;
+  readonly turnedDeg: number;
 }
 
 export interface BenchState {
@@ -67,6 +76,8 @@ export interface Outcome {
   /** What the hands feel and the eyes see. */
   readonly felt: string;
   readonly drag: Drag | null;
+  /** Of a pushrod between the fingers. */
+  readonly rod: RodFeel | null;
   readonly slips: readonly Slip[];
 }
 /** What can't be done, and what to do first: nothing has changed. */
@@ -103,6 +114,7 @@ export function benchOf(v: VirtualEngine): BenchState {
           tries: [],
           kept: null,
           changed: false,
+          squeezed: null,
         },
       ]),
     ),
@@ -130,6 +142,12 @@ export function openGapMm(v: VirtualEngine, state: BenchState, x: VirtualValve, 
   return Math.max(0, gap - liftNow(v, state, x));
 }
 
+/** How far a lifter that has not bled down yet holds its valve open, mm. */
+export function heldOpenMm({ seconds }: Pick<BenchState, "seconds">, x: VirtualValve, now: ValveNow): number {
+  if (now.squeezed === null || x.bleedS === 0) return 0;
+  return now.squeezed.mm * Math.max(0, 1 - (seconds - now.squeezed.atS) / x.bleedS);
+}
+
 export const nowOf = (state: BenchState, id: string): ValveNow => {
   const now = state.valves[id];
   if (now === undefined) throw new RangeError(`bench: no valve ${id}`);
@@ -142,7 +160,7 @@ export function noise(v: VirtualEngine, step: number, salt = 0): number {
   return Math.sqrt(-2 * Math.log(1 - r.next())) * Math.cos(2 * Math.PI * r.next());
 }
 
-export type Done = Pick<Outcome, "state" | "felt"> & Partial<Pick<Outcome, "drag" | "slips">>;
+export type Done = Pick<Outcome, "state" | "felt"> & Partial<Pick<Outcome, "drag" | "rod" | "slips">>;
 
 export interface AtValve {
   readonly v: VirtualEngine;

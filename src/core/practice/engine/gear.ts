@@ -2,6 +2,7 @@
 import type { EngineFile } from "../../engine/engineFile";
 import { isScrew, screwAdjuster } from "../../lash/adjuster";
 import { DEFAULT_TURNS, isGear, preloadGear } from "../../preload/gear";
+import { CLOSER_HIGH_MM } from "../../shims/tries";
 import { toMm } from "../../units/length";
 
 export const GEARS = ["screw", "parts", "grind", "opener-closer", "preload"] as const;
@@ -66,13 +67,14 @@ export function depthBand({ adjuster }: Pick<EngineFile, "adjuster">): DepthBand
   return { lowMm, highMm, aimMm: Math.min(highMm, Math.max(lowMm, wanted)) };
 }
 
+/** Whether the cap can be lifted to see which tower the rotor points at. */
+export const hasRotor = ({ timedDrive, strokes }: Pick<EngineFile, "timedDrive" | "strokes">): boolean =>
+  strokes === 4 && timedDrive === "distributor";
+
 /** Whether the screw is held by something that is loosened first. */
 export const hasLock = (file: Pick<EngineFile, "adjuster">): boolean =>
   gearOf(file) === "screw" && file.adjuster?.lock !== "self-locking";
 
-/** Where a file does not say (assumed). */
-const ASSUMED_CLOSER_HIGH_MM = 0.1;
-
 /** The most that a closer gap may be, mm. */
 export const closerHighMm = ({ file }: { readonly file: Pick<EngineFile, "adjuster"> }): number =>
-  file.adjuster?.closer?.high === undefined ? ASSUMED_CLOSER_HIGH_MM : toMm(file.adjuster.closer.high);
+  file.adjuster?.closer?.high === undefined ? CLOSER_HIGH_MM : toMm(file.adjuster.closer.high);

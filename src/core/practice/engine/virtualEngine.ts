@@ -7,7 +7,9 @@ import { engineUnit } from "../../engine/engineUnit";
 import { liftCurve } from "../../engine/liftCurve";
 import { type Engine, type Valve, resolveEngine } from "../../engine/resolve";
 import { type LashSpec, figuresFor, lashSpec } from "../../lash/spec";
+import { type FixedGear, fixedGear, isFixed } from "../../preload/lengths";
 import { type CrankDeg, fold } from "../../units/angle/arc";
+import { lengthOf } from "../../units/length";
 import { type Random, random } from "../../units/random";
 import { type Fault, faultsFor } from "./fault";
 import { type DepthBand, type Gear, depthBand, gearOf, hasLock, hasPushrods, travelPerTurnMm } from "./gear";
@@ -30,6 +32,8 @@ export interface VirtualValve {
   readonly valve: Valve;
   /** The lash that is right, as it is read in the state of the spec. */
   readonly spec: LashSpec;
+  /** The unit of its figures: all that is told of it is told in that. */
+  readonly unit: "mm" | "in";
   /** The gap in that state, below 0 where the valve is held open; at a lifter the play (below 0: the plunger is in). */
   readonly gapMm: number;
   /** Of the closing rocker; 0 where there is none. */
@@ -39,6 +43,8 @@ export interface VirtualValve {
   readonly closerPartMm: number;
   /** How far a spun pushrod goes on spinning past zero lash: a lifter that has bled down yields. */
   readonly spinLateMm: number;
+  /** Seconds in which a squeezed lifter gives way altogether; 0 for one that had bled down before. */
+  readonly bleedS: number;
   /** Lift at the valve at an angle from its own firing TDC, as this lobe really is. */
   readonly liftMm: (relDeg: number) => number;
 }
@@ -74,10 +80,12 @@ export interface VirtualEngine {
   readonly startC: number;
   readonly hotFromC: number;
   readonly depth: DepthBand;
-  /** The unit of its figures: all that is told of it is told in that. */
+  /** The unit of its figures: what is told of no valve is told in that. */
   readonly unit: "mm" | "in";
   /** Parts that are there to be fitted, rising. */
   readonly kitMm: readonly number[];
+  /** What a part that is thicker (or longer) by 1 mm takes off the gap. */
+  readonly partLever: number;
 }
 
 export interface VirtualOptions {
@@ -126,6 +134,7 @@ export function virtualEngine(file: EngineFile, seed: number, options: VirtualOp
   const hotFromC = file.lash?.hotFromC ?? DEFAULT_HOT_FROM_C;
   const hotC = Math.max(HOT_C, hotFromC + 12);
   const kitFrom = 2 + r.int(0, 3) * PART_STEP_MM;
+  const lengths = lengthsOf(file);
   return {
     file,
     seed,
@@ -144,12 +153,20 @@ export function virtualEngine(file: EngineFile, seed: number, options: VirtualOp
     hotFromC,
     depth: depthBand(file),
     unit: engineUnit(file) ?? "mm",
-    kitMm: Array.from({ length: 25 }, (_, i) => Number((kitFrom + i * PART_STEP_MM).toFixed(2))),
+    kitMm:
+      lengths?.lengthsMm ?? Array.from({ length: 25 }, (_, i) => Number((kitFrom + i * PART_STEP_MM).toFixed(2))),
+    partLever: lengths?.g ?? 1,
     valves: served.map((valve, i) => ({
       ...virtualValve(file, engine, valve, gear, fault, r),
       ...(options.gapsMm?.[i] === undefined ? {} : { gapMm: options.gapsMm[i] }),
     })),
   };
+}
+
+/** The maker's list of lengths, on gear without a screw; null where there is none. */
+function lengthsOf({ adjuster }: EngineFile): FixedGear | null {
+  const gear = adjuster?.kind === "fixed" ? fixedGear(adjuster) : null;
+  return gear !== null && isFixed(gear) ? gear : null;
 }
 
 /** @throws RangeError when the fault does not fit the gear */
@@ -205,6 +222,25 @@ function specOf(file: EngineFile, valve: Valve | undefined): LashSpec {
   return figures === undefined ? ASSUMED_SPEC : lashSpec(figures);
 }
 
+/** A band of this is a usual one (assumed): in a wider one valves go wrong by more. */
+const USUAL_BAND_MM = 0.12;
+const wideness = ({ lowMm, highMm }: LashSpec): number => Math.max(1, (highMm - lowMm) / USUAL_BAND_MM);
+
+/** What was fitted at a valve: of the maker's list the usual one, else one of a common size. */
+function fittedMm(file: EngineFile, drawn: number): number {
+  const lengths = lengthsOf(file);
+  return lengths === null
+    ? drawn * PART_STEP_MM
+    : (lengths.fittedMm ?? lengths.lengthsMm[Math.floor(lengths.lengthsMm.length / 2)] ?? 0);
+}
+
+/** The unit of a valve's own figures; the engine's where it has none. */
+function unitOf(file: EngineFile, valve: Valve): "mm" | "in" {
+  const figures = figuresFor(file.lash, valve);
+  if (figures === undefined) return engineUnit(file) ?? "mm";
+  return lengthOf(figures.nominal).unit === "mm" ? "mm" : "in";
+}
+
 /** Where a release holds the exhaust: about where the intake shuts, the moment that the eye goes by. */
 const RELEASE_DEG = { fromDeg: 545, spanDeg: 90 };
 
@@ -218,7 +254,7 @@ function virtualValve(
 ): VirtualValve {
   const spec = specOf(file, valve);
   // Half a shop's valves are about right; some are tight, more are loose, and one in thirty is held open.
-  const off = r.chance(0.4) ? r.between(-0.02, 0.02, 3) : r.between(-0.09, 0.14, 3);
+  const off = wideness(spec) * (r.chance(0.4) ? r.between(-0.02, 0.02, 3) : r.between(-0.09, 0.14, 3));
   const held = r.chance(1 / 30);
   // A seat that sinks has lash left to lose, or nobody could see it go.
   const sinks = fault?.fault === "sinking-seat" && fault.valve === valve.id;
@@ -230,20 +266,34 @@ function virtualValve(
   const liftMm = (relDeg: number): number =>
     Math.max((curve?.at(relDeg) ?? 0) * scale, released * releaseShare(relDeg, engine.cycleDeg));
   const onDirt = fault?.fault === "part-on-dirt" && fault.valve === valve.id ? fault.size : 0;
+  const drawn = {
+    gapMm: gear === "preload" ? r.between(0.1, 0.6) : gapMm - onDirt,
+    closerMm: gear === "opener-closer" ? r.between(0.02, 0.2) : 0,
+    partMm: fittedMm(file, r.int(46, 60)),
+    closerPartMm: r.int(46, 60) * PART_STEP_MM,
+    spinLateMm: r.between(0, 0.3),
+  };
   return {
     id: valve.id,
     cylinder: valve.cylinder,
     role: valve.role,
     valve,
     spec,
-    gapMm: gear === "preload" ? r.between(0.1, 0.6) : gapMm - onDirt,
-    closerMm: gear === "opener-closer" ? r.between(0.02, 0.2) : 0,
-    partMm: r.int(46, 60) * PART_STEP_MM,
-    closerPartMm: r.int(46, 60) * PART_STEP_MM,
-    spinLateMm: r.between(0, 0.3),
+    unit: unitOf(file, valve),
+    ...drawn,
+    bleedS: gear === "preload" ? bleedSeconds(drawn.spinLateMm) : 0,
     liftMm,
   };
 }
+
+/** One that yields by so much while its pushrod is spun had bled down: it holds nothing open. */
+const BLED_DOWN_FROM_MM = 0.2;
+/** The fullest takes longest, and less than the trade's quarter of an hour (assumed). */
+const BLEED_S = { least: 420, most: 840 };
+const bleedSeconds = (spinLateMm: number): number =>
+  spinLateMm >= BLED_DOWN_FROM_MM
+    ? 0
+    : BLEED_S.most - ((BLEED_S.most - BLEED_S.least) * spinLateMm) / BLED_DOWN_FROM_MM;
 
 function releaseShare(relDeg: number, cycleDeg: 360 | 720): number {
   const into = fold(relDeg - RELEASE_DEG.fromDeg, cycleDeg) / RELEASE_DEG.spanDeg;

@@ -1,6 +1,7 @@
 /** A session of practice as it goes: its engine, how it stands, and every step until now. */
 import type { PracticeAction } from "../bench/action";
 import type { PracticeSpec } from "../exercise/exercises";
+import type { RodFeel } from "../bench/feel";
 import type { Slip } from "../bench/slip";
 import type { BenchState } from "../bench/state";
 import type { VirtualEngine } from "../engine/virtualEngine";
@@ -11,6 +12,8 @@ export interface Frame {
   readonly step: number;
   readonly action: PracticeAction;
   readonly felt: string;
+  /** Of a pushrod between the fingers. */
+  readonly rod: RodFeel | null;
   /** Where the crank really stood, in crank degrees of the cycle. */
   readonly crankDeg: number;
   /** The same from where practice began, not folded: as the eye follows it. */

@@ -50,6 +50,8 @@ function obey(session: Session, memory: Memory): Session | null {
     const deg = /by ([\d.]+)°/.exec(words)?.[1];
     return doing(session, { do: "turn", byDeg: deg === undefined ? 360 : Number(deg) });
   }
+  const minutes = /^Wait (\d+) minutes?/.exec(words)?.[1];
+  if (minutes !== undefined) return doing(session, { do: "wait", minutes: Number(minutes) });
   if (/^It has cooled/.test(words)) return doing(session, { do: "warm" });
   if (/say that you are done/.test(words))
     return session.state.toolOn === null ? null : doing(session, { do: "tool-off" });

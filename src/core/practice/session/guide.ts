@@ -19,7 +19,9 @@ import { between } from "../bench/feel";
 import { closerHighMm } from "../engine/gear";
 import { REQUIRED_DEG } from "../bench/claims";
 import type { Session } from "./frame";
-import { type ValveNow, coolOf, crankOf } from "../bench/state";
+import { DEFAULT_BLEED_MIN } from "../../preload/bleedDown";
+import { mayGoOn } from "../../preload/goesOn";
+import { type ValveNow, coolOf, crankOf, nowOf } from "../bench/state";
 import type { VirtualValve } from "../engine/virtualEngine";
 
 /** What to do next; never empty. */
@@ -182,7 +184,25 @@ function rests({ v, state }: Session, id: string): boolean {
 }
 
 /** How the crank comes to where the next valve may be set, by the exercise's own method. */
-function wayWords({ v, state, spec }: Session, open: readonly string[]): string {
+/** The trade waits so long for any lifter that was squeezed: nobody sees which had bled down. */
+const BLEED_S = DEFAULT_BLEED_MIN * 60;
+
+/** Why the crank may not go there yet; null where it may. */
+function waitWords({ v, state }: Session, toDeg: number): string | null {
+  const held = v.valves.flatMap((x) => {
+    const { squeezed } = nowOf(state, x.id);
+    if (squeezed === null || state.seconds - squeezed.atS >= BLEED_S) return [];
+    return mayGoOn(x.valve, crankOf(v, squeezed), toDeg, v.engine.cycleDeg) ? [] : [{ x, atS: squeezed.atS }];
+  });
+  const last = held.reduce((latest, h) => Math.max(latest, h.atS), 0);
+  const minutes = Math.ceil((last + BLEED_S - state.seconds) / 60);
+  return held.length === 0
+    ? null
+    : `Wait ${minutes} ${minutes === 1 ? "minute" : "minutes"} before you turn the crank: until ${held.map((h) => h.x.id).join(" and ")} ${held.length === 1 ? "has" : "have"} bled down, a lifter may hold its valve open, and a piston may meet it.`;
+}
+
+function wayWords(session: Session, open: readonly string[]): string {
+  const { v, state, spec } = session;
   const { method } = exercise(spec.exercise);
   const plan = planMethod(method, v.engine, undefined, v.file.marksDeg ?? [0]);
   const route = routeOf(
@@ -197,6 +217,8 @@ function wayWords({ v, state, spec }: Session, open: readonly string[]): string 
   }));
   const next = stops.filter((s) => s.serves.length > 0).sort((a, b) => a.turn - b.turn)[0];
   if (next === undefined) return "Turn on until another valve rests.";
+  const wait = waitWords(session, next.stop.crankDeg);
+  if (wait !== null) return wait;
   const names = next.serves.map((s) => s.valve).join(" and ");
   const sight = next.stop.sights?.[0];
   const fires = v.engine.cylinders.find((c) => Math.abs(c.firingDeg - next.stop.crankDeg) < 0.01);
@@ -211,7 +233,10 @@ function wayWords({ v, state, spec }: Session, open: readonly string[]): string 
 
 function lashWords(session: Session, x: VirtualValve, now: ValveNow): string {
   const { v, state, spec } = session;
-  const [unit, { nominalMm, lowMm, highMm }] = [v.unit, x.spec];
+  const {
+    unit,
+    spec: { nominalMm, lowMm, highMm },
+  } = x;
   if (now.out !== null) return partWords(session, x, now);
   const known = between(now.tries);
   const tool = state.toolOn === x.id;
@@ -249,7 +274,7 @@ function closerWords({ v, spec }: Session, x: VirtualValve, now: ValveNow): stri
   const gapMm = loaded.lowMm - between(now.tries).lowMm;
   const most = closerHighMm(v);
   return gapMm > most
-    ? `${x.id}: its closer gap is about ${showLength(gapMm, v.unit)}, and at most ${showLength(most, v.unit)} is right: take its closer out.`
+    ? `${x.id}: its closer gap is about ${showLength(gapMm, x.unit)}, and at most ${showLength(most, x.unit)} is right: take its closer out.`
     : `${x.id}: both its gaps are right: keep it.`;
 }
 
@@ -282,8 +307,9 @@ function screwWords({ v, spec }: Session, x: VirtualValve, now: ValveNow): strin
 }
 
 function partWords({ v }: Session, x: VirtualValve, now: ValveNow): string {
-  const opener = now.out === "opener";
-  return `Measure what came out of ${x.id}, wipe it and its seat, and work the sum: new = fitted + ${opener ? "lash" : "closer gap"} − aim${opener ? ` (${showLength(x.spec.nominalMm, v.unit)})` : ""}. Fit the nearest size.`;
+  const change = `${now.out === "opener" ? "lash" : "closer gap"} − aim${now.out === "opener" ? ` (${showLength(x.spec.nominalMm, x.unit)})` : ""}`;
+  const sum = v.partLever === 1 ? change : `(${change}) ÷ ${v.partLever}`;
+  return `Measure what came out of ${x.id}, wipe it and its seat, and work the sum: new = fitted + ${sum}. Fit the nearest size.`;
 }
 
 function lifterWords({ v, state }: Session, x: VirtualValve, now: ValveNow): string {

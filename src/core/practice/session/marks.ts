@@ -135,7 +135,7 @@ function atTheEnd({ spec, v, state }: Session, id: string, slips: readonly Slip[
     );
   if (isInBand(v, state, id)) return;
   const is = v.gear === "preload" ? -now.gapMm : now.gapMm;
-  add("out-of-band", id, `${id} was left at ${showLength(is, v.unit)}, out of its band.`);
+  add("out-of-band", id, `${id} was left at ${showLength(is, x?.unit ?? v.unit)}, out of its band.`);
 }
 
 /** Mean and scatter of a hand over the gaps that it read; null until every gap was read. */

@@ -6,6 +6,7 @@ import { random } from "../../units/random";
 import { runs } from "../../units/runs.testing";
 import type { PracticeAction } from "../bench/action";
 import { PRACTICE_ENGINES } from "../engine/engines";
+import { planShims } from "../../job/tasks/shims/plan";
 import { LEAVES_MM, followRun } from "./player.testing";
 import { keepRead, doing, leafIn, playing, read, setBy, turnTo } from "./player";
 import { type PracticeSpec, cylinderAsked, targetsOf } from "../exercise/exercises";
@@ -80,6 +81,22 @@ describe("whoever follows the run", () => {
       expect([seed, kinds]).toEqual([seed, []]);
     }
   }, 60_000);
+});
+
+describe("whoever follows the run of a job on shims", () => {
+  it("ends with every valve truly in its band: all out and measured, worked out from the kit, fitted and seated", () => {
+    for (let seed = 1; seed <= runs(12); seed++) {
+      const { session } = followRun(
+        spec({ seed, file: PRACTICE_ENGINES.shims }),
+        { hand: PERFECT_HAND },
+        "firing-order",
+        { kind: "shims", plan: planShims(PRACTICE_ENGINES.shims, {}) },
+      );
+      const { inBand, lines } = marksOf(session);
+      expect([seed, inBand?.count]).toEqual([seed, session.v.valves.length]);
+      expect(lines.filter((l) => l.kind !== "needless-turns")).toEqual([]);
+    }
+  });
 });
 
 /** The first two cylinders' valves done well, but for what `wrong` does. */

@@ -1,29 +1,77 @@
 /** A hand that does what the job's own run asks for, at a virtual engine. */
-import { jobFor, passNow, refusalAfter } from "../../job/jobs.testing";
+import { jobOn, passNow, refusalAfter } from "../../job/jobs.testing";
+import { rehearsalKit } from "../../job/pages/rehearsal";
+import type { Task } from "../../job/tasks";
+import { exchangedIn, fittedEntries } from "../../job/tasks/shims/fitted";
+import type { PartOut } from "../../job/tasks/shims/partsOut";
+import { outOf, planShimJob } from "../../job/tasks/shims/problem";
 import type { LeafMark } from "../../job/ledger/fields";
-import { jobState, nextThing, type Job } from "../../job/run";
+import { jobAs, jobState, nextThing, type Job } from "../../job/run";
 import type { Draft, Entry } from "../../job/ledger/entry";
 import { REQUIRED_DEG } from "../bench/claims";
 import { between } from "../bench/feel";
 import type { Session } from "./frame";
-import { doing, keepRead, read, setBy, turnTo } from "./player";
+import { doing, keepRead, playing, read, setBy, turnTo } from "./player";
 import { begin } from "./session";
 import type { PracticeSpec } from "../exercise/exercises";
 import type { VirtualOptions } from "../engine/virtualEngine";
 import type { MethodId } from "../../stops/methods";
 
+const readNow = ({ state }: Session, valve: string): { readonly lowMm: number; readonly highMm: number } =>
+  between(state.valves[valve]?.tries ?? []);
+
+/** Where no leaf goes, a thinner part first: only then can be read what is lacking. */
+const withThinner = (session: Session, valve: string): Session =>
+  playing(session, [
+    { do: "part-out", valve, which: "opener" },
+    { do: "part-in", valve, thicknessMm: session.v.kitMm[0] ?? 0 },
+  ]);
+
+/** All parts out and measured; worked out for the whole engine from the kit; what goes where is fitted. */
+function exchangeParts(from: Session, job: Job, ledger: readonly Entry[]): { session: Session; fitted: Draft[] } {
+  const shims = jobAs(job, "shims");
+  if (shims === null) throw new Error("no parts are exchanged in this job");
+  let session = from;
+  const out: PartOut[] = session.v.valves.map(({ id, valve }) => {
+    session = playing(turnTo(session, valve.firingDeg), [
+      { do: "part-out", valve: id, which: "opener" },
+      { do: "measure-part", valve: id },
+    ]);
+    const mm = Number(/([\d.]+) mm/.exec(session.frames.at(-1)?.felt ?? "")?.[1]);
+    return { valve: id, kind: "part", text: `${mm} mm`, mm, micrometerId: "bench" };
+  });
+  const plan = planShimJob(
+    shims,
+    jobState(job, ledger),
+    outOf(out),
+    { stock: rehearsalKit(session.v.kitMm, { ...shims.task.plan, count: 9 }), catalogue: null },
+    { scope: "all", aim: "nominal", buying: false, near: false, stay: false },
+  );
+  const changes = exchangedIn(plan.picks);
+  const stop = jobState(job, ledger).stop?.letter ?? "";
+  const fitted = fittedEntries(changes, out, { stop, names: new Map(), idFor: (valve) => valve });
+  const size = (mm: number): number =>
+    session.v.kitMm.reduce((a, b) => (Math.abs(b - mm) < Math.abs(a - mm) ? b : a));
+  for (const { valve, mm } of out) {
+    const thicknessMm = size(changes.find((c) => c.position === valve)?.thicknessMm ?? mm);
+    session = doing(session, { do: "part-in", valve, thicknessMm });
+  }
+  return { session, fitted };
+}
+
 export const LEAVES_MM = Array.from({ length: 60 }, (_, i) => (i + 1) / 100);
 
 const mark = (mm: number): LeafMark => ({ mm, text: `${mm.toFixed(2)} mm` });
 
-/** Follows a job's run on lash with a screw to its end. */
+/** Follows a job's run on lash, with a screw where no other task is given, to its end. */
 export function followRun(
   spec: PracticeSpec,
   more: VirtualOptions,
   method: MethodId,
+  task: Task = { kind: "screw", plan: null },
 ): { readonly session: Session; readonly job: Job } {
   let session = begin(spec, more);
-  const job = jobFor(spec.file, method === "two-stop" ? "two-stop" : "firing-order", {
+  const job = jobOn<Task>(spec.file, task, method === "two-stop" ? "two-stop" : "firing-order", {
     valves: session.v.valves.map(({ id, cylinder, role, spec: lash }) => ({ id, cylinder, role, spec: lash })),
     requiredMarginDeg: REQUIRED_DEG,
   });
@@ -62,8 +110,9 @@ export function followRun(
           break;
         }
         session = read(session, valve.id);
-        const now = session.state.valves[valve.id];
-        const { lowMm, highMm } = now === undefined ? { lowMm: 0, highMm: 1 } : between(now.tries);
+        if (task.kind === "shims" && readNow(session, valve.id).lowMm === 0)
+          session = read(withThinner(session, valve.id), valve.id);
+        const { lowMm, highMm } = readNow(session, valve.id);
         session = keepRead(session, valve.id);
         enter({
           kind: "reading",
@@ -107,6 +156,19 @@ export function followRun(
         enter({ kind: "closed" });
         break;
       case "task":
+        if (next.step === "seat" && next.to !== null) {
+          session = turnTo(doing(session, { do: "turn", byDeg: session.v.engine.cycleDeg }), next.to.crankDeg);
+          enter({ kind: "turned-over", rereads: null });
+          enter({ kind: "arrived", stop: next.to.letter });
+          break;
+        }
+        if (next.step === "parts") {
+          const exchanged = exchangeParts(session, job, ledger);
+          session = exchanged.session;
+          exchanged.fitted.forEach(enter);
+          break;
+        }
+        throw new Error(`nobody plays ${next.step}`);
       case "wait":
       case "bridge":
         throw new Error(`no ${next.kind} in a lash job`);

@@ -41,6 +41,7 @@ export function step(
     step: session.frames.length + 1,
     action,
     felt: hint?.felt ?? outcome.felt,
+    rod: outcome.rod,
     crankDeg: crankOf(session.v, there),
     turnedDeg: there.turnedDeg,
     truth: truthAt(session.v, session.state, outcome.state, action),
@@ -80,10 +81,15 @@ function notInHand({ spec, v, state }: Session, action: PracticeAction): string 
   if (action.do === "part-in") {
     const now = state.valves[action.valve];
     const own = now === undefined ? [] : [now.partMm, now.closerPartMm];
-    if (!has([...v.kitMm, ...own], action.thicknessMm)) return "That size is not in your kit.";
+    if (!has([...v.kitMm, ...own], action.thicknessMm) && !isMadeToSize(v, action.thicknessMm))
+      return "That size is not in your kit.";
   }
   return null;
 }
+
+/** Openers and closers are made to size, within what the kit has. */
+const isMadeToSize = ({ gear, kitMm }: VirtualEngine, mm: number): boolean =>
+  gear === "opener-closer" && mm >= (kitMm[0] ?? Infinity) && mm <= (kitMm.at(-1) ?? 0);
 
 function hintFor(session: Session): { readonly felt: string } | { readonly cant: string } {
   if (session.spec.level === "alone") return { cant: "No help at this level." };
@@ -123,15 +129,15 @@ function truthAt(v: VirtualEngine, before: BenchState, after: BenchState, action
   if (x === undefined || now === undefined) return "";
   if (v.gear === "preload")
     return now.gapMm > 0
-      ? `${x.id} really had ${showLength(now.gapMm, v.unit)} of play.`
-      : `${x.id}'s plunger really was ${showLength(-now.gapMm, v.unit)} in.`;
+      ? `${x.id} really had ${showLength(now.gapMm, x.unit)} of play.`
+      : `${x.id}'s plunger really was ${showLength(-now.gapMm, x.unit)} in.`;
   const lift = liftNow(v, before, x);
   const cool = coolOf(v, before);
   return [
-    `${x.id}: ${showLength(openGapMm(v, after, x), v.unit)} lay open`,
-    lift > 0 ? `its lobe took ${showLength(lift, v.unit)}` : "it rested on its base circle",
+    `${x.id}: ${showLength(openGapMm(v, after, x), x.unit)} lay open`,
+    lift > 0 ? `its lobe took ${showLength(lift, x.unit)}` : "it rested on its base circle",
     ...(cool > 1 ? [`the engine was ${Math.round(cool)} °C too cold`] : []),
-    `its lash is ${showLength(Math.max(0, now.gapMm), v.unit)}`,
+    `its lash is ${showLength(Math.max(0, now.gapMm), x.unit)}`,
   ]
     .join("; ")
     .concat(".");

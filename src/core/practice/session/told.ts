@@ -16,6 +16,7 @@ const ONLY_DONE: ReadonlySet<PracticeAction["do"]> = new Set([
   "part-in",
   "grind",
   "thumb",
+  "wait",
   "may-set",
   "tdc",
   "name",
@@ -47,7 +48,7 @@ export function resultOf(session: Session, marks: Marks = marksOf(session)): Res
         : `${FAULT_RULES[v.fault.fault].name}${v.fault.valve === null ? "" : ` at ${v.fault.valve}`}. ${FAULT_RULES[v.fault.fault].shows}`,
     steps: frames.map((f): ReplayStep => ({
       step: f.step,
-      did: actionWords(f.action, v.unit, spec.leafUnit),
+      did: actionWords(f.action, v, spec.leafUnit),
       felt: ONLY_DONE.has(f.action.do) ? "" : f.felt,
       truth: f.truth,
       crankDeg: Math.round(f.crankDeg * 10) / 10,

@@ -3,9 +3,9 @@ import { type Appearance, appearanceOf } from "../engine/appearance";
 import type { PracticeAction } from "../bench/action";
 import { CLAIMS, exercise } from "../exercise/exerciseList";
 import { cylinderAsked, targetsOf } from "../exercise/exercises";
-import type { Drag } from "../bench/feel";
+import type { Drag, RodFeel } from "../bench/feel";
 import type { Session } from "./frame";
-import { type DepthBand, type Gear } from "../engine/gear";
+import { type DepthBand, type Gear, hasRotor } from "../engine/gear";
 import { nextWords } from "./guide";
 import { isOver } from "./session";
 import type { Slip } from "../bench/slip";
@@ -16,6 +16,8 @@ export interface VisibleValve {
   readonly id: string;
   readonly cylinder: string;
   readonly role: "intake" | "exhaust";
+  /** Of its figures. */
+  readonly unit: "mm" | "in";
   readonly spec: { readonly nominalMm: number; readonly lowMm: number; readonly highMm: number };
   readonly target: boolean;
   readonly locked: boolean;
@@ -30,6 +32,8 @@ export interface VisibleBench {
   readonly appearance: Appearance;
   readonly gear: Gear;
   readonly locks: boolean;
+  /** There is a rotor to look at. */
+  readonly rotor: boolean;
   readonly unit: "mm" | "in";
   readonly hot: boolean;
   readonly hotFromC: number;
@@ -54,7 +58,9 @@ export interface VisibleState {
     readonly did: string;
     readonly felt: string;
     readonly drag: Drag | null;
+    readonly rod: RodFeel | null;
     readonly do: PracticeAction["do"];
+    readonly valve: string | null;
   } | null;
   /** What was wrong with the last step, told at once where somebody stands beside. */
   readonly slips: readonly Slip[];
@@ -66,6 +72,7 @@ export function visibleBench({ v }: Session): VisibleBench {
     appearance: appearanceOf(v),
     gear,
     locks,
+    rotor: hasRotor(v.file),
     unit,
     hot: v.state === "hot",
     hotFromC,
@@ -93,6 +100,7 @@ export function visibleState(session: Session): VisibleState {
         id: x.id,
         cylinder: x.cylinder,
         role: x.role === "exhaust" ? "exhaust" : "intake",
+        unit: x.unit,
         spec: { nominalMm: x.spec.nominalMm, lowMm: x.spec.lowMm, highMm: x.spec.highMm },
         target: targets.includes(x.id),
         locked: now?.locked ?? false,
@@ -110,10 +118,12 @@ export function visibleState(session: Session): VisibleState {
       last === undefined
         ? null
         : {
-            did: actionWords(last.action, v.unit, spec.leafUnit),
+            did: actionWords(last.action, v, spec.leafUnit),
             felt: last.felt,
             drag: tried ?? null,
+            rod: last.rod,
             do: last.action.do,
+            valve: "valve" in last.action ? last.action.valve : null,
           },
     slips: spec.level === "alone" || last === undefined ? [] : last.slips.filter((s) => s.kind !== "hint"),
   };

@@ -1,9 +1,15 @@
 /** What was done, as one would tell it afterward: leaves in what they are stamped, all else in the engine's unit. */
-import { showLength } from "../../units/length";
+import { fineLength, showLength } from "../../units/length";
 import type { PracticeAction } from "../bench/action";
+import type { VirtualEngine } from "../engine/virtualEngine";
 import { FAULT_RULES } from "../engine/fault";
 
-export function actionWords(a: PracticeAction, unit: "mm" | "in", leafUnit: "mm" | "in"): string {
+export function actionWords(
+  a: PracticeAction,
+  v: Pick<VirtualEngine, "valves" | "unit">,
+  leafUnit: "mm" | "in",
+): string {
+  const unit = ("valve" in a ? v.valves.find((x) => x.id === a.valve)?.unit : undefined) ?? v.unit;
   switch (a.do) {
     case "turn":
       return `Turned the crank ${Math.abs(Math.round(a.byDeg))}° ${a.byDeg < 0 ? "back" : "on"}`;
@@ -27,6 +33,12 @@ export function actionWords(a: PracticeAction, unit: "mm" | "in", leafUnit: "mm"
       return `Lifted and dropped the pushrod of ${a.valve}`;
     case "indicator":
       return `Indicator on ${a.valve}, for ${a.of}`;
+    case "feel-closer":
+      return `Turned the camshaft to and fro over the closer of ${a.valve}`;
+    case "rotor":
+      return "Looked at the rotor";
+    case "wait":
+      return `Waited ${a.minutes} ${a.minutes === 1 ? "minute" : "minutes"}`;
     case "thermometer":
       return "Looked at the thermometer";
     case "measure-leaf":
@@ -48,9 +60,9 @@ export function actionWords(a: PracticeAction, unit: "mm" | "in", leafUnit: "mm"
     case "wipe":
       return `Wiped the part of ${a.valve}`;
     case "part-in":
-      return `Fitted ${showLength(a.thicknessMm, unit)} at ${a.valve}`;
+      return `Fitted ${fineLength(a.thicknessMm, unit)} at ${a.valve}`;
     case "grind":
-      return `Ground ${showLength(a.byMm, unit)} off ${a.valve}`;
+      return `Ground ${fineLength(a.byMm, unit)} off ${a.valve}`;
     case "warm":
       return "Ran it warm again";
     case "keep":

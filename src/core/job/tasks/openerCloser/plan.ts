@@ -1,5 +1,6 @@
 /** How positively closed valves are set: two parts each. The band of the opener gap is the valve's own. Lengths in mm. */
 import type { EngineFile } from "../../../engine/engineFile";
+import { CLOSER_HIGH_MM } from "../../../shims/tries";
 import { toMm } from "../../../units/length";
 import type { FittedEntry } from "../../ledger/entry";
 
@@ -15,9 +16,6 @@ export interface OpenerCloserTask {
   readonly kind: "opener-closer";
   readonly plan: OpenerCloserPlan;
 }
-
-/** A closer that turns without drag and without movement lies between nothing and this (usual in the trade). */
-export const CLOSER_HIGH_MM = 0.02;
 
 export function planOpenerCloser({ adjuster }: EngineFile, fittedMm: OpenerCloserPlan["fittedMm"]): OpenerCloserPlan {
   const { aim, high } = adjuster?.closer ?? {};
