@@ -3,6 +3,7 @@ import type { TypedUnit } from "@/core/units/typedLength";
 import { Circle, Document, Page, Rect, Svg, Text, View } from "@react-pdf/renderer";
 import { type Sheet, type SheetReading, type SheetValve, lateWords } from "@/core/job/sheet/format";
 import { answeredWords, foundWords, namesOf } from "@/core/job/sheet/lineOnSheet";
+import { underWords, verdictIn } from "@/core/job/words/heights";
 import { bandWords } from "@/core/job/words/specs";
 import { type LengthUnit, exactLength } from "@/core/units/length";
 import { counted } from "@/core/record/counter";
@@ -270,7 +271,13 @@ function Drawn({ title, head, width, sheet, pick }: DrawnProps) {
               textAnchor="middle"
               style={{ fontFamily: "Stamp", fontSize: spot.radius * 0.4, fill: color }}
             >
-              {reading === null ? "" : inBand ? "in" : reading.verdict === "undecided" ? "?" : reading.verdict}
+              {reading === null
+                ? ""
+                : inBand
+                  ? "in"
+                  : reading.verdict === "undecided"
+                    ? "?"
+                    : verdictIn(valve ?? {}, reading.verdict)}
             </Text>,
           ];
         })}
@@ -317,14 +324,14 @@ const COLUMNS: readonly (readonly [string, string])[] = [
 ];
 
 function Table({ sheet, unitOf, late }: Pick<SheetPaper, "sheet" | "unitOf"> & { readonly late: Late }) {
-  const told = (r: SheetReading | null): string =>
-    r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
+  const told = (v: SheetValve, r: SheetReading | null): string =>
+    r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : verdictIn(v, r.verdict)}`;
   const cells = (v: SheetValve): string[] => [
     v.valve,
-    bandWords({ ...v, assumedBand: false }, unitOf(v)),
-    v.slack ? "slack" : told(v.asFound),
+    bandWords({ ...v, assumedBand: false }, unitOf(v)) + underWords(v.block),
+    v.slack ? "slack" : told(v, v.asFound),
     v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`,
-    `${told(v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
+    `${told(v, v.asLeft)}${v.part === null ? "" : `. Fitted ${v.part}`}${v.reasons.length === 0 ? "" : `. Reason: ${v.reasons.join("; ")}`}`,
     v.asLeft === null ? "" : `${v.asLeft.by}, ${v.asLeft.instrument}${late(v.asLeft)}`,
   ];
   return <Rows columns={COLUMNS} rows={sheet.valves.map(cells)} />;

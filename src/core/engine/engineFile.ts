@@ -72,6 +72,8 @@ export interface LashFigures {
   readonly nominal: LengthText;
   readonly low?: LengthText;
   readonly high?: LengthText;
+  /** Of an injector or a pump's follower: the figures are heights over a datum, read as the gap under a block of this height. */
+  readonly block?: LengthText;
 }
 
 export type EngineState = "cold" | "hot";

@@ -1,5 +1,7 @@
 /** Validates `fulcrata-engine/1`. Unknown fields are kept, and named by {@link unknownFields}. */
 import { z } from "zod";
+import { heightProblem } from "./height";
+import { parseLength } from "../units/length";
 import { lengthSchema } from "../units/lengthSchema";
 import { isFreeName } from "../units/plainJson";
 import {
@@ -34,15 +36,32 @@ const degrees = z
 const thin = lengthSchema({ minMm: 0, maxMm: 10 });
 
 const lashFigures = z.looseObject({ nominal: thin, low: thin.optional(), high: thin.optional() });
+const tall = lengthSchema({ minMm: 0, maxMm: 300 });
+/** A lash, or heights over a datum that are read under a block. */
+const lashOrHeight = z
+  .looseObject({ nominal: tall, low: tall.optional(), high: tall.optional(), block: tall.optional() })
+  .superRefine((figures, ctx) => {
+    for (const key of ["nominal", "low", "high"] as const) {
+      const typed = figures[key];
+      if (typed === undefined) continue;
+      const why =
+        figures.block === undefined
+          ? (thin.safeParse(typed).error?.issues[0]?.message ?? null)
+          : heightProblem(mmOf(typed), mmOf(figures.block));
+      if (why !== null) ctx.addIssue({ code: "custom", path: [key], message: why });
+    }
+  });
+/** Nothing where it is no length: that is said already. */
+const mmOf = (typed: number | string): number => parseLength(typed)?.mm ?? NaN;
 
 const lash = z.looseObject({
   state: z.enum(["cold", "hot"], "Lash is given cold or hot: say which."),
   source: z.string("Give the source as text.").max(300, "Keep the source within 300 characters.").optional(),
   intake: lashFigures.optional(),
   exhaust: lashFigures.optional(),
-  injector: lashFigures.optional(),
+  injector: lashOrHeight.optional(),
   valves: z
-    .record(label, lashFigures, "Give figures of single valves by their names.")
+    .record(label, lashOrHeight, "Give figures of single valves by their names.")
     .refine((v) => Object.keys(v).length <= MAX_VALVES, `At most ${MAX_VALVES} valves.`)
     .optional(),
   hotFromC: z
@@ -397,6 +416,14 @@ function checkParts(file: z.infer<typeof shape>, ctx: Issues): void {
           ctx,
           [...path, "valves", id],
           `Valve ${id} is not among the valves: take its figure out, or name another.`,
+        );
+  for (const { path, lash } of sources)
+    for (const valve of file.valves)
+      if (valve.role !== "injector" && lash?.valves?.[valve.id]?.block !== undefined)
+        complain(
+          ctx,
+          [...path, "valves", valve.id, "block"],
+          `${valve.id} is a valve: only an injector or a pump's follower is set to a height under a block.`,
         );
   file.tightenedLater?.forEach((part, i) => {
     part.valves.forEach((id, k) => {

@@ -1,6 +1,6 @@
 /** What is odd about a spec, asked before anything is set by it. */
 import type { EngineFile, LashEntry } from "../engine/engineFile";
-import { crossedLimit, defaultBand, lashSpec, namedFigures } from "../lash/spec";
+import { crossedFigures, defaultBand, lashSpec, namedFigures } from "../lash/spec";
 import { toMm, lengthOf } from "../units/length";
 import { coldAimRefusal } from "./coldAim";
 
@@ -11,13 +11,17 @@ export function specQuestions(lash: LashEntry, file: Pick<EngineFile, "valves">)
   const assumed = new Map<string, string[]>();
   for (const { name, role, figures } of namedFigures(lash, file)) {
     const spec = lashSpec(figures);
-    const crossed = crossedLimit(spec);
+    const crossed = crossedFigures(figures);
     const heldOpen =
-      lash.state === "cold" ? coldAimRefusal(role, spec.nominalMm, lengthOf(figures.nominal).unit) : null;
+      lash.state === "cold" && figures.block === undefined
+        ? coldAimRefusal(role, spec.nominalMm, lengthOf(figures.nominal).unit)
+        : null;
     if (heldOpen !== null) questions.push(`${title(name)}: ${heldOpen}`);
     if (crossed !== null) questions.push(`${title(name)}: ${crossed.why}`);
     else if (spec.lowMm === spec.nominalMm || spec.highMm === spec.nominalMm) {
-      questions.push(`${title(name)}: a limit equals the nominal lash. Is there really no room on that side?`);
+      questions.push(
+        `${title(name)}: a limit equals the nominal ${figures.block === undefined ? "lash" : "height"}. Is there really no room on that side?`,
+      );
     }
     if (spec.assumedBand) {
       const { words } = defaultBand(figures.nominal);

@@ -2,6 +2,7 @@
 import type { CoverEntry, EngineState, TightenedPart, TimedDrive } from "../engine/engineFile";
 import type { Mover } from "../engine/mover";
 import type { Offset } from "../heat/offset";
+import type { HeightBlock } from "../engine/height";
 import type { LashSpec } from "../lash/spec";
 import type { ServingOrder } from "../stops/orders";
 import type { RouteStop } from "../stops/route";
@@ -12,6 +13,8 @@ export interface JobValve {
   readonly cylinder: string;
   readonly role: "intake" | "exhaust" | "injector";
   readonly spec: LashSpec;
+  /** Of a follower that is set to a height: its spec is the gap under this block. */
+  readonly block?: HeightBlock;
 }
 
 /** A kind of work with its plan. The kernel carries it and never looks inside: its rules do. */

@@ -3,6 +3,7 @@
  */
 import type { EngineFile, LashEntry, LashFigures, LengthText, ValveEntry, ValveRole } from "../engine/engineFile";
 import { ROLES } from "../engine/engineFile";
+import { blockOf } from "../engine/height";
 import { MM_PER_INCH, lengthOf, toMm } from "../units/length";
 
 export interface LashSpec {
@@ -26,8 +27,24 @@ const DEFAULT_BANDS = {
 export const defaultBand = (nominal: LengthText): (typeof DEFAULT_BANDS)["metric" | "inch"] =>
   DEFAULT_BANDS[lengthOf(nominal).unit === "mm" ? "metric" : "inch"];
 
-/** Reads the figures of one role. Crossed limits pass through: {@link crossedLimit} names them. */
+/**
+ * Reads the figures of one role; heights become the gaps under their block, so that a low height is a wide gap. Crossed
+ * limits pass through: {@link crossedFigures} names them.
+ */
 export function lashSpec(figures: LashFigures): LashSpec {
+  const given = asGiven(figures);
+  const block = blockOf(figures);
+  if (block === null) return given;
+  return {
+    ...given,
+    nominalMm: block.mm - given.nominalMm,
+    lowMm: Math.max(0, block.mm - given.highMm),
+    highMm: block.mm - given.lowMm,
+  };
+}
+
+/** As they were written down: a lash, or a height. */
+export function asGiven(figures: LashFigures): LashSpec {
   const nominalMm = toMm(figures.nominal);
   const band = defaultBand(figures.nominal).mm;
   return {
@@ -36,6 +53,14 @@ export function lashSpec(figures: LashFigures): LashSpec {
     highMm: figures.high === undefined ? nominalMm + band : toMm(figures.high),
     assumedBand: figures.low === undefined || figures.high === undefined,
   };
+}
+
+/** The limit of figures as they were written down that can't be judged against, or null. */
+export function crossedFigures(figures: LashFigures): ReturnType<typeof crossedLimit> {
+  const crossed = crossedLimit(asGiven(figures));
+  return crossed === null || figures.block === undefined
+    ? crossed
+    : { ...crossed, why: crossed.why.replace("nominal lash", "nominal height") };
 }
 
 /** The limit that can't be judged against, or null: low above nominal, or nominal above high. */

@@ -34,6 +34,8 @@ export const USUAL = {
   /** Shims, caps, buckets, openers and closers. */
   thickness: { leastMm: 0.8, mostMm: 16 },
   diameter: { leastMm: 4, mostMm: 50 },
+  /** Of a follower over a datum, and of the block beside it. */
+  height: { leastMm: 12, mostMm: 300 },
   pushrod: { leastMm: 40, mostMm: 700 },
   /** From a rocker's pivot to its tip, the tip's radius, what it wipes, and how high and how far off it stands. */
   rockerArm: { leastMm: 15, mostMm: 120 },

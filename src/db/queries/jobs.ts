@@ -1,7 +1,9 @@
 /** Jobs with the valves they answer for. */
 import { type SQL, and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import { moverOf } from "@/core/engine/mover";
-import { cycleOf } from "@/core/engine/engineFile";
+import { type EngineFile, type ValveEntry, cycleOf } from "@/core/engine/engineFile";
+import { type HeightBlock, blockOf } from "@/core/engine/height";
+import { figuresFor } from "@/core/lash/spec";
 import { closedUp } from "@/core/job/closeOut/items";
 import type { Job } from "@/core/job/run";
 import type { Task } from "@/core/job/tasks";
@@ -14,6 +16,12 @@ export interface JobRecord {
   readonly row: JobRow;
   /** The job as the core reasons about it. */
   readonly job: Job;
+}
+
+/** The block under which a follower's gap is read, where its figures are heights. */
+function underBlock({ lash }: EngineFile, valve: Pick<ValveEntry, "id" | "role">): { readonly block?: HeightBlock } {
+  const block = blockOf(figuresFor(lash, valve));
+  return block === null ? {} : { block };
 }
 
 type ValveRow = typeof jobValves.$inferSelect;
@@ -40,6 +48,7 @@ export function jobOf(row: JobRow, valves: readonly ValveRow[]): JobRecord {
       id: v.valve,
       cylinder: v.cylinder,
       role: v.role,
+      ...underBlock(row.engineFile, { id: v.valve, role: v.role }),
       spec: { nominalMm: v.nominalMm, lowMm: v.lowMm, highMm: v.highMm, assumedBand: false },
     })),
   };

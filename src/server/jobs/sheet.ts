@@ -123,6 +123,7 @@ export function sheetCsv(sheet: Sheet): string {
     by: v.asLeft?.by,
     at: v.asLeft?.at,
     reached_shop_at: v.asLeft?.arrivedAt,
+    block_mm: v.block?.mm,
     reasons: v.reasons.join(" | "),
   }));
   return csvOf(rows);

@@ -31,7 +31,7 @@ export function BenchDrawing({ appearance, crank, onPick, chosen, targets, kept,
       followCalmly(crank, (deg) => {
         for (const cell of layout.cells) {
           const place = places.current?.querySelector(`[data-valve="${CSS.escape(cell.id)}"]`);
-          const label = `${cell.id}, ${cell.role}: ${openWords(between(cell.open, deg, appearance))}${kept.has(cell.id) ? ", kept" : ""}`;
+          const label = `${cell.id}, ${cell.role}: ${openWords(between(cell.open, deg, appearance), cell.role)}${kept.has(cell.id) ? ", kept" : ""}`;
           if (place !== undefined && place !== null && place.getAttribute("aria-label") !== label)
             place.setAttribute("aria-label", label);
         }

@@ -73,6 +73,7 @@ function plate(ctx: CanvasRenderingContext2D, { color }: Palette, { x, top, widt
 function valve(ctx: CanvasRenderingContext2D, { color }: Palette, { x, top, role, width }: Cell, open: number): void {
   const down = open * TRAVEL;
   const vx = x + Math.min(14, width * 0.16);
+  if (role === "injector") return injector(ctx, color, { vx, top, down });
   const fill = role === "intake" ? color.blue : color.brass;
   ctx.strokeStyle = color.ink;
   ctx.lineWidth = 2;
@@ -106,6 +107,45 @@ function valve(ctx: CanvasRenderingContext2D, { color }: Palette, { x, top, role
   ctx.fill();
   ctx.lineWidth = 2;
   ctx.strokeStyle = color.ink;
+  ctx.beginPath();
+  ctx.moveTo(vx - 11, top + TIP + 7 + down);
+  ctx.lineTo(vx + 11, top + TIP + 7 + down);
+  ctx.stroke();
+}
+
+/** A plunger in its body under a spring: no head and no seat. */
+function injector(
+  ctx: CanvasRenderingContext2D,
+  color: Palette["color"],
+  { vx, top, down }: { readonly vx: number; readonly top: number; readonly down: number },
+): void {
+  ctx.strokeStyle = color.ink;
+  ctx.lineWidth = 2;
+  ctx.fillStyle = color.sheet;
+  ctx.beginPath();
+  ctx.moveTo(vx - 13, top + SEAT - 30);
+  ctx.lineTo(vx + 13, top + SEAT - 30);
+  ctx.lineTo(vx + 13, top + SEAT - 6);
+  ctx.lineTo(vx + 5, top + SEAT + 4);
+  ctx.lineTo(vx + 5, top + SEAT + 14);
+  ctx.lineTo(vx - 5, top + SEAT + 14);
+  ctx.lineTo(vx - 5, top + SEAT + 4);
+  ctx.lineTo(vx - 13, top + SEAT - 6);
+  ctx.closePath();
+  ctx.fill();
+  ctx.stroke();
+  const [from, to] = [top + TIP + 8 + down, top + SEAT - 30];
+  ctx.strokeStyle = color.edge;
+  ctx.beginPath();
+  for (let i = 0; i <= 4; i++) ctx.lineTo(vx + (i % 2 === 0 ? -10 : 10), from + ((to - from) * i) / 4);
+  ctx.stroke();
+  ctx.strokeStyle = color.ink;
+  ctx.lineWidth = 5;
+  ctx.beginPath();
+  ctx.moveTo(vx, top + TIP + down);
+  ctx.lineTo(vx, top + SEAT - 28 + down);
+  ctx.stroke();
+  ctx.lineWidth = 2;
   ctx.beginPath();
   ctx.moveTo(vx - 11, top + TIP + 7 + down);
   ctx.lineTo(vx + 11, top + TIP + 7 + down);

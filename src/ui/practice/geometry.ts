@@ -1,11 +1,12 @@
 /** Where a virtual engine's valves stand in the picture, and how far what moves has moved. Pixels. */
+import type { ValveRole } from "@/core/engine/engineFile";
 import type { Appearance } from "@/core/practice/engine/appearance";
 import { fold } from "@/core/units/angle/arc";
 
 export interface Cell {
   readonly id: string;
   readonly cylinder: string;
-  readonly role: "intake" | "exhaust";
+  readonly role: ValveRole;
   /** Its middle, and the top of its row. */
   readonly x: number;
   readonly top: number;
@@ -90,7 +91,15 @@ export function between(
 }
 
 /** How a valve looks, in a word. */
-export const openWords = (open: number): string =>
-  open <= 0.001 ? "at rest" : open < 0.2 ? "a little open" : open < 0.9 ? "open" : "fully open";
+export const openWords = (open: number, role: ValveRole): string =>
+  open <= 0.001
+    ? "at rest"
+    : role === "injector"
+      ? "pressed down"
+      : open < 0.2
+        ? "a little open"
+        : open < 0.9
+          ? "open"
+          : "fully open";
 /** How the crank turns, in a word. */
 export const STIFF_WORDS = ["turns easily", "turns stiffly", "turns hard: compression"] as const;

@@ -1,13 +1,13 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile, LashEntry } from "@/core/engine/engineFile";
-import { lashSpec, namedFigures, specRoles } from "@/core/lash/spec";
-import { specUnit, specWords } from "@/core/job/words/specs";
+import { namedFigures, specRoles } from "@/core/lash/spec";
+import { givenWords } from "@/core/job/words/specs";
 import { specQuestions } from "@/core/heat/specQuestions";
 
 /** The figures of a source on one line: "intake 0.20 (0.15–0.25) mm, exhaust …". */
 export const figuresWords = (lash: LashEntry, file: EngineFile): string =>
   namedFigures(lash, file)
-    .map(({ name, figures }) => `${name} ${specWords(lashSpec(figures), specUnit(figures))}`)
+    .map(({ name, figures }) => `${name} ${givenWords(figures)}`)
     .join(", ");
 
 /** The ruling spec, what is left out by it, and what is odd about it. */

@@ -6,6 +6,7 @@ import Link from "next/link";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { PURPOSE_NAMES } from "@/core/job/setup/purpose";
 import { ROLE_LETTER } from "@/core/job/words/names";
+import { underWords, verdictIn } from "@/core/job/words/heights";
 import { bandWords, roleUnit, unitOf } from "@/core/job/words/specs";
 import type { Sheet, SheetReading, SheetValve } from "@/core/job/sheet/format";
 import type { Person } from "@/core/shop/person";
@@ -247,11 +248,18 @@ function Valves({ sheet, file, leftBy }: Pick<Props, "sheet" | "file" | "leftBy"
             {sheet.valves.map((v, i) => (
               <tr key={v.valve}>
                 <th scope="row">{v.valve}</th>
-                <td>{bandWords({ ...v, assumedBand: false }, roleUnit(file, v.role))}</td>
-                <td>{v.slack ? "slack" : words(v.asFound)}</td>
+                <td>
+                  {bandWords({ ...v, assumedBand: false }, roleUnit(file, v.role))}
+                  {v.block !== undefined && (
+                    <chakra.span display="block" whiteSpace="normal">
+                      {underWords(v.block).trim()}
+                    </chakra.span>
+                  )}
+                </td>
+                <td>{v.slack ? "slack" : words(v, v.asFound)}</td>
                 <td>{v.timesSet === 0 ? "no" : v.timesSet === 1 ? "once" : `${v.timesSet} times`}</td>
                 <td>
-                  {words(v.asLeft)}
+                  {words(v, v.asLeft)}
                   {v.part !== null && (
                     <chakra.span display="block" whiteSpace="normal">
                       Fitted {v.part}
@@ -312,8 +320,8 @@ function Drawn({
   );
 }
 
-const words = (r: SheetReading | null): string =>
-  r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : r.verdict}`;
+const words = (v: SheetValve, r: SheetReading | null): string =>
+  r === null ? "none" : `${r.read}, ${r.verdict === "in" ? "in band" : verdictIn(v, r.verdict)}`;
 
 function drawn(
   valves: readonly SheetValve[],
@@ -334,7 +342,7 @@ function drawn(
       const text = r.goesMm === 0 ? "0" : (told.split(/[–\s]/)[0] ?? "");
       return [
         v.valve,
-        { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(r)}` },
+        { look: r.verdict === "in" ? "done" : "open", text, arrows: out, label: `${v.valve}: ${words(v, r)}` },
       ];
     }),
   );

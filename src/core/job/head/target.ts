@@ -2,6 +2,7 @@
 import type { EngineFile } from "../../engine/engineFile";
 import type { AnyTask, JobOf } from "../job";
 import type { ValveState } from "../state/state";
+import { underWords } from "../words/heights";
 import { roleUnit, specWords } from "../words/specs";
 
 /** What the line asks of a kind of work. */
@@ -25,10 +26,12 @@ export function targetWords(rules: TargetRules, job: JobOf, file: EngineFile): s
   const single = job.valves.filter((v) => file.lash?.valves?.[v.id] !== undefined);
   const bands = roles.flatMap((role) => {
     const valve = job.valves.find((v) => v.role === role && !single.includes(v));
-    return valve === undefined ? [] : [`${role.slice(0, 3)}. ${specWords(valve.spec, roleUnit(file, role))}`];
+    return valve === undefined
+      ? []
+      : [`${role.slice(0, 3)}. ${specWords(valve.spec, roleUnit(file, role))}${underWords(valve.block)}`];
   });
   if (single.length > NAMED) bands.push(`${single.length} valves with a spec of their own`);
-  else bands.push(...single.map((v) => `${v.id} ${specWords(v.spec, roleUnit(file, v.role))}`));
+  else bands.push(...single.map((v) => `${v.id} ${specWords(v.spec, roleUnit(file, v.role))}${underWords(v.block)}`));
   const from = job.offset === null ? "" : `From the ${job.offset.specState} spec: `;
   return `${rules.gapName === undefined ? from : `${rules.gapName} `}${bands.join(" · ")}`;
 }

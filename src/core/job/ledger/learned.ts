@@ -1,5 +1,6 @@
 /** What the ledger of a job shows about its own locks and adjusters: the evidence for learning. */
 import type { BeforeAfter, KnownTurn } from "../../lash/learn";
+import type { JobOf } from "../job";
 import { type LedgerEntry, type LedgerValveEntry, isValveEntry, liveEntries } from "./entry";
 import { halfWidthOf, middleOf } from "./readings";
 
@@ -9,6 +10,15 @@ const workByValve = (entries: readonly LedgerEntry[]): Map<string, LedgerValveEn
     if (isValveEntry(e)) byValve.set(e.valve, [...(byValve.get(e.valve) ?? []), e]);
   return byValve;
 };
+
+/** What was done where lash is read: a follower under a block moves the other way, and teaches nothing of lash. */
+export function ofLash<E extends LedgerEntry>(
+  { valves }: Pick<JobOf, "valves">,
+  entries: readonly E[],
+): readonly E[] {
+  const blocked = new Set(valves.flatMap((v) => (v.block === undefined ? [] : [v.id])));
+  return blocked.size === 0 ? entries : entries.filter((e) => !isValveEntry(e) || !blocked.has(e.valve));
+}
 
 /** Readings right before and right after locking, made by this person; by anybody when left out. */
 export function lockShifts(entries: readonly LedgerEntry[], personId?: string | null): BeforeAfter[] {

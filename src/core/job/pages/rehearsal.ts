@@ -1,6 +1,7 @@
 /** A planned job done at a virtual engine, under its own run: which can be, on which file, and what its run is given. Pure. */
 import type { EngineFile, LashFigures } from "../../engine/engineFile";
-import { crossedLimit, figuresFor, lashSpec } from "../../lash/spec";
+import { type HeightBlock, blockOf } from "../../engine/height";
+import { type LashSpec, crossedLimit, figuresFor, lashSpec } from "../../lash/spec";
 import type { PracticeAction } from "../../practice/bench/action";
 import { exerciseProblem } from "../../practice/exercise/exercises";
 import type { Entry } from "../ledger/entry";
@@ -19,8 +20,6 @@ const EPS_MM = 1e-6;
 export function rehearsalProblem({ file, job }: Planned): string | null {
   if (job.task.kind === "build-check")
     return "A build check is done at the engine itself: a virtual one has nothing to bolt down.";
-  if (job.valves.some((v) => v.role === "injector"))
-    return "Injectors can't be practiced yet: rehearse a job without them.";
   return exerciseProblem("whole-job", rehearsalFile({ file, job }));
 }
 
@@ -36,7 +35,10 @@ export function rehearsalFile({ file, job }: Planned): EngineFile {
     const inch = roleUnit(file, role) !== "mm";
     const as = (mm: number): string =>
       inch ? `${Number((mm / MM_PER_INCH).toFixed(7))} in` : `${Number(mm.toFixed(6))} mm`;
-    return [[id, { nominal: as(spec.nominalMm), low: as(spec.lowMm), high: as(spec.highMm) }]];
+    const block = blockOf(given);
+    return block === null
+      ? [[id, { nominal: as(spec.nominalMm), low: as(spec.lowMm), high: as(spec.highMm) }]]
+      : [[id, heights(block, spec, as)]];
   });
   return {
     ...file,
@@ -65,6 +67,14 @@ export const rehearsalKit = (
     cost: null,
     count,
   }));
+
+/** Gaps under a block, as the heights that leave them. */
+const heights = (block: HeightBlock, spec: LashSpec, as: (mm: number) => string): LashFigures => ({
+  nominal: as(block.mm - spec.nominalMm),
+  low: as(block.mm - spec.highMm),
+  high: as(block.mm - spec.lowMm),
+  block: block.text,
+});
 
 /** What is fitted in a virtual engine nobody knows yet. */
 function unknownParts(task: Planned["job"]["task"]): Planned["job"]["task"] {

@@ -14,9 +14,10 @@ import {
   isValveEntry,
 } from "../ledger/entry";
 import { intervalOf, middleOf, verdictOf, mayBeHeldOpen } from "../ledger/readings";
+import { underWords, verdictOn } from "../words/heights";
 import { capital, valveName } from "../words/names";
 import { readingWords, readIn } from "../words/readings";
-import type { Question } from "./question";
+import { NOTHING_FOUND, type Question } from "./question";
 
 /** What the questions ask of a kind of work. */
 export interface QuestionRules<T extends AnyTask = AnyTask> {
@@ -96,17 +97,34 @@ const named = (job: JobOf, valve: JobValve): string => valveName(valve, job.valv
 
 function noLeafGoes(job: JobOf, valve: JobValve, reading: ReadingEntry): Question[] {
   if (!mayBeHeldOpen(reading, valve.spec)) return [];
-  return [
-    {
-      id: `zero:${reading.id}`,
-      valve: valve.id,
-      text: `No leaf goes at ${named(job, valve)}: the valve may be held open. Is the crank really at stop ${reading.stop}?`,
-      side: "tight",
-      checks: TIGHT_CHECKS,
-      answers: ["Crank checked, follower on its base circle: it is tight", "Seat or valve: to be watched"],
-    },
-  ];
+  const { text, checks, answers } = valve.role === "injector" ? pressedDown(job, valve) : heldOpen(job, valve);
+  const asked = `${text} Is the crank really at stop ${reading.stop}?`;
+  return [{ id: `zero:${reading.id}`, valve: valve.id, text: asked, side: "tight", checks, answers }];
 }
+
+type Doubt = Pick<Question, "text" | "checks" | "answers">;
+
+const heldOpen = (job: JobOf, valve: JobValve): Doubt => ({
+  text: `No leaf goes at ${named(job, valve)}: the valve may be held open.`,
+  checks: TIGHT_CHECKS,
+  answers: ["Crank checked, follower on its base circle: it is tight", "Seat or valve: to be watched"],
+});
+
+const pressedDown = (job: JobOf, valve: JobValve): Doubt => ({
+  text: `No leaf goes${underWords(valve.block)} at ${named(job, valve)}: it ${valve.block === undefined ? "may be held down" : "stands high"}.`,
+  checks: INJECTOR_CHECKS,
+  answers: [
+    `Crank checked, follower on its base circle: it ${verdictOn(valve, "tight")}`,
+    "Plunger or follower: to be watched",
+  ],
+});
+
+/** What makes an injector's or a pump's follower read otherwise: it has no seat and no spring of a valve. */
+const INJECTOR_CHECKS = [
+  "Is the crank at this stop, the follower on its base circle?",
+  "Datum, block and follower clean; the block flat, and nothing pressed while it is read.",
+  "Plunger or follower sticking, lobe or roller worn: look at them.",
+] as const;
 
 /** How far a reading is from where this valve was left, or from nominal where that is not known for all. */
 const offBy = (job: JobOf, valve: JobValve, reading: ReadingEntry, usePast: boolean): number => {
@@ -148,7 +166,9 @@ function oddOne(
     side,
     valve: valve.id,
     text: `${capital(named(job, valve))} reads ${readingWords(found)}: about ${sizeWords(found, away)} ${side === "tight" ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
-    ...asks.odd(side, job),
+    ...(valve.role === "injector"
+      ? { checks: INJECTOR_CHECKS, answers: [NOTHING_FOUND, "Plunger, follower or lobe: to be watched"] }
+      : asks.odd(side, job)),
   };
 }
 

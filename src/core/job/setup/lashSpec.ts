@@ -2,7 +2,7 @@
 import type { EngineFile, EngineState, ValveEntry } from "../../engine/engineFile";
 import { specIn } from "../../heat/coldAim";
 import type { Offset } from "../../heat/offset";
-import { type LashSpec, crossedLimit, figuresFor, lashSpec, namedFigures } from "../../lash/spec";
+import { type LashSpec, crossedFigures, figuresFor, lashSpec, namedFigures } from "../../lash/spec";
 
 export type OffsetGrowth = Pick<Offset, "growthMm">;
 
@@ -31,7 +31,7 @@ export function lacksSpec(file: EngineFile, spec: "lash spec" | "dry gap"): stri
   if (lash === undefined || !file.valves.some((v) => hasLashSpec(file, v)))
     return `This engine has no ${spec} yet: enter it on the engine's page first.`;
   for (const { name, figures } of namedFigures(lash, file)) {
-    const crossed = crossedLimit(lashSpec(figures));
+    const crossed = crossedFigures(figures);
     if (crossed !== null) return `${name}: ${crossed.why}`;
   }
   return null;

@@ -14,7 +14,7 @@ import {
 } from "../../engine/engineFile";
 import { coldAimRefusal } from "../../heat/coldAim";
 import type { GrowthSource } from "../../heat/growthSources";
-import type { LashSpec } from "../../lash/spec";
+import { type LashSpec, figuresFor } from "../../lash/spec";
 import type { LifterState } from "../../preload/zeroLash";
 import type { AnyTask } from "../job";
 import type { FittedEntry } from "../ledger/entry";
@@ -144,7 +144,8 @@ export function notReady(
  * taken in as such.
  */
 function heldOpen(file: EngineFile, state: EngineState, offset: OffsetGrowth | null): string | null {
-  for (const valve of file.valves.filter((v) => hasLashSpec(file, v))) {
+  const held = (v: ValveEntry): boolean => figuresFor(file.lash, v)?.block === undefined;
+  for (const valve of file.valves.filter((v) => hasLashSpec(file, v) && held(v))) {
     const spec = lashSpecFor(file, valve, state, offset);
     const refused =
       spec === null

@@ -51,6 +51,8 @@ export interface SheetValve {
   readonly nominalMm: number;
   readonly lowMm: number;
   readonly highMm: number;
+  /** Of a follower that is set to a height: the block under which its gap is read. Left out where a lash is read. */
+  readonly block?: { readonly mm: number; readonly text: string };
   readonly stop: string | null;
   readonly asFound: SheetReading | null;
   /** Found with its adjuster run down: there was no gap to read. */

@@ -233,3 +233,31 @@ describe("an engine of two systems", () => {
     expect(said("1E")).toMatch(/^The indicator shows \.?[\d.]+ in of lash/);
   });
 });
+
+describe("a follower under a block", () => {
+  const file = {
+    ...PRACTICE_ENGINES.four,
+    cam: { ...PRACTICE_ENGINES.four.cam, injector: { opensDeg: 200, closesDeg: 300 } },
+    valves: [...PRACTICE_ENGINES.four.valves, { id: "1J", cylinder: "1", role: "injector" as const }],
+    lash: {
+      ...PRACTICE_ENGINES.four.lash,
+      state: "cold" as const,
+      injector: { nominal: "61.70 mm", low: "61.65 mm", high: "61.75 mm", block: "62 mm" },
+    },
+  };
+  it("goes down as its screw goes in and as its lobe comes: the gap over it grows; the valves are as they were without it", () => {
+    const v = virtualEngine(file, 6);
+    expect(v.valves.slice(0, -1).map((x) => x.gapMm)).toEqual(
+      virtualEngine(PRACTICE_ENGINES.four, 6).valves.map((x) => x.gapMm),
+    );
+    const x = v.valves.at(-1);
+    if (x === undefined) throw new Error("no injector");
+    const rests = does(v, benchOf(v), { do: "turn", byDeg: advance(v.startDeg, x.valve.firingDeg, 720) }).state;
+    const gap = openGapMm(v, rests, x);
+    const loose = does(v, rests, { do: "loosen", valve: "1J" }).state;
+    const inOneTenth = does(v, loose, { do: "screw", valve: "1J", byDeg: 36 }).state;
+    expect(openGapMm(v, inOneTenth, x) - gap).toBeCloseTo(v.perTurnMm / 10, 9);
+    const onLobe = does(v, rests, { do: "turn", byDeg: 250 }).state;
+    expect(openGapMm(v, onLobe, x)).toBeGreaterThan(gap + 1);
+  });
+});

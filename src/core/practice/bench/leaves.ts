@@ -117,7 +117,7 @@ export const offBase = (
 ): Slip => ({
   kind,
   valve: x.id,
-  why: `${x.id} was ${kind === "off-base" ? "read" : "set"} on its lobe, which took ${showLength(liftNow(v, state, x), x.unit)}: the crank has to be turned until it rests on the base circle.`,
+  why: `${x.id} was ${kind === "off-base" ? "read" : "set"} on its lobe, which ${x.under ? "added" : "took"} ${showLength(liftNow(v, state, x), x.unit)}: the crank has to be turned until it rests on the base circle.`,
 });
 
 /** Beyond this over what a hand scatters a reading is wrong (assumed). */

@@ -1,5 +1,5 @@
 /** What changes the lash: wrenches, parts, a grinder. */
-import { fineLength, showLength } from "../../units/length";
+import { fineLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { offBase } from "./leaves";
 import {
@@ -36,14 +36,15 @@ export function withWrench(
       v.lockSpreadMm * noise(v, state.step) -
       (action.held ? 0 : NOT_HELD_MM * (1 + Math.abs(noise(v, state.step, 1)) / 2));
     return {
-      state: changed(on, x.id, { locked: true, gapMm: now.gapMm + shift }),
+      state: changed(on, x.id, { locked: true, gapMm: now.gapMm + (x.under ? -shift : shift) }),
       felt: action.held
         ? "Locked, the screw held. The wrench is on it."
         : "Locked; the screw turned a little with it. The wrench is on it.",
     };
   }
   if (now.locked) return { cant: "The lock is tight: loosen it first." };
-  const gapMm = now.gapMm - (action.byDeg / 360) * v.perTurnMm;
+  const travelMm = (action.byDeg / 360) * v.perTurnMm;
+  const gapMm = now.gapMm + (x.under ? travelMm : -travelMm);
   const lift = liftNow(v, state, x);
   const squeezed = squeezeOf({ v, state, x }, gapMm);
   const yields = squeezed === null ? "" : x.bleedS > 0 ? " The lifter resists." : " The plunger gives way easily.";

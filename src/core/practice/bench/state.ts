@@ -139,7 +139,8 @@ export const coolOf = (v: VirtualEngine, { celsius }: Pick<BenchState, "celsius"
 export function openGapMm(v: VirtualEngine, state: BenchState, x: VirtualValve, loaded = false): number {
   const now = nowOf(state, x.id);
   const gap = now.gapMm - COOL_MM_PER_K * coolOf(v, state) + (loaded ? Math.max(0, now.closerMm) : 0);
-  return Math.max(0, gap - liftNow(v, state, x));
+  const lift = liftNow(v, state, x);
+  return Math.max(0, x.under ? gap + lift : gap - lift);
 }
 
 /** How far a lifter that has not bled down yet holds its valve open, mm. */

@@ -2,6 +2,7 @@
  * What the eye sees of a virtual engine as its crank is turned, and no more: how far each valve is open, coarsely; marks;
  * how hard it turns. Angles count from where practice began, so that they don't tell where the crank stands.
  */
+import type { ValveRole } from "../../engine/engineFile";
 import { fold } from "../../units/angle/arc";
 import type { VirtualEngine } from "./virtualEngine";
 
@@ -14,7 +15,7 @@ export interface Appearance {
   readonly valves: readonly {
     readonly id: string;
     readonly cylinder: string;
-    readonly role: "intake" | "exhaust";
+    readonly role: ValveRole;
     readonly open: readonly number[];
   }[];
   /** Marks on the pulley that are under the pointer at these angles, of 360. */
@@ -43,7 +44,7 @@ export function appearanceOf(v: VirtualEngine): Appearance {
     valves: v.valves.map((x) => ({
       id: x.id,
       cylinder: x.cylinder,
-      role: x.role === "exhaust" ? "exhaust" : "intake",
+      role: x.role,
       open: steps.map((deg) =>
         Math.round((EYE_STEPS * x.liftMm(fold(v.startDeg + deg - x.valve.firingDeg, cycleDeg))) / fullMm),
       ),

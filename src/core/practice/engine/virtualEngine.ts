@@ -6,6 +6,7 @@ import { type EngineFile, type EngineState, type ValveRole } from "../../engine/
 import { engineUnit } from "../../engine/engineUnit";
 import { liftCurve } from "../../engine/liftCurve";
 import { type Engine, type Valve, resolveEngine } from "../../engine/resolve";
+import { blockOf } from "../../engine/height";
 import { type LashSpec, figuresFor, lashSpec } from "../../lash/spec";
 import { type FixedGear, fixedGear, isFixed } from "../../preload/lengths";
 import { type CrankDeg, fold } from "../../units/angle/arc";
@@ -34,6 +35,8 @@ export interface VirtualValve {
   readonly spec: LashSpec;
   /** The unit of its figures: all that is told of it is told in that. */
   readonly unit: "mm" | "in";
+  /** What is read is the gap under a block: the lobe widens it, and so does the screw as it goes in. */
+  readonly under: boolean;
   /** The gap in that state, below 0 where the valve is held open; at a lifter the play (below 0: the plunger is in). */
   readonly gapMm: number;
   /** Of the closing rocker; 0 where there is none. */
@@ -118,6 +121,14 @@ export const practiceProblem = (file: EngineFile): string | null =>
 const practicedValves = (engine: Engine): Valve[] =>
   engine.valves.filter((v) => v.role !== "injector" && v.baseCircleArcs !== null && v.baseCircleArcs.length > 0);
 
+/** Injectors and pumps that are set with the valves, where a screw does it: after the valves, so that theirs is drawn first. */
+const practicedInjectors = (file: EngineFile, engine: Engine): Valve[] =>
+  gearOf(file) !== "screw"
+    ? []
+    : engine.valves.filter(
+        (v) => v.role === "injector" && (v.baseCircleArcs ?? []).length > 0 && figuresFor(file.lash, v) !== undefined,
+      );
+
 /**
  * The engine of a seed.
  * @throws RangeError when nothing can be practiced on the file, see {@link practiceProblem}
@@ -156,7 +167,7 @@ export function virtualEngine(file: EngineFile, seed: number, options: VirtualOp
     kitMm:
       lengths?.lengthsMm ?? Array.from({ length: 25 }, (_, i) => Number((kitFrom + i * PART_STEP_MM).toFixed(2))),
     partLever: lengths?.g ?? 1,
-    valves: served.map((valve, i) => ({
+    valves: [...served, ...practicedInjectors(file, engine)].map((valve, i) => ({
       ...virtualValve(file, engine, valve, gear, fault, r),
       ...(options.gapsMm?.[i] === undefined ? {} : { gapMm: options.gapsMm[i] }),
     })),
@@ -280,6 +291,7 @@ function virtualValve(
     valve,
     spec,
     unit: unitOf(file, valve),
+    under: blockOf(figuresFor(file.lash, valve)) !== null,
     ...drawn,
     bleedS: gear === "preload" ? bleedSeconds(drawn.spinLateMm) : 0,
     liftMm,

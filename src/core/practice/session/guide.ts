@@ -288,7 +288,7 @@ function screwWords({ v, spec }: Session, x: VirtualValve, now: ValveNow): strin
   if (v.locks && now.locked) return `${x.id} is out of its band: loosen its lock.`;
   const aimLeafMm = nearest(spec.leavesMm, x.spec.nominalMm);
   const turnWordsFor = (mm: number): string =>
-    `${x.id}: turn the screw ${mm > 0 ? "in" : "out"} by ${asFraction(Math.abs(mm) / v.perTurnMm)}, about ${Math.max(1, Math.round((Math.abs(mm) / v.perTurnMm) * 360))}°, and feel again.`;
+    `${x.id}: turn the screw ${mm > 0 !== x.under ? "in" : "out"} by ${asFraction(Math.abs(mm) / v.perTurnMm)}, about ${Math.max(1, Math.round((Math.abs(mm) / v.perTurnMm) * 360))}°, and feel again.`;
   const { lowMm, highMm } = between(now.tries);
   const far = (lowMm + highMm) / 2 - x.spec.nominalMm;
   if (

@@ -52,7 +52,8 @@ export function setBy(from: Session, valve: string, nominalMm: number): Session 
     const was = lashRead(session, valve);
     if (again > 0 && Math.abs(was - nominalMm) < 0.012) break;
     if (session.v.locks) session = doing(session, { do: "loosen", valve });
-    const byDeg = Math.round(((was - nominalMm) / session.v.perTurnMm) * 360);
+    const under = session.v.valves.find((x) => x.id === valve)?.under === true;
+    const byDeg = Math.round((((was - nominalMm) * (under ? -1 : 1)) / session.v.perTurnMm) * 360);
     if (byDeg !== 0) session = doing(session, { do: "screw", valve, byDeg });
     if (session.v.locks) session = doing(session, { do: "lock", valve, held: true });
     session = doing(session, { do: "tool-off" });

@@ -135,7 +135,7 @@ function truthAt(v: VirtualEngine, before: BenchState, after: BenchState, action
   const cool = coolOf(v, before);
   return [
     `${x.id}: ${showLength(openGapMm(v, after, x), x.unit)} lay open`,
-    lift > 0 ? `its lobe took ${showLength(lift, x.unit)}` : "it rested on its base circle",
+    lift > 0 ? `its lobe ${x.under ? "added" : "took"} ${showLength(lift, x.unit)}` : "it rested on its base circle",
     ...(cool > 1 ? [`the engine was ${Math.round(cool)} °C too cold`] : []),
     `its lash is ${showLength(Math.max(0, now.gapMm), x.unit)}`,
   ]

@@ -1,4 +1,5 @@
 /** What of a session may be sent to whoever practices: what they did, felt and see, and nothing of what is so. */
+import type { ValveRole } from "../../engine/engineFile";
 import { type Appearance, appearanceOf } from "../engine/appearance";
 import type { PracticeAction } from "../bench/action";
 import { CLAIMS, exercise } from "../exercise/exerciseList";
@@ -15,7 +16,7 @@ import { actionWords } from "./words";
 export interface VisibleValve {
   readonly id: string;
   readonly cylinder: string;
-  readonly role: "intake" | "exhaust";
+  readonly role: ValveRole;
   /** Of its figures. */
   readonly unit: "mm" | "in";
   readonly spec: { readonly nominalMm: number; readonly lowMm: number; readonly highMm: number };
@@ -99,7 +100,7 @@ export function visibleState(session: Session): VisibleState {
       return {
         id: x.id,
         cylinder: x.cylinder,
-        role: x.role === "exhaust" ? "exhaust" : "intake",
+        role: x.role,
         unit: x.unit,
         spec: { nominalMm: x.spec.nominalMm, lowMm: x.spec.lowMm, highMm: x.spec.highMm },
         target: targets.includes(x.id),

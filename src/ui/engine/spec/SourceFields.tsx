@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import { type Control, type FieldPath, type UseFormRegister, useFieldArray, useWatch } from "react-hook-form";
 import type { ValveRole } from "@/core/engine/engineFile";
-import { USUAL } from "@/core/units/typedLength";
+import { USUAL, type UsualLength } from "@/core/units/typedLength";
 import { Button } from "../../controls/Button";
 import { Field, Select, TextInput } from "../../controls/Field";
 import { LengthField } from "../../controls/LengthField";
@@ -19,19 +19,20 @@ interface FiguresProps extends Pick<Props, "control" | "wrong"> {
   readonly at: string;
   readonly path: string;
   readonly gap?: string | undefined;
+  readonly usual?: UsualLength;
 }
 
 /** Nominal and limits on one row. */
-function FigureFields({ control, wrong, at, path, gap = "Lash" }: FiguresProps) {
+function FigureFields({ control, wrong, at, path, gap = "Lash", usual = USUAL.lash }: FiguresProps) {
   const labels = { nominal: gap, low: "Low limit", high: "High limit" };
   return (["nominal", "low", "high"] as const).map((part) => (
     <LengthField
       key={part}
       control={control}
       name={`${at}.${part}` as FieldPath<SpecFields>}
-      usual={USUAL.lash}
+      usual={usual}
       label={labels[part]}
-      error={wrong(`${path}.${part}`) ?? (part === "nominal" ? wrong(path) : undefined)}
+      error={wrong(`${path}.${part}`) ?? (part === "nominal" ? (wrong(path) ?? wrong(`${path}.block`)) : undefined)}
     />
   ));
 }
@@ -48,10 +49,35 @@ export function RoleFigures({ role, ...figures }: FiguresProps & { readonly role
           {role === "injector" ? " (leave empty to leave it out of lash jobs)" : ""}
         </Stamp>
       </chakra.legend>
-      <chakra.div {...ROW} gridTemplateColumns="1fr 1fr 1fr">
-        <FigureFields {...figures} />
-      </chakra.div>
+      {role === "injector" ? (
+        <InjectorFigures {...figures} />
+      ) : (
+        <chakra.div {...ROW} gridTemplateColumns="1fr 1fr 1fr">
+          <FigureFields {...figures} />
+        </chakra.div>
+      )}
     </chakra.fieldset>
+  );
+}
+
+/** Injectors and pumps are set by a lash, or to a height that is read under a gauge block. */
+function InjectorFigures(figures: FiguresProps) {
+  const { control, wrong, at, path } = figures;
+  const name = `${at}.block` as FieldPath<SpecFields>;
+  const block = useWatch({ control, name });
+  const heights = typeof block === "string" && block.trim() !== "";
+  return (
+    <chakra.div {...ROW} gridTemplateColumns={{ base: "1fr 1fr", sm: "1fr 1fr 1fr 1fr" }}>
+      <FigureFields {...figures} {...(heights ? { gap: "Height over the datum", usual: USUAL.height } : {})} />
+      <LengthField
+        control={control}
+        name={name}
+        usual={USUAL.height}
+        label="Gauge block"
+        hint="Only where a height is set: the gap under it is read"
+        error={wrong(`${path}.block`)}
+      />
+    </chakra.div>
   );
 }
 

@@ -1,11 +1,11 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile } from "@/core/engine/engineFile";
-import { lashSpec, namedFigures } from "@/core/lash/spec";
+import { namedFigures } from "@/core/lash/spec";
 import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/growthSources";
 import { isGear, gearForWork } from "@/core/preload/gear";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
 import { jobRoles } from "@/core/job/prepare";
-import { specUnit, specWords } from "@/core/job/words/specs";
+import { givenWords } from "@/core/job/words/specs";
 import { figuresWords } from "../../prepare/SpecLine";
 import { Stamp } from "../../controls/Stamp";
 import { adjusterWords } from "./adjusterWords";
@@ -41,7 +41,7 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
               <Stamp>{name}</Stamp>
             </dt>
             <chakra.dd m="0" fontFamily="mono" fontSize="17px">
-              {specWords(lashSpec(figures), specUnit(figures))}
+              {givenWords(figures)}
             </chakra.dd>
           </chakra.div>
         ))}

@@ -24,14 +24,14 @@ describe("the spec form", () => {
     },
   );
   it("takes a valve's own spec and what other sources say, and gives both back", () => {
-    const single = { valve: "1E", nominal: "0.35 mm", low: "0.30 mm", high: "" };
+    const single = { valve: "1E", nominal: "0.35 mm", low: "0.30 mm", high: "", block: "" };
     const card = {
       before: null,
       state: "cold",
       source: "Cam card",
-      intake: { nominal: "0.25 mm", low: "", high: "" },
-      exhaust: { nominal: "", low: "", high: "" },
-      injector: { nominal: "", low: "", high: "" },
+      intake: { nominal: "0.25 mm", low: "", high: "", block: "" },
+      exhaust: { nominal: "", low: "", high: "", block: "" },
+      injector: { nominal: "", low: "", high: "", block: "" },
     };
     const typed = part(CALDER, { singles: [single], others: [card, { ...card, source: "Builder" }] });
     expect(typed).toMatchObject({

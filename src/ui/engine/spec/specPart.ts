@@ -18,6 +18,8 @@ export interface Figures {
   nominal: string;
   low: string;
   high: string;
+  /** Where it is filled in, the others are heights that are read under it. */
+  block: string;
 }
 /** Figures of a single valve. */
 export interface SingleFields extends Figures {
@@ -68,10 +70,11 @@ const figuresOf = (f: LashFigures | undefined): Figures => ({
   nominal: shown(f?.nominal),
   low: shown(f?.low),
   high: shown(f?.high),
+  block: shown(f?.block),
 });
 const number = (n: number | undefined): string => (n === undefined ? "" : String(n));
 
-export const NO_FIGURES: Figures = { nominal: "", low: "", high: "" };
+export const NO_FIGURES: Figures = { nominal: "", low: "", high: "", block: "" };
 export const NO_SOURCE: SourceFields = {
   before: null,
   state: "",
@@ -176,11 +179,12 @@ export function specPart(
   };
 }
 
-const figuresIn = ({ nominal, low, high }: Figures): Record<string, string> => filled({ nominal, low, high });
+const figuresIn = ({ nominal, low, high, block }: Figures): Record<string, string> =>
+  filled({ nominal, low, high, block });
 
 /** Figures as they were typed, with what the form does not show of those before. */
 const figuresPart = (typed: Figures, before: LashFigures | undefined): object => ({
-  ...without(before, ["nominal", "low", "high"]),
+  ...without(before, ["nominal", "low", "high", "block"]),
   ...figuresIn(typed),
 });
 

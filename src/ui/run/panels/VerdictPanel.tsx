@@ -4,9 +4,11 @@ import { type ReactNode, useState } from "react";
 import { changesLash } from "@/core/job/ledger/entry";
 import { middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
-import { bandWords, roleUnit } from "@/core/job/words/specs";
+import { roleUnit } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
-import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { bandOf } from "../words/band";
+import { verdictOn } from "@/core/job/words/heights";
+import { readingWords } from "@/core/job/words/readings";
 import { biasWords } from "@/core/record/hands";
 import { sinceWords } from "@/core/record/wordsAtEngine";
 import { counted } from "@/core/record/counter";
@@ -225,9 +227,9 @@ function readLines({ tapped, context }: Run, valve: ValveState): InHandLines {
   const shown = tapped !== null && (tapped.goes !== null || tapped.noGo !== null) ? tapped : null;
   const verdict = shown?.verdict ?? (valve.last === null || DONE.includes(valve.status) ? null : valve.verdict);
   const reading = tapped?.whole ?? (valve.status === "read" ? valve.last : null);
-  const band = bandWords(valve.valve.spec, roleUnit(context.file, valve.valve.role));
+  const band = bandOf(context, valve);
   return {
-    title: `${capital(valveName(valve.valve, context.job.valves))}${verdict === null ? (WAITS[valve.status] ?? "") : ` ${verdictWords[verdict]}`}`,
+    title: `${capital(valveName(valve.valve, context.job.valves))}${verdict === null ? (WAITS[valve.status] ?? "") : ` ${verdictOn(valve.valve, verdict)}`}`,
     figures: `${reading === null ? "" : `${readingWords(reading)} · `}${context.room.gapWord} ${band}`,
     verdict: verdict ?? "",
   };

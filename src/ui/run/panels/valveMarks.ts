@@ -2,7 +2,8 @@
 import { marginAtStop } from "@/core/job/state/marginAtStop";
 import type { ValveState } from "@/core/job/state/state";
 import { ROLE_LETTER, valveName } from "@/core/job/words/names";
-import { readingWords, shortReading, verdictWords } from "@/core/job/words/readings";
+import { verdictOn } from "@/core/job/words/heights";
+import { readingWords, shortReading } from "@/core/job/words/readings";
 import type { ValveLook, ValveMark } from "../../drawings/HeadMap/HeadMapDrawing";
 import type { RunContext, RunNow, TaskRoom } from "../model";
 import { valveOf } from "../session/valveOf";
@@ -61,7 +62,7 @@ function lookOf(v: ValveState, inHand: boolean, free: boolean, pending: Readonly
 }
 
 function words(room: TaskRoom, v: ValveState, look: ValveLook, free: boolean): string {
-  const read = v.last === null ? "" : `${readingWords(v.last)}, ${verdictWords[v.verdict ?? "undecided"]}`;
+  const read = v.last === null ? "" : `${readingWords(v.last)}, ${verdictOn(v.valve, v.verdict ?? "undecided")}`;
   const reading = room.markWords?.(v) ?? read;
   if (look === "sending") return `left, not saved by the shop yet, ${reading}`;
   if (v.skipped !== null) return `left unread, ${v.skipped.reason}`;

@@ -2,17 +2,18 @@
 import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
 import { PAIRS_WANTED, learnK, lockShift } from "@/core/lash/learn";
 import type { LedgerEntry } from "@/core/job/ledger/entry";
-import { knownTurns, lockShifts } from "@/core/job/ledger/learned";
+import { knownTurns, lockShifts, ofLash } from "@/core/job/ledger/learned";
 import type { Learning, LearningSwitches, RunContext } from "../model";
 
 export const BOTH_ON: LearningSwitches = { shift: true, k: true };
 
 export function learningOf(
-  { file, locking, earlierShiftsMm }: RunContext,
-  entries: readonly LedgerEntry[],
+  { file, job, locking, earlierShiftsMm }: RunContext,
+  ledger: readonly LedgerEntry[],
   personId: string | null,
   use: LearningSwitches,
 ): Learning {
+  const entries = ofLash(job, ledger);
   const shifts = locking.inOneGo ? [] : lockShifts(entries, personId);
   const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
   const shiftMm = lockShift(shifts, earlierMm);

@@ -4,6 +4,7 @@ import type { ReadingEntry } from "@/core/job/ledger/entry";
 import { isOffAim } from "@/core/job/ledger/readings";
 import { passAfter } from "@/core/job/state/pass";
 import type { ValveState } from "@/core/job/state/state";
+import { verdictIn } from "@/core/job/words/heights";
 import { capital, valveName } from "@/core/job/words/names";
 import type { AtValve, RunContext, RunNow } from "../model";
 import { isDoubted, questionOf } from "../session/hand";
@@ -127,7 +128,8 @@ export function feltWords(
 
 /** Nothing is found where the gear was run down by hand, or is new: setting begins with the leaf in. */
 export function slackAnswers({ rules }: RunContext, { state }: RunNow, { status, valve }: ValveState): Answer[] {
-  if (state.stop === null || status !== "unread" || !rules.takes.includes("slack")) return [];
+  if (state.stop === null || status !== "unread" || valve.block !== undefined || !rules.takes.includes("slack"))
+    return [];
   const slack = { kind: "slack" as const, valve: valve.id, stop: state.stop.letter };
   return [{ label: "Slack: nothing to find", action: { kind: "enter", drafts: [slack], stay: true } }];
 }
@@ -139,7 +141,9 @@ export function otherEndWords(
   { valve }: ValveState,
   others: readonly Answer[],
 ): Instruction {
-  const lead = capital(tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : tapped.verdict);
+  const lead = capital(
+    tapped.verdict === "undecided" ? valveName(valve, context.job.valves) : verdictIn(valve, tapped.verdict),
+  );
   const key = narrowKey(taps, context.hand, valve.spec);
   const single = key === null ? null : bladeOfKey(key, context.hand.set);
   const { hand } = context;
@@ -175,7 +179,7 @@ export function narrowWords(
   return tryWords(
     context,
     whereWords(context, now, valve.valve),
-    `${tapped.verdict === "undecided" ? "Not decided yet" : capital(tapped.verdict)}. How far out is it? Try ${blade.text}.`,
+    `${tapped.verdict === "undecided" ? "Not decided yet" : capital(verdictIn(valve.valve, tapped.verdict))}. How far out is it? Try ${blade.text}.`,
     [`${soFar(tapped)}: where between is not known yet.`],
     blade,
     others,

@@ -5,6 +5,7 @@ import { isOffAim, mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import { offsetWords } from "@/core/heat/offset";
 import { unitOf } from "@/core/job/words/specs";
 import { capital, valveName } from "@/core/job/words/names";
+import { readWhat, verdictOn } from "@/core/job/words/heights";
 import { readingWords } from "@/core/job/words/readings";
 import { withOwnCauses } from "@/core/job/questions/ownCauses";
 import type { AtValve, RunContext, RunNow } from "../model";
@@ -135,7 +136,7 @@ function firstLeafWords(context: RunContext, now: RunNow, valve: ValveState): In
   const title =
     context.room.readTitle !== undefined
       ? `${context.room.readTitle} ${name}${valve.status === "locked" ? " again" : ""}${first}.`
-      : `${readTitle(name, valve.status, context.locking)}${first}.`;
+      : `${readTitle(readWhat(name, valve.valve), valve.status, context.locking)}${first}.`;
   const proven = provenAnswer(context, now, valve, blade);
   const others = [...(proven === null ? [] : [proven]), ...slackAnswers(context, now, valve)];
   return tryWords(context, eyebrow, title, [groundsOf(context, valve)], blade, others);
@@ -169,6 +170,8 @@ function groundsOf(context: RunContext, valve: ValveState): string {
   const { hand, job, room } = context;
   const own = room.readGrounds?.(context) ?? null;
   if (own !== null) return own;
+  if (valve.valve.block !== undefined)
+    return `Datum, block and follower clean, the block flat and held still: a leaf goes under it when it slides with no more than light drag. Keep ${TOOLS_OFF[context.engine.mover.name]}. The band is ${bandOf(context, valve)}.`;
   if (valve.status === "locked")
     return `Tool off the ${context.engine.mover.name}, no leaf pushed down by hand.${!context.locking.locks ? "" : " Locking often moves the lash."}`;
   if (valve.status === "turned" && context.locking.locks)
@@ -194,7 +197,8 @@ function askedFirstWords(
   if (whole === null || asked === null || first === undefined) return null;
   const question = withOwnCauses(asked, context.ownCauses);
   const note = { kind: "note", stay: !now.state.surveying } as const;
-  const held = mayBeHeldOpen(whole, valve.valve.spec) ? " Do not run the engine so." : "";
+  const held =
+    valve.valve.role !== "injector" && mayBeHeldOpen(whole, valve.valve.spec) ? " Do not run the engine so." : "";
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
     title: question.text,
@@ -213,7 +217,7 @@ function noteWords(context: RunContext, now: RunNow, valve: ValveState, tapped: 
   const name = valveName(valve.valve, context.job.valves);
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
-    title: `${capital(name)} is ${tapped.verdict === "undecided" ? "not decided" : tapped.verdict}: noted, set it later.`,
+    title: `${capital(name)} ${tapped.verdict === "undecided" ? "is not decided" : verdictOn(valve.valve, tapped.verdict)}: noted, set it later.`,
     grounds: [
       `${readingWords(tapped.whole)}, band ${bandOf(context, valve)}. All valves are read as found before any is turned.`,
     ],

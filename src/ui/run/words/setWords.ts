@@ -4,7 +4,8 @@ import { CONSEQUENCE } from "@/core/lash/judge";
 import { mayBeHeldOpen, middleOf } from "@/core/job/ledger/readings";
 import type { ValveState } from "@/core/job/state/state";
 import { valveName } from "@/core/job/words/names";
-import { readingWords, verdictWords } from "@/core/job/words/readings";
+import { verdictOn } from "@/core/job/words/heights";
+import { readingWords } from "@/core/job/words/readings";
 import { roleUnit, specUnit, unitOf } from "@/core/job/words/specs";
 import { showLength, exactLength } from "@/core/units/length";
 import type { Adjustment, RunContext, RunNow } from "../model";
@@ -30,8 +31,9 @@ export function setWords(
   const adjustment = context.room.adjustment?.(context, now, valve, fromMm) ?? exchanged(now, valve, fromMm);
   const off =
     verdict === "in"
-      ? `in spec, but off the target by more than ${exactLength(context.job.allToAimMm ?? 0, unitOf(context.file))}`
-      : verdictWords[verdict].replace(/^is /, "");
+      ? `is in spec, but off the target by more than ${exactLength(context.job.allToAimMm ?? 0, unitOf(context.file))}`
+      : verdictOn(valve.valve, verdict);
+  const isValve = valve.valve.role !== "injector";
   const through = fromMm === null ? "" : throughWords(context, valve, fromMm);
   return instruction({
     eyebrow: whereWords(context, now, valve.valve),
@@ -39,13 +41,13 @@ export function setWords(
     // What the hands do comes first: the rest may be below the edge of a small screen.
     grounds: [
       adjustment.how,
-      `${reading === null ? "" : `${readingWords(reading)}: ${name} is ${off}.${through} `}${aim}`.trimEnd(),
-      ...(reading !== null && mayBeHeldOpen(reading, valve.valve.spec)
+      `${reading === null ? "" : `${readingWords(reading)}: ${name} ${off}.${through} `}${aim}`.trimEnd(),
+      ...(isValve && reading !== null && mayBeHeldOpen(reading, valve.valve.spec)
         ? ["No leaf goes: the valve may be held open. Do not run the engine so."]
         : []),
-      ...(verdict === "tight" || verdict === "loose" ? [CONSEQUENCE[verdict]] : []),
+      ...(isValve && (verdict === "tight" || verdict === "loose") ? [CONSEQUENCE[verdict]] : []),
     ],
-    ...doneButtons(context, now, adjustment),
+    ...doneButtons(context, valve.valve.block === undefined && now.learning.wanted, adjustment),
     reasoned: LEAVE_SO,
   });
 }
@@ -66,7 +68,7 @@ export function shiftWords({ file }: RunContext, now: RunNow, valve: ValveState)
 
 function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveState): string | null {
   const shift = shiftUsed(learning);
-  return Math.abs(shift) < 5e-4
+  return valve.block !== undefined || Math.abs(shift) < 5e-4
     ? null
     : `locking makes it ${showLength(Math.abs(shift), specUnit(lash?.[valve.role]))} ${shift < 0 ? "tighter" : "wider"} here`;
 }
@@ -74,14 +76,14 @@ function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveS
 /** While the lock's shift is being learned, the reading before locking comes first. */
 function doneButtons(
   { locking }: RunContext,
-  { learning }: RunNow,
+  learns: boolean,
   { done, turns, aimMm: aim }: Adjustment,
 ): Pick<Instruction, "button" | "choices"> {
   const set = { kind: "set" as const, turns, aimMm: aim };
   const inOne: Answer = { label: done.locked, action: { ...set, locked: true } };
   if (locking.inOneGo || done.turned === null) return { button: inOne, choices: [] };
   const first: Answer = { label: done.turned, action: { ...set, locked: false } };
-  return learning.wanted ? { button: first, choices: [inOne] } : { button: inOne, choices: [first] };
+  return learns ? { button: first, choices: [inOne] } : { button: inOne, choices: [first] };
 }
 
 /** Read with the lock loose, and right: now the lock. */

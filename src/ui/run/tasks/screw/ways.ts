@@ -82,7 +82,10 @@ function settingWords(
 ): Instruction {
   const aim = aimOf(now, valve);
   const blade = leafIn(context, aim);
-  if (blade === null) return setWords(context, now, valve, tapped);
+  // Where the figures don't say how the screw moves a follower, no way to turn is told.
+  const unknown =
+    valve.valve.block !== undefined && turnOf(context, now, valve, { fromMm: aim, aimMm: aim }) === null;
+  if (blade === null || unknown) return setWords(context, now, valve, tapped);
   const slack = valve.status === "slack" && tapped === null;
   if (choice.way === "turn" && !slack) {
     const byTurn = setWords(context, now, valve, tapped);
@@ -92,15 +95,16 @@ function settingWords(
   const shift = shiftWords(context, now, valve);
   const told = setWords(context, now, valve, tapped, shift);
   const fromMm = slack ? null : (tapped?.whole?.fromMm ?? (valve.last === null ? null : middleOf(valve.last)));
-  const turn = fromMm === null ? null : turnOf(context, now, fromMm, aim);
+  const turn = fromMm === null ? null : turnOf(context, now, valve, { fromMm, aimMm: aim });
   const { locking } = context;
-  const inwards = fromMm === null || fromMm >= aim;
+  // A follower under a block is pressed down as the screw goes in, and its gap grows.
+  const inwards = valve.valve.block === undefined ? fromMm === null || fromMm >= aim : (fromMm ?? 0) < aim;
   const drags = context.hand.school === "overshoot" ? "drags firmly" : "just drags";
   const off = blade.mm - aim;
   const set = { kind: "set" as const, turns: null, aimMm: blade.mm };
   return {
     ...told,
-    title: `Put the ${blade.text} ${blade.indices.length > 1 ? "leaves" : "leaf"} in. Turn the ${locking.part} ${inwards ? "in" : "out"} until it ${drags}${locking.inOneGo ? "" : ", and lock it"}.`,
+    title: `Put the ${blade.text} ${blade.indices.length > 1 ? "leaves" : "leaf"} ${valve.valve.block === undefined ? "in" : "under the block"}. Turn the ${locking.part} ${inwards ? "in" : "out"} until it ${drags}${locking.inOneGo ? "" : ", and lock it"}.`,
     grounds: [
       [...hintWords(rough ? null : turn, context.file.adjuster?.swingDeg), locking.how].join(" "),
       ...(slack ? [`Nothing was found here. The band is ${bandOf(context, valve)}.`] : told.grounds.slice(1)),

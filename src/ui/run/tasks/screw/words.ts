@@ -1,4 +1,5 @@
 /** What is told where a screw or a nut is turned. Pure. */
+import type { ScrewPlace } from "@/core/engine/engineFile";
 import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveState } from "@/core/job/state/state";
@@ -17,7 +18,7 @@ export function screwAdjustment(
   fromMm: number | null,
 ): Adjustment {
   const aim = aimOf(now, valve);
-  const turn = fromMm === null ? null : turnOf(context, now, fromMm, aim);
+  const turn = fromMm === null ? null : turnOf(context, now, valve, { fromMm, aimMm: aim });
   if (turn !== null)
     return { ...byTurn(context, turn), turns: turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim };
   // Jobs of before parts were planned for the whole engine exchange them valve by valve.
@@ -25,14 +26,30 @@ export function screwAdjustment(
   if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
     return exchanged(now, valve, fromMm);
   const unit = roleUnit(context.file, valve.valve.role);
-  return { ...byAmount(context, (fromMm ?? aim) - aim, unit), turns: null, aimMm: aim };
+  const excessMm = (fromMm ?? aim) - aim;
+  const said = valve.valve.block === undefined ? byAmount : byHeight;
+  return { ...said(context, excessMm, unit), turns: null, aimMm: aim };
 }
 
-export function turnOf({ file }: RunContext, { learning }: RunNow, fromMm: number, aim: number): Turn | null {
+/** A screw over the follower itself, or at the far end of its rocker: there it moves the follower as it would a lash. */
+const MOVES_FOLLOWER: readonly (ScrewPlace | undefined)[] = ["valve-end", "pushrod-end"];
+
+/**
+ * The turn from one gap to another; null where the gear's figures don't tell. Turned in, a screw takes away lash; a
+ * follower under a block it presses down, and the gap over it grows.
+ */
+export function turnOf(
+  { file }: RunContext,
+  { learning }: RunNow,
+  { valve }: ValveState,
+  { fromMm, aimMm }: { readonly fromMm: number; readonly aimMm: number },
+): Turn | null {
   const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
   if (screw === null || !isScrew(screw)) return null;
+  if (valve.block !== undefined)
+    return MOVES_FOLLOWER.includes(file.adjuster?.at) ? turnFor(aimMm, fromMm, screw) : null;
   const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;
-  return turnFor(fromMm, aim, { ...screw, k });
+  return turnFor(fromMm, aimMm, { ...screw, k });
 }
 
 type Said = Pick<Adjustment, "title" | "how" | "done">;
@@ -52,6 +69,13 @@ function byTurn({ locking, file }: RunContext, turn: Turn): Said {
     done,
   };
 }
+
+/** The same of a follower under a block: a gap that is too wide is a follower that stands too low. */
+const byHeight = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): Said => ({
+  title: `${excessMm > 0 ? "Raise" : "Lower"} the follower by ${showChange(Math.abs(excessMm) + ROUND_UP_MM, unit)}, and lock.`,
+  how: `Which way the screw moves it, see at the gap under the block. ${locking.how}`,
+  done: { locked: "Turned and locked", turned: "Turned: read before locking" },
+});
 
 /** Without the figures of its screw: what must change, in the unit of the spec. */
 const byAmount = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): Said => ({

@@ -1,0 +1,99 @@
+/** A follower under a gauge block in the run: what is read, and which way the screw goes. */
+import { describe, expect, it } from "vitest";
+import type { EngineFile } from "@/core/engine/engineFile";
+import { engineFile, MILD_CAM } from "@/core/engine/testEngines";
+import { jobFor, mark, readBy } from "@/core/job/jobs.testing";
+import type { Entry } from "@/core/job/ledger/entry";
+import { blockOf } from "@/core/engine/height";
+import { lashSpec } from "@/core/lash/spec";
+import { type Tap, type Taps, readTaps } from "../../../leaves/taps";
+import { contextOn, nowOf, setOf, told as toldOf } from "../../run.testing";
+
+const FIGURES = { nominal: "61.70 mm", low: "61.65 mm", high: "61.75 mm", block: "62.00 mm" };
+const SET = setOf([0.1, 0.15, 0.2, 0.25, 0.3, 0.35, 0.4, 0.45, 0.5]);
+const at = (where: "valve-end" | "tappet" = "valve-end"): EngineFile =>
+  engineFile(["1"], {
+    cam: { ...MILD_CAM, injector: { opensDeg: 200, closesDeg: 300 } },
+    valves: [{ id: "1J", cylinder: "1", role: "injector" }],
+    lash: { state: "cold", injector: FIGURES },
+    adjuster: { kind: "screw", at: where, pitch: "1 mm", lock: "lock-nut" },
+  });
+const jobOf = (file: EngineFile) =>
+  jobFor(file, "firing-order", {
+    valves: file.valves.map((v) => ({
+      ...v,
+      spec: lashSpec(FIGURES),
+      block: blockOf(FIGURES) ?? { mm: 0, text: "" },
+    })),
+  });
+const ARRIVED: Entry = { id: "a", kind: "arrived", supersedes: null, stop: "A" };
+
+/** What is told once such leaves were tapped. */
+function told(goes: number, noGo: number, where: "valve-end" | "tappet" = "valve-end") {
+  const file = at(where);
+  const context = contextOn(file, jobOf(file), SET);
+  const now = nowOf(context, [ARRIVED]);
+  const keys: Taps = Object.fromEntries(
+    SET.leaves.flatMap(({ mm }, i): [string, Tap][] =>
+      mm === goes ? [[String(i), "goes"]] : mm === noGo ? [[String(i), "no"]] : [],
+    ),
+  );
+  const tapped = readTaps(keys, null, context.hand, lashSpec(FIGURES));
+  return toldOf(context, now, { taps: keys, tapped });
+}
+
+describe("a follower under a block", () => {
+  it("is read as the gap under it", () => {
+    const file = at();
+    const context = contextOn(file, jobOf(file), SET);
+    const first = toldOf(context, nowOf(context, [ARRIVED]), {
+      taps: {},
+      tapped: readTaps({}, null, context.hand, lashSpec(FIGURES)),
+    });
+    expect(first.title).toBe("Read the gap under the 62.00 mm block at 1 injector: try 0.30 mm first.");
+    expect(first.grounds.join(" ")).toMatch(/Datum, block and follower clean/);
+    expect(first.choices.map((c) => c.label)).not.toContain("Slack: nothing to find");
+  });
+  it("that stands too high is pressed down by the screw in, too low let up by the screw out; nothing is said of a valve", () => {
+    const high = told(0.15, 0.2);
+    expect(high.title).toBe(
+      "Put the 0.30 mm leaf under the block. Turn the screw in until it just drags, and lock it.",
+    );
+    const low = told(0.45, 0.5);
+    expect(low.title).toMatch(/Turn the screw out until it just drags/);
+    for (const t of [high, low]) {
+      expect(t.grounds.join(" ")).not.toMatch(/seat|burnt|held open|noisy/);
+      expect(t.grounds.join(" ")).toMatch(/That will be about \d+°/);
+    }
+  });
+  it("of which nobody knows how the screw moves it has no turn told, only by how much", () => {
+    expect(told(0.15, 0.2, "tappet").title).toMatch(/^Lower the follower by 0\.1\d mm, and lock\.$/);
+    expect(told(0.45, 0.5, "tappet").title).toMatch(/^Raise the follower by 0\.1\d mm, and lock\.$/);
+  });
+  it("teaches nothing of lash", () => {
+    const file = at();
+    const context = contextOn(file, jobOf(file), SET);
+    const read = (id: string, goes: number, pass: string) =>
+      readBy({ id, valve: "1J", goes: mark(goes), noGo: mark(goes + 0.05), pass });
+    const entries = [
+      ARRIVED,
+      read("r", 0.15, "as-found"),
+      {
+        id: "s",
+        kind: "set",
+        supersedes: null,
+        valve: "1J",
+        stop: "A",
+        turns: 0.1,
+        aimMm: 0.3,
+        locked: false,
+      } as Entry,
+      read("t", 0.3, "set"),
+      { id: "l", kind: "locked", supersedes: null, valve: "1J", stop: "A" } as Entry,
+      read("u", 0.25, "set"),
+    ];
+    const { learning } = nowOf(context, entries);
+    expect(learning.shifts).toEqual([]);
+    expect(learning.k).toBeNull();
+  });
+});
