@@ -78,6 +78,7 @@ test("a job is rehearsed from its tray in its own run, on a virtual engine; the 
   await practice.getByRole("button", { name: "The engine" }).click();
   await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
   await expect(page.getByRole("heading", { name: "1I", exact: true })).toBeVisible();
+  await answered(page, () => page.getByRole("button", { name: "Take the covers off" }).click());
   await answered(page, () => page.getByRole("button", { name: "Turn 10° on" }).click());
   await answered(page, () => leaf(page, "0.20").click());
   await expect(status(page)).toContainText(/slides|drops in|drags|will not go/);
@@ -126,6 +127,7 @@ test("a job on shims is rehearsed: measured at the bench, worked out from its ki
   await expect(fit).toBeVisible();
   const wanted = [...((await fit.textContent()) ?? "").matchAll(/(\d[IE]) +([\d.]+) mm/g)];
   expect(wanted.length).toBeGreaterThan(0);
+  await answered(page, () => page.getByRole("button", { name: "Covers off" }).click());
   let at: number = v.startDeg;
   for (const [, id = "", mm = ""] of wanted) {
     const x = v.valves.find((one) => one.id === id);
@@ -179,6 +181,7 @@ test("opener and closer of a rehearsed valve are worked out on their own page, a
   if (valve === undefined) throw new Error("no valve");
   await turnOn(page, advance(v.startDeg, valve.valve.firingDeg, 720));
   await page.locator(`[data-valve="${valve.id}"]`).click();
+  await answered(page, () => page.getByRole("button", { name: "Take the covers off" }).click());
   await answered(page, () => page.getByRole("button", { name: "Turn the cam over its closer, and feel" }).click());
   await expect(status(page)).toContainText(/Movement heard or felt|Free, nothing moves/);
   await answered(page, () => page.getByRole("button", { name: "Take its closer out" }).click());
@@ -237,6 +240,7 @@ test("the wait for squeezed lifters can be let pass in a rehearsal, at the bench
   await expect(status(page)).toContainText(/You waited \d+ minutes/);
   // A pushrod between two fingers: dragged sideways it is spun.
   await page.locator('[data-valve="1I"]').click();
+  await answered(page, () => page.getByRole("button", { name: "Take the covers off" }).click());
   await answered(page, () => drag(page, 60, 2));
   await expect(status(page)).toContainText(/spins freely|drags|can't be spun/);
   await answered(page, () => drag(page, 2, -60));

@@ -1,6 +1,17 @@
 /** Practice: sessions with their seed, and every step of them. Nothing of it points to engines, jobs, parts or the record. */
 import { sql } from "drizzle-orm";
-import { check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
+import {
+  boolean,
+  check,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uuid,
+} from "drizzle-orm/pg-core";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { PracticeAction } from "@/core/practice/bench/action";
 import type { ExerciseId, Level } from "@/core/practice/exercise/exerciseList";
@@ -36,6 +47,8 @@ export const practiceSessions = pgTable(
     engineFile: jsonb().$type<EngineFile>().notNull(),
     leaves: jsonb().$type<PracticeLeaves>().notNull(),
     school: text().$type<School>().notNull(),
+    /** It began with its covers on. */
+    covered: boolean().notNull().default(false),
     begunAt: moment().notNull().defaultNow(),
     endedAt: moment(),
     /** What it came to; null until it ended. */

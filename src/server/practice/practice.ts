@@ -8,7 +8,7 @@ import type { RunPageData } from "@/core/job/pages/run";
 import { actionSchema } from "@/core/practice/bench/action";
 import { PRACTICE_ENGINES } from "@/core/practice/engine/engines";
 import { EXERCISE_IDS, type ExerciseId, LEVELS, type Level, exercise } from "@/core/practice/exercise/exerciseList";
-import { exerciseProblem } from "@/core/practice/exercise/exercises";
+import { beginsCovered, exerciseProblem } from "@/core/practice/exercise/exercises";
 import type { Session } from "@/core/practice/session/frame";
 import { marksOf } from "@/core/practice/session/marks";
 import { isOver, replay, step } from "@/core/practice/session/session";
@@ -71,6 +71,7 @@ export async function beginPractice(
       engineFile: file,
       leaves: leavesOf(set),
       school: person?.school ?? "go-no-go",
+      covered: beginsCovered(input.exercise),
     })
     .onConflictDoNothing();
 }
@@ -155,10 +156,11 @@ export async function findPractice(db: Database, viewer: Viewer, id: string): Pr
   return row ?? null;
 }
 
-const specOf = ({ exercise: id, level, seed, engineFile, leaves }: Row) => ({
+const specOf = ({ exercise: id, level, seed, engineFile, leaves, covered }: Row) => ({
   exercise: id,
   level,
   seed,
+  covered,
   file: engineFile,
   leavesMm: leaves.leaves.map((l) => l.mm),
   leafUnit: leaves.system === "metric" ? ("mm" as const) : ("in" as const),

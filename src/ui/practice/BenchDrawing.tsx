@@ -18,12 +18,12 @@ interface Props extends Shown {
 }
 
 /** The engine as it stands there: every valve moves as its lobe moves it, and can be taken in hand. */
-export function BenchDrawing({ appearance, crank, onPick, chosen, targets, kept, notes, toolOn }: Props) {
+export function BenchDrawing({ appearance, crank, onPick, chosen, targets, kept, notes, toolOn, covered }: Props) {
   const [box, width] = useWidth(640);
   const layout = useMemo(() => benchLayout(appearance, Math.max(300, width)), [appearance, width]);
   const draw = useMemo(
-    () => benchDraw(layout, appearance, { chosen, targets, kept, notes, toolOn }),
-    [layout, appearance, chosen, targets, kept, notes, toolOn],
+    () => benchDraw(layout, appearance, { chosen, targets, kept, notes, toolOn, covered }),
+    [layout, appearance, chosen, targets, kept, notes, toolOn, covered],
   );
   const places = useRef<HTMLDivElement>(null);
   useEffect(
@@ -31,12 +31,13 @@ export function BenchDrawing({ appearance, crank, onPick, chosen, targets, kept,
       followCalmly(crank, (deg) => {
         for (const cell of layout.cells) {
           const place = places.current?.querySelector(`[data-valve="${CSS.escape(cell.id)}"]`);
-          const label = `${cell.id}, ${cell.role}: ${openWords(between(cell.open, deg, appearance), cell.role)}${kept.has(cell.id) ? ", kept" : ""}`;
+          const seen = covered ? "under its cover" : openWords(between(cell.open, deg, appearance), cell.role);
+          const label = `${cell.id}, ${cell.role}: ${seen}${kept.has(cell.id) ? ", kept" : ""}`;
           if (place !== undefined && place !== null && place.getAttribute("aria-label") !== label)
             place.setAttribute("aria-label", label);
         }
       }),
-    [crank, layout, appearance, kept],
+    [crank, layout, appearance, kept, covered],
   );
   return (
     <chakra.div ref={box} minWidth="0" width="full">

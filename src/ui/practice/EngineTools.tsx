@@ -27,6 +27,9 @@ export function EngineTools({ bench, state, leaves, act }: Props) {
   const cylinder = cylinders.some((c) => c.id === plug) ? plug : (cylinders[0]?.id ?? "");
   return (
     <chakra.div role="group" aria-label="At the engine" display="flex" flexWrap="wrap" gap="2" alignItems="end">
+      <Button type="button" onClick={() => act({ do: "covers", on: !state.covered })}>
+        {state.covered ? "Covers off" : "Covers on"}
+      </Button>
       <Field label="Plug hole">
         {(c) => (
           <Select {...c} value={cylinder} onChange={(e) => setPlug(e.target.value)} width="5.5rem">

@@ -30,6 +30,16 @@ export function InHand(props: AtValveProps) {
   const [held, setHeld] = useState<readonly number[]>([]);
   if (valve === undefined) return <chakra.p fontSize="18px">Tap a valve in the drawing to take it in hand.</chakra.p>;
   const { state, act } = hands;
+  if (state.covered)
+    return (
+      <chakra.div display="flex" flexDirection="column" gap="3" alignItems="start" borderTop="2px solid" pt="3">
+        <InHandName>{valve.id}</InHandName>
+        <chakra.p fontSize="18px">It is under its cover.</chakra.p>
+        <Button type="button" size="big" onClick={() => act({ do: "covers", on: false })}>
+          Take the covers off
+        </Button>
+      </chakra.div>
+    );
   const slide = (mm: readonly number[]): void => {
     setHeld(mm);
     setTogether(null);
@@ -43,9 +53,7 @@ export function InHand(props: AtValveProps) {
     <chakra.div display="flex" flexDirection="column" gap="3" borderTop="2px solid" borderColor="ink" pt="3">
       <chakra.div display="grid" gridTemplateColumns="minmax(0, 1fr) minmax(0, 1.4fr)" gap="3" alignItems="center">
         <div>
-          <chakra.h2 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.1}>
-            {task === "gaps" ? `Gap ${valve.id}` : valve.id}
-          </chakra.h2>
+          <InHandName>{task === "gaps" ? `Gap ${valve.id}` : valve.id}</InHandName>
           {task !== "gaps" && <Aim bench={bench} valve={valve} />}
           {task === "set" && !valve.target && (
             <chakra.p fontSize="16px" color="soft">
@@ -113,6 +121,10 @@ export function InHand(props: AtValveProps) {
     </chakra.div>
   );
 }
+
+const InHandName = chakra("h2", {
+  base: { fontFamily: "stamp", fontWeight: 600, fontSize: "30px", lineHeight: 1.1 },
+});
 
 function Aim({ bench, valve }: { readonly bench: VisibleBench; readonly valve: VisibleValve }) {
   const { depth, gear } = bench;

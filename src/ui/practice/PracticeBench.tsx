@@ -67,6 +67,7 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
         ),
       ),
       toolOn: state.toolOn,
+      covered: state.covered,
     }),
     [picked, state, bench.locks],
   );

@@ -214,6 +214,7 @@ function Replay({ bench, result }: { readonly bench: VisibleBench; readonly resu
             kept={NONE}
             notes={NO_NOTES}
             toolOn={null}
+            covered={false}
           />
           <Pulley appearance={bench.appearance} crank={crank} />
         </chakra.div>

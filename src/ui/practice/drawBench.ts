@@ -12,6 +12,7 @@ export interface Shown {
   /** What is written under a valve: "loose", "out". */
   readonly notes: ReadonlyMap<string, string>;
   readonly toolOn: string | null;
+  readonly covered: boolean;
 }
 
 /** How far the tip goes down as its valve is fully open. */
@@ -28,11 +29,7 @@ export function benchDraw(layout: BenchLayout, appearance: Appearance, shown: Sh
       const open = between(cell.open, turnedDeg, appearance);
       const chosen = shown.chosen.has(cell.id);
       if (chosen) plate(ctx, palette, cell);
-      ctx.strokeStyle = color.ink;
-      ctx.lineWidth = 2;
-      valve(ctx, palette, cell, open);
-      if (appearance.mover.name === "bucket") bucket(ctx, palette, cell, open);
-      else rocker(ctx, palette, cell, open, appearance.pushrods, shown.toolOn === cell.id);
+      if (!shown.covered) moving(ctx, palette, cell, open, appearance, shown.toolOn === cell.id);
       const label = shown.targets.size === 0 || shown.targets.has(cell.id);
       drawText(ctx, palette, cell.id, cell.x, cell.top + 148, {
         size: 17,
@@ -47,6 +44,7 @@ export function benchDraw(layout: BenchLayout, appearance: Appearance, shown: Sh
       if (note !== undefined)
         drawText(ctx, palette, note, cell.x, cell.top + 18, { size: 15, fill: color.now, bold: true });
     }
+    if (shown.covered) for (const c of layout.cylinders) cover(ctx, palette, c);
     for (const c of layout.cylinders) {
       ctx.strokeStyle = color.edge;
       ctx.lineWidth = 1.5;
@@ -57,6 +55,48 @@ export function benchDraw(layout: BenchLayout, appearance: Appearance, shown: Sh
       drawText(ctx, palette, c.id, c.x, c.y + 6, { size: 15, fill: color.soft });
     }
   };
+}
+
+/** What moves at a valve. */
+function moving(
+  ctx: CanvasRenderingContext2D,
+  palette: Palette,
+  cell: Cell,
+  open: number,
+  { mover, pushrods }: Appearance,
+  tool: boolean,
+): void {
+  ctx.strokeStyle = palette.color.ink;
+  ctx.lineWidth = 2;
+  valve(ctx, palette, cell, open);
+  if (mover.name === "bucket") bucket(ctx, palette, cell, open);
+  else rocker(ctx, palette, cell, open, pushrods, tool);
+}
+
+/** A cover over the valves of a cylinder, with its bolts. */
+function cover(
+  ctx: CanvasRenderingContext2D,
+  { color }: Palette,
+  { x, y, width }: BenchLayout["cylinders"][number],
+): void {
+  const top = y + 8 - ROW_HEIGHT + 34;
+  ctx.fillStyle = color.paper;
+  ctx.strokeStyle = color.ink;
+  ctx.lineWidth = 2.5;
+  ctx.beginPath();
+  ctx.roundRect(x - width / 2 + 8, top, width - 16, 76, 14);
+  ctx.fill();
+  ctx.stroke();
+  ctx.lineWidth = 1.5;
+  ctx.strokeStyle = color.edge;
+  ctx.beginPath();
+  for (const dx of [-0.22, 0, 0.22]) {
+    ctx.moveTo(x + dx * width, top + 14);
+    ctx.lineTo(x + dx * width, top + 62);
+  }
+  ctx.stroke();
+  for (const side of [-1, 1])
+    drawDisc(ctx, x + side * (width / 2 - 22), top + 38, 5, { fill: color.steel, stroke: color.ink, width: 1.5 });
 }
 
 function plate(ctx: CanvasRenderingContext2D, { color }: Palette, { x, top, width }: Cell): void {

@@ -1,7 +1,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { EngineFile, LashEntry } from "@/core/engine/engineFile";
 import { namedFigures, specRoles } from "@/core/lash/spec";
-import { givenWords } from "@/core/job/words/specs";
+import { givenWords } from "@/core/job/words/given";
 import { specQuestions } from "@/core/heat/specQuestions";
 
 /** The figures of a source on one line: "intake 0.20 (0.15–0.25) mm, exhaust …". */

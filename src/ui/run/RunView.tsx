@@ -20,7 +20,6 @@ import { PAPER_GRID } from "../theme/paper";
 import { AnswerPanel } from "./panels/AnswerPanel";
 import { encoderWords } from "./words/encoderWords";
 import { Instruction } from "./panels/Instruction";
-import { LeafStrip } from "../leaves/LeafStrip";
 import { Legend } from "./panels/Legend";
 import { useKeysHere } from "./session/device/useKeysHere";
 import { KeyFor } from "./panels/KeyFor";
@@ -97,6 +96,7 @@ export function RunView({ given, device, person, work }: Props) {
   const run = useRun(given, person, work);
   const { context, now, ledger, instruction } = run;
   const { engine, file, job, room } = context;
+  const { Leaves } = work.room;
   const { useOpening } = useContext(RunHosted);
   const open = useOpening(given.id, ledger, instruction);
   const [view, setView] = useHeadView(given.file.name);
@@ -207,10 +207,10 @@ export function RunView({ given, device, person, work }: Props) {
             borderColor="ink!"
             bg="sheet"
           >
-            {reading ? (
+            {reading && Leaves !== undefined ? (
               <chakra.div minWidth="0">
                 {devices.gauge !== null && <LazyGauge said={devices.gauge} held={run.held} onHold={hold} />}
-                <LeafStrip
+                <Leaves
                   set={context.hand.set}
                   school={context.hand.school}
                   taps={run.taps}

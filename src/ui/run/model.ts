@@ -1,4 +1,5 @@
 /** What the run screen derives from what it is given and from the ledger, and what it asks of a kind of work. Types only. */
+import type { LeafStrip } from "../leaves/LeafStrip";
 import type { RouteStop } from "@/core/stops/route";
 import type { ReactNode } from "react";
 import type { Engine } from "@/core/engine/resolve";
@@ -159,6 +160,8 @@ export interface TaskRoom<
   signWords?(context: RunContext<T>, at: RouteStop): string;
   /** What stands in place of the head. */
   map?(run: Run<T, Own, Choice>): ReactNode;
+  /** What is felt where a valve is read; left out where nothing is read by leaves. */
+  readonly Leaves?: typeof LeafStrip;
   /** What lies under the hand now; null leaves it to the route. */
   panel?(run: Run<T, Own, Choice>): ReactNode;
   inHand?(valve: ValveState<Own>, name: string, context: RunContext): InHandLines;

@@ -1,8 +1,7 @@
 /** Specs and bands in the unit in which they were written down. */
 import type { EngineFile, LashFigures, ValveRole } from "../../engine/engineFile";
 import { engineUnit } from "../../engine/engineUnit";
-import { blockOf } from "../../engine/height";
-import { type LashSpec, asGiven, lashSpec } from "../../lash/spec";
+import type { LashSpec } from "../../lash/spec";
 import type { TypedUnit } from "../../units/typedLength";
 import { type LengthUnit, limitFigure, parseLength, showFigure } from "../../units/length";
 
@@ -20,15 +19,6 @@ export const roleUnit = (file: EngineFile, role: ValveRole): LengthUnit =>
 /** The band of a spec in its own unit: "0.40–0.50 mm". */
 export const bandWords = (spec: LashSpec, unit: LengthUnit): string =>
   `${limitFigure(spec.lowMm, unit)}–${limitFigure(spec.highMm, unit)} ${unit}`;
-
-/** What a source gives, as it was written down; heights with the gap that is read. */
-export function givenWords(figures: LashFigures): string {
-  const unit = specUnit(figures);
-  const block = blockOf(figures);
-  return block === null
-    ? specWords(lashSpec(figures), unit)
-    : `height ${specWords(asGiven(figures), unit)}, read as a gap of ${specWords(lashSpec(figures), unit)} under the ${block.text} block`;
-}
 
 /** The spec of a role on one line: "0.45 (0.40–0.50) mm". */
 export const specWords = (spec: LashSpec, unit: LengthUnit): string =>

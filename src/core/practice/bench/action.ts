@@ -30,6 +30,8 @@ export const actionSchema = z.discriminatedUnion("do", [
   /** The camshaft turned to and fro over a closer: what drags, and what moves. */
   z.strictObject({ do: z.literal("feel-closer"), valve }),
   z.strictObject({ do: z.literal("rotor") }),
+  /** Put on, or taken off. */
+  z.strictObject({ do: z.literal("covers"), on: z.boolean() }),
   z.strictObject({ do: z.literal("wait"), minutes: z.number().int().min(1).max(60) }),
   z.strictObject({ do: z.literal("thermometer") }),
   z.strictObject({ do: z.literal("measure-leaf"), leafMm }),

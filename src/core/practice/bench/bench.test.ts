@@ -261,3 +261,26 @@ describe("a follower under a block", () => {
     expect(openGapMm(v, onLobe, x)).toBeGreaterThan(gap + 1);
   });
 });
+
+describe("covers", () => {
+  const v = virtualEngine(PRACTICE_ENGINES.hot, 3, { startDeg: 0 });
+  const why = (state: BenchState, action: PracticeAction) => {
+    const done = act(v, state, action);
+    return couldBeDone(done) ? null : done.cant;
+  };
+  it("keep hands off the rockers, not from the crank", () => {
+    const on = benchOf(v, true);
+    expect(why(on, leafIn("1I", 0.2))).toMatch(/take the covers off/);
+    expect(why(on, { do: "turn", byDeg: 90 })).toBeNull();
+    expect(why(on, { do: "straw", cylinder: "1" })).toBeNull();
+    const off = does(v, on, { do: "covers", on: false }).state;
+    expect(why(off, leafIn("1I", 0.2))).toBeNull();
+    const wrench = does(v, off, { do: "loosen", valve: "1I" }).state;
+    expect(why(wrench, { do: "covers", on: true })).toBe("Take the wrench off 1I first.");
+  });
+  it("are on while it runs, or oil is thrown", () => {
+    const slips = (covered: boolean) => does(v, benchOf(v, covered), { do: "warm" }).slips.map((s) => s.kind);
+    expect(slips(true)).toEqual([]);
+    expect(slips(false)).toEqual(["cover-off"]);
+  });
+});

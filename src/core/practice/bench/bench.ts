@@ -28,6 +28,7 @@ const TAKES_S: Readonly<Partial<Record<PracticeAction["do"], number>>> = {
   screw: 5,
   lock: 6,
   loosen: 4,
+  covers: 60,
   "part-out": 40,
   "part-in": 40,
   grind: 60,
@@ -98,6 +99,8 @@ function doOne(hands: Hands, action: PracticeAction): Done | CantBeDone {
       return hasRotor(v.file)
         ? { state, felt: rotorWords(v, state) }
         : { cant: "There is no rotor on this engine to look at." };
+    case "covers":
+      return covers(state, action.on);
     case "wait":
       return { state, felt: `You waited ${action.minutes} ${action.minutes === 1 ? "minute" : "minutes"}.` };
     case "thermometer":
@@ -114,6 +117,15 @@ function doOne(hands: Hands, action: PracticeAction): Done | CantBeDone {
         : {
             state: { ...state, celsius: v.hotFromC + 12 },
             felt: "It ran until it was hot, and stands again where it stood.",
+            slips: state.covered
+              ? []
+              : [
+                  {
+                    kind: "cover-off",
+                    valve: null,
+                    why: "It was run with its covers off: it throws hot oil over hands and exhaust. Put them on before it runs.",
+                  },
+                ],
           };
     case "hint":
       return {
@@ -128,8 +140,20 @@ function doOne(hands: Hands, action: PracticeAction): Done | CantBeDone {
     case "name":
       return nameFault(v, state, action.fault, action.valve);
     default:
-      return x === undefined ? { cant: "Choose a valve first." } : atValve({ v, state, x }, action);
+      if (x === undefined) return { cant: "Choose a valve first." };
+      return state.covered && action.do !== "keep"
+        ? { cant: "Its cover is on: take the covers off first." }
+        : atValve({ v, state, x }, action);
   }
+}
+
+function covers(state: BenchState, on: boolean): Done | CantBeDone {
+  if (on === state.covered) return { cant: on ? "The covers are on." : "The covers are off." };
+  if (on && state.toolOn !== null) return { cant: `Take the wrench off ${state.toolOn} first.` };
+  return {
+    state: { ...state, covered: on },
+    felt: on ? "The covers are on: nothing is seen of the rockers." : "The covers are off.",
+  };
 }
 
 type ValveAction = Extract<PracticeAction, { readonly valve: string }>;

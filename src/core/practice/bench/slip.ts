@@ -10,6 +10,7 @@ export const SLIPS = {
   "tool-left-on": { name: "Read with the wrench on", costs: 8 },
   pushed: { name: "Rocker pressed at the leaf", costs: 5 },
   bundle: { name: "The whole set on the leaf", costs: 5 },
+  "cover-off": { name: "Run with its covers off", costs: 8 },
   cold: { name: "Read too cold", costs: 8 },
   "wrong-way": { name: "Turned the wrong way", costs: 5 },
   "needless-turns": { name: "Needless turns", costs: 5 },

@@ -62,6 +62,8 @@ export interface BenchState {
   readonly celsius: number;
   readonly thumb: string | null;
   readonly toolOn: string | null;
+  /** Its valve covers are on: nothing is seen of its rockers, and nobody comes to them. */
+  readonly covered: boolean;
   readonly valves: Readonly<Record<string, ValveNow>>;
   /** Practice ended by an accident. */
   readonly over: string | null;
@@ -86,7 +88,7 @@ export interface CantBeDone {
 }
 export const couldBeDone = (o: Outcome | CantBeDone): o is Outcome => "state" in o;
 
-export function benchOf(v: VirtualEngine): BenchState {
+export function benchOf(v: VirtualEngine, covered = false): BenchState {
   return {
     step: 0,
     turnedDeg: 0,
@@ -96,6 +98,7 @@ export function benchOf(v: VirtualEngine): BenchState {
     celsius: v.startC,
     thumb: null,
     toolOn: null,
+    covered,
     over: null,
     hints: 0,
     claims: 0,

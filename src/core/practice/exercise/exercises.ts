@@ -25,7 +25,13 @@ export interface PracticeSpec {
   readonly leavesMm: readonly number[];
   /** In what they are stamped. */
   readonly leafUnit: "mm" | "in";
+  /** Its covers are on as it begins; off where it is left out. */
+  readonly covered?: boolean;
 }
+
+/** Exercises that begin as an engine comes in: with its covers on. */
+export const beginsCovered = (id: ExerciseId): boolean =>
+  id === "firing-tdc" || id === "hot-and-cold" || id === "whole-job";
 
 /** One engine in so many has nothing wrong. */
 const SOUND_EVERY = 8;

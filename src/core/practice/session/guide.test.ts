@@ -6,6 +6,7 @@ import { EXERCISE_IDS, type ExerciseId, exercise } from "../exercise/exerciseLis
 import type { Session } from "./frame";
 import { between } from "../bench/feel";
 import { nextWords } from "./guide";
+import { beginsCovered } from "../exercise/exercises";
 import { LEAVES_MM } from "./player.testing";
 import { doing, keepRead, leafIn } from "./player";
 import { marksOf } from "./marks";
@@ -52,6 +53,8 @@ function obey(session: Session, memory: Memory): Session | null {
   }
   const minutes = /^Wait (\d+) minutes?/.exec(words)?.[1];
   if (minutes !== undefined) return doing(session, { do: "wait", minutes: Number(minutes) });
+  if (/^Take the covers off/.test(words)) return doing(session, { do: "covers", on: false });
+  if (/put the covers on/.test(words)) return doing(session, { do: "covers", on: true });
   if (/^It has cooled/.test(words)) return doing(session, { do: "warm" });
   if (/say that you are done/.test(words))
     return session.state.toolOn === null ? null : doing(session, { do: "tool-off" });
@@ -111,6 +114,7 @@ describe("the guide", () => {
         file: PRACTICE_ENGINES[exercise(id).engine],
         leavesMm: LEAVES_MM,
         leafUnit: "mm",
+        covered: beginsCovered(id),
       } as const;
       let session = begin(spec, { hand: PERFECT_HAND });
       const memory: Memory = { lash: new Map(), closer: new Map() };

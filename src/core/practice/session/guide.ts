@@ -149,7 +149,13 @@ function setWords(session: Session): string {
   const { v, state, spec } = session;
   const targets = targetsOf(spec, v);
   const open = targets.filter((id) => state.valves[id]?.kept == null);
-  if (coolOf(v, state) > 1) return "It has cooled under where it counts as hot: warm it again before you read on.";
+  if (coolOf(v, state) > 1)
+    return state.covered
+      ? "It has cooled under where it counts as hot: warm it again before you read on."
+      : state.toolOn === null
+        ? "It has cooled under where it counts as hot: put the covers on, to warm it again."
+        : `Take the wrench off ${state.toolOn}: it has cooled, and is to be warmed again.`;
+  if (state.covered && open.length > 0) return "Take the covers off.";
   const loose = v.valves.find((x) => v.locks && state.valves[x.id]?.locked === false && !targets.includes(x.id));
   if (loose !== undefined) return `${loose.id} was loosened and is not asked for here: lock it again.`;
   if (open.length === 0)

@@ -20,7 +20,7 @@ import type { VirtualEngine, VirtualOptions } from "../engine/virtualEngine";
 
 export const begin = (spec: PracticeSpec, more?: VirtualOptions): Session => {
   const v = engineOf(spec, more);
-  return { spec, v, state: benchOf(v), frames: [] };
+  return { spec, v, state: benchOf(v, spec.covered), frames: [] };
 };
 
 /** One thing more; or why it can't be done. */

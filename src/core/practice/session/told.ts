@@ -17,6 +17,7 @@ const ONLY_DONE: ReadonlySet<PracticeAction["do"]> = new Set([
   "grind",
   "thumb",
   "wait",
+  "covers",
   "may-set",
   "tdc",
   "name",

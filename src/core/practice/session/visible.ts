@@ -46,6 +46,7 @@ export interface VisibleState {
   readonly steps: number;
   readonly turnedDeg: number;
   readonly toolOn: string | null;
+  readonly covered: boolean;
   readonly thumb: string | null;
   readonly valves: readonly VisibleValve[];
   readonly claims: { readonly made: number; readonly of: number };
@@ -94,6 +95,7 @@ export function visibleState(session: Session): VisibleState {
     steps: frames.length,
     turnedDeg: state.turnedDeg,
     toolOn: state.toolOn,
+    covered: state.covered,
     thumb: state.thumb,
     valves: v.valves.map((x): VisibleValve => {
       const now = state.valves[x.id];

@@ -37,6 +37,8 @@ export function actionWords(
       return `Turned the camshaft to and fro over the closer of ${a.valve}`;
     case "rotor":
       return "Looked at the rotor";
+    case "covers":
+      return a.on ? "Put the covers on" : "Took the covers off";
     case "wait":
       return `Waited ${a.minutes} ${a.minutes === 1 ? "minute" : "minutes"}`;
     case "thermometer":

@@ -5,7 +5,7 @@ import { type Measured, proposedSource, growthSourcesOf } from "@/core/heat/grow
 import { isGear, gearForWork } from "@/core/preload/gear";
 import { fileTurns } from "@/core/job/tasks/preload/plan";
 import { jobRoles } from "@/core/job/prepare";
-import { givenWords } from "@/core/job/words/specs";
+import { givenWords } from "@/core/job/words/given";
 import { figuresWords } from "../../prepare/SpecLine";
 import { Stamp } from "../../controls/Stamp";
 import { adjusterWords } from "./adjusterWords";

@@ -1,4 +1,5 @@
 /** The room of gear without a screw: a part of another length. */
+import { LeafStrip } from "../../../leaves/LeafStrip";
 import type { DryGapStep, DryGapTask } from "@/core/job/tasks/dryGap";
 import type { TaskRoom } from "../../model";
 import { approvedWords } from "../../words/approved";
@@ -6,6 +7,7 @@ import { PartPanel } from "./PartPanel";
 import { type LengthChoice, fitWords, gapGrounds, gapWords, orderWords } from "./words";
 
 export const DRY_GAP_ROOM: TaskRoom<DryGapTask, null, DryGapStep, LengthChoice> = {
+  Leaves: LeafStrip,
   doneWord: "done",
   gapWord: "dry gap",
   noChoice: () => ({ lengthMm: null, fromMm: null }),

@@ -1,9 +1,11 @@
 /** The room of stems that are ground. */
+import { LeafStrip } from "../../../leaves/LeafStrip";
 import type { GrindingTask } from "@/core/job/tasks/grinding";
 import type { TaskRoom } from "../../model";
 import { grindAdjustment } from "./words";
 
 export const GRINDING_ROOM: TaskRoom<GrindingTask, null> = {
+  Leaves: LeafStrip,
   doneWord: "done",
   gapWord: "band",
   adjustment: grindAdjustment,

@@ -1,4 +1,5 @@
 /** The room of positively closed valves: an opener and a closer each. */
+import { LeafStrip } from "../../../leaves/LeafStrip";
 import type { OpenerCloserStep } from "@/core/job/tasks/openerCloser";
 import type { ValveOpenerCloser } from "@/core/job/tasks/openerCloser/openerCloser";
 import type { OpenerCloserTask } from "@/core/job/tasks/openerCloser/plan";
@@ -9,6 +10,7 @@ import { PlugPanel } from "./PlugPanel";
 import { openerCloserWords, openerWords, plugWords, triedWords } from "./words";
 
 export const OPENER_CLOSER_ROOM: TaskRoom<OpenerCloserTask, ValveOpenerCloser, OpenerCloserStep> = {
+  Leaves: LeafStrip,
   doneWord: "done",
   gapWord: "band",
   adjustment: (_context, now, valve, fromMm) => exchanged(now, valve, fromMm),

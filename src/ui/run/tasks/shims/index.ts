@@ -1,4 +1,5 @@
 /** The room of shims and other parts of graded thickness. */
+import { LeafStrip } from "../../../leaves/LeafStrip";
 import { type ShimStep, outOfBand } from "@/core/job/tasks/shims";
 import type { ShimsTask } from "@/core/job/tasks/shims/plan";
 import { capital } from "@/core/job/words/names";
@@ -7,6 +8,7 @@ import { exchanged } from "../../words/adjustments";
 import { partsWords, seatWords } from "./words";
 
 export const SHIMS_ROOM: TaskRoom<ShimsTask, null, ShimStep> = {
+  Leaves: LeafStrip,
   doneWord: "done",
   gapWord: "band",
   adjustment: (_context, now, valve, fromMm) => exchanged(now, valve, fromMm),

@@ -1,0 +1,1 @@
+ALTER TABLE "practice_sessions" ADD COLUMN "covered" boolean DEFAULT false NOT NULL;
