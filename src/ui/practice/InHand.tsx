@@ -35,7 +35,7 @@ export function InHand(props: AtValveProps) {
       <chakra.div display="flex" flexDirection="column" gap="3" alignItems="start" borderTop="2px solid" pt="3">
         <InHandName>{valve.id}</InHandName>
         <chakra.p fontSize="18px">It is under its cover.</chakra.p>
-        <Button type="button" size="big" onClick={() => act({ do: "covers", on: false })}>
+        <Button type="button" kind="now" onClick={() => act({ do: "covers", on: false })}>
           Take the covers off
         </Button>
       </chakra.div>

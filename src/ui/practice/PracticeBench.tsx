@@ -173,7 +173,9 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
         </chakra.section>
         {task !== "gaps" && task !== "may-set" && (
           <chakra.section aria-label="Looks and measures" minWidth="0" display="flex" flexDirection="column" gap="3">
-            {inHand !== undefined && <ValveLooks bench={bench} state={state} valve={inHand} act={act} />}
+            {inHand !== undefined && !state.covered && (
+              <ValveLooks bench={bench} state={state} valve={inHand} act={act} />
+            )}
             <EngineTools bench={bench} state={state} leaves={leaves} act={act} />
           </chakra.section>
         )}
