@@ -173,6 +173,31 @@ describe("the ledger of a check", () => {
     expect(p.tick("shaft-1", { stop: own?.stop })).toMatch(/ticked meanwhile/);
     expect(p.tick("shaft-1", { stop: own?.stop, round: 2 })).toBeNull();
   });
+  it("takes no shaft down where a follower rests, but nearer to its lobe than a stop's margin", () => {
+    const plain = check(V8, "cylinder");
+    const own = (plain.task as BuildCheckTask).plan.lines.find((l) => l.id === "shaft-1");
+    const other = plain.route.find((s) => s.letter !== own?.stop)?.letter ?? "";
+    const near = (deg: number) => ({
+      ...plain,
+      route: plain.route.map((s) =>
+        s.letter === other
+          ? {
+              ...s,
+              margins: Object.fromEntries(Object.keys(s.margins).map((v) => [v, v === own?.under[0] ? deg : 90])),
+            }
+          : s,
+      ),
+    });
+    const tickedAt = (deg: number) => {
+      const p = player(near(deg));
+      p.tick("head-torqued");
+      p.tick("head-torqued", { round: 2 });
+      p.enter({ kind: "arrived", stop: other });
+      return p.tick("shaft-1", { stop: other });
+    };
+    expect(tickedAt(4)).toMatch(/is less than 10° clear of the lobe.*cracks/);
+    expect(tickedAt(10)).toBeNull();
+  });
   it("wants a word of how where followers under a shaft never all rest", () => {
     const wild = {
       ...V8,

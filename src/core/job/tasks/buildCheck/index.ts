@@ -1,12 +1,13 @@
 /** The build check: an engine that goes together, line by line, before its first setting. */
 import { parseLength } from "../../../units/length";
+import type { RouteStop } from "../../../stops/route";
 import { advance } from "../../../units/angle/arc";
 import type { JobOf } from "../../job";
 import type { EntryOf, LedgerEntry } from "../../ledger/entry";
 import type { NextThing } from "../../next/next";
 import type { JobState } from "../../state/state";
 import type { TaskRules } from "../rules";
-import { type CheckLine, type LineState, linesAfter, neverRests } from "./line";
+import { type CheckLine, type LineState, WANTED_DEG, linesAfter, neverRests } from "./line";
 import type { BuildCheckTask } from "./plan";
 
 type BuildCheck = JobOf<BuildCheckTask>;
@@ -15,9 +16,19 @@ type State = Pick<JobState, "live" | "stop">;
 export const linesOf = ({ task }: BuildCheck, { live }: Pick<JobState, "live">): LineState[] =>
   linesAfter(task.plan.lines, live);
 
-/** Those of a line's followers that do not rest where the crank stands; all of them while nobody said where that is. */
-export const liftedUnder = ({ under }: CheckLine, { stop }: Pick<JobState, "stop">): readonly string[] =>
-  under.filter((v) => (stop?.margins[v] ?? -1) < 0);
+const clearAt = (stop: RouteStop | null | undefined, valve: string): number => stop?.margins[valve] ?? -1;
+
+/** How far from its lobe every follower under a line is wanted: as a stop's margin, and less where its own stop has less. */
+function wantedAt(job: BuildCheck, line: CheckLine): number {
+  const own = stopOf(job, line);
+  return Math.max(0, Math.min(WANTED_DEG, ...line.under.map((v) => clearAt(own, v))));
+}
+
+/** Those of a line's followers that are not clear of their lobes where the crank stands; all while nobody said where that is. */
+export function liftedUnder(job: BuildCheck, line: CheckLine, { stop }: Pick<JobState, "stop">): readonly string[] {
+  const wantedDeg = wantedAt(job, line);
+  return line.under.filter((v) => clearAt(stop, v) < wantedDeg);
+}
 
 /** What must come before a line and is still open. */
 export const openBefore = (lines: readonly LineState[], { after }: CheckLine): CheckLine[] =>
@@ -51,7 +62,7 @@ export function tickRefusal(job: BuildCheck, state: State, entry: EntryOf<"line-
 
 /** What is bolted down over followers: only where they rest, and with a word of how where they never all do. */
 function crankRefusal(
-  { route }: BuildCheck,
+  job: BuildCheck,
   state: State,
   line: CheckLine,
   { stop, found }: EntryOf<"line-ticked">,
@@ -62,10 +73,16 @@ function crankRefusal(
   if (state.stop === null) return `Turn the crank to stop ${line.stop} first, and say so.`;
   if (stop !== null && stop !== state.stop.letter)
     return `The crank stands at stop ${state.stop.letter}, not ${stop}: look at it again.`;
-  const lifted = liftedUnder(line, state);
+  const lifted = liftedUnder(job, line, state);
   if (lifted.length === 0) return null;
-  const others = route.filter((s) => line.under.every((v) => (s.margins[v] ?? -1) >= 0)).map((s) => s.letter);
-  return `Not here: at stop ${state.stop.letter} ${lifted.join(", ")} ${lifted.length === 1 ? "is" : "are"} lifted, and what is drawn down over a lifted follower cracks. Turn on to stop ${others.join(" or ")}, where all under it rest.`;
+  const wantedDeg = wantedAt(job, line);
+  const others = job.route.filter((s) => line.under.every((v) => clearAt(s, v) >= wantedDeg)).map((s) => s.letter);
+  const up = lifted.filter((v) => clearAt(state.stop, v) < 0);
+  const words =
+    up.length > 0
+      ? `${up.join(", ")} ${up.length === 1 ? "is" : "are"} lifted`
+      : `${lifted.join(", ")} ${lifted.length === 1 ? "is" : "are"} less than ${Math.round(wantedDeg)}° clear of the lobe`;
+  return `Not here: at stop ${state.stop.letter} ${words}, and what is drawn down over a lifted follower cracks. Turn on to stop ${others.join(" or ")}, where all under it rest.`;
 }
 
 function notHereRefusal(job: BuildCheck, state: State, entry: EntryOf<"line-not-here">): string | null {
@@ -101,7 +118,7 @@ export function lineInTurn(job: BuildCheck, state: State, chosen: string | null)
   if (first === null || first.line.stop === null) return first;
   const from = state.stop?.crankDeg ?? 0;
   const awayDeg = ({ line }: LineState): number =>
-    liftedUnder(line, state).length === 0 ? 0 : advance(from, stopOf(job, line)?.crankDeg ?? from, job.cycleDeg);
+    liftedUnder(job, line, state).length === 0 ? 0 : advance(from, stopOf(job, line)?.crankDeg ?? from, job.cycleDeg);
   return ready.filter((l) => l.line.stop !== null).reduce((a, b) => (awayDeg(b) < awayDeg(a) ? b : a), first);
 }
 
@@ -114,7 +131,7 @@ function nextLine(job: BuildCheck, state: JobState, chosen: string | null): Next
   const { line } = at;
   const to = stopOf(job, line);
   const ready = openBefore(linesOf(job, state), line).length === 0;
-  if (to !== undefined && ready && liftedUnder(line, state).length > 0) {
+  if (to !== undefined && ready && liftedUnder(job, line, state).length > 0) {
     const from = state.stop?.crankDeg ?? null;
     const turnDeg = from === null ? 0 : advance(from, to.crankDeg, job.cycleDeg);
     return { kind: "turn", to, turnDeg, first: from === null };

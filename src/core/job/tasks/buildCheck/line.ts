@@ -1,6 +1,9 @@
 /** A line of the build check, and how it stands after what was entered. */
 import type { EntryOf, Kept, LedgerEntry } from "../../ledger/entry";
 
+/** So far from its lobe every follower under a shaft is wanted, where that can be had (assumed: as a stop's margin). */
+export const WANTED_DEG = 10;
+
 /** What is measured at a line, in mm. */
 export interface LineReading {
   readonly label: string;

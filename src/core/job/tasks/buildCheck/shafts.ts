@@ -5,6 +5,7 @@ import { marginDeg } from "../../../stops/margin";
 import type { RouteStop } from "../../../stops/route";
 import { stopLetter } from "../../../stops/sign";
 import { fold } from "../../../units/angle/arc";
+import { WANTED_DEG } from "./line";
 
 /** How rockers are held: on shafts that are bolted down over several followers, or each on its own. */
 export const SHAFT_LAYOUTS = ["none", "file", "bank", "cylinder"] as const;
@@ -60,9 +61,6 @@ export function shaftsOf(file: EngineFile, layout: ShaftLayout): Shaft[] {
       }));
   }
 }
-
-/** So far from its lobe every follower under a shaft is wanted, where that can be had (assumed: as a stop's margin). */
-const WANTED_DEG = 10;
 
 export interface ShaftStops {
   readonly route: RouteStop[];
