@@ -21,7 +21,8 @@ interface Props {
 }
 
 const Tools = chakra("div", { base: { display: "flex", flexWrap: "wrap", gap: "2", alignItems: "center" } });
-const SCREW_DEG = [-90, -30, -10, 10, 30, 90] as const;
+/** Fine enough for the last touch at any thread: a leaf tells hundredths. */
+const SCREW_DEG = [-90, -30, -10, -2, 2, 10, 30, 90] as const;
 
 /** What can be done to the valve in hand by its gear. */
 export function ValveHands(props: Props) {
