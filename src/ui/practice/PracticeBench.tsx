@@ -84,7 +84,10 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
             <chakra.p fontSize="18px">
               To be fitted:{" "}
               {run.fit
-                .map(({ valve, part, mm }) => `${valve} ${part ?? ""} ${fineLength(mm, bench.unit)}`)
+                .map(
+                  ({ valve, part, mm }) =>
+                    `${valve} ${part ?? ""} ${fineLength(mm, unitAt(state.valves, valve, bench.unit))}`,
+                )
                 .join(" · ")}
             </chakra.p>
           )}
@@ -183,6 +186,10 @@ export function BenchView({ at, ...props }: BenchProps & { readonly at: AtBench 
     </chakra.div>
   );
 }
+
+/** A valve is told in its own unit. */
+const unitAt = (valves: readonly VisibleValve[], id: string, otherwise: "mm" | "in"): "mm" | "in" =>
+  valves.find((v) => v.id === id)?.unit ?? otherwise;
 
 /** What is in hand as one comes to the bench: the first gap; nothing where one chooses. */
 const firstPick = (task: PracticeTask, { valves }: VisibleState): string[] => {

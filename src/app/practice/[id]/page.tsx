@@ -10,7 +10,7 @@ import { findPractice, loadSession, personOf, rehearsedRun, sameSeed } from "@/s
 import { provingHere } from "@/server/signIn/provingHere";
 import { practiceTitle } from "@/server/titles";
 import { PracticeBench } from "@/ui/practice/PracticeBench";
-import { RehearsalLazy } from "@/ui/practice/RehearsalLazy";
+import { RehearsalLazy } from "@/ui/practice/rehearsal/RehearsalLazy";
 import type { BenchProps } from "@/ui/practice/benchProps";
 import { PracticeResult } from "@/ui/practice/PracticeResult";
 import { Shell } from "../../Shell";

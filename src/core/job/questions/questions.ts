@@ -112,7 +112,7 @@ const heldOpen = (job: JobOf, valve: JobValve): Doubt => ({
 
 const pressedDown = (job: JobOf, valve: JobValve): Doubt => ({
   text: `No leaf goes${underWords(valve.block)} at ${named(job, valve)}: it ${valve.block === undefined ? "may be held down" : "stands high"}.`,
-  checks: INJECTOR_CHECKS,
+  checks: injectorChecks(valve),
   answers: [
     `Crank checked, follower on its base circle: it ${verdictOn(valve, "tight")}`,
     "Plunger or follower: to be watched",
@@ -120,11 +120,13 @@ const pressedDown = (job: JobOf, valve: JobValve): Doubt => ({
 });
 
 /** What makes an injector's or a pump's follower read otherwise: it has no seat and no spring of a valve. */
-const INJECTOR_CHECKS = [
+const injectorChecks = ({ block }: JobValve): Question["checks"] => [
   "Is the crank at this stop, the follower on its base circle?",
-  "Datum, block and follower clean; the block flat, and nothing pressed while it is read.",
+  ...(block === undefined
+    ? []
+    : ["Datum, block and follower clean; the block flat, and nothing pressed while it is read."]),
   "Plunger or follower sticking, lobe or roller worn: look at them.",
-] as const;
+];
 
 /** How far a reading is from where this valve was left, or from nominal where that is not known for all. */
 const offBy = (job: JobOf, valve: JobValve, reading: ReadingEntry, usePast: boolean): number => {
@@ -167,7 +169,7 @@ function oddOne(
     valve: valve.id,
     text: `${capital(named(job, valve))} reads ${readingWords(found)}: about ${sizeWords(found, away)} ${side === "tight" ? "tighter" : "wider"} ${from}. Is it the right valve, at the right stop?`,
     ...(valve.role === "injector"
-      ? { checks: INJECTOR_CHECKS, answers: [NOTHING_FOUND, "Plunger, follower or lobe: to be watched"] }
+      ? { checks: injectorChecks(valve), answers: [NOTHING_FOUND, "Plunger, follower or lobe: to be watched"] }
       : asks.odd(side, job)),
   };
 }

@@ -6,11 +6,11 @@ import type { Entry, KeptEntry } from "@/core/job/ledger/entry";
 import { keptByRun } from "@/core/job/pages/rehearsal";
 import type { PartOut } from "@/core/job/tasks/shims/partsOut";
 import type { Person } from "@/core/shop/person";
-import type { Ledger } from "../run/model";
-import type { RunHost } from "../run/session/runHost";
-import { send } from "../send";
-import { useStored, writeStored } from "../stored";
-import type { AtBench } from "./PracticeBench";
+import type { Ledger } from "../../run/model";
+import type { RunHost } from "../../run/session/runHost";
+import { send } from "../../send";
+import { useStored, writeStored } from "../../stored";
+import type { AtBench } from "../PracticeBench";
 
 interface Rehearsal {
   readonly ledger: Ledger;
@@ -61,6 +61,9 @@ const NOTHING: readonly KeptEntry[] = [];
 const NONE_OUT: readonly PartOut[] = [];
 const NONE_PENDING: ReadonlySet<string> = new Set();
 
+/** Minutes of waiting that were let pass. */
+export const passedKey = (id: string): string => `fulcrata-rehearsal-${id}-passed`;
+
 /** What shows a rehearsal, and what time it is there, in ms. */
 interface Shown extends Pick<RehearsedParts, "open" | "toEngine"> {
   readonly onTold: Rehearsal["onTold"];
@@ -87,6 +90,7 @@ export function useRehearsal(
       if (sent.kind === "done") {
         writeStored(key, null);
         writeStored(outKey, null);
+        writeStored(passedKey(id), null);
       } else ended.current = false;
       router.refresh();
     });

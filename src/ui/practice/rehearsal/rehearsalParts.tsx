@@ -14,10 +14,10 @@ import type { PartOut } from "@/core/job/tasks/shims/partsOut";
 import type { Micrometer } from "@/core/parts/micrometer";
 import { parseLength } from "@/core/units/length";
 import { useState } from "react";
-import type { ExchangeAsked } from "../openerCloser/useExchanging";
-import type { Trouble } from "../send";
-import type { PartsHost } from "../shims/partsHost";
-import { type Typed, outOfTyped } from "../shims/typedParts";
+import type { ExchangeAsked } from "../../openerCloser/useExchanging";
+import type { Trouble } from "../../send";
+import type { PartsHost } from "../../shims/partsHost";
+import { type Typed, outOfTyped } from "../../shims/typedParts";
 import { useRehearsing } from "./useRehearsal";
 
 /** What lies at the bench to measure with: it shows what is. */

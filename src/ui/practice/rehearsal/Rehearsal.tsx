@@ -9,21 +9,21 @@ import type { RunPageData } from "@/core/job/pages/run";
 import { jobAs } from "@/core/job/run";
 import type { Person } from "@/core/shop/person";
 import type { ShopWays } from "@/core/shop/ways";
-import { Button } from "../controls/Button";
-import { WaysProvider } from "../controls/ways";
-import { UnitProvider } from "../controls/unit";
-import type { DeviceHere } from "../frame/AtWork";
-import { JobRun } from "../run/JobRun";
-import { RunHosted } from "../run/session/runHost";
-import { PartsHosted } from "../shims/partsHost";
-import { useStored } from "../stored";
-import type { BenchProps } from "./benchProps";
-import { BenchView, useAtBench } from "./PracticeBench";
+import { Button } from "../../controls/Button";
+import { WaysProvider } from "../../controls/ways";
+import { UnitProvider } from "../../controls/unit";
+import type { DeviceHere } from "../../frame/AtWork";
+import { JobRun } from "../../run/JobRun";
+import { RunHosted } from "../../run/session/runHost";
+import { PartsHosted } from "../../shims/partsHost";
+import { useStored } from "../../stored";
+import type { BenchProps } from "../benchProps";
+import { BenchView, useAtBench } from "../PracticeBench";
 import { REHEARSAL_PARTS, openerCloserRehearsed, shimsRehearsed } from "./rehearsalParts";
-import { REHEARSAL_HOST, Rehearsing, useRehearsal } from "./useRehearsal";
+import { REHEARSAL_HOST, Rehearsing, passedKey, useRehearsal } from "./useRehearsal";
 
-const ShimsView = dynamic(() => import("../shims/ShimsView").then((m) => m.ShimsView));
-const OpenerCloserView = dynamic(() => import("../openerCloser/OpenerCloserView").then((m) => m.OpenerCloserView));
+const ShimsView = dynamic(() => import("../../shims/ShimsView").then((m) => m.ShimsView));
+const OpenerCloserView = dynamic(() => import("../../openerCloser/OpenerCloserView").then((m) => m.OpenerCloserView));
 
 interface Props {
   readonly given: RunPageData;
@@ -156,7 +156,7 @@ export default function Rehearsal({ given, bench, device, person, ways }: Props)
 
 /** What time it is in a rehearsal: waits can be let pass. */
 function useRehearsalClock({ id, nowMs }: Pick<RunPageData, "id" | "nowMs">) {
-  const [passed, write] = useStored<number>(`fulcrata-rehearsal-${id}-passed`);
+  const [passed, write] = useStored<number>(passedKey(id));
   const began = useRef<number | null>(null);
   const passedMinutes = passed ?? 0;
   const now = useCallback((): number => {
