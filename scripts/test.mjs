@@ -1,6 +1,7 @@
 /** `npm test`: types, lint, unit tests, then the real interface in a real browser; ends with one line that adds up all. */
 import { mkdirSync, readFileSync, rmSync, statfsSync } from "node:fs";
 import path from "node:path";
+import { stripVTControlCharacters } from "node:util";
 import { ensureChromium } from "./lib/chromium.mjs";
 import { withFreshApp } from "./lib/freshApp.mjs";
 import { ensurePackages } from "./lib/install.mjs";
@@ -13,11 +14,26 @@ const DATA = path.join(ROOT, ".data");
 const WORK = path.join(DATA, `test-${process.pid}`);
 const bin = (/** @type {string} */ name) => path.join(ROOT, "node_modules", ".bin", name);
 const count = { passed: 0, failed: 0 };
+/** What failed, by name and with its first lines: told once more at the end, where nobody has to look for it. @type {string[]} */
+const failures = [];
+/** @param {string} name @param {string | undefined} why */
+const failed = (name, why) =>
+  failures.push(
+    [
+      name,
+      ...stripVTControlCharacters(why ?? "")
+        .split("\n")
+        .slice(0, 12),
+    ].join("\n    "),
+  );
 
 /** A check that counts as one. @param {string} name @param {string} command @param {string[]} args */
 async function check(name, command, args) {
   const { code, output } = await run(command, args, { cwd: ROOT });
-  if (code !== 0) say(`\n== ${name}\n${output}`);
+  if (code !== 0) {
+    say(`\n== ${name}\n${output}`);
+    failed(name, output);
+  }
   count[code === 0 ? "passed" : "failed"] += 1;
   say(`${name}: ${code === 0 ? "passed" : "failed"}`);
 }
@@ -45,11 +61,21 @@ async function unitTests() {
   const report = path.join(WORK, "unit.json");
   const { code } = await run(bin("vitest"), ["run", "--reporter=dot", "--reporter=json", `--outputFile=${report}`], {
     cwd: ROOT,
+    env: { ...process.env, NO_COLOR: "1" },
     quiet: false,
   });
   const told = readJson(report);
+  for (const file of told?.testResults ?? []) {
+    if (file.status === "failed" && file.message) failed(file.name, file.message);
+    for (const test of file.assertionResults)
+      if (test.status === "failed")
+        failed(`${path.relative(ROOT, file.name)} › ${test.fullName}`, test.failureMessages[0]);
+  }
   addUp("Unit tests", code, told === null ? null : { passed: told.numPassedTests, failed: told.numFailedTests });
 }
+
+/** The tests of a file or of a group in it. @param {any} suite @returns {any[]} */
+const specsOf = (suite) => [...suite.specs, ...(suite.suites ?? []).flatMap(specsOf)];
 
 async function browserTests() {
   say("\n== Browser tests");
@@ -59,7 +85,10 @@ async function browserTests() {
     const env = { ...process.env, APP_URL: url, CHROMIUM: chromium, TEST_REPORT: report };
     return run(bin("playwright"), ["test", ...process.argv.slice(2)], { cwd: ROOT, env, quiet: false });
   });
-  const stats = readJson(report)?.stats;
+  const told = readJson(report);
+  for (const { file, title, ok, tests } of (told?.suites ?? []).flatMap(specsOf))
+    if (!ok) failed(`${file} › ${title}`, tests[0]?.results.at(-1)?.error?.message);
+  const stats = told?.stats;
   addUp(
     "Browser tests",
     code,
@@ -99,10 +128,11 @@ async function end(code) {
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => void end(1));
 main()
   .catch((error) => {
-    say(sentence(error));
+    failed("npm test", sentence(error));
     count.failed += 1;
   })
   .then(async () => {
+    for (const failure of failures) say(`\nFailed: ${failure}`);
     say(`\n${count.passed} passed, ${count.failed} failed`);
     await end(count.failed === 0 && count.passed > 0 ? 0 : 1);
   });

@@ -60,7 +60,7 @@ describe("processes", () => {
     await new Promise((up) => child.stdout.once("data", up));
     await stop(child);
     expect((await child).signal).toBe("SIGKILL");
-  }, 15_000);
+  });
   it("knows a taken port", async () => {
     const port = await freePort();
     const server = createServer().listen(port, "127.0.0.1");
@@ -93,7 +93,7 @@ describe("the private cluster", () => {
     await third.stop();
     expect(existsSync(lock)).toBe(false);
     await third.discard();
-  }, 60_000);
+  });
   it("is given up without a server or its data left, however far it came", async () => {
     const bin = await ensurePostgres();
     for (const afterMs of [0, 150, 900, 1800]) {
@@ -106,7 +106,7 @@ describe("the private cluster", () => {
       expect(existsSync(folder)).toBe(false);
       expect(serversOf(folder)).toEqual([]);
     }
-  }, 60_000);
+  });
   it("ends with the command that started it, whenever that is broken off", async () => {
     const lib = (name: string) => JSON.stringify(path.join(ROOT, "scripts/lib", name));
     const script = path.join(WORK, "breaks-off.mjs");
@@ -128,7 +128,7 @@ describe("the private cluster", () => {
       expect(serversOf(folder)).toEqual([]);
       expect(existsSync(folder)).toBe(false);
     }
-  }, 60_000);
+  });
   it("refuses a folder that is something else", async () => {
     const folder = path.join(WORK, "other");
     mkdirSync(path.join(folder, "data"), { recursive: true });
@@ -166,7 +166,7 @@ describe("the commands", () => {
       expect(bad.code).toBe(2);
       expect(JSON.parse(bad.output)).toMatchObject({ error: { path: at, message: expect.stringMatching(/\.$/) } });
     }
-  }, 60_000);
+  });
   it("demo says what is wrong in one sentence", async () => {
     expect(await node("demo.mjs", ["--rest"])).toMatchObject({
       code: 1,
@@ -202,5 +202,5 @@ describe("the commands", () => {
       code: 1,
       output: expect.stringContaining("does not answer"),
     });
-  }, 60_000);
+  });
 });

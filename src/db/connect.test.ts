@@ -6,7 +6,8 @@ import { type Database, connect, ofShop } from "./connect";
 import { appUrlOf } from "./appRole.mjs";
 import { testDatabase } from "./freshDatabase.testing";
 
-const QUICK = { statement: 300, lock: 300, idleInTransaction: 2000, connection: 1000 };
+/** Far longer than a statement takes where this machine stands still for a moment. */
+const QUICK = { statement: 1000, lock: 1000, idleInTransaction: 6000, connection: 4000 };
 
 let owner: Database;
 let url: string;
@@ -60,11 +61,14 @@ describe("a pool", () => {
     await owner.execute(sql`insert into tokens values (1), (2)`);
     const { db, end: close } = connect(url, 2, { ...QUICK, statement: 8000, lock: 8000 });
     let tries = 0;
+    let eachHasOne: (() => void) | undefined;
+    const bothBegun = new Promise<void>((done) => (eachHasOne = done));
     const both = (first: number, second: number) =>
       db.transaction(async (tx) => {
         tries += 1;
         await tx.execute(sql`select * from tokens where id = ${first} for update`);
-        await new Promise((r) => setTimeout(r, 100));
+        if (tries >= 2) eachHasOne?.();
+        await bothBegun;
         await tx.execute(sql`select * from tokens where id = ${second} for update`);
       });
     await Promise.all([both(1, 2), both(2, 1)]);

@@ -38,21 +38,26 @@ async function device(serve: (socket: net.Socket) => void, port = 0): Promise<nu
   return at;
 }
 
-/** Listens until something is said that fits. */
-async function until(fits: (said: Assessment) => boolean): Promise<Assessment> {
+type Until = (fits: (said: Assessment) => boolean) => Promise<Assessment>;
+
+/** Listens from now on: each call waits until something is said that fits. */
+function listener(): Until {
   const stop = new AbortController();
   stops.push(stop);
   const reader = listen("gauge", stop.signal, "ada").getReader();
-  for (;;) {
-    const { value, done } = await reader.read();
-    if (done) throw new Error("the stream ended");
-    for (const line of new TextDecoder().decode(value).split("\n\n")) {
-      if (!line.startsWith("data: ")) continue;
-      const said = JSON.parse(line.slice(6)) as Assessment;
-      if (fits(said)) return said;
+  return async (fits) => {
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error("the stream ended");
+      for (const line of new TextDecoder().decode(value).split("\n\n")) {
+        if (!line.startsWith("data: ")) continue;
+        const said = JSON.parse(line.slice(6)) as Assessment;
+        if (fits(said)) return said;
+      }
     }
-  }
+  };
 }
+const until: Until = (fits) => listener()(fits);
 
 const speaking =
   (line: string) =>
@@ -69,12 +74,15 @@ describe("the bridge", () => {
     expect(await until((s) => s.state === "steady")).toMatchObject({ value: 0.3, id: "G1", simulated: true });
   });
   it("says when the plug is pulled in the middle", async () => {
+    const plugged: net.Socket[] = [];
     await device((socket) => {
+      plugged.push(socket);
       speaking("G1 0.300 mm\n")(socket);
-      setTimeout(() => socket.destroy(), 700);
     });
-    await until((s) => s.state === "steady");
-    expect((await until((s) => s.state === "unplugged")).words).toMatch(/Not plugged in/);
+    const heard = listener();
+    await heard((s) => s.state === "steady");
+    plugged.forEach((socket) => socket.destroy());
+    expect((await heard((s) => s.state === "unplugged")).words).toMatch(/Not plugged in/);
   });
   it("lives through a flood that never ends in a line", async () => {
     await device((socket) => {

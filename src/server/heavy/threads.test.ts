@@ -41,7 +41,7 @@ describe("threads for heavy work", () => {
     const order: string[] = [];
     const ask = (ms: number, says: string, who: string) =>
       threads.run({ ms, says }, who).then(() => order.push(says));
-    await Promise.all([ask(300, "a1", "a"), ask(300, "a2", "a"), ask(0, "b1", "b")]);
+    await Promise.all([ask(1000, "a1", "a"), ask(1000, "a2", "a"), ask(0, "b1", "b")]);
     expect(order).toEqual(["b1", "a1", "a2"]);
   });
 

@@ -80,7 +80,7 @@ describe("whoever follows the run", () => {
       const kinds = marksOf(session).lines.map((l) => l.kind);
       expect([seed, kinds]).toEqual([seed, []]);
     }
-  }, 60_000);
+  }, 120_000);
 });
 
 describe("whoever follows the run of a job on shims", () => {
