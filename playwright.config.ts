@@ -20,8 +20,10 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-US",
     screenshot: "only-on-failure",
+    // What keeps pages without a network is there where a test is about it: it loads all of the app for each.
+    serviceWorkers: "block",
     launchOptions: {
-      executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
+      executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium-headless-shell",
       args: CHROMIUM_ARGS,
     },
   },

@@ -11,6 +11,8 @@ import {
   settled,
   test,
   find,
+  openRun,
+  atBench,
 } from "./fixtures";
 import { cleanAsShown } from "./clean";
 
@@ -32,7 +34,7 @@ for (const [scheme, width, height] of [
     test.use({ colorScheme: scheme, viewport: { width, height } });
 
     test("bench, shop and sheet", async ({ page }) => {
-      await atWork(page);
+      await atBench(page);
       await cleanAsShown(page);
       for (const path of PLACES) {
         await page.goto(path);
@@ -196,7 +198,7 @@ for (const [scheme, width, height] of [
 
     test("nothing of the run is cut off, and its targets are large enough for a thumb", async ({ page }) => {
       await atWork(page);
-      await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+      await openRun(page);
       await page.locator("[data-main]").click();
       const wide = await page.evaluate(
         () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
@@ -219,7 +221,7 @@ test("at 200 percent zoom the run still shows its next thing and its button", as
   // Zooming to 200 per cent halves the room that the page is laid out in.
   await page.setViewportSize({ width: 640, height: 400 });
   await atWork(page);
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   await expect(page.locator("[data-main]")).toBeInViewport();
   await expect(page.getByRole("region", { name: "Next" }).getByRole("heading")).toBeInViewport();
   // A phone that lies on its side has about as little.

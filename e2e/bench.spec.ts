@@ -1,9 +1,9 @@
-import { atWork, expect, test } from "./fixtures";
+import { expect, test, atBench } from "./fixtures";
 
 test("an engine, its jobs and its sheets are found while they are typed, and what was looked for can be shared", async ({
   page,
 }) => {
-  await atWork(page);
+  await atBench(page);
   await page.getByRole("searchbox", { name: "Find an engine, a job or a sheet" }).fill("pell");
   const engines = page.getByRole("region", { name: "Engines" });
   await expect(engines.getByRole("link", { name: /^Start a job on Pellam R4/ }).first()).toBeVisible();

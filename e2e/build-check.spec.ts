@@ -32,7 +32,7 @@ const V8 = {
   adjuster: { kind: "screw", at: "valve-end", ratio: 1.5, pitch: "1 mm" },
 };
 
-test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of 409/] });
+test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of 409/], serviceWorkers: "allow" });
 test.setTimeout(180_000);
 
 const lines = (page: Page, stands: string) => page.locator(`[data-lines] [data-stands="${stands}"]`);

@@ -1,16 +1,5 @@
 import type { Page } from "@playwright/test";
-import {
-  UNEVEN_TWIN,
-  addEngine,
-  allKept,
-  atWork,
-  beginJob,
-  expect,
-  leaf,
-  mainButton,
-  nextTitle,
-  test,
-} from "./fixtures";
+import { allKept, atWork, expect, leaf, mainButton, nextTitle, test, openRun } from "./fixtures";
 
 // The simulated devices are one pair for all: these tests take turns.
 test.describe.configure({ mode: "serial" });
@@ -21,7 +10,7 @@ const tell = async (page: Page, kind: "gauge" | "encoder", line: string): Promis
 
 test.beforeEach(async ({ page }) => {
   await atWork(page);
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   await mainButton(page).click();
 });
 

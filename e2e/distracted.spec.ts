@@ -11,6 +11,7 @@ import {
   mainButton,
   nextTitle,
   test,
+  openRun,
 } from "./fixtures";
 import { truthOf, workByKeys } from "./mechanic";
 
@@ -19,7 +20,7 @@ test.beforeEach(({ page }) => atWork(page));
 const answers = (page: Parameters<typeof nextTitle>[0]) => page.getByRole("region", { name: "Answers" });
 
 test("forgets to turn the crank: no leaf goes, and the question asks for the stop", async ({ page }) => {
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   const truth = { "1I": 0.22, "1E": 0.32, "2I": 0, "2E": 0 };
   await workByKeys(page, truth, { until: ({ title }) => title.endsWith("really at stop B?") });
   await expect(nextTitle(page)).toHaveText(
@@ -37,7 +38,7 @@ test("forgets to turn the crank: no leaf goes, and the question asks for the sto
 test("taps the wrong valve: one that is on its lobe is refused, one that reads unlike itself is asked about", async ({
   page,
 }) => {
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   await mainButton(page).click();
   await page.locator('[data-valve="2E"]').click();
   await expect(nextTitle(page)).toHaveText("2 exhaust is not for this stop.");
@@ -86,7 +87,7 @@ test.describe("with buttons that rest after a change", () => {
   test.use({ restMs: 4000 });
 
   test("a finger that taps twice confirms the crank once, and reads nothing", async ({ page }) => {
-    await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test twice" }), { method: "Firing order" });
+    await openRun(page, { ...UNEVEN_TWIN, name: "Test twice" });
     const box = await mainButton(page).boundingBox();
     const [x, y] = [(box?.x ?? 0) + 60, (box?.y ?? 0) + 20];
     await page.mouse.click(x, y);
@@ -103,7 +104,7 @@ test.describe("with buttons that rest after a change", () => {
 });
 
 test("Enter on a valve of the head map takes it in hand, and says yes to nothing", async ({ page }) => {
-  await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test map" }), { method: "Firing order" });
+  await openRun(page, { ...UNEVEN_TWIN, name: "Test map" });
   await mainButton(page).click();
   await expect(nextTitle(page)).toContainText("Read 1 intake");
   await page.locator('[data-valve="1E"]').focus();
@@ -116,7 +117,7 @@ test("Enter on a valve of the head map takes it in hand, and says yes to nothing
 });
 
 test("back clears the leaf tapped last, then takes back a step, which can be brought back", async ({ page }) => {
-  await beginJob(page, await addEngine(page, { ...UNEVEN_TWIN, name: "Test back" }), { method: "Firing order" });
+  await openRun(page, { ...UNEVEN_TWIN, name: "Test back" });
   const truth = { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 };
   await workByKeys(page, truth, { until: ({ title }) => title.includes("Read 1 exhaust") });
   await page.keyboard.press("g");
@@ -158,7 +159,7 @@ test.describe("before the job", () => {
 test("ticks after starting: the job goes back to that valve, and is closed and signed by two people", async ({
   page,
 }) => {
-  const path = await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  const path = await openRun(page);
   const truth = { "1I": 0.22, "1E": 0.32, "2I": 0.22, "2E": 0.32 };
   await workByKeys(page, truth, { until: ({ title }) => title === "Start it and listen." });
   await page.getByLabel("It ticks at").selectOption("2E");

@@ -41,19 +41,27 @@ export function watch(page: Page, complaints: string[]): void {
   });
 }
 
-/** The ids of the people of the demo, by name, as its first page has them. */
-let known: ReadonlyMap<string, string> | null = null;
-async function peopleOf(page: Page): Promise<ReadonlyMap<string, string>> {
-  const door = await (await page.request.get("/sign-in")).text();
+/** The ids of what a page of the demo lists, by name. */
+async function idsOn(page: Page, path: string): Promise<ReadonlyMap<string, string>> {
+  const text = await (await page.request.get(path)).text();
   const named = /\\"id\\":\\"([0-9a-f-]{36})\\",\\"name\\":\\"([^"\\]+)/g;
-  return new Map([...door.matchAll(named)].map(([, id = "", name = ""]) => [name, id]));
+  return new Map([...text.matchAll(named)].map(([, id = "", name = ""]) => [name, id]));
 }
 
-/** Says who is at work on this device, as the list at the top of a page does; then looks at the bench. */
+/** Known once they were asked for. */
+let people: ReadonlyMap<string, string> | null = null;
+let sets: ReadonlyMap<string, string> | null = null;
+
+/** Says who is at work on this device, as the list at the top of a page does. */
 export async function atWork(page: Page, name = "Jory Penhale"): Promise<void> {
-  known ??= await peopleOf(page);
-  const answer = await page.request.post("/api/people", { data: { personId: known.get(name) } });
+  people ??= await idsOn(page, "/sign-in");
+  const answer = await page.request.post("/api/people", { data: { personId: people.get(name) } });
   expect(answer.ok(), name).toBe(true);
+}
+
+/** The same, and looks at the bench. */
+export async function atBench(page: Page, name?: string): Promise<void> {
+  await atWork(page, name);
   await page.goto("/");
 }
 
@@ -91,6 +99,27 @@ export async function beginJob(
   await page.getByRole("button", { name: "I've read the cautions: start" }).click();
   await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/);
   return new URL(page.url()).pathname;
+}
+
+/** A run on a new engine, by the firing order, for tests that say nothing about how a job is prepared. */
+export async function openRun(page: Page, file: object = UNEVEN_TWIN): Promise<string> {
+  const engine = await addEngine(page, file);
+  sets ??= await idsOn(page, `${engine}/job`);
+  const id = crypto.randomUUID();
+  const opened = await page.request.post("/api/jobs", {
+    data: {
+      id,
+      engineId: engine.split("/").at(-1),
+      state: "cold",
+      temperatureC: 18,
+      feelerSetId: sets.get("Metric set, twenty leaves"),
+      method: "firing-order",
+      cautions: ["data-first", "no-start", "plugs-out", "bar"],
+    },
+  });
+  expect(opened.ok(), await opened.text()).toBe(true);
+  await page.goto(`/jobs/${id}`);
+  return `/jobs/${id}`;
 }
 
 /** A two-stroke six with exhaust valves only. */

@@ -1,4 +1,4 @@
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, test, find } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, expect, test, find, openRun } from "./fixtures";
 
 test("the locator narrows two places to one, names what does not fit, and ends at a stop", async ({ page }) => {
   await atWork(page);
@@ -50,7 +50,7 @@ test("what was seen is touched on the head, by keys as well", async ({ page }) =
 
 test("in the middle of a job it brings the run to where the crank is", async ({ page }) => {
   await atWork(page);
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   await page.locator("[data-main]").click();
   await expect(page.getByRole("heading", { name: /^Read 1 / })).toBeVisible();
   await page.keyboard.press("l");

@@ -1,9 +1,9 @@
-import { acceptCautions, atWork, beginJob, expect, test, find } from "./fixtures";
+import { acceptCautions, atWork, beginJob, expect, test, find, atBench } from "./fixtures";
 
 test("whoever only knows inline five, 1-2-4-5-3, hot cam, no marks has a safe plan before the engine is even kept", async ({
   page,
 }) => {
-  await atWork(page);
+  await atBench(page);
   await page.getByRole("link", { name: "Add an engine" }).click();
   await page.waitForURL(/\/engines\/new/);
   const so = page.getByRole("region", { name: "The engine so far" });

@@ -5,7 +5,7 @@ import { truthOf, workByKeys } from "./mechanic";
 /** How long the network stays away; CUT_MS=300000 makes it the five minutes of a real cut. */
 const CUT_MS = Number(process.env["CUT_MS"] ?? 2000);
 
-test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED/] });
+test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED/], serviceWorkers: "allow" });
 test.setTimeout(180_000 + CUT_MS);
 
 test("the network is cut in the middle, the page is loaded again without it, and nothing is lost", async ({

@@ -1,5 +1,5 @@
 /** An engine that was done before is begun again in a few taps, as it was prepared last time. */
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, nextTitle, test } from "./fixtures";
+import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, nextTitle, test, atBench } from "./fixtures";
 
 test("as last time: cold, and begin; what was confirmed is confirmed again by that tap, what is new by itself", async ({
   page,
@@ -63,7 +63,7 @@ test("a begin that fails shows all that is missing at once and goes to the first
 test("by the keyboard alone: nobody becomes another by an arrow key, and the focus follows to a new page and back", async ({
   page,
 }) => {
-  await atWork(page);
+  await atBench(page);
   const picker = page.getByLabel("At work");
   const before = await picker.inputValue();
   await picker.focus();

@@ -8,7 +8,7 @@ import { UNEVEN_TWIN, acceptCautions, expect, leaf, test } from "./fixtures";
 const ROOT = path.resolve(import.meta.dirname, "..");
 const FOLDER = path.join(ROOT, ".data", `plug-${process.pid}`);
 
-test.use({ allow: [/./] });
+test.use({ allow: [/./], serviceWorkers: "allow" });
 test.setTimeout(240_000);
 test.afterAll(() => rmSync(FOLDER, { recursive: true, force: true }));
 

@@ -1,5 +1,5 @@
 /** The record: an engine's life, when it is due, hours typed in for many at once, and a job that is closed into it. */
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, mainButton, nextTitle, test } from "./fixtures";
+import { atWork, expect, leaf, mainButton, nextTitle, test, openRun } from "./fixtures";
 import { clean } from "./clean";
 
 // What is asked about is refused first.
@@ -105,7 +105,7 @@ test("a lead puts an answer of the shop's own on the list, and a reading that as
   await own.getByRole("button", { name: "Add the answer" }).click();
   await expect(own.getByText("This answer is on the list, or was: put it back there.")).toBeVisible();
   await clean(page, "light");
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
   await mainButton(page).click();
   await leaf(page, "No leaf goes").click();
   await expect(page.getByText("Feel both stems under it.")).toBeVisible();

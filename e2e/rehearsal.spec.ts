@@ -15,6 +15,7 @@ import {
   mainButton,
   nextTitle,
   test,
+  openRun,
 } from "./fixtures";
 import { answered, leafIn as leaf, status } from "./hands";
 import { workByKeys } from "./mechanic";
@@ -62,7 +63,7 @@ test("a job is rehearsed from its tray in its own run, on a virtual engine; the 
   page,
 }) => {
   await atWork(page);
-  const path = await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  const path = await openRun(page);
   const ledger = async () => (await page.request.get(`/api${path}/entries`)).json() as Promise<unknown>;
   const before = await ledger();
   await page.getByRole("button", { name: /^Tray/ }).click();

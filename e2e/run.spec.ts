@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { UNEVEN_TWIN, addEngine, atWork, beginJob, expect, leaf, restFor, test, watch } from "./fixtures";
+import { atWork, expect, leaf, restFor, test, watch, openRun } from "./fixtures";
 
 const title = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 const main = (page: Page) => page.locator("[data-main]");
@@ -13,7 +13,7 @@ async function read(page: Page, goes: string, noGo: string): Promise<void> {
 
 test.beforeEach(async ({ page }) => {
   await atWork(page);
-  await beginJob(page, await addEngine(page, UNEVEN_TWIN), { method: "Firing order" });
+  await openRun(page);
 });
 
 test("says stop, verdict, turn and lock, and goes on only when the valve is in spec", async ({ page }) => {

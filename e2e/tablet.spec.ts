@@ -17,7 +17,7 @@ const SHIFT = [
 const here = ownInstallation("tablet");
 test.describe.configure({ mode: "serial" });
 test.setTimeout(240_000);
-test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of 4\d\d/] });
+test.use({ allow: [/ERR_INTERNET_DISCONNECTED|ERR_FAILED|status of 4\d\d/], serviceWorkers: "allow" });
 
 /** A shop with everybody of the shift, each with a PIN, and an engine. */
 async function openShop(

@@ -1,5 +1,5 @@
 import type { Response } from "@playwright/test";
-import { atWork, expect, test } from "./fixtures";
+import { expect, test, atBench } from "./fixtures";
 
 /** Compressed script that the first load of a run may weigh: bodies, whatever is fetched until nothing more is. */
 const LIMIT_KB = 280;
@@ -18,7 +18,7 @@ test(`the first load of a run of any kind brings less than ${LIMIT_KB} kB of com
   page,
   browser,
 }) => {
-  await atWork(page);
+  await atBench(page);
   const jobs: string[] = [];
   for (const engine of ONE_OF_A_KIND) {
     const job = page.getByRole("link", { name: `Go on with ${engine}` }).first();

@@ -1,8 +1,8 @@
 import { readFileSync } from "node:fs";
-import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test, find, toldTitle } from "./fixtures";
+import { TWO_STROKE_SIX, atWork, expect, leaf, settled, test, find, toldTitle, atBench } from "./fixtures";
 
 test("a stranger brings an engine and does the whole job by keyboard only", async ({ page }) => {
-  await atWork(page);
+  await atBench(page);
   await page.getByRole("link", { name: "Add an engine" }).focus();
   await page.keyboard.press("Enter");
   await page.waitForURL("**/engines/new");
@@ -92,7 +92,7 @@ test("a stranger brings an engine and does the whole job by keyboard only", asyn
 });
 
 test("? lists the keys, and Escape hides them, on the bench and in the run", async ({ page }) => {
-  await atWork(page);
+  await atBench(page);
   await page.waitForLoadState("networkidle");
   await page.getByRole("heading", { name: "Engines" }).click();
   await page.keyboard.press("?");

@@ -5,7 +5,7 @@ import dynamic from "next/dynamic";
 import { type ReactNode, createContext, useContext } from "react";
 import type { Person } from "@/core/shop/person";
 import type { HandedTo } from "./database";
-import { handedTo } from "./handed";
+import { handedTo } from "./whoHasIt";
 
 const LazyDoor = dynamic(async () => (await import("./OfflineDoor")).OfflineDoor, { ssr: false });
 

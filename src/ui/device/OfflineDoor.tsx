@@ -4,7 +4,7 @@ import { chakra } from "@chakra-ui/react/styled-system";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Door } from "../signIn/Door";
-import { handTo } from "./handed";
+import { handTo } from "./whoHasIt";
 import { openPass, peopleWithPass } from "./passes";
 
 /** Who is at work, asked of this device alone: it stays until somebody has proven who they are. */

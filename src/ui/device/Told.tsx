@@ -8,7 +8,7 @@ import { keepPageHere } from "../keepPageHere";
 import { send } from "../send";
 import { signOut } from "../signIn/signOut";
 import type { HandedTo } from "./database";
-import { handTo } from "./handed";
+import { handTo } from "./whoHasIt";
 
 const LOOK_MS = 5000;
 

@@ -1,4 +1,4 @@
-import { handTo } from "./handed";
+import { handTo } from "./whoHasIt";
 import { signOut } from "../signIn/signOut";
 
 /**

@@ -7,7 +7,7 @@ import { Field, TextInput } from "../controls/Field";
 import { FormEnd } from "../controls/FormEnd";
 import { PlateHeading } from "../controls/Stamp";
 import { useSentForm } from "../controls/useSentForm";
-import { handTo } from "../device/handed";
+import { handTo } from "../device/whoHasIt";
 import { type Opened, keepPass } from "../device/passes";
 import { type Sent, send } from "../send";
 import { Door } from "./Door";
