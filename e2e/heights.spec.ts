@@ -42,10 +42,14 @@ test("a height and its block are typed, a block too low is refused; the gap unde
   await figures.getByLabel("Height over the datum").fill("61.70");
   await figures.getByLabel("Low limit").fill("61.65");
   await figures.getByLabel("High limit").fill("61.75");
+  const screw = page.getByRole("group", { name: "Screw of the injectors" });
+  await screw.getByLabel("Injectors' screw").selectOption({ label: "at the injector's end" });
+  await screw.getByLabel("Thread").fill("M8x1.25");
   await page.getByRole("button", { name: "Keep this spec" }).click();
   await expect(
     page.getByText("height 61.70 (61.65–61.75) mm, read as a gap of 0.30 (0.25–0.35) mm under the 62.00 mm block"),
   ).toBeVisible();
+  await expect(page.getByText("screw at the injector's end, pitch 1.25 mm")).toBeVisible();
 
   const job = await beginJob(page, engine, { method: "Firing order" });
   // 1J stands too high, 2J as it should.

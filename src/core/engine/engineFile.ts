@@ -137,6 +137,16 @@ export interface AdjusterEntry {
   readonly lengths?: readonly LengthText[];
   readonly fitted?: LengthText;
   readonly gapAt?: "valve" | "pushrod";
+  /** The screw of injectors and pump followers: it is never taken for that of the valves. */
+  readonly injector?: InjectorScrew;
+}
+
+/** Where the screw sits over an injector's or a pump's follower, its rocker's ratio, and its thread. */
+export interface InjectorScrew {
+  readonly at?: "valve-end" | "pushrod-end";
+  readonly ratio?: number;
+  readonly pitch?: LengthText;
+  readonly tpi?: number;
 }
 
 export interface PlungerEntry {

@@ -130,24 +130,39 @@ const partLength = lengthSchema({ minMm: 0.1, maxMm: 999 });
 
 const closerGap = lengthSchema({ minMm: 0, maxMm: 0.5 });
 
+const ratio = z
+  .number("Give the rocker ratio as a number.")
+  .min(0.2, "A rocker ratio lies between 0.2 and 5.")
+  .max(5, "A rocker ratio lies between 0.2 and 5.");
+const pitch = lengthSchema({ minMm: 0.1, maxMm: 6 });
+const tpi = z
+  .number("Give threads per inch as a number.")
+  .min(4, "Threads per inch lie between 4 and 100.")
+  .max(100, "Threads per inch lie between 4 and 100.");
+
 const adjuster = z.looseObject({
   kind: z.enum(ADJUSTER_KINDS, `The kind is one of: ${ADJUSTER_KINDS.join(", ")}.`),
   at: z.enum(SCREW_PLACES, `The place is one of: ${SCREW_PLACES.join(", ")}.`).optional(),
-  ratio: z
-    .number("Give the rocker ratio as a number.")
-    .min(0.2, "A rocker ratio lies between 0.2 and 5.")
-    .max(5, "A rocker ratio lies between 0.2 and 5.")
-    .optional(),
+  ratio: ratio.optional(),
   followerRatio: z
     .number("Give the follower ratio as a number.")
     .min(0.2, "A follower ratio lies between 0.2 and 5.")
     .max(5, "A follower ratio lies between 0.2 and 5.")
     .optional(),
-  pitch: lengthSchema({ minMm: 0.1, maxMm: 6 }).optional(),
-  tpi: z
-    .number("Give threads per inch as a number.")
-    .min(4, "Threads per inch lie between 4 and 100.")
-    .max(100, "Threads per inch lie between 4 and 100.")
+  pitch: pitch.optional(),
+  tpi: tpi.optional(),
+  injector: z
+    .looseObject({
+      at: z
+        .enum(
+          ["valve-end", "pushrod-end"],
+          "An injector's screw sits at the injector's end (valve-end) or at the pushrod-end.",
+        )
+        .optional(),
+      ratio: ratio.optional(),
+      pitch: pitch.optional(),
+      tpi: tpi.optional(),
+    })
     .optional(),
   lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),
   lockTorqueNm: torque.optional(),
@@ -443,9 +458,12 @@ export const engineFileSchema = shape.superRefine((file, ctx) => {
   if (file.markLabels !== undefined && file.markLabels.length !== (file.marksDeg?.length ?? 0)) {
     complain(ctx, ["markLabels"], "Give one label for each of the marks.");
   }
-  if (file.adjuster?.pitch !== undefined && file.adjuster.tpi !== undefined) {
-    complain(ctx, ["adjuster", "tpi"], "Give the pitch or the threads per inch, not both.");
-  }
+  for (const [screw, path] of [
+    [file.adjuster, ["adjuster"]],
+    [file.adjuster?.injector, ["adjuster", "injector"]],
+  ] as const)
+    if (screw?.pitch !== undefined && screw.tpi !== undefined)
+      complain(ctx, [...path, "tpi"], "Give the pitch or the threads per inch, not both.");
   if (file.adjuster?.preload?.turns !== undefined && file.adjuster.preload.travel !== undefined) {
     complain(ctx, ["adjuster", "preload", "travel"], "Give the preload as turns or as travel, not both.");
   }

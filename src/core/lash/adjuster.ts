@@ -5,7 +5,7 @@
  * the pushrod end, 1 + R for a nut on the stud at the pivot, 1 for a tappet screw, 1 / follower
  * ratio where lash is read between cam and follower (lever arithmetic about the pivot).
  */
-import type { AdjusterEntry, ScrewPlace } from "../engine/engineFile";
+import type { AdjusterEntry, ScrewPlace, ValveRole } from "../engine/engineFile";
 import { threadPitch } from "../units/thread";
 import { type Turn, turnOf } from "../units/turns";
 
@@ -30,6 +30,17 @@ export function screwAdjuster(entry: Omit<AdjusterEntry, "kind">): ScrewAdjuster
 }
 
 export const isScrew = (a: ScrewAdjuster | AdjusterProblem): a is ScrewAdjuster => "k" in a;
+
+/**
+ * The screw that sets a follower of this role, or null where there is none or the file does not say enough of it. An
+ * injector's or a pump's has figures of its own: the valves' tell nothing of it.
+ */
+export function screwOf(adjuster: AdjusterEntry | undefined, role: ValveRole): ScrewAdjuster | null {
+  const entry = role === "injector" ? adjuster?.injector : adjuster?.kind === "screw" ? adjuster : undefined;
+  if (entry === undefined) return null;
+  const screw = screwAdjuster(entry);
+  return isScrew(screw) ? screw : null;
+}
 
 function leverage(at: ScrewPlace, { ratio, followerRatio }: Omit<AdjusterEntry, "kind">): number | AdjusterProblem {
   switch (at) {

@@ -11,13 +11,13 @@ const workByValve = (entries: readonly LedgerEntry[]): Map<string, LedgerValveEn
   return byValve;
 };
 
-/** What was done where lash is read: a follower under a block moves the other way, and teaches nothing of lash. */
-export function ofLash<E extends LedgerEntry>(
+/** What was done at valves: an injector or a pump has a screw of its own, and teaches nothing of theirs. */
+export function ofValves<E extends LedgerEntry>(
   { valves }: Pick<JobOf, "valves">,
   entries: readonly E[],
 ): readonly E[] {
-  const blocked = new Set(valves.flatMap((v) => (v.block === undefined ? [] : [v.id])));
-  return blocked.size === 0 ? entries : entries.filter((e) => !isValveEntry(e) || !blocked.has(e.valve));
+  const others = new Set(valves.flatMap((v) => (v.role === "injector" ? [v.id] : [])));
+  return others.size === 0 ? entries : entries.filter((e) => !isValveEntry(e) || !others.has(e.valve));
 }
 
 /** Readings right before and right after locking, made by this person; by anybody when left out. */

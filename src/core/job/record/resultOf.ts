@@ -1,5 +1,5 @@
 /** What a closed job found and left at each valve, from its ledger. Pure. */
-import { lockShifts, ofLash } from "../ledger/learned";
+import { lockShifts, ofValves } from "../ledger/learned";
 import type { LifterResult } from "../../record/lifters";
 import { type OwnCause, saysNoWear } from "../questions/ownCauses";
 import type { EngineState } from "../../engine/engineFile";
@@ -95,7 +95,7 @@ export function resultOf(
     specState: job.offset?.specState ?? job.state,
     valves,
     lockShifts: [...new Set(live.flatMap((e) => (e.kind === "locked" ? [e.personId] : [])))].flatMap((personId) =>
-      lockShifts(ofLash(job, entries), personId).map(({ beforeMm, afterMm }) => ({
+      lockShifts(ofValves(job, entries), personId).map(({ beforeMm, afterMm }) => ({
         personId,
         mm: afterMm - beforeMm,
       })),

@@ -10,7 +10,7 @@ import { moverOf } from "../../engine/mover";
 import { sightWords } from "../../stops/sight";
 import type { JobOf, JobValve } from "../job";
 import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";
-import { lockShifts, ofLash } from "../ledger/learned";
+import { lockShifts, ofValves } from "../ledger/learned";
 import { verdictOf } from "../ledger/readings";
 import type { Dealt, RefusedBatch } from "../ledger/refused";
 import type { Purpose } from "../setup/purpose";
@@ -116,7 +116,7 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     closedAt: closed?.madeAt ?? null,
     signedBy: signed === undefined ? null : byWhom(signed),
     signedAt: signed?.madeAt ?? null,
-    lockShiftMm: lockShift(lockShifts(ofLash(job, live))),
+    lockShiftMm: lockShift(lockShifts(ofValves(job, live))),
     notes: [
       ...notesOf(rules, job, live, temperatureUnit),
       ...source.refused.map((r) => refusedNote(r.batch, r.dealt, temperatureUnit)),

@@ -19,21 +19,27 @@ const SAY_UNIT = 'Say the unit: "228.6, 229.4 mm", or behind each.';
 
 const ROW = { display: "grid", gridTemplateColumns: { base: "1fr", sm: "1.4fr 1fr 1fr" }, gap: "3" } as const;
 
-/** A thread as people say it, and what it amounts to. */
-function Thread({ control, register, wrong }: Props) {
-  const typed = useWatch({ control, name: "thread" });
+/** A thread as people say it, and what it amounts to; `path`: where it stands in the file. */
+function Thread({
+  control,
+  register,
+  wrong,
+  name = "thread",
+  path = "adjuster",
+}: Props & { readonly name?: "thread" | "injectorThread"; readonly path?: string }) {
+  const typed = useWatch({ control, name });
   const thread = typed.trim() === "" ? null : parseThread(typed);
-  const { errors } = useFormState({ control, name: "thread" });
+  const { errors } = useFormState({ control, name });
   return (
     <Field
       label="Thread"
       hint={thread === null || "why" in thread ? "3/8-24, M10x1.5, 24 tpi, 1.25 mm" : threadWords(thread)}
-      error={errors.thread?.message ?? wrong("adjuster.pitch") ?? wrong("adjuster.tpi")}
+      error={errors[name]?.message ?? wrong(`${path}.pitch`) ?? wrong(`${path}.tpi`)}
     >
       {(c) => (
         <TextInput
           {...c}
-          {...register("thread", {
+          {...register(name, {
             validate: (text: string) => {
               const read = parseThread(text);
               return text.trim() === "" || !("why" in read) || read.why;
@@ -111,6 +117,32 @@ export function ScrewFields({ at, ...props }: Props & { readonly at: string }) {
       </chakra.div>
       <Lock register={register} wrong={wrong} />
     </>
+  );
+}
+
+/** The screw over an injector's or a pump's follower: left empty, no turn is told there. */
+export function InjectorScrewFields(props: Props) {
+  const { register, wrong } = props;
+  return (
+    <chakra.div role="group" aria-label="Screw of the injectors" {...ROW}>
+      <Field
+        label="Injectors' screw"
+        hint="Not known: only by how much is told there"
+        error={wrong("adjuster.injector.at") ?? wrong("adjuster.injector")}
+      >
+        {(c) => (
+          <Select {...c} {...register("injectorAt")}>
+            <option value="">not known</option>
+            <option value="valve-end">at the injector&apos;s end</option>
+            <option value="pushrod-end">at the pushrod end</option>
+          </Select>
+        )}
+      </Field>
+      <Field label="Rocker ratio" error={wrong("adjuster.injector.ratio")}>
+        {(c) => <TextInput {...c} {...register("injectorRatio")} inputMode="decimal" />}
+      </Field>
+      <Thread {...props} name="injectorThread" path="adjuster.injector" />
+    </chakra.div>
   );
 }
 

@@ -12,7 +12,7 @@ import { useTemperature, useWays } from "../../controls/ways";
 import { useSentForm } from "../../controls/useSentForm";
 import { notSent, send } from "../../send";
 import { OtherSources, RoleFigures, SingleValves } from "./SourceFields";
-import { CloserFields, FixedFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
+import { CloserFields, FixedFields, InjectorScrewFields, LifterFields, ScrewFields, ShimFields } from "./GearFields";
 import { type SpecFields, specFields, specPart } from "./specPart";
 
 interface Props {
@@ -112,6 +112,7 @@ export function SpecForm({ id, file, known, onDone }: Props) {
       {kind === "positive-closing" && <CloserFields {...fields} />}
       {kind === "hydraulic" && <LifterFields {...fields} />}
       {kind === "fixed" && <FixedFields {...fields} />}
+      {kind !== "hydraulic" && kind !== "fixed" && roles.includes("injector") && <InjectorScrewFields {...fields} />}
       {kind !== "hydraulic" && (
         <OtherSources {...fields} roles={roles} dry={kind === "fixed"} gap={GAP_NAMES[kind]} />
       )}

@@ -8,13 +8,14 @@ import { jobRoles } from "@/core/job/prepare";
 import { givenWords } from "@/core/job/words/given";
 import { figuresWords } from "../../prepare/SpecLine";
 import { Stamp } from "../../controls/Stamp";
-import { adjusterWords } from "./adjusterWords";
+import { adjusterWords, injectorScrewWords } from "./adjusterWords";
 import { TurnMeaning } from "../../preload/TurnMeaning";
 import { specQuestions } from "@/core/heat/specQuestions";
 
 /** The spec as it is written down, with its state and source. */
 export function SpecSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
   const { lash, adjuster } = file;
+  const injectors = injectorScrewWords(adjuster ?? { kind: "screw" });
   if (adjuster?.kind === "hydraulic") return <PreloadSummary file={file} measured={measured} />;
   if (lash === undefined) return null;
   return (
@@ -51,6 +52,16 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
         <chakra.dd m="0" fontSize="17px">
           {adjuster === undefined ? "not given: no turn can be worked out" : adjusterWords(adjuster)}
         </chakra.dd>
+        {injectors !== null && (
+          <>
+            <dt>
+              <Stamp>Injectors</Stamp>
+            </dt>
+            <chakra.dd m="0" fontSize="17px">
+              {injectors}
+            </chakra.dd>
+          </>
+        )}
         {(file.otherLash ?? []).map((other, i) => (
           <chakra.div key={i} display="contents">
             <dt>

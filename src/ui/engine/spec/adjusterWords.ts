@@ -30,7 +30,17 @@ function shimWords(a: AdjusterEntry): string {
   return `${DRAWER_PART_NAMES[kind]}${diameterMm === null ? "" : `, ${diameterMm} mm`}`;
 }
 
-function screwWords(a: AdjusterEntry): string {
+/** Where the screw of injectors and pumps sits, and its thread; null where the file says nothing of it. */
+export function injectorScrewWords({ injector }: AdjusterEntry): string | null {
+  if (injector === undefined) return null;
+  const { at, ...figures } = injector;
+  const where =
+    at === undefined ? null : at === "valve-end" ? "screw at the injector's end" : "screw at the pushrod end";
+  return [where, ...figureWords(figures)].filter((x) => x !== null).join(", ");
+}
+
+/** Lever and thread of a screw. */
+function figureWords(a: Pick<AdjusterEntry, "tpi" | "pitch" | "ratio" | "followerRatio">): (string | null)[] {
   const thread =
     a.tpi !== undefined
       ? `${a.tpi} threads per inch`
@@ -43,9 +53,13 @@ function screwWords(a: AdjusterEntry): string {
       : a.followerRatio === undefined
         ? null
         : `follower ratio ${a.followerRatio}`;
+  return [ratio, thread];
+}
+
+function screwWords(a: AdjusterEntry): string {
   const lock = a.lock === undefined ? null : LOCK[a.lock];
   const torque = a.lockTorqueNm === undefined ? null : `locked to ${a.lockTorqueNm} Nm`;
-  return [PLACE[a.at ?? ""] ?? null, ratio, thread, lock, torque].filter((x) => x !== null).join(", ");
+  return [PLACE[a.at ?? ""] ?? null, ...figureWords(a), lock, torque].filter((x) => x !== null).join(", ");
 }
 
 /** What sets the gap of an engine, in a line. */

@@ -64,6 +64,10 @@ export interface SpecFields {
   diameter: string;
   closerAim: string;
   closerHigh: string;
+  /** The screw of injectors and pumps. */
+  injectorAt: string;
+  injectorRatio: string;
+  injectorThread: string;
 }
 
 const figuresOf = (f: LashFigures | undefined): Figures => ({
@@ -72,6 +76,8 @@ const figuresOf = (f: LashFigures | undefined): Figures => ({
   high: shown(f?.high),
   block: shown(f?.block),
 });
+const threadOf = (screw: Pick<AdjusterEntry, "pitch" | "tpi"> | undefined): string =>
+  screw?.tpi !== undefined ? `${screw.tpi} tpi` : shown(screw?.pitch);
 const number = (n: number | undefined): string => (n === undefined ? "" : String(n));
 
 export const NO_FIGURES: Figures = { nominal: "", low: "", high: "", block: "" };
@@ -110,7 +116,7 @@ export function specFields(
     at: adjuster?.at ?? "",
     ratio: number(adjuster?.ratio),
     followerRatio: number(adjuster?.followerRatio),
-    thread: adjuster?.tpi !== undefined ? `${adjuster.tpi} tpi` : shown(adjuster?.pitch),
+    thread: threadOf(adjuster),
     lock: adjuster?.lock ?? "",
     lockTorque: number(adjuster?.lockTorqueNm),
     swing: number(adjuster?.swingDeg),
@@ -127,6 +133,9 @@ export function specFields(
     diameter: shown(adjuster?.diameter),
     closerAim: shown(adjuster?.closer?.aim),
     closerHigh: shown(adjuster?.closer?.high),
+    injectorAt: adjuster?.injector?.at ?? "",
+    injectorRatio: number(adjuster?.injector?.ratio),
+    injectorThread: threadOf(adjuster?.injector),
   };
 }
 
@@ -145,7 +154,7 @@ export function specPart(
   { adjuster: before, lash }: Pick<EngineFile, "adjuster" | "lash">,
   unit: TemperatureUnit,
 ): object {
-  const adjuster = adjusterPart(form, before);
+  const adjuster = adjusterPart(form, before, roles.includes("injector"));
   if (form.kind === "hydraulic") return { adjuster };
   const singles = form.singles.filter((s) => s.valve.trim() !== "" || Object.keys(figuresIn(s)).length > 0);
   const state = form.kind === "fixed" ? { state: "cold" } : form.state === "" ? {} : { state: form.state };
@@ -226,12 +235,14 @@ const TYPED = [
   "shimAt",
   "diameter",
   "closer",
+  "injector",
 ] as const satisfies readonly (keyof AdjusterEntry)[];
 
-function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): object | null {
+function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined, injectors: boolean): object | null {
   const { kind } = form;
-  if (kind === "screw" && form.at === "") return null;
-  const kept = without(before, TYPED);
+  const own = injectors ? injectorPart(form) : {};
+  if (kind === "screw" && form.at === "" && Object.keys(own).length === 0) return null;
+  const kept = { ...without(before, TYPED), ...own };
   if (kind === "grind") return { ...kept, kind };
   if (kind === "bucket" || kind === "bucket-shim")
     return {
@@ -267,6 +278,16 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined): obje
   if (kind !== "hydraulic") return screw;
   const plunger = filled({ travel: form.travel, fromTop: form.fromTop, fromBottom: form.fromBottom });
   return { ...screw, ...(Object.keys(plunger).length === 0 ? {} : { plunger }), ...preloadPart(form.turns) };
+}
+
+/** The screw of injectors and pumps, where anything is said of it. */
+function injectorPart({ injectorAt, injectorRatio, injectorThread }: SpecFields): object {
+  const injector = {
+    ...filled({ at: injectorAt }),
+    ...(injectorRatio.trim() === "" ? {} : { ratio: numberOrText(injectorRatio) }),
+    ...threadPart(injectorThread),
+  };
+  return Object.keys(injector).length === 0 ? {} : { injector };
 }
 
 /** A length is travel of the plunger; a bare figure is turns, also as a fraction. */

@@ -1,8 +1,8 @@
 /** What the ledger taught, and what of it is used. Pure. */
-import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
+import { screwOf } from "@/core/lash/adjuster";
 import { PAIRS_WANTED, learnK, lockShift } from "@/core/lash/learn";
 import type { LedgerEntry } from "@/core/job/ledger/entry";
-import { knownTurns, lockShifts, ofLash } from "@/core/job/ledger/learned";
+import { knownTurns, lockShifts, ofValves } from "@/core/job/ledger/learned";
 import type { Learning, LearningSwitches, RunContext } from "../model";
 
 export const BOTH_ON: LearningSwitches = { shift: true, k: true };
@@ -13,12 +13,12 @@ export function learningOf(
   personId: string | null,
   use: LearningSwitches,
 ): Learning {
-  const entries = ofLash(job, ledger);
+  const entries = ofValves(job, ledger);
   const shifts = locking.inOneGo ? [] : lockShifts(entries, personId);
   const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
   const shiftMm = lockShift(shifts, earlierMm);
-  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
-  const k = screw === null || !isScrew(screw) ? null : learnK(knownTurns(entries, shiftMm ?? 0), screw);
+  const screw = screwOf(file.adjuster, "intake");
+  const k = screw === null ? null : learnK(knownTurns(entries, shiftMm ?? 0), screw);
   const wanted =
     !locking.inOneGo &&
     use.shift &&

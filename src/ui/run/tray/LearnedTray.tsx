@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { isScrew, screwAdjuster } from "@/core/lash/adjuster";
+import { screwOf } from "@/core/lash/adjuster";
 import { unitOf } from "@/core/job/words/specs";
 import { exactLength } from "@/core/units/length";
 import type { TypedUnit } from "@/core/units/typedLength";
@@ -14,7 +14,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
   const { learning } = run.now;
   const { locking, file } = run.context;
   const unit = unitOf(file);
-  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
+  const screw = screwOf(file.adjuster, "intake");
   const { shifts, earlierMm, shiftMm, k } = learning;
   return (
     <>
@@ -43,7 +43,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
           )}
         </>
       )}
-      {screw !== null && isScrew(screw) && (
+      {screw !== null && (
         <>
           <Tick
             on={run.switches.k}

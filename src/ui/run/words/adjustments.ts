@@ -7,8 +7,8 @@ import { shiftUsed } from "../session/learning";
 
 /** What is aimed at before locking. */
 export const aimOf = ({ learning }: Pick<RunNow, "learning">, { valve }: Pick<ValveState, "valve">): number =>
-  // What locking does was learned of lash: a height is aimed at as it is given.
-  valve.block === undefined ? aimMm(valve.spec.nominalMm, shiftUsed(learning)) : valve.spec.nominalMm;
+  // What locking does was learned at valves: an injector's screw is another.
+  valve.role !== "injector" ? aimMm(valve.spec.nominalMm, shiftUsed(learning)) : valve.spec.nominalMm;
 
 /** Halves are rounded up, also when binary fractions fall just short of them. */
 export const ROUND_UP_MM = 1e-9;

@@ -47,7 +47,7 @@ export function setWords(
         : []),
       ...(isValve && (verdict === "tight" || verdict === "loose") ? [CONSEQUENCE[verdict]] : []),
     ],
-    ...doneButtons(context, valve.valve.block === undefined && now.learning.wanted, adjustment),
+    ...doneButtons(context, isValve && now.learning.wanted, adjustment),
     reasoned: LEAVE_SO,
   });
 }
@@ -68,7 +68,7 @@ export function shiftWords({ file }: RunContext, now: RunNow, valve: ValveState)
 
 function lockMoves({ lash }: EngineFile, { learning }: RunNow, { valve }: ValveState): string | null {
   const shift = shiftUsed(learning);
-  return valve.block !== undefined || Math.abs(shift) < 5e-4
+  return valve.role === "injector" || Math.abs(shift) < 5e-4
     ? null
     : `locking makes it ${showLength(Math.abs(shift), specUnit(lash?.[valve.role]))} ${shift < 0 ? "tighter" : "wider"} here`;
 }

@@ -1,7 +1,7 @@
 /** What is told where a screw or a nut is turned. Pure. */
-import type { ScrewPlace } from "@/core/engine/engineFile";
-import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
+import { screwOf, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
+import type { ValveRole } from "@/core/engine/engineFile";
 import type { ValveState } from "@/core/job/state/state";
 import { capital } from "@/core/job/words/names";
 import { roleUnit } from "@/core/job/words/specs";
@@ -23,16 +23,15 @@ export function screwAdjustment(
     return { ...byTurn(context, turn), turns: turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim };
   // Jobs of before parts were planned for the whole engine exchange them valve by valve.
   const gear = context.file.adjuster?.kind;
-  if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
+  const { role } = valve.valve;
+  if (role !== "injector" && (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing"))
     return exchanged(now, valve, fromMm);
-  const unit = roleUnit(context.file, valve.valve.role);
+  const unit = roleUnit(context.file, role);
   const excessMm = (fromMm ?? aim) - aim;
-  const said = valve.valve.block === undefined ? byAmount : byHeight;
-  return { ...said(context, excessMm, unit), turns: null, aimMm: aim };
+  const said =
+    valve.valve.block === undefined ? byAmount(context, excessMm, unit, role) : byHeight(context, excessMm, unit);
+  return { ...said, turns: null, aimMm: aim };
 }
-
-/** A screw over the follower itself, or at the far end of its rocker: there it moves the follower as it would a lash. */
-const MOVES_FOLLOWER: readonly (ScrewPlace | undefined)[] = ["valve-end", "pushrod-end"];
 
 /**
  * The turn from one gap to another; null where the gear's figures don't tell. Turned in, a screw takes away lash; a
@@ -44,10 +43,10 @@ export function turnOf(
   { valve }: ValveState,
   { fromMm, aimMm }: { readonly fromMm: number; readonly aimMm: number },
 ): Turn | null {
-  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
-  if (screw === null || !isScrew(screw)) return null;
-  if (valve.block !== undefined)
-    return MOVES_FOLLOWER.includes(file.adjuster?.at) ? turnFor(aimMm, fromMm, screw) : null;
+  const screw = screwOf(file.adjuster, valve.role);
+  if (screw === null) return null;
+  if (valve.block !== undefined) return turnFor(aimMm, fromMm, screw);
+  if (valve.role === "injector") return turnFor(fromMm, aimMm, screw);
   const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;
   return turnFor(fromMm, aimMm, { ...screw, k });
 }
@@ -78,8 +77,8 @@ const byHeight = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): 
 });
 
 /** Without the figures of its screw: what must change, in the unit of the spec. */
-const byAmount = ({ locking }: RunContext, excessMm: number, unit: LengthUnit): Said => ({
+const byAmount = ({ locking }: RunContext, excessMm: number, unit: LengthUnit, role: ValveRole): Said => ({
   title: `${excessMm > 0 ? "Close" : "Open"} it by ${showChange(Math.abs(excessMm) + ROUND_UP_MM, unit)}, and lock.`,
-  how: `Give the adjuster's place and thread on the engine's page to be told the turn. ${locking.how}`,
+  how: `Give the ${role === "injector" ? "injectors' screw" : "adjuster's place"} and thread on the engine's page to be told the turn. ${locking.how}`,
   done: { locked: "Turned and locked", turned: "Turned: read before locking" },
 });
