@@ -12,6 +12,9 @@ export const FELT_NAMES: Readonly<Record<Felt, { readonly name: string; readonly
 /** A closer that turns without drag and without movement lies between nothing and this (usual in the trade). */
 export const CLOSER_HIGH_MM = 0.02;
 
+/** A closer may be so much too thick: its hint of drag settles (assumed). */
+export const HINT_MM = 0.015;
+
 /** What a drag is worth: too thick by about so much (assumed; a hand learns its own). */
 const DRAG_MM: Readonly<Record<"drag" | "hint", number>> = { drag: 0.03, hint: 0.01 };
 

@@ -4,7 +4,8 @@ import { FAULTS } from "../engine/fault";
 
 const valve = z.string().min(1).max(20);
 const leafMm = z.number().min(0.01).max(5);
-const partMm = z.number().min(0.2).max(20);
+/** From the thinnest shim to the longest pushrod of a maker's list. */
+const partMm = z.number().min(0.1).max(999);
 const which = z.enum(["opener", "closer"]).default("opener");
 
 export const actionSchema = z.discriminatedUnion("do", [

@@ -238,6 +238,11 @@ describe("a follower under a block", () => {
   const file = {
     ...PRACTICE_ENGINES.four,
     cam: { ...PRACTICE_ENGINES.four.cam, injector: { opensDeg: 200, closesDeg: 300 } },
+    adjuster: {
+      kind: "screw" as const,
+      ...PRACTICE_ENGINES.four.adjuster,
+      injector: { at: "valve-end" as const, pitch: "0.8 mm" },
+    },
     valves: [...PRACTICE_ENGINES.four.valves, { id: "1J", cylinder: "1", role: "injector" as const }],
     lash: {
       ...PRACTICE_ENGINES.four.lash,
@@ -256,7 +261,7 @@ describe("a follower under a block", () => {
     const gap = openGapMm(v, rests, x);
     const loose = does(v, rests, { do: "loosen", valve: "1J" }).state;
     const inOneTenth = does(v, loose, { do: "screw", valve: "1J", byDeg: 36 }).state;
-    expect(openGapMm(v, inOneTenth, x) - gap).toBeCloseTo(v.perTurnMm / 10, 9);
+    expect(openGapMm(v, inOneTenth, x) - gap).toBeCloseTo(0.08, 9);
     const onLobe = does(v, rests, { do: "turn", byDeg: 250 }).state;
     expect(openGapMm(v, onLobe, x)).toBeGreaterThan(gap + 1);
   });

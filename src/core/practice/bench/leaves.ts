@@ -2,7 +2,7 @@
 import { showLength } from "../../units/length";
 import type { PracticeAction } from "./action";
 import { DRAG_WORDS, type RodFeel, dragOf } from "./feel";
-import { type Felt, FELT_NAMES } from "../../shims/tries";
+import { type Felt, FELT_NAMES, HINT_MM } from "../../shims/tries";
 import { closerHighMm } from "../engine/gear";
 import type { Slip } from "./slip";
 import {
@@ -89,9 +89,6 @@ export function liftDrop({ v, state, x }: AtValve): AtRod {
     ? { rod: "drags", felt: "There is hardly any play left." }
     : { rod: "hard", felt: "There is no play." };
 }
-
-/** A drag that settles (the trade's hint) is up to this thick. */
-const HINT_MM = 0.015;
 
 /** What is felt while the camshaft is turned to and fro over a closer, the valve at rest. */
 export function closerWords({ v, state, x }: AtValve): string {

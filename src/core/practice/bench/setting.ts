@@ -43,7 +43,7 @@ export function withWrench(
     };
   }
   if (now.locked) return { cant: "The lock is tight: loosen it first." };
-  const travelMm = (action.byDeg / 360) * v.perTurnMm;
+  const travelMm = (action.byDeg / 360) * x.perTurnMm;
   const gapMm = now.gapMm + (x.under ? travelMm : -travelMm);
   const lift = liftNow(v, state, x);
   const squeezed = squeezeOf({ v, state, x }, gapMm);

@@ -1,6 +1,6 @@
 /** What is done to a valve of an engine file, as far as practice tells gear apart. Pure. */
-import type { EngineFile } from "../../engine/engineFile";
-import { isScrew, screwAdjuster } from "../../lash/adjuster";
+import type { EngineFile, ValveRole } from "../../engine/engineFile";
+import { screwOf } from "../../lash/adjuster";
 import { DEFAULT_TURNS, isGear, preloadGear } from "../../preload/gear";
 import { CLOSER_HIGH_MM } from "../../shims/tries";
 import { toMm } from "../../units/length";
@@ -36,16 +36,16 @@ export const hasPushrods = ({ adjuster }: Pick<EngineFile, "adjuster">): boolean
 /** A thread of 1 mm straight at the valve, where the file knows none (assumed). */
 const ASSUMED_MM_PER_TURN = 1;
 
-/** What one turn in takes off the gap at the valve, or adds to the depth of the plunger; mm, over 0. */
-export function travelPerTurnMm(file: Pick<EngineFile, "adjuster">): number {
+/** What one turn in takes off the gap there, or adds to the depth of the plunger; mm, over 0. */
+export function travelPerTurnMm(file: Pick<EngineFile, "adjuster">, role: ValveRole): number {
   const { adjuster } = file;
   if (adjuster === undefined) return ASSUMED_MM_PER_TURN;
   if (gearOf(file) === "preload") {
     const gear = preloadGear(adjuster);
     return isGear(gear) ? gear.pitchMm * gear.m : ASSUMED_MM_PER_TURN;
   }
-  const screw = screwAdjuster(adjuster);
-  return isScrew(screw) ? screw.pitchMm * screw.k : ASSUMED_MM_PER_TURN;
+  const screw = screwOf(adjuster, role);
+  return screw === null ? ASSUMED_MM_PER_TURN : screw.pitchMm * screw.k;
 }
 
 /** Depths of a plunger in mm that count as right, and the one that is aimed at. */

@@ -37,6 +37,8 @@ export interface VirtualValve {
   readonly unit: "mm" | "in";
   /** What is read is the gap under a block: the lobe widens it, and so does the screw as it goes in. */
   readonly under: boolean;
+  /** What a turn of its screw makes of the gap, or of the depth of its plunger; mm, over 0. */
+  readonly perTurnMm: number;
   /** The gap in that state, below 0 where the valve is held open; at a lifter the play (below 0: the plunger is in). */
   readonly gapMm: number;
   /** Of the closing rocker; 0 where there is none. */
@@ -70,7 +72,6 @@ export interface VirtualEngine {
   readonly valves: readonly VirtualValve[];
   /** Where the crank really stands as practice begins. */
   readonly startDeg: CrankDeg;
-  readonly perTurnMm: number;
   readonly locks: boolean;
   readonly pushrods: boolean;
   /** What locking does to the lash, and how much that varies. */
@@ -152,7 +153,6 @@ export function virtualEngine(file: EngineFile, seed: number, options: VirtualOp
     engine,
     gear,
     startDeg,
-    perTurnMm: travelPerTurnMm(file),
     locks: hasLock(file),
     pushrods: hasPushrods(file),
     lockShiftMm: gear === "screw" ? r.between(-0.03, 0.01, 3) : 0,
@@ -292,6 +292,7 @@ function virtualValve(
     spec,
     unit: unitOf(file, valve),
     under: blockOf(figuresFor(file.lash, valve)) !== null,
+    perTurnMm: travelPerTurnMm(file, valve.role),
     ...drawn,
     bleedS: gear === "preload" ? bleedSeconds(drawn.spinLateMm) : 0,
     liftMm,

@@ -294,7 +294,7 @@ function screwWords({ v, spec }: Session, x: VirtualValve, now: ValveNow): strin
   if (v.locks && now.locked) return `${x.id} is out of its band: loosen its lock.`;
   const aimLeafMm = nearest(spec.leavesMm, x.spec.nominalMm);
   const turnWordsFor = (mm: number): string =>
-    `${x.id}: turn the screw ${mm > 0 !== x.under ? "in" : "out"} by ${asFraction(Math.abs(mm) / v.perTurnMm)}, about ${Math.max(1, Math.round((Math.abs(mm) / v.perTurnMm) * 360))}°, and feel again.`;
+    `${x.id}: turn the screw ${mm > 0 !== x.under ? "in" : "out"} by ${asFraction(Math.abs(mm) / x.perTurnMm)}, about ${Math.max(1, Math.round((Math.abs(mm) / x.perTurnMm) * 360))}°, and feel again.`;
   const { lowMm, highMm } = between(now.tries);
   const far = (lowMm + highMm) / 2 - x.spec.nominalMm;
   if (
@@ -319,10 +319,10 @@ function partWords({ v }: Session, x: VirtualValve, now: ValveNow): string {
 }
 
 function lifterWords({ v, state }: Session, x: VirtualValve, now: ValveNow): string {
-  const turns = v.depth.aimMm / v.perTurnMm;
+  const turns = v.depth.aimMm / x.perTurnMm;
   if (now.gapMm > 0.05)
     return `${x.id}: turn the nut in while you lift and drop its pushrod, until the play has just gone. Spin it too, and see that spinning says so later.`;
-  const done = -now.gapMm / v.perTurnMm;
+  const done = -now.gapMm / x.perTurnMm;
   if (done < turns - 0.06)
     return `${x.id} is at zero lash: from there turn the nut in by ${asFraction(turns)}, and no further.`;
   return state.toolOn === x.id ? `Take the wrench off ${x.id}.` : `${x.id} is set: keep it.`;

@@ -1,5 +1,6 @@
 /** What a session came to: from what is so, never from what was said of it. Pure. */
 import { judgeInterval } from "../../lash/judge";
+import { HINT_MM } from "../../shims/tries";
 import { showLength } from "../../units/length";
 import { CLAIMS, exercise } from "../exercise/exerciseList";
 import { targetsOf } from "../exercise/exercises";
@@ -46,9 +47,9 @@ export function isInBand(v: VirtualEngine, state: BenchState, id: string): boole
   if (x === undefined || now === undefined || now.out !== null) return false;
   if (v.gear === "preload") return -now.gapMm >= v.depth.lowMm - EPS_MM && -now.gapMm <= v.depth.highMm + EPS_MM;
   const opener = now.gapMm >= x.spec.lowMm - EPS_MM && now.gapMm <= x.spec.highMm + EPS_MM;
-  return (
-    opener && (v.gear !== "opener-closer" || (now.closerMm >= -EPS_MM && now.closerMm <= closerHighMm(v) + EPS_MM))
-  );
+  // A hint of drag settles: the job takes it for right as well.
+  const closer = now.closerMm >= -HINT_MM - EPS_MM && now.closerMm <= closerHighMm(v) + EPS_MM;
+  return opener && (v.gear !== "opener-closer" || closer);
 }
 const EPS_MM = 1e-9;
 

@@ -4,8 +4,10 @@ import type { EngineFile } from "../../engine/engineFile";
 import { patternFile, PATTERN_NAMES } from "../../engine/patterns";
 import { random } from "../../units/random";
 import { runs } from "../../units/runs.testing";
-import type { PracticeAction } from "../bench/action";
+import { type PracticeAction, actionSchema } from "../bench/action";
 import { PRACTICE_ENGINES } from "../engine/engines";
+import { planOpenerCloser } from "../../job/tasks/openerCloser/plan";
+import { planLengths } from "../../job/tasks/dryGap/plan";
 import { planShims } from "../../job/tasks/shims/plan";
 import { LEAVES_MM, followRun } from "./player.testing";
 import { keepRead, doing, leafIn, playing, read, setBy, turnTo } from "./player";
@@ -95,6 +97,43 @@ describe("whoever follows the run of a job on shims", () => {
       const { inBand, lines } = marksOf(session);
       expect([seed, inBand?.count]).toEqual([seed, session.v.valves.length]);
       expect(lines.filter((l) => l.kind !== "needless-turns")).toEqual([]);
+    }
+  });
+});
+
+describe("whoever follows the run of a job on dry gaps", () => {
+  const file: EngineFile = {
+    ...PRACTICE_ENGINES.four,
+    lash: {
+      state: "cold",
+      intake: { nominal: "1.4 mm", low: "0.7 mm", high: "2.05 mm" },
+      exhaust: { nominal: "1.4 mm", low: "0.7 mm", high: "2.05 mm" },
+    },
+    adjuster: { kind: "fixed", ratio: 1.3, lengths: ["228.6 mm", "229.4 mm", "230.2 mm"], fitted: "229.4 mm" },
+  };
+  it("ends with every gap truly in its band, by parts of the maker's list", () => {
+    for (let seed = 1; seed <= runs(12); seed++) {
+      const { session } = followRun(
+        spec({ seed, file, leavesMm: Array.from({ length: 70 }, (_, i) => (i + 1) / 20) }),
+        { hand: PERFECT_HAND },
+        "firing-order",
+        { kind: "dry-gap", plan: planLengths(file, {}) },
+      );
+      expect([seed, marksOf(session).inBand?.count]).toEqual([seed, session.v.valves.length]);
+      for (const { action } of session.frames) expect(actionSchema.safeParse(action).success).toBe(true);
+    }
+  });
+});
+
+describe("whoever follows the run of a job on openers and closers", () => {
+  it("ends with both gaps of every valve right", () => {
+    const file = PRACTICE_ENGINES.closers;
+    for (let seed = 1; seed <= runs(12); seed++) {
+      const { session } = followRun(spec({ seed, file }), { hand: PERFECT_HAND }, "firing-order", {
+        kind: "opener-closer",
+        plan: planOpenerCloser(file, {}),
+      });
+      expect([seed, marksOf(session).inBand?.count]).toEqual([seed, session.v.valves.length]);
     }
   });
 });

@@ -2,11 +2,16 @@
 import { jobOn, passNow, refusalAfter } from "../../job/jobs.testing";
 import { rehearsalKit } from "../../job/pages/rehearsal";
 import type { Task } from "../../job/tasks";
+import { type LengthPlan, lengthDemand } from "../../job/tasks/dryGap/plan";
+import { adviseParts, openerCloserOf } from "../../job/tasks/openerCloser/openerCloser";
+import type { OpenerCloserPlan } from "../../job/tasks/openerCloser/plan";
+import { FELTS, FELT_NAMES } from "../../shims/tries";
 import { exchangedIn, fittedEntries } from "../../job/tasks/shims/fitted";
 import type { PartOut } from "../../job/tasks/shims/partsOut";
 import { outOf, planShimJob } from "../../job/tasks/shims/problem";
 import type { LeafMark } from "../../job/ledger/fields";
 import { jobAs, jobState, nextThing, type Job } from "../../job/run";
+import type { ValveState } from "../../job/state/state";
 import type { Draft, Entry } from "../../job/ledger/entry";
 import { REQUIRED_DEG } from "../bench/claims";
 import { between } from "../bench/feel";
@@ -57,6 +62,91 @@ function exchangeParts(from: Session, job: Job, ledger: readonly Entry[]): { ses
     session = doing(session, { do: "part-in", valve, thicknessMm });
   }
   return { session, fitted };
+}
+
+/** The part of the maker's list that the job asks for at one valve, in place of the one that is there. */
+function exchangeLength(
+  session: Session,
+  plan: LengthPlan | null,
+  at: ValveState,
+  stop: string,
+): { session: Session; fitted: Draft } {
+  const demand = lengthDemand(plan, at);
+  if (demand?.advice?.kind !== "fit") throw new Error(`no length does at ${at.valve.id}`);
+  const { fromMm } = demand;
+  const { lengthMm } = demand.advice;
+  const { id } = at.valve;
+  return {
+    session: playing(session, [
+      { do: "part-out", valve: id, which: "opener" },
+      { do: "part-in", valve: id, thicknessMm: lengthMm },
+    ]),
+    fitted: {
+      kind: "fitted",
+      valve: id,
+      stop,
+      fromMm,
+      lengthMm,
+      partFrom: null,
+      part: null,
+      collets: null,
+      instrument: null,
+    },
+  };
+}
+
+/** The next thing at a positively closed valve: the loaded gap, the parts by what was read, or what the closer feels like. */
+function atPair(
+  from: Session,
+  plan: OpenerCloserPlan,
+  at: ValveState,
+  stop: string,
+): { session: Session; entries: Draft[] } {
+  const { id, spec } = at.valve;
+  const own = openerCloserOf(at);
+  if (own.stage === "load") {
+    const session = read(from, id, true);
+    const { lowMm, highMm } = between(session.state.valves[id]?.tries ?? [], true);
+    return { session, entries: [{ kind: "loaded-gap", valve: id, stop, goes: mark(lowMm), noGo: mark(highMm) }] };
+  }
+  if (own.stage === "feel") {
+    const session = doing(from, { do: "feel-closer", valve: id });
+    const told = session.frames.at(-1)?.felt;
+    const felt = FELTS.find((f) => `${FELT_NAMES[f].name}.` === told);
+    if (felt === undefined) throw new Error(`nobody can tell from this: ${told ?? ""}`);
+    return { session, entries: [{ kind: "closer-felt", valve: id, stop, felt }] };
+  }
+  if (at.last === null) throw new Error("nothing was read");
+  const now = from.state.valves[id];
+  const [openerMm, closerMm] = [now?.partMm ?? 0, now?.closerPartMm ?? 0];
+  const advice = adviseParts(plan, own, spec.nominalMm, at.last, { openerMm, closerMm }, 0);
+  // Where no leaf goes the loaded gap means nothing: a thinner opener first.
+  const opener = at.last.goes.mm === 0 ? openerMm - 0.15 : advice.openerMm;
+  let session = from;
+  const entries: Draft[] = [];
+  for (const [part, fromMm, mm] of [
+    ["opener", openerMm, opener],
+    ["closer", closerMm, advice.closerMm],
+  ] as const) {
+    if (mm === null) continue;
+    const lengthMm = Math.round(mm * 100) / 100;
+    session = playing(session, [
+      { do: "part-out", valve: id, which: part },
+      { do: "part-in", valve: id, thicknessMm: lengthMm },
+    ]);
+    entries.push({
+      kind: "fitted",
+      valve: id,
+      stop,
+      fromMm,
+      lengthMm,
+      partFrom: null,
+      part,
+      collets: null,
+      instrument: null,
+    });
+  }
+  return { session, entries };
 }
 
 export const LEAVES_MM = Array.from({ length: 60 }, (_, i) => (i + 1) / 100);
@@ -129,6 +219,12 @@ export function followRun(
         break;
       }
       case "set": {
+        if (task.kind === "dry-gap") {
+          const exchanged = exchangeLength(session, task.plan, next.valve, stop);
+          session = exchanged.session;
+          enter(exchanged.fitted);
+          break;
+        }
         session = setBy(session, next.valve.valve.id, next.valve.valve.spec.nominalMm);
         enter({
           kind: "set",
@@ -162,10 +258,24 @@ export function followRun(
           enter({ kind: "arrived", stop: next.to.letter });
           break;
         }
+        if (next.step === "order") {
+          enter({ kind: "ordered", list: "laid out" });
+          break;
+        }
         if (next.step === "parts") {
           const exchanged = exchangeParts(session, job, ledger);
           session = exchanged.session;
           exchanged.fitted.forEach(enter);
+          break;
+        }
+        if (task.kind === "opener-closer") {
+          if (next.valve === null) {
+            enter({ kind: "plugged", count: session.v.valves.length, gear: "belts off" });
+            break;
+          }
+          const done = atPair(session, task.plan, next.valve, stop);
+          session = done.session;
+          done.entries.forEach(enter);
           break;
         }
         throw new Error(`nobody plays ${next.step}`);

@@ -26,12 +26,12 @@ export const leafIn = (valve: string, mm: number, more: object = {}): PracticeAc
 });
 
 /** Halves the set until two leaves that lie side by side are the one that goes and the one that does not; the wrench is off. */
-export function read(from: Session, valve: string): Session {
+export function read(from: Session, valve: string, loaded = false): Session {
   let session = from.state.toolOn === null ? from : doing(from, { do: "tool-off" });
   const { leavesMm } = session.spec;
   for (let [goesAt, noAt] = [-1, leavesMm.length]; noAt - goesAt > 1;) {
     const at = (goesAt + noAt) >> 1;
-    session = doing(session, leafIn(valve, leavesMm[at] ?? 0));
+    session = doing(session, leafIn(valve, leavesMm[at] ?? 0, { loaded }));
     const felt = session.state.valves[valve]?.tries.at(-1);
     if (felt !== undefined && goes(felt.drag)) goesAt = at;
     else noAt = at;
@@ -52,8 +52,8 @@ export function setBy(from: Session, valve: string, nominalMm: number): Session 
     const was = lashRead(session, valve);
     if (again > 0 && Math.abs(was - nominalMm) < 0.012) break;
     if (session.v.locks) session = doing(session, { do: "loosen", valve });
-    const under = session.v.valves.find((x) => x.id === valve)?.under === true;
-    const byDeg = Math.round((((was - nominalMm) * (under ? -1 : 1)) / session.v.perTurnMm) * 360);
+    const { under = false, perTurnMm = 1 } = session.v.valves.find((x) => x.id === valve) ?? {};
+    const byDeg = Math.round((((was - nominalMm) * (under ? -1 : 1)) / perTurnMm) * 360);
     if (byDeg !== 0) session = doing(session, { do: "screw", valve, byDeg });
     if (session.v.locks) session = doing(session, { do: "lock", valve, held: true });
     session = doing(session, { do: "tool-off" });
