@@ -1,7 +1,6 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo } from "react";
 import { useWatch } from "react-hook-form";
@@ -20,6 +19,7 @@ import { InHand } from "../engine/InHand";
 import { CautionsPart } from "../prepare/CautionsPart";
 import { Choice } from "../prepare/Choice";
 import { notSent, send } from "../send";
+import { EngineLink, Title } from "../controls/Title";
 
 interface Props {
   readonly engineId: string;
@@ -87,12 +87,9 @@ export function BuildCheckForm({ engineId, file, sets, inHand, confirmed }: Prop
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Build check of{" "}
-          <Link href={`/engines/${engineId}`} style={{ textDecoration: "underline" }}>
-            {file.name}
-          </Link>
-        </chakra.h1>
+        <Title>
+          Build check of <EngineLink id={engineId} name={file.name} />
+        </Title>
         <chakra.p fontSize="18px" pt="1">
           Before the first setting: every line looked at and ticked by name. The first setting opens from it, and its
           sheet carries it.

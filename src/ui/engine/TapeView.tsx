@@ -1,7 +1,6 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import { resolveEngine } from "@/core/engine/resolve";
@@ -21,6 +20,7 @@ import { LengthInput } from "../controls/LengthInput";
 import { Complaint, PlateHeading } from "../controls/Stamp";
 import { Two } from "../controls/Two";
 import { PAPER_GRID } from "../theme/paper";
+import { EngineLink, Title } from "../controls/Title";
 
 interface Props {
   readonly id: string;
@@ -55,12 +55,9 @@ export function TapeView({ id, file, wanted }: Props) {
   return (
     <chakra.div display="flex" flexDirection="column" gap="6">
       <chakra.header>
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Tape and card for{" "}
-          <Link href={`/engines/${id}`} style={{ textDecoration: "underline" }}>
-            {file.name}
-          </Link>
-        </chakra.h1>
+        <Title>
+          Tape and card for <EngineLink id={id} name={file.name} />
+        </Title>
         <chakra.p fontSize="18px" color="soft">
           Where each stop lies round the pulley, printed at true scale; and the stops on a card to hang at the engine.
         </chakra.p>

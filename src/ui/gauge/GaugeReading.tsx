@@ -13,6 +13,7 @@ import { useUnit } from "../controls/unit";
 import { useHydrated } from "../controls/useHydrated";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly id: string;
@@ -29,9 +30,7 @@ interface Props {
 export function GaugeReading({ id, name, sets, all, progress, mine }: Props) {
   return (
     <chakra.div display="flex" flexDirection="column" gap="5" maxWidth="60rem">
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-        {name}
-      </chakra.h1>
+      <Title>{name}</Title>
       {mine?.look != null ? (
         // Another reading begins with nothing in hand.
         <Reading

@@ -9,6 +9,7 @@ import { fineLength } from "@/core/units/length";
 import { useUnit } from "../controls/unit";
 import { PlateHeading } from "../controls/Stamp";
 import type { ResultGiven } from "./result";
+import { Title } from "../controls/Title";
 
 interface Props extends ResultGiven {
   readonly name: string;
@@ -29,9 +30,7 @@ export function GaugeResult({ name, people, valves, bandMm, hands, readings, stu
   const mm = (x: number): string => fineLength(x, unit);
   return (
     <chakra.div display="flex" flexDirection="column" gap="6">
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-        {name}
-      </chakra.h1>
+      <Title>{name}</Title>
       {study === null ? (
         <chakra.p fontSize="20px">It was ended before anybody was through: nothing can be told from it.</chakra.p>
       ) : (

@@ -17,6 +17,7 @@ import { Tick } from "../controls/Tick";
 import { useSentForm } from "../controls/useSentForm";
 import { useUnit } from "../controls/unit";
 import { send } from "../send";
+import { Title } from "../controls/Title";
 
 export interface StudyLine {
   readonly id: string;
@@ -45,9 +46,7 @@ export const GaugeStudies = ({ studies, people, draft }: Props) => (
     alignItems="start"
   >
     <chakra.div gridColumn="1 / -1">
-      <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-        Gauge studies
-      </chakra.h1>
+      <Title>Gauge studies</Title>
       <chakra.p fontSize="18px" maxWidth="70ch">
         Is it the engine, or the hand? Some valves (or known gaps) are read by several people, or several times by
         one, in an order that nobody knows before. What comes out is told at the reading and counted in what moved.

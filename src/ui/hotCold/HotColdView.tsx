@@ -22,6 +22,7 @@ import { notSent, send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { ByLeaves } from "./ByLeaves";
 import { type TypedReading, isTyped, judgedWords, readingsSoFar, typedProblem } from "./readingsTyped";
+import { EngineLink, Title } from "../controls/Title";
 
 interface Form {
   /** One for each valve, in their order. */
@@ -86,13 +87,9 @@ export function HotColdView({ given }: { readonly given: HotColdPageData }) {
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          Read some valves of{" "}
-          <Link href={`/engines/${given.engineId}`} style={{ textDecoration: "underline" }}>
-            {given.engine}
-          </Link>{" "}
-          {other}
-        </chakra.h1>
+        <Title>
+          Read some valves of <EngineLink id={given.engineId} name={given.engine} /> {other}
+        </Title>
         <chakra.p fontSize="18px" pt="1">
           They were left {state}. Turn nothing: read as many as you can get at {other}, one bank is enough. What lies
           between is the growth, and the next job knows it. Tap a valve to read it by the leaves.

@@ -18,6 +18,7 @@ import { PartsHosted } from "../shims/partsHost";
 import { ExchangeForm } from "./ExchangeForm";
 import { TryLog } from "./TryLog";
 import { useExchange } from "./useExchange";
+import { Title } from "../controls/Title";
 
 /** What comes next at a valve, for whoever stands before its page. */
 const STAGE_WORDS: Readonly<Record<OpenerCloserStage, string>> = {
@@ -47,9 +48,9 @@ export function OpenerCloserView({ given }: { readonly given: OpenerCloserPageDa
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+        <Title>
           Opener and closer of {valveName(valve.valve, job.valves)} in <Engine jobId={jobId} name={file.name} />
-        </chakra.h1>
+        </Title>
         <chakra.p fontSize="19px" fontWeight={600} pt="1">
           {zero ? "No leaf goes: fit a thinner opener first, then read both gaps." : STAGE_WORDS[own.stage]}
         </chakra.p>

@@ -13,6 +13,7 @@ import { Complaint, PlateHeading } from "../controls/Stamp";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
 import { useCatalogue } from "../shims/useCatalogue";
+import { Title } from "../controls/Title";
 
 interface Kind {
   readonly kind: DrawerPartKind;
@@ -25,9 +26,7 @@ export function AdviceView({ kinds }: { readonly kinds: readonly Kind[] }) {
   return (
     <chakra.div maxWidth="60rem" display="flex" flexDirection="column" gap="6">
       <div>
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-          What to keep
-        </chakra.h1>
+        <Title>What to keep</Title>
         <chakra.p fontSize="17px">
           {kinds.length === 0
             ? "No job fitted any part yet: after the first, its sizes show here."

@@ -18,6 +18,7 @@ import { CsvIn } from "./CsvIn";
 import { OrderList } from "../shims/OrderList";
 import { Micrometers } from "./Micrometers";
 import { SupplierBench } from "./SupplierBench";
+import { Title } from "../controls/Title";
 
 /** A page of the stock. */
 interface PartsPage {
@@ -61,9 +62,7 @@ export function PartsView({ stock, gone, micrometers, orders, leads, simulated }
         gap="3"
       >
         <div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-            Parts in stock
-          </chakra.h1>
+          <Title>Parts in stock</Title>
           <chakra.p fontSize="17px">
             {count === 0
               ? "Nothing yet: add parts one by one, or import them from a CSV."

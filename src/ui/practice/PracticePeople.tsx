@@ -6,6 +6,7 @@ import Link from "next/link";
 import { Row } from "../controls/Row";
 import { PlateHeading } from "../controls/Stamp";
 import type { SessionLine } from "./sessionLine";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly people: readonly {
@@ -22,9 +23,7 @@ const ScoreChart = dynamic(() => import("./ScoreChart"), { ssr: false });
 /** How everybody comes on. */
 export const PracticePeople = ({ people }: Props) => (
   <chakra.div display="flex" flexDirection="column" gap="6" maxWidth="60rem">
-    <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-      How others come on
-    </chakra.h1>
+    <Title>How others come on</Title>
     {people.length === 0 && <chakra.p fontSize="18px">Nobody has practiced yet.</chakra.p>}
     {people.map((p) => {
       const done = p.sessions.filter((s) => s.score !== null);

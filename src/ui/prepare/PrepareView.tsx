@@ -1,7 +1,6 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { jobRoles } from "@/core/job/prepare";
 import type { SheetWork } from "@/core/job/sheet/format";
 import { Button } from "../controls/Button";
@@ -19,6 +18,7 @@ import { gaugeLine, stopsLine, whyLine, workLine } from "./lines";
 import { type PrepareGiven, usePreparation } from "./usePreparation";
 import { useFirstWrong } from "../controls/useFirstWrong";
 import { InHand } from "../engine/InHand";
+import { EngineLink, Title } from "../controls/Title";
 
 /**
  * Before the run. On an engine that was done before, what last time's job was prepared with stands on a line each, to
@@ -84,12 +84,9 @@ export function PrepareView(given: PrepareGiven) {
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          {TITLE[rules.sheetWork]}{" "}
-          <Link href={`/engines/${given.engineId}`} style={{ textDecoration: "underline" }}>
-            {file.name}
-          </Link>
-        </chakra.h1>
+        <Title>
+          {TITLE[rules.sheetWork]} <EngineLink id={given.engineId} name={file.name} />
+        </Title>
         {!rules.judgesReadings ? (
           <chakra.p fontSize="18px" pt="1">
             Hydraulic lifters{file.follower === undefined ? "" : `, ${file.follower} followers`}:{" "}

@@ -5,6 +5,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { Button } from "../controls/Button";
 import { QUICK, QUICK_KINDS, type QuickKind } from "./kinds";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly kind: QuickKind;
@@ -21,9 +22,7 @@ export function QuickPage({ kind, asks, children }: Props) {
       <QuickNav kind={kind} />
       <chakra.header display="flex" flexWrap="wrap" justifyContent="space-between" gap="3" alignItems="end">
         <chakra.div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-            {QUICK[kind].name}
-          </chakra.h1>
+          <Title>{QUICK[kind].name}</Title>
           <chakra.p fontSize="18px" color="soft">
             {QUICK[kind].asks}. Nothing is saved.
           </chakra.p>

@@ -14,6 +14,7 @@ import { Complaint } from "../controls/Stamp";
 import { numberOrText } from "../controls/typed";
 import { send, troubleOf } from "../send";
 import { useCommandIds } from "../useCommandIds";
+import { Title } from "../controls/Title";
 
 export interface DueLineShown {
   readonly id: string;
@@ -142,9 +143,7 @@ export function DueView({ engines, asked: shown, page, pages, sectors }: Props) 
   return (
     <chakra.div display="flex" flexDirection="column" gap="4">
       <chakra.header display="flex" flexWrap="wrap" gap="3" alignItems="center" justifyContent="space-between">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-          Due
-        </chakra.h1>
+        <Title>Due</Title>
         <chakra.div display="flex" gap="2" flexWrap="wrap">
           <ButtonLink asChild>
             <Link href="/due/week">Week</Link>

@@ -26,6 +26,7 @@ import { changesOf, headWords, marksOf, moneyOf, swapsOf } from "./planWords";
 import { type Typed, type TypedPart, buyingList, leftOpen, outOfTyped, savedText } from "./typedParts";
 import { PartsHosted } from "./partsHost";
 import { useShimWorker } from "./useShimWorker";
+import { Title } from "../controls/Title";
 
 const UNCHOSEN: ShimChoice = { scope: null, buying: null, aim: "nominal", near: false, stay: false };
 
@@ -94,9 +95,9 @@ export function ShimsView({ given }: { readonly given: ShimsPageData }) {
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
+        <Title>
           Which {DRAWER_PART_NAMES[kind]} goes where in <host.Engine jobId={jobId} name={file.name} />
-        </chakra.h1>
+        </Title>
         <chakra.p fontSize="17px" pt="1">
           Measure each part that you take out. Leave empty what stays shut: its part is left out of the plan.{" "}
           {stock.reduce((n, p) => n + p.count, 0)} in stock.

@@ -18,6 +18,7 @@ import { type Price, changesOf, noneFits, pickWords } from "./planWords";
 import { type SharePlan, buyingList, leftOpen } from "./typedParts";
 import { useCatalogue } from "./useCatalogue";
 import { useShimWorker } from "./useShimWorker";
+import { Title } from "../controls/Title";
 
 /** Several jobs on one stock: who gets which part, and what is bought for all of them. */
 export function WeekView({ given }: { readonly given: WeekPageData }) {
@@ -91,9 +92,7 @@ export function WeekView({ given }: { readonly given: WeekPageData }) {
       alignItems="start"
     >
       <chakra.header gridColumn="1 / -1">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-          One stock, {measured.length === 1 ? "one engine" : `${measured.length} engines`}
-        </chakra.h1>
+        <Title>One stock, {measured.length === 1 ? "one engine" : `${measured.length} engines`}</Title>
         <chakra.p fontSize="17px" pt="1">
           {measured.length === 0
             ? "No job waits for parts with anything measured. Measure what comes out at a job, and it is counted here."

@@ -23,6 +23,7 @@ import { People } from "./People";
 import { RiskForm } from "./RiskForm";
 import { SetRow } from "./SetRow";
 import { TakeIn } from "./TakeIn";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly shopName: string;
@@ -70,9 +71,7 @@ export function ShopView({
       gap={{ base: "8", lg: "10" }}
       alignItems="start"
     >
-      <chakra.h1 gridColumn="1 / -1" fontFamily="stamp" fontWeight={600} fontSize="30px">
-        {shopName}
-      </chakra.h1>
+      <Title gridColumn="1 / -1">{shopName}</Title>
       <chakra.section aria-labelledby="sets" minWidth="0">
         <PlateHeading id="sets">Feeler sets</PlateHeading>
         {sets.length === 0 && (

@@ -20,6 +20,7 @@ import { send, troubleOf } from "../send";
 import { ROLE } from "../shop/roles";
 import { goToShop, signOut } from "../signIn/signOut";
 import { browserWords } from "./browserWords";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly person: Person;
@@ -46,9 +47,7 @@ export function YouView({ person, hand, sessions, shops }: Props) {
       alignItems="start"
     >
       <chakra.div gridColumn="1 / -1" display="flex" flexWrap="wrap" gap="4" alignItems="center">
-        <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-          {person.name}
-        </chakra.h1>
+        <Title>{person.name}</Title>
         <chakra.span color="soft" fontSize="18px" flex="1">
           {ROLE[person.role]}
         </chakra.span>

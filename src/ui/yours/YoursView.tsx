@@ -3,6 +3,7 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import Link from "next/link";
 import { PlateHeading } from "../controls/Stamp";
+import { Title } from "../controls/Title";
 
 interface Props {
   readonly engines: readonly {
@@ -16,9 +17,7 @@ interface Props {
 /** The engines of an owner or customer, with what was done on them. */
 export const YoursView = ({ engines }: Props) => (
   <chakra.div display="flex" flexDirection="column" gap="6" maxWidth="48rem">
-    <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px">
-      Your engines
-    </chakra.h1>
+    <Title>Your engines</Title>
     {engines.length === 0 && (
       <chakra.p fontSize="18px">None yet: a lead of the shop says which engines are yours to look at.</chakra.p>
     )}

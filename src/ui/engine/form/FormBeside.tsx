@@ -1,5 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { ReactNode, SubmitEventHandler } from "react";
+import { Title } from "../../controls/Title";
 
 interface Props {
   readonly title: string;
@@ -29,9 +30,7 @@ export function FormBeside({ title, lead, onSubmit, children, beside }: Props) {
         _print={{ display: "none" }}
       >
         <chakra.div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-            {title}
-          </chakra.h1>
+          <Title>{title}</Title>
           {lead}
         </chakra.div>
         {children}

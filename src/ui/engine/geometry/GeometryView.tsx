@@ -1,7 +1,6 @@
 "use client";
 
 import { chakra } from "@chakra-ui/react/styled-system";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
@@ -21,6 +20,7 @@ import { RockerAsks } from "../../quick/RockerAsks";
 import { RockerShown } from "../../quick/RockerShown";
 import { send, troubleOf } from "../../send";
 import { useCommandIds } from "../../useCommandIds";
+import { EngineLink, Title } from "../../controls/Title";
 
 export interface KeptShown extends KeptGeometry {
   /** When, as the shop writes it. */
@@ -69,12 +69,9 @@ export function GeometryView({ id, file, kept }: Props) {
     <chakra.div display="flex" flexDirection="column" gap="4">
       <chakra.header display="flex" flexWrap="wrap" justifyContent="space-between" gap="3" alignItems="end">
         <div>
-          <chakra.h1 fontFamily="stamp" fontWeight={600} fontSize="30px" lineHeight={1.2}>
-            Geometry of{" "}
-            <Link href={`/engines/${id}`} style={{ textDecoration: "underline" }}>
-              {file.name}
-            </Link>
-          </chakra.h1>
+          <Title>
+            Geometry of <EngineLink id={id} name={file.name} />
+          </Title>
           <chakra.p fontSize="18px" color="soft">
             Marker on the valve tips, three pushrods, light springs: the length to order, and why.
           </chakra.p>
