@@ -151,6 +151,46 @@ test("a job on shims is rehearsed: measured at the bench, worked out from its ki
   await expect(page.getByText("4 of 4")).toBeVisible();
 });
 
+test("dry gaps are rehearsed to their marks: the pushrod that the run asks for is fitted by hand", async ({
+  page,
+}) => {
+  await atWork(page);
+  const gap = { nominal: "1.40 mm", low: "0.70 mm", high: "2.05 mm" };
+  const file = {
+    ...UNEVEN_TWIN,
+    name: "Test dry gaps rehearsed",
+    lash: { state: "cold", source: "Test card", intake: gap, exhaust: gap },
+    adjuster: { kind: "fixed", ratio: 1.3, lengths: ["228.6 mm", "229.4 mm", "230.2 mm"], fitted: "229.4 mm" },
+  };
+  const job = await beginJob(page, await addEngine(page, file), { set: "Gap gauges" });
+  // Of an engine in which one gap is wrong.
+  const wrong = (seed: number) =>
+    virtualEngine(file as EngineFile, seed).valves.filter((x) => x.gapMm < x.spec.lowMm || x.gapMm > x.spec.highMm);
+  const seed = Array.from({ length: 99 }, (_, i) => i + 1).find((i) => wrong(i).length === 1) ?? 1;
+  const v = await rehearse(page, job, file, seed);
+  const truth = Object.fromEntries(v.valves.map((x) => [x.id, x.gapMm]));
+  await workByKeys(page, truth, { until: ({ title }) => /^Fit a pushrod of/.test(title) });
+  const [, mm = "", id = ""] =
+    /^Fit a pushrod of ([\d.]+) mm at (\d (?:intake|exhaust))/.exec((await nextTitle(page).textContent()) ?? "") ??
+    [];
+  await place(page, "The engine");
+  const [x] = wrong(seed);
+  if (x === undefined) throw new Error("all gaps are right");
+  expect(id).toBe(`${x.cylinder} ${x.role}`);
+  await answered(page, () => page.getByRole("button", { name: "Take the covers off" }).click());
+  await turnOn(page, advance(v.startDeg, x.valve.firingDeg, 720));
+  await page.locator(`[data-valve="${x.id}"]`).click();
+  await answered(page, () => page.getByRole("button", { name: "Take its part out" }).click());
+  await page.getByLabel("Size from the kit").selectOption(String(Number(mm)));
+  await answered(page, () => page.getByRole("button", { name: /^Fit 2/ }).click());
+  await expect(status(page)).toContainText(`${mm}0 mm is in`);
+  truth[x.id] = (truth[x.id] ?? 0) - (Number(mm) - 229.4) * 1.3;
+  await place(page, "The run");
+  await workByKeys(page, truth, { until: ({ button }) => /Close the job/.test(button) });
+  await mainButton(page).click();
+  await expect(page.getByText("4 of 4")).toBeVisible();
+});
+
 test("opener and closer of a rehearsed valve are worked out on their own page, and felt at the bench", async ({
   page,
 }) => {
