@@ -141,12 +141,13 @@ export interface AdjusterEntry {
   readonly injector?: InjectorScrew;
 }
 
-/** Where the screw sits over an injector's or a pump's follower, its rocker's ratio, and its thread. */
+/** Where the screw sits over an injector's or a pump's follower, its rocker's ratio, its thread, and its lock nut's torque. */
 export interface InjectorScrew {
   readonly at?: "valve-end" | "pushrod-end";
   readonly ratio?: number;
   readonly pitch?: LengthText;
   readonly tpi?: number;
+  readonly lockTorqueNm?: number;
 }
 
 export interface PlungerEntry {

@@ -162,6 +162,7 @@ const adjuster = z.looseObject({
       ratio: ratio.optional(),
       pitch: pitch.optional(),
       tpi: tpi.optional(),
+      lockTorqueNm: torque.optional(),
     })
     .optional(),
   lock: z.enum(LOCK_KINDS, `The lock is one of: ${LOCK_KINDS.join(", ")}.`).optional(),

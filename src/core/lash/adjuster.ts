@@ -32,13 +32,17 @@ export function screwAdjuster(entry: Omit<AdjusterEntry, "kind">): ScrewAdjuster
 export const isScrew = (a: ScrewAdjuster | AdjusterProblem): a is ScrewAdjuster => "k" in a;
 
 /**
- * The screw that sets a follower of this role, or null where there is none or the file does not say enough of it. An
- * injector's or a pump's has figures of its own: the valves' tell nothing of it.
+ * What sets a follower of this role. An injector's or a pump's is a screw with figures of its own: of place, thread,
+ * lock and torque the valves' tell nothing.
  */
+export const adjusterAt = (adjuster: AdjusterEntry | undefined, role: ValveRole): AdjusterEntry | undefined =>
+  role === "injector" ? { kind: "screw", ...adjuster?.injector } : adjuster;
+
+/** The screw that sets a follower of this role; null where there is none, or the file does not say enough of it. */
 export function screwOf(adjuster: AdjusterEntry | undefined, role: ValveRole): ScrewAdjuster | null {
-  const entry = role === "injector" ? adjuster?.injector : adjuster?.kind === "screw" ? adjuster : undefined;
-  if (entry === undefined) return null;
-  const screw = screwAdjuster(entry);
+  const own = adjusterAt(adjuster, role);
+  if (own?.kind !== "screw") return null;
+  const screw = screwAdjuster(own);
   return isScrew(screw) ? screw : null;
 }
 

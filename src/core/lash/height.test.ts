@@ -75,6 +75,16 @@ describe("an engine file", () => {
     ]);
     expect(said({ injector: { nominal: "61.99 mm", block: "62 mm" } })[0]).toMatch(/no leaf would go in/);
   });
+  it("has a screw of the injectors' own, by one thread, at their end or at the pushrod", () => {
+    const ofScrew = (injector: object) =>
+      engineFileSchema
+        .safeParse({ ...engineFile(["1"], { valves }), adjuster: { kind: "bucket-shim", injector } })
+        .error?.issues.map((i) => `${i.path.join(".")}: ${i.message}`) ?? [];
+    expect(ofScrew({ at: "pushrod-end", ratio: 1.3, tpi: 20 })).toEqual([]);
+    expect(ofScrew({ at: "stud-nut" })[0]).toMatch(/^adjuster\.injector\.at: .*injector's end/);
+    expect(ofScrew({ pitch: "1 mm", tpi: 20 })[0]).toMatch(/^adjuster\.injector\.tpi: .*not both/);
+    expect(ofScrew({ pitch: "9 mm" })[0]).toMatch(/^adjuster\.injector\.pitch: /);
+  });
   it("has no block at a valve", () => {
     expect(said({ valves: { "1I": { nominal: "61.7 mm", block: "62 mm" } } })).toEqual([
       expect.stringMatching(/^lash\.valves\.1I\.block: 1I is a valve/),

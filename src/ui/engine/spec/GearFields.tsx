@@ -124,7 +124,12 @@ export function ScrewFields({ at, ...props }: Props & { readonly at: string }) {
 export function InjectorScrewFields(props: Props) {
   const { register, wrong } = props;
   return (
-    <chakra.div role="group" aria-label="Screw of the injectors" {...ROW}>
+    <chakra.div
+      role="group"
+      aria-label="Screw of the injectors"
+      {...ROW}
+      gridTemplateColumns={{ base: "1fr 1fr", sm: "1.4fr 1fr 1fr 1fr" }}
+    >
       <Field
         label="Injectors' screw"
         hint="Not known: only by how much is told there"
@@ -142,6 +147,9 @@ export function InjectorScrewFields(props: Props) {
         {(c) => <TextInput {...c} {...register("injectorRatio")} inputMode="decimal" />}
       </Field>
       <Thread {...props} name="injectorThread" path="adjuster.injector" />
+      <Field label="Lock torque, Nm" error={wrong("adjuster.injector.lockTorqueNm")}>
+        {(c) => <TextInput {...c} {...register("injectorTorque")} inputMode="decimal" />}
+      </Field>
     </chakra.div>
   );
 }

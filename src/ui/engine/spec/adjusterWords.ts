@@ -33,11 +33,13 @@ function shimWords(a: AdjusterEntry): string {
 /** Where the screw of injectors and pumps sits, and its thread; null where the file says nothing of it. */
 export function injectorScrewWords({ injector }: AdjusterEntry): string | null {
   if (injector === undefined) return null;
-  const { at, ...figures } = injector;
+  const { at, lockTorqueNm } = injector;
   const where =
     at === undefined ? null : at === "valve-end" ? "screw at the injector's end" : "screw at the pushrod end";
-  return [where, ...figureWords(figures)].filter((x) => x !== null).join(", ");
+  return [where, ...figureWords(injector), torqueWords(lockTorqueNm)].filter((x) => x !== null).join(", ");
 }
+
+const torqueWords = (nm: number | undefined): string | null => (nm === undefined ? null : `locked to ${nm} Nm`);
 
 /** Lever and thread of a screw. */
 function figureWords(a: Pick<AdjusterEntry, "tpi" | "pitch" | "ratio" | "followerRatio">): (string | null)[] {
@@ -58,8 +60,9 @@ function figureWords(a: Pick<AdjusterEntry, "tpi" | "pitch" | "ratio" | "followe
 
 function screwWords(a: AdjusterEntry): string {
   const lock = a.lock === undefined ? null : LOCK[a.lock];
-  const torque = a.lockTorqueNm === undefined ? null : `locked to ${a.lockTorqueNm} Nm`;
-  return [PLACE[a.at ?? ""] ?? null, ...figureWords(a), lock, torque].filter((x) => x !== null).join(", ");
+  return [PLACE[a.at ?? ""] ?? null, ...figureWords(a), lock, torqueWords(a.lockTorqueNm)]
+    .filter((x) => x !== null)
+    .join(", ");
 }
 
 /** What sets the gap of an engine, in a line. */

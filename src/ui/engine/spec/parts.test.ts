@@ -50,6 +50,15 @@ describe("the spec form", () => {
     expect(part(noted as unknown as EngineFile)).toMatchObject({ lash: noted.lash });
     expect(part(file, { others: [] })).toMatchObject({ otherLash: [] });
   });
+  it("keeps the injectors' screw as it was typed, also where nobody knows the valves'", () => {
+    const roles = [...ROLES, "injector"] as const;
+    const { adjuster: _, ...bare } = CALDER;
+    const typed = { injectorAt: "pushrod-end", injectorRatio: "1,3", injectorThread: "3/8-24" };
+    const kept = specPart({ ...specFields(bare, "C"), ...typed }, roles, bare, "C") as { adjuster: AdjusterEntry };
+    expect(kept.adjuster).toEqual({ kind: "screw", injector: { at: "pushrod-end", ratio: 1.3, tpi: 24 } });
+    const file = { ...CALDER, adjuster: { ...kept.adjuster, at: "valve-end" as const } };
+    expect(specPart(specFields(file, "C"), roles, file, "C")).toMatchObject({ adjuster: file.adjuster });
+  });
   it.each([
     ["1/2", { turns: 0.5 }],
     ["1 1/4", { turns: 1.25 }],

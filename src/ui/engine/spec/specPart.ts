@@ -68,6 +68,7 @@ export interface SpecFields {
   injectorAt: string;
   injectorRatio: string;
   injectorThread: string;
+  injectorTorque: string;
 }
 
 const figuresOf = (f: LashFigures | undefined): Figures => ({
@@ -136,6 +137,7 @@ export function specFields(
     injectorAt: adjuster?.injector?.at ?? "",
     injectorRatio: number(adjuster?.injector?.ratio),
     injectorThread: threadOf(adjuster?.injector),
+    injectorTorque: number(adjuster?.injector?.lockTorqueNm),
   };
 }
 
@@ -281,11 +283,12 @@ function adjusterPart(form: SpecFields, before: AdjusterEntry | undefined, injec
 }
 
 /** The screw of injectors and pumps, where anything is said of it. */
-function injectorPart({ injectorAt, injectorRatio, injectorThread }: SpecFields): object {
+function injectorPart({ injectorAt, injectorRatio, injectorThread, injectorTorque }: SpecFields): object {
   const injector = {
     ...filled({ at: injectorAt }),
     ...(injectorRatio.trim() === "" ? {} : { ratio: numberOrText(injectorRatio) }),
     ...threadPart(injectorThread),
+    ...(injectorTorque.trim() === "" ? {} : { lockTorqueNm: numberOrText(injectorTorque) }),
   };
   return Object.keys(injector).length === 0 ? {} : { injector };
 }

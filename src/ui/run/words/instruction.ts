@@ -1,4 +1,7 @@
 /** The one next thing as it is told. Pure; reading, setting and closing have files of their own, kinds of work their rooms. */
+import type { ValveState } from "@/core/job/state/state";
+import { adjusterAt } from "@/core/lash/adjuster";
+import { lockingOf } from "@/core/lash/locking";
 import type { RouteStop } from "@/core/stops/route";
 import { barringWords, turnWords } from "@/core/stops/crankTurns";
 import { type Sight, sightWords } from "@/core/stops/sight";
@@ -45,6 +48,24 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "task":
       return room.stepWords?.(context, now, next, at) ?? instruction({ eyebrow: "", title: "" });
     case "lock":
+    case "set":
+    case "read":
+      return atValveWords(contextAt(context, next.valve), now, next, reading, at);
+  }
+}
+
+type AtOne = Extract<RunNow["next"], { kind: "lock" | "set" | "read" }>;
+
+function atValveWords(
+  context: RunContext,
+  now: RunNow,
+  next: AtOne,
+  reading: Reading | null,
+  at: AtValve,
+): Instruction {
+  const { room } = context;
+  switch (next.kind) {
+    case "lock":
       return (room.lockWords ?? lockWords)(context, now, next.valve);
     case "set":
       if (now.state.surveying) return notedWords(context, now, next.valve);
@@ -54,6 +75,17 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
         ? doubtWords(context, now, next.valve, next.at.doubt ?? "")
         : readWords(context, now, next.valve, reading, at);
   }
+}
+
+/** At an injector or a pump all that is told of screw and lock is of its own. */
+function contextAt(context: RunContext, { valve }: ValveState): RunContext {
+  if (valve.role !== "injector") return context;
+  const adjuster = adjusterAt(context.file.adjuster, valve.role);
+  return {
+    ...context,
+    file: { ...context.file, ...(adjuster === undefined ? {} : { adjuster }) },
+    locking: lockingOf(adjuster),
+  };
 }
 
 /** Coming up on it in the running direction takes up the slack; a mark is named only where there is one. */

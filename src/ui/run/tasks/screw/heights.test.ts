@@ -22,7 +22,8 @@ const at = (screw: Screw = "own", injector: LashFigures = FIGURES): EngineFile =
       kind: "screw",
       at: "valve-end",
       pitch: "2 mm",
-      lock: "lock-nut",
+      lock: "poly-lock",
+      lockTorqueNm: 28,
       ...(screw === "own" ? { injector: { at: "valve-end", pitch: "1 mm" } } : {}),
     },
   });
@@ -116,5 +117,12 @@ describe("an injector that is set by lash", () => {
     const { title, grounds } = told(0.35, 0.4, "unsaid", LASH);
     expect(title).toMatch(/Turn the screw in until it just drags/);
     expect(grounds.join(" ")).not.toMatch(/°/);
+  });
+  it("is locked by its own nut: nothing is told of the valves' lock and torque", () => {
+    for (const screw of ["own", "unsaid"] as const) {
+      const said = told(0.35, 0.4, screw, LASH).grounds.join(" ");
+      expect(said).toContain("Hold the screw still, tighten its lock nut.");
+      expect(said).not.toMatch(/set screw|Nm/);
+    }
   });
 });

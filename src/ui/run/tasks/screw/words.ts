@@ -1,5 +1,5 @@
 /** What is told where a screw or a nut is turned. Pure. */
-import { screwOf, turnFor } from "@/core/lash/adjuster";
+import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveRole } from "@/core/engine/engineFile";
 import type { ValveState } from "@/core/job/state/state";
@@ -23,9 +23,9 @@ export function screwAdjustment(
     return { ...byTurn(context, turn), turns: turn.direction === "out" ? -turn.turns : turn.turns, aimMm: aim };
   // Jobs of before parts were planned for the whole engine exchange them valve by valve.
   const gear = context.file.adjuster?.kind;
-  const { role } = valve.valve;
-  if (role !== "injector" && (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing"))
+  if (gear === "bucket-shim" || gear === "bucket" || gear === "positive-closing")
     return exchanged(now, valve, fromMm);
+  const { role } = valve.valve;
   const unit = roleUnit(context.file, role);
   const excessMm = (fromMm ?? aim) - aim;
   const said =
@@ -43,8 +43,8 @@ export function turnOf(
   { valve }: ValveState,
   { fromMm, aimMm }: { readonly fromMm: number; readonly aimMm: number },
 ): Turn | null {
-  const screw = screwOf(file.adjuster, valve.role);
-  if (screw === null) return null;
+  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
+  if (screw === null || !isScrew(screw)) return null;
   if (valve.block !== undefined) return turnFor(aimMm, fromMm, screw);
   if (valve.role === "injector") return turnFor(fromMm, aimMm, screw);
   const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;
