@@ -119,6 +119,8 @@ export async function openRun(page: Page, file: object = UNEVEN_TWIN): Promise<s
   });
   expect(opened.ok(), await opened.text()).toBe(true);
   await page.goto(`/jobs/${id}`);
+  // A finger comes no sooner than the page answers to it.
+  await page.waitForLoadState("networkidle");
   return `/jobs/${id}`;
 }
 

@@ -15,6 +15,7 @@ import { specQuestions } from "@/core/heat/specQuestions";
 /** The spec as it is written down, with its state and source. */
 export function SpecSummary({ file, measured }: { readonly file: EngineFile; readonly measured: Measured }) {
   const { lash, adjuster } = file;
+  const said = adjuster === undefined ? "" : adjusterWords(adjuster);
   const injectors = injectorScrewWords(adjuster ?? { kind: "screw" });
   if (adjuster?.kind === "hydraulic") return <PreloadSummary file={file} measured={measured} />;
   if (lash === undefined) return null;
@@ -50,7 +51,7 @@ export function SpecSummary({ file, measured }: { readonly file: EngineFile; rea
           <Stamp>Adjuster</Stamp>
         </dt>
         <chakra.dd m="0" fontSize="17px">
-          {adjuster === undefined ? "not given: no turn can be worked out" : adjusterWords(adjuster)}
+          {said === "" ? "not given: no turn can be worked out" : said}
         </chakra.dd>
         {injectors !== null && (
           <>
