@@ -128,7 +128,7 @@ export function InjectorScrewFields(props: Props) {
       role="group"
       aria-label="Screw of the injectors"
       {...ROW}
-      gridTemplateColumns={{ base: "1fr 1fr", sm: "1.4fr 1fr 1fr 1fr" }}
+      gridTemplateColumns={{ base: "1fr", sm: "1.8fr 1fr 1fr 1fr" }}
     >
       <Field
         label="Injectors' screw"
