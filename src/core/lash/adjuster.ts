@@ -38,11 +38,10 @@ export const isScrew = (a: ScrewAdjuster | AdjusterProblem): a is ScrewAdjuster 
 export const adjusterAt = (adjuster: AdjusterEntry | undefined, role: ValveRole): AdjusterEntry | undefined =>
   role === "injector" ? { kind: "screw", ...adjuster?.injector } : adjuster;
 
-/** The screw that sets a follower of this role; null where there is none, or the file does not say enough of it. */
-export function screwOf(adjuster: AdjusterEntry | undefined, role: ValveRole): ScrewAdjuster | null {
-  const own = adjusterAt(adjuster, role);
-  if (own?.kind !== "screw") return null;
-  const screw = screwAdjuster(own);
+/** The screw of an adjuster; null where there is none, or the file does not say enough of it. */
+export function screwOf(adjuster: AdjusterEntry | undefined): ScrewAdjuster | null {
+  if (adjuster?.kind !== "screw") return null;
+  const screw = screwAdjuster(adjuster);
   return isScrew(screw) ? screw : null;
 }
 

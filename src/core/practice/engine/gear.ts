@@ -1,6 +1,6 @@
 /** What is done to a valve of an engine file, as far as practice tells gear apart. Pure. */
 import type { EngineFile, ValveRole } from "../../engine/engineFile";
-import { screwOf } from "../../lash/adjuster";
+import { adjusterAt, screwOf } from "../../lash/adjuster";
 import { DEFAULT_TURNS, isGear, preloadGear } from "../../preload/gear";
 import { CLOSER_HIGH_MM } from "../../shims/tries";
 import { toMm } from "../../units/length";
@@ -44,7 +44,7 @@ export function travelPerTurnMm(file: Pick<EngineFile, "adjuster">, role: ValveR
     const gear = preloadGear(adjuster);
     return isGear(gear) ? gear.pitchMm * gear.m : ASSUMED_MM_PER_TURN;
   }
-  const screw = screwOf(adjuster, role);
+  const screw = screwOf(adjusterAt(adjuster, role));
   return screw === null ? ASSUMED_MM_PER_TURN : screw.pitchMm * screw.k;
 }
 

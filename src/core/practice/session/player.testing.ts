@@ -12,7 +12,7 @@ import { outOf, planShimJob } from "../../job/tasks/shims/problem";
 import type { LeafMark } from "../../job/ledger/fields";
 import { jobAs, jobState, nextThing, type Job } from "../../job/run";
 import type { ValveState } from "../../job/state/state";
-import type { Draft, Entry } from "../../job/ledger/entry";
+import type { Draft, Entry, FittedEntry } from "../../job/ledger/entry";
 import { REQUIRED_DEG } from "../bench/claims";
 import { between } from "../bench/feel";
 import type { Session } from "./frame";
@@ -64,6 +64,15 @@ function exchangeParts(from: Session, job: Job, ledger: readonly Entry[]): { ses
   return { session, fitted };
 }
 
+/** A part that these hands put in, as the run enters it. */
+const fittedAt = (what: Pick<FittedEntry, "valve" | "stop" | "fromMm" | "lengthMm" | "part">): Draft => ({
+  kind: "fitted",
+  ...what,
+  partFrom: null,
+  collets: null,
+  instrument: null,
+});
+
 /** The part of the maker's list that the job asks for at one valve, in place of the one that is there. */
 function exchangeLength(
   session: Session,
@@ -81,17 +90,7 @@ function exchangeLength(
       { do: "part-out", valve: id, which: "opener" },
       { do: "part-in", valve: id, thicknessMm: lengthMm },
     ]),
-    fitted: {
-      kind: "fitted",
-      valve: id,
-      stop,
-      fromMm,
-      lengthMm,
-      partFrom: null,
-      part: null,
-      collets: null,
-      instrument: null,
-    },
+    fitted: fittedAt({ valve: id, stop, fromMm, lengthMm, part: null }),
   };
 }
 
@@ -134,17 +133,7 @@ function atPair(
       { do: "part-out", valve: id, which: part },
       { do: "part-in", valve: id, thicknessMm: lengthMm },
     ]);
-    entries.push({
-      kind: "fitted",
-      valve: id,
-      stop,
-      fromMm,
-      lengthMm,
-      partFrom: null,
-      part,
-      collets: null,
-      instrument: null,
-    });
+    entries.push(fittedAt({ valve: id, stop, fromMm, lengthMm, part }));
   }
   return { session, entries };
 }

@@ -17,7 +17,7 @@ export function learningOf(
   const shifts = locking.inOneGo ? [] : lockShifts(entries, personId);
   const earlierMm = locking.inOneGo ? [] : earlierShiftsMm;
   const shiftMm = lockShift(shifts, earlierMm);
-  const screw = screwOf(file.adjuster, "intake");
+  const screw = screwOf(file.adjuster);
   const k = screw === null ? null : learnK(knownTurns(entries, shiftMm ?? 0), screw);
   const wanted =
     !locking.inOneGo &&

@@ -14,7 +14,7 @@ export function LearnedTray({ run }: { readonly run: Run }) {
   const { learning } = run.now;
   const { locking, file } = run.context;
   const unit = unitOf(file);
-  const screw = screwOf(file.adjuster, "intake");
+  const screw = screwOf(file.adjuster);
   const { shifts, earlierMm, shiftMm, k } = learning;
   return (
     <>

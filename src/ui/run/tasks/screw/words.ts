@@ -1,5 +1,5 @@
 /** What is told where a screw or a nut is turned. Pure. */
-import { isScrew, screwAdjuster, turnFor } from "@/core/lash/adjuster";
+import { screwOf, turnFor } from "@/core/lash/adjuster";
 import { biteWords } from "@/core/lash/locking";
 import type { ValveRole } from "@/core/engine/engineFile";
 import type { ValveState } from "@/core/job/state/state";
@@ -43,8 +43,8 @@ export function turnOf(
   { valve }: ValveState,
   { fromMm, aimMm }: { readonly fromMm: number; readonly aimMm: number },
 ): Turn | null {
-  const screw = file.adjuster?.kind === "screw" ? screwAdjuster(file.adjuster) : null;
-  if (screw === null || !isScrew(screw)) return null;
+  const screw = screwOf(file.adjuster);
+  if (screw === null) return null;
   if (valve.block !== undefined) return turnFor(aimMm, fromMm, screw);
   if (valve.role === "injector") return turnFor(fromMm, aimMm, screw);
   const k = learning.useK && learning.k?.disagrees === true ? learning.k.k : screw.k;
