@@ -65,7 +65,12 @@ const config = {
       "^src/ui/run/(?!tasks/)",
       `^src/ui/run/tasks/${KINDS}`,
     ),
-    forbid("core-below-the-job", "What a job stands on knows no job.", "^src/core/(?!job/|calc/)", "^src/core/job/"),
+    forbid(
+      "core-below-the-job",
+      "What a job stands on knows no job.",
+      "^src/core/(?!job/|calc/|mechanic/)",
+      "^src/core/job/",
+    ),
   ],
   options: {
     tsPreCompilationDeps: true,

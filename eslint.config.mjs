@@ -14,9 +14,12 @@ const forbid = (files, patterns, names, message) => ({
 });
 const inTests = ["**/*.test.ts", "**/*.testing.ts", "e2e/**"];
 
+/** Where there is React: its rules compile every file that they look at. */
+const SCREENS = ["src/ui/**", "src/app/**", "src/print/**", "src/workers/**", "**/*.tsx"];
+
 const config = [
   { ignores: [".next/**", ".data/**", "node_modules/**", "next-env.d.ts", "test-results/**"] },
-  ...next,
+  ...next.map((part) => ("ignores" in part ? part : { ...part, files: SCREENS })),
   ...typescript,
   {
     rules: {

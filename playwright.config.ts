@@ -5,7 +5,8 @@ import { CHROMIUM_ARGS } from "./scripts/lib/chromium.mjs";
 export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results",
-  workers: 2,
+  // Of three one mostly waits for a page or a timer: two cores are used, and not overrun.
+  workers: 3,
   fullyParallel: false,
   // A machine that is shared may stand still for seconds: once more shows whether it was that. Such a test is listed as flaky.
   retries: process.env["TEST_REPORT"] === undefined ? 0 : 1,

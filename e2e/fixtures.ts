@@ -1,4 +1,5 @@
 /** A browser that complains: any console error, page error or request that leaves the machine fails the test. */
+import type { EngineFile } from "../src/core/engine/engineFile";
 import { type Page, test as base, expect } from "@playwright/test";
 
 export { expect };
@@ -51,6 +52,18 @@ async function idsOn(page: Page, path: string): Promise<ReadonlyMap<string, stri
 /** Known once they were asked for. */
 let people: ReadonlyMap<string, string> | null = null;
 let sets: ReadonlyMap<string, string> | null = null;
+
+/** A finger comes no sooner than the page answers to it. */
+export const answers = (page: Page) => expect(page.locator("[inert]")).toHaveCount(0);
+
+/** Another person takes this device over on a sheet, and signs it. */
+export async function signAs(page: Page, name: string): Promise<void> {
+  const chosen = page.waitForResponse((r) => r.url().endsWith("/api/people"));
+  await page.getByLabel("At work").selectOption({ label: name });
+  expect((await chosen).ok()).toBe(true);
+  await page.getByRole("button", { name: `Checked: sign as ${name}` }).click();
+  await expect(page.getByRole("button", { name: /^Checked: sign/ })).toHaveCount(0);
+}
 
 /** Says who is at work on this device, as the list at the top of a page does. */
 export async function atWork(page: Page, name = "Jory Penhale"): Promise<void> {
@@ -119,8 +132,7 @@ export async function openRun(page: Page, file: object = UNEVEN_TWIN): Promise<s
   });
   expect(opened.ok(), await opened.text()).toBe(true);
   await page.goto(`/jobs/${id}`);
-  // A finger comes no sooner than the page answers to it.
-  await page.waitForLoadState("networkidle");
+  await answers(page);
   return `/jobs/${id}`;
 }
 
@@ -132,11 +144,15 @@ export const TWO_STROKE_SIX = {
   strokes: 2,
   cylinders: ["1", "2", "3", "4", "5", "6"],
   firingOrder: ["1", "5", "3", "6", "2", "4"],
-  valves: ["1", "2", "3", "4", "5", "6"].map((cylinder) => ({ id: `${cylinder}E`, cylinder, role: "exhaust" })),
+  valves: ["1", "2", "3", "4", "5", "6"].map((cylinder) => ({
+    id: `${cylinder}E`,
+    cylinder,
+    role: "exhaust" as const,
+  })),
   cam: { atLift: "0.15 mm", exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } },
   lash: { state: "cold", source: "Test card", exhaust: { nominal: "0.40 mm", low: "0.35 mm", high: "0.45 mm" } },
   adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.4, pitch: "1.25 mm" },
-};
+} satisfies EngineFile;
 
 /** A twin with uneven firing and everything else left out but the spec. */
 export const UNEVEN_TWIN = {
@@ -159,14 +175,14 @@ export const UNEVEN_TWIN = {
     exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
   },
   adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
-};
+} satisfies EngineFile;
 
 /** The sentence that says the next thing. */
 export const nextTitle = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
 export const mainButton = (page: Page) => page.locator("[data-main]");
 /** Back at a job of the demo: asked where the crank is, unless somebody said so just now. */
 export async function confirmCrank(page: Page): Promise<void> {
-  await page.waitForLoadState("networkidle");
+  await answers(page);
   if (((await nextTitle(page).textContent()) ?? "").startsWith("Is the crank still"))
     await page.getByRole("button", { name: /checked/ }).click();
 }
@@ -187,6 +203,18 @@ export const keptWithoutNetwork = (page: Page) =>
       { timeout: 30_000 },
     )
     .toBe(true);
+export interface LedgerLine {
+  readonly id: string;
+  readonly seq: number;
+  readonly kind: string;
+  readonly valve?: string;
+  readonly personId: string;
+  readonly personName: string;
+}
+/** The ledger of a job, as the shop has it. */
+export const ledgerOf = async (page: Page, path: string, base = ""): Promise<LedgerLine[]> =>
+  ((await (await page.request.get(`${base}/api${path}/entries`)).json()) as { entries: LedgerLine[] }).entries;
+
 /** What is told, once the shop has what went before: a job that was closed says for a moment that it is on its way. */
 export async function toldTitle(page: Page): Promise<string> {
   await expect(nextTitle(page)).not.toHaveText(/^It is on this device/);

@@ -1,110 +1,75 @@
 /** A mechanic with three keys and a made-up engine: what is under the blades is known here and to nobody else. */
 import type { Page } from "@playwright/test";
-import type { EngineFile } from "../src/core/engine/engineFile";
-import { toMm } from "../src/core/units/length";
-import { expect, mainButton, nextTitle } from "./fixtures";
+import { type Gaps, askedBy } from "../src/core/mechanic/gaps";
+import { expect } from "./fixtures";
 
-export type Truth = Record<string, number>;
-
-/** The true lash of every valve, at nominal but for what is given, in mm. */
-export function truthOf(file: EngineFile, off: Truth = {}): Truth {
-  return Object.fromEntries(
-    file.valves.flatMap((v) => {
-      const figures = file.lash?.[v.role];
-      return figures === undefined ? [] : [[v.id, toMm(figures.nominal) + 0.004 + (off[v.id] ?? 0)]];
-    }),
-  );
-}
-
-const lengthIn = (text: string): number => {
-  const unit = /\bin\b/.test(text) ? 25.4 : 1;
-  return [...text.matchAll(/\d*\.\d+/g)].reduce((sum, [figure]) => sum + Number(figure), 0) * unit;
-};
-
-export interface Told {
+/** What a person sees of a run that matters to hands: a sentence, the valve in hand, and what the button offers. */
+interface Seen {
   readonly title: string;
-  readonly button: string;
   readonly valve: string;
+  readonly action: { readonly kind: string } | null;
+  /** Thickness by key of the leaves on the strip, in mm. */
+  readonly leaves: Readonly<Record<string, number>>;
 }
 
-export const look = async (page: Page): Promise<Told> => ({
-  title: (await nextTitle(page).textContent()) ?? "",
-  button: (
-    (await mainButton(page)
-      .textContent({ timeout: 2000 })
-      .catch(() => "")) ?? ""
-  ).replace(/Enter$/, ""),
-  valve: (await page.locator("[data-in-hand]").getAttribute("data-in-hand")) ?? "",
-});
-
-/** What the lash is after what was told is done, and the key that says so: Enter is yes, n is no. */
-async function answer(
-  page: Page,
-  { title, button, valve }: Told,
-  truth: Truth,
-  lockShiftMm: number,
-): Promise<"Enter" | "n"> {
-  const lash = truth[valve] ?? 0;
-  if (/goes$/.test(button) && button !== "No leaf goes") return lash >= lengthIn(button) - 1e-6 ? "Enter" : "n";
-  const leafIn = /^Put the (.+ (?:mm|in)) (?:leaf|leaves) in\. Turn/.exec(title);
-  // Set so that the leaf just drags, and moved by the lock where it was locked in the same go.
-  if (leafIn !== null) truth[valve] = lengthIn(leafIn[1] ?? "") + 0.004 + (/locked/.test(button) ? lockShiftMm : 0);
-  if (/^Turn the (screw|nut)/.test(title)) {
-    const aim = /Bring it to ([\d.]+ (?:mm|in))/.exec(
-      (await page.getByRole("region", { name: "Next" }).textContent()) ?? "",
-    );
-    // A hand comes close to what was told.
-    truth[valve] =
-      lengthIn(aim?.[1] ?? "") + 0.004 + (/locked/i.test(button) && !/before locking/.test(button) ? lockShiftMm : 0);
+/** Runs in the page: what is seen, once it is other than `before` (any, where that is null), or after a while the same. */
+async function seenInPage(before: string | null): Promise<Seen> {
+  const look = (): Seen => ({
+    title: document.querySelector("[aria-label=Next] h2")?.textContent ?? "",
+    valve: document.querySelector("[data-in-hand]")?.getAttribute("data-in-hand") ?? "",
+    action: JSON.parse(document.querySelector("[data-main]")?.getAttribute("data-main") ?? "null") as Seen["action"],
+    leaves: Object.fromEntries(
+      [...document.querySelectorAll<HTMLElement>("[data-blade][data-mm]")].map((b) => [
+        b.dataset["blade"] ?? "",
+        Number(b.dataset["mm"]),
+      ]),
+    ),
+  });
+  const since = performance.now();
+  for (;;) {
+    const seen = look();
+    const ready = seen.title !== "" && document.querySelector("[inert]") === null;
+    if ((ready && JSON.stringify(seen) !== before) || performance.now() - since > 15_000) return seen;
+    await new Promise((done) => requestAnimationFrame(done));
   }
-  if (button === "Locked") truth[valve] = lash + lockShiftMm;
-  return "Enter";
 }
+
+/** The next thing is to close the job. */
+export const closesNext = ({ action }: Seen): boolean => JSON.stringify(action).includes('"kind":"closed"');
+
+export const look = (page: Page): Promise<Seen> => page.evaluate(seenInPage, null);
 
 interface Given {
-  readonly lockShiftMm?: number;
+  /** Where it ends: at a sentence, or where it is so. */
+  readonly until?: RegExp | ((seen: Seen) => boolean);
   /** Turns by degrees, without a leaf in. */
   readonly byDegrees?: boolean;
-  /** A part of another length was fitted. */
-  readonly onFit?: (valve: string, lengthMm: number) => void;
-  readonly until?: (told: Told) => boolean;
   readonly atStep?: (step: number) => Promise<void>;
 }
 
 /** Works through the job with Enter and n alone; gives what was told, in order. */
 export async function workByKeys(
   page: Page,
-  truth: Truth,
-  {
-    lockShiftMm = 0,
-    byDegrees = false,
-    until = ({ title }) => title.startsWith("This job is closed"),
-    atStep,
-    onFit,
-  }: Given = {},
+  gaps: Gaps,
+  { until = /^This job is closed/, byDegrees = false, atStep }: Given = {},
 ): Promise<string[]> {
   const said: string[] = [];
+  let seen = await look(page);
   for (let step = 0; step < 260; step++) {
-    const told = await look(page);
-    said.push(told.title);
-    if (until(told)) return said;
-    if (byDegrees && /^Put .* in\. Turn/.test(told.title)) {
-      await page.getByRole("button", { name: "By degrees instead" }).click();
-      continue;
+    said.push(seen.title);
+    if (until instanceof RegExp ? until.test(seen.title) : until(seen)) return said;
+    const degrees = page.getByRole("button", { name: "By degrees instead" });
+    if (byDegrees && seen.action?.kind === "set" && (await degrees.count()) > 0) await degrees.click();
+    else {
+      const yes = gaps.does(
+        askedBy(seen.action, (key) => seen.leaves[key] ?? null),
+        seen.valve,
+      );
+      await page.keyboard.press(yes ? "Enter" : "n");
     }
-    const fit = /^Fit a [a-z ]+ of ([\d.]+ (?:mm|in))/.exec(told.title);
-    if (fit !== null) onFit?.(told.valve, lengthIn(fit[1] ?? ""));
-    await page.keyboard.press(await answer(page, told, truth, lockShiftMm));
-    const ground = /^Take ([\d.]+ mm) off the stem/.exec(told.title);
-    await expect
-      .poll(async () => JSON.stringify(await look(page)), {
-        intervals: [20, 40, 80, 160],
-        message: `after "${told.title}"`,
-      })
-      .not.toBe(JSON.stringify(told));
-    // A question about the reading comes first: then nothing was ground yet.
-    if (ground !== null && (await page.getByRole("region", { name: "Answers" }).count()) === 0)
-      truth[told.valve] = (truth[told.valve] ?? 0) + lengthIn(ground[1] ?? "");
+    const now = await page.evaluate(seenInPage, JSON.stringify(seen));
+    expect(now, `after "${seen.title}"`).not.toEqual(seen);
+    seen = now;
     await atStep?.(step);
   }
   throw new Error(`not done after ${said.length} steps; last: ${said.slice(-14).join(" / ")}`);

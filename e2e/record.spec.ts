@@ -1,11 +1,14 @@
 /** The record: an engine's life, when it is due, hours typed in for many at once, and a job that is closed into it. */
 import { atWork, expect, leaf, mainButton, nextTitle, test, openRun } from "./fixtures";
-import { clean } from "./clean";
+import { cleanAsShown } from "./clean";
 
 // What is asked about is refused first.
 test.use({ allow: [/status of (409|422)/] });
+test.describe.configure({ timeout: 120_000 });
 
-test("the engine's page says which valve, why and when; the table and the chart show it", async ({ page }) => {
+test("what is due is found, told with valve and date, counted on and taken away; the week is told on screen and on paper", async ({
+  page,
+}) => {
   await atWork(page, "Maud Fenwick");
   await page.goto("/due");
   await page.getByLabel("Look for").fill("quillan");
@@ -21,15 +24,10 @@ test("the engine's page says which valve, why and when; the table and the chart 
   await expect(life.getByRole("button", { name: "2E" })).toHaveAttribute("aria-pressed", "true");
   await life.getByRole("button", { name: "1I" }).click();
   await expect(life.getByRole("img", { name: /^1 intake over 8 visits/ })).toBeVisible();
-  await clean(page, "light");
-});
+  await cleanAsShown(page);
 
-test("what is due is found, sorted and taken away; a counter that runs backwards is asked about", async ({
-  page,
-}) => {
-  await atWork(page, "Maud Fenwick");
   await page.goto("/due");
-  await clean(page, "light");
+  await cleanAsShown(page);
   await page.getByLabel("Look for").fill("hollow lane hire, yard 2");
   const rows = page.getByRole("group", { name: "Engines" }).getByRole("row");
   await expect(rows).toHaveCount(11);
@@ -54,9 +52,19 @@ test("what is due is found, sorted and taken away; a counter that runs backwards
     "engine,serial,customer,counter,counter_unit,last_done,due_on,due_at_count,rule,why",
   );
   expect(csv.split("\r\n").length).toBeGreaterThan(50);
+  await page.goto("/due");
+  await page.getByRole("link", { name: "Week", exact: true }).click();
+  await expect(page.getByRole("heading", { name: /^Waiting: \d+$/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^Due within a week: \d+$/ })).toBeVisible();
+  await cleanAsShown(page);
+  const paper = await page.request.get((await page.getByRole("link", { name: "PDF" }).getAttribute("href")) ?? "");
+  expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
+  await page.getByRole("link", { name: "Week before" }).click();
+  await expect(page.getByText("What waits and what is due is told of the week that is.")).toBeVisible();
+  expect((await page.goto("/due/week?of=nonsense"))?.status()).toBe(200);
 });
 
-test("a hand is studied from an engine's page: blind, one reading after another, and what came out is said", async ({
+test("a hand is studied blind, and what came out is said; an answer of the shop's own is offered where a reading asks", async ({
   page,
 }) => {
   await atWork(page, "Jory Penhale");
@@ -68,31 +76,28 @@ test("a hand is studied from an engine's page: blind, one reading after another,
   await page.getByRole("button", { name: "Begin to read" }).click();
   await expect(page.getByText("Choose who reads.")).toBeVisible();
   await page.getByRole("checkbox", { name: "Jory Penhale" }).check();
-  await clean(page, "light");
+  await cleanAsShown(page);
   await page.getByRole("button", { name: "Begin to read" }).click();
   await page.waitForURL(/\/gauge-studies\/./);
   for (let i = 1; i <= 8; i++) {
     await expect(page.getByText(`your reading ${i} of 8`)).toBeVisible();
     const valve = await page.locator("[data-look]").textContent();
-    if (i === 1) await clean(page, "light");
+    if (i === 1) await cleanAsShown(page);
     await page.getByRole("button", { name: valve === "1E" ? "0.30 mm" : "0.25 mm" }).click();
     await page.getByRole("button", { name: /^Keep/ }).click();
   }
   await expect(page.locator("[data-verdict]")).toHaveText("Good: reading takes up 0 percent of the band.");
   await expect(page.getByText("repeats within 0.002 mm")).toBeVisible();
-  await clean(page, "light");
+  await cleanAsShown(page);
   // A study tells of a hand on one's own page, with a switch.
   await page.goto("/you");
-  await page.waitForLoadState("networkidle");
   const used = page.getByRole("checkbox", { name: /^Use it where I read/ });
   const kept = page.waitForResponse((r) => r.url().endsWith("/api/people"));
   await used.uncheck();
   expect((await kept).ok()).toBe(true);
   await page.reload();
   await expect(used).not.toBeChecked();
-});
 
-test("a lead puts an answer of the shop's own on the list, and a reading that asks offers it", async ({ page }) => {
   await atWork(page, "Maud Fenwick");
   await page.goto("/shop");
   const own = page.getByRole("region", { name: "Answers of our own" });
@@ -104,7 +109,7 @@ test("a lead puts an answer of the shop's own on the list, and a reading that as
   await own.getByLabel("What was found").fill(text);
   await own.getByRole("button", { name: "Add the answer" }).click();
   await expect(own.getByText("This answer is on the list, or was: put it back there.")).toBeVisible();
-  await clean(page, "light");
+  await cleanAsShown(page);
   await openRun(page);
   await mainButton(page).click();
   await leaf(page, "No leaf goes").click();
@@ -115,18 +120,4 @@ test("a lead puts an answer of the shop's own on the list, and a reading that as
   await page.goto("/shop");
   await own.getByRole("button", { name: `Take off: ${text}` }).click();
   await expect(own.getByRole("button", { name: `Put back: ${text}` })).toBeVisible();
-});
-
-test("the week tells what was done, what waits and what is due, on screen and on paper", async ({ page }) => {
-  await atWork(page, "Maud Fenwick");
-  await page.goto("/due");
-  await page.getByRole("link", { name: "Week", exact: true }).click();
-  await expect(page.getByRole("heading", { name: /^Waiting: \d+$/ })).toBeVisible();
-  await expect(page.getByRole("heading", { name: /^Due within a week: \d+$/ })).toBeVisible();
-  await clean(page, "light");
-  const paper = await page.request.get((await page.getByRole("link", { name: "PDF" }).getAttribute("href")) ?? "");
-  expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
-  await page.getByRole("link", { name: "Week before" }).click();
-  await expect(page.getByText("What waits and what is due is told of the week that is.")).toBeVisible();
-  expect((await page.goto("/due/week?of=nonsense"))?.status()).toBe(200);
 });

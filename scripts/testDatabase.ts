@@ -1,4 +1,4 @@
-/** A throwaway PostgreSQL cluster for the unit tests that need one. */
+/** A PostgreSQL cluster for the unit tests that need one: that of TEST_CLUSTER, else a throwaway one of their own. */
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import type { TestProject } from "vitest/node";
@@ -10,7 +10,12 @@ declare module "vitest" {
   }
 }
 
-export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+export default async function setup(project: TestProject): Promise<(() => Promise<void>) | undefined> {
+  const given = process.env["TEST_CLUSTER"];
+  if (given !== undefined) {
+    project.provide("databaseUrl", given);
+    return undefined;
+  }
   const folder = path.resolve(import.meta.dirname, `../.data/unit-${process.pid}`);
   const cluster = await startCluster({ bin: await ensurePostgres(), folder, durable: false });
   project.provide("databaseUrl", cluster.url);

@@ -1,7 +1,5 @@
-/** A played job as text: everything that was told, step by step, each line only where it changed. */
+/** The sentences of a played job, without their figures. */
 import type { PlayedJob } from "./jobs";
-
-type Leaves = ReadonlyMap<string, string>;
 
 /** How the picture marks every valve, and what a button would enter: not words. */
 const NOT_TOLD = new Set(["marks", "action", "for"]);
@@ -21,25 +19,6 @@ function leavesOf(value: unknown, path = "", into = new Map<string, string>()): 
 const plain = (value: unknown): unknown =>
   JSON.parse(JSON.stringify(value, (_, v: unknown) => (v instanceof Map || v instanceof Set ? [...v] : v)));
 
-const changes = (was: Leaves, is: Leaves): string[] =>
-  [...is].filter(([path, said]) => was.get(path) !== said).map(([path, said]) => `  ${path}: ${said}`);
-
-/** What was told, step by step, and what stands on the sheet at last. */
-export function tellingOf(job: PlayedJob): string {
-  if ("notOpened" in job) return `not opened: ${job.notOpened}\n`;
-  const lines = [job.task];
-  let before: Leaves = new Map();
-  job.told.forEach((said, step) => {
-    const leaves = leavesOf(plain(said));
-    const looked = leaves.has("next.kind");
-    lines.push(`${step + 1}.`, ...changes(looked ? before : new Map(), leaves));
-    if (looked) before = leaves;
-  });
-  for (const part of ["ledger", "sheet", "learned"] as const)
-    lines.push(part, ...changes(new Map(), leavesOf(plain(job[part]))));
-  return `${lines.join("\n").replaceAll("00000000-0000-4000-9000-0000000000", "entry ")}\n`;
-}
-
 /** Where what is said to a person stands; the rest is the state of a job. */
 const SAID = /^(opened\.(cautions\.\d+\.text|tools)|stands|told\.|refused)/;
 const NAMES_ONLY = /\.(id|kind|key|value|tone|figure|at|action|panel)$/;
@@ -53,12 +32,11 @@ const LEFT_OUT: readonly [RegExp, string][] = [
   [/(VALVE|#|SIZE)((?:,| ·| and| to)? \1)+/g, "$1"],
 ];
 
-/** The sentences of a job, each once and without its figures. */
-export function sentencesOf(job: PlayedJob): string[] {
+function saidAt(job: PlayedJob, path: RegExp): string[] {
   if ("notOpened" in job) return [];
   const texts = job.told.flatMap((said) => [...leavesOf(plain(said))]);
   return texts
-    .filter(([path]) => SAID.test(path) && !NAMES_ONLY.test(path))
+    .filter(([at]) => path.test(at) && !NAMES_ONLY.test(at))
     .flatMap(([, text]) => text.split(/(?<=[.?!]) | · /))
     .map((text) =>
       LEFT_OUT.reduce((t, [what, by]) => t.replace(what, by), text)
@@ -67,3 +45,9 @@ export function sentencesOf(job: PlayedJob): string[] {
     )
     .filter((text) => /[a-z]{3}/.test(text));
 }
+
+/** All sentences of a job. */
+export const sentencesOf = (job: PlayedJob): string[] => saidAt(job, SAID);
+
+/** Those that tell the next thing. */
+export const titlesOf = (job: PlayedJob): string[] => saidAt(job, /^told\.title$/);

@@ -1,6 +1,6 @@
 /** Debian's Chromium, for the browser tests. */
 import { existsSync } from "node:fs";
-import { must } from "./processes.mjs";
+import { aptGet } from "./apt.mjs";
 import { Trouble, say } from "./say.mjs";
 
 /** The one without windows is as good for tests, and takes two thirds of the time. */
@@ -18,12 +18,11 @@ export async function ensureChromium() {
       "Chromium is not installed. Ask an administrator to run: apt-get install chromium-headless-shell. Then start again.",
     );
   say("Installing Chromium from Debian's packages (once)…");
-  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   const why =
     "Chromium could not be installed. Run apt-get install chromium-headless-shell yourself, then start again.";
   try {
-    await must("apt-get", ["update"], why, { env });
-    await must("apt-get", ["install", "-y", "--no-install-recommends", "chromium-headless-shell"], why, { env });
+    await aptGet(["update"], why);
+    await aptGet(["install", "-y", "--no-install-recommends", "chromium-headless-shell"], why);
   } catch (error) {
     // With windows it does as well.
     if (now === undefined) throw error;

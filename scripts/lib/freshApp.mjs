@@ -3,7 +3,7 @@ import path from "node:path";
 import { prepareDatabase, startApp } from "./app.mjs";
 import { startDevices } from "./devices.mjs";
 import { ensureBuild } from "./install.mjs";
-import { atEnd } from "./processes.mjs";
+import { atEnd, must } from "./processes.mjs";
 import { ensurePostgres, freePort, startCluster } from "./postgres.mjs";
 
 /**
@@ -20,21 +20,37 @@ export async function withFreshApp({ root, durable = true, env = {} }, work) {
   const forget = atEnd(() => cluster.discard());
   try {
     await prepareDatabase(root, cluster.url);
-    const devices = await startDevices(root);
-    const app = await startApp({
-      root,
-      databaseUrl: cluster.url,
-      port: await freePort(),
-      env: { ...devices.env, ...env },
-    });
-    try {
-      return await work(app.url, cluster.url);
-    } finally {
-      await app.stop();
-      await devices.stop();
-    }
+    return await withApp({ root, databaseUrl: cluster.url, env }, (url) => work(url, cluster.url));
   } finally {
     forget();
     await cluster.discard();
   }
+}
+
+/**
+ * The same on a database that is there, of a build that is there.
+ * @template T
+ * @param {{ root: string, databaseUrl: string, env?: Record<string, string> }} options
+ * @param {(url: string) => Promise<T>} work
+ * @returns {Promise<T>}
+ */
+export async function withApp({ root, databaseUrl, env = {} }, work) {
+  const devices = await startDevices(root);
+  const app = await startApp({ root, databaseUrl, port: await freePort(), env: { ...devices.env, ...env } });
+  try {
+    return await work(app.url);
+  } finally {
+    await app.stop();
+    await devices.stop();
+  }
+}
+
+/** A database with the demo shop in a cluster of tests: a copy, loaded once however often it is asked for. @param {string} root @param {string} clusterUrl @returns {Promise<string>} its address as its owner */
+export async function demoCopy(root, clusterUrl) {
+  const script = path.join(root, "scripts/demoCopy.ts");
+  const told = await must(process.execPath, ["--import", "tsx", script], "The demo could not be loaded.", {
+    cwd: root,
+    env: { ...process.env, TEST_CLUSTER: clusterUrl },
+  });
+  return told.trim().split("\n").at(-1) ?? "";
 }

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, 
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterAll, beforeEach, describe, expect, it } from "vitest";
+import { aptGet } from "./apt.mjs";
 import { ensurePostgres, freePort, portIsFree, startCluster } from "./postgres.mjs";
 import { run, start, stop } from "./processes.mjs";
 import { Trouble, requireNode, requireSpace, sentence } from "./say.mjs";
@@ -71,6 +72,31 @@ describe("processes", () => {
   });
 });
 
+describe("Debian's packages", () => {
+  const HELD = "E: Could not get lock /var/lib/apt/lists/lock. It is held by process 71 (apt-get)";
+  const answering = (answers: { code: number; output: string }[]) => {
+    const asked: string[][] = [];
+    const running = async (_command: string, args: readonly string[]) => {
+      asked.push([...args]);
+      return answers[Math.min(asked.length, answers.length) - 1] ?? { code: 1, output: "" };
+    };
+    return { asked, how: { running: running as never, againMs: 1 } };
+  };
+  it("are waited for while another installation is at work, and asked for again", async () => {
+    const busy = { code: 100, output: HELD };
+    const { asked, how } = answering([busy, busy, { code: 0, output: "" }]);
+    await aptGet(["update"], "Not installed.", how);
+    expect(asked).toEqual([["update"], ["update"], ["update"]]);
+  });
+  it("that can't be had are told at once, with what was said", async () => {
+    const { asked, how } = answering([{ code: 100, output: "E: Unable to locate package nothing" }]);
+    await expect(aptGet(["install", "nothing"], "Not installed.", how)).rejects.toThrow(
+      /^Not installed\.\nE: Unable/,
+    );
+    expect(asked).toHaveLength(1);
+  });
+});
+
 describe("the private cluster", () => {
   it("throws away what a kill left half made, survives a stale lock file, and takes over a leftover server", async ({
     signal,
@@ -96,7 +122,7 @@ describe("the private cluster", () => {
   });
   it("is given up without a server or its data left, however far it came", async () => {
     const bin = await ensurePostgres();
-    for (const afterMs of [0, 150, 900, 1800]) {
+    const givenUp = async (afterMs: number): Promise<void> => {
       const folder = path.join(WORK, `given-up-${afterMs}`);
       const signal = AbortSignal.timeout(afterMs);
       const outcome = await startCluster({ bin, folder, durable: false, signal }).catch((error: Error) => error.name);
@@ -105,7 +131,8 @@ describe("the private cluster", () => {
       else await outcome.discard();
       expect(existsSync(folder)).toBe(false);
       expect(serversOf(folder)).toEqual([]);
-    }
+    };
+    await Promise.all([0, 200, 1200].map(givenUp));
   });
   it("ends with the command that started it, whenever that is broken off", async () => {
     const lib = (name: string) => JSON.stringify(path.join(ROOT, "scripts/lib", name));
@@ -120,14 +147,15 @@ describe("the private cluster", () => {
          return new Promise((done) => setTimeout(() => done(0), 60_000));
        });`,
     );
-    for (const afterMs of [300, 1200, 2400, 5000]) {
+    const brokenOff = async (afterMs: number): Promise<void> => {
       const folder = path.join(WORK, `broken-off-${afterMs}`);
       const child = spawn(process.execPath, [script, folder], { stdio: "ignore" });
       setTimeout(() => child.kill("SIGTERM"), afterMs);
       await new Promise((done) => child.once("exit", done));
       expect(serversOf(folder)).toEqual([]);
       expect(existsSync(folder)).toBe(false);
-    }
+    };
+    await Promise.all([300, 1500, 5000].map(brokenOff));
   });
   it("refuses a folder that is something else", async () => {
     const folder = path.join(WORK, "other");
@@ -154,53 +182,44 @@ describe("the commands", () => {
     });
 
   it("calc answers on standard output and exits with 0, or with one JSON error and 2", async () => {
-    const fine = await node("calc.mjs", ["lash"], {}, '{"spec":{"nominal":0.2},"reading":{"goes":0.3,"noGo":0.35}}');
-    expect(fine.code).toBe(0);
-    expect(JSON.parse(fine.output)).toMatchObject({ verdict: "loose" });
-    for (const [operation, input, at] of [
+    const asked = [
+      ["lash", '{"spec":{"nominal":0.2},"reading":{"goes":0.3,"noGo":0.35}}', null],
       ["lash", "{", ""],
       ["polish", "{}", "operation"],
       ["lash", '{"spec":{"nominal":"wide"},"reading":{"goes":1}}', "spec.nominal"],
-    ] as const) {
-      const bad = await node("calc.mjs", [operation], {}, input);
-      expect(bad.code).toBe(2);
-      expect(JSON.parse(bad.output)).toMatchObject({ error: { path: at, message: expect.stringMatching(/\.$/) } });
+    ] as const;
+    const told = await Promise.all(asked.map(([operation, input]) => node("calc.mjs", [operation], {}, input)));
+    for (const [i, [, , at]] of asked.entries()) {
+      const { code, output } = told[i] ?? { code: -1, output: "" };
+      expect(code).toBe(at === null ? 0 : 2);
+      expect(JSON.parse(output)).toMatchObject(
+        at === null ? { verdict: "loose" } : { error: { path: at, message: expect.stringMatching(/\.$/) } },
+      );
     }
   });
   it("demo says what is wrong in one sentence", async () => {
-    expect(await node("demo.mjs", ["--rest"])).toMatchObject({
-      code: 1,
-      output: expect.stringContaining("There is no option --rest"),
-    });
-    expect(await node("demo.mjs", [], { PORT: "eighty" })).toMatchObject({
-      code: 1,
-      output: expect.stringContaining('PORT is "eighty"'),
-    });
     const port = await freePort();
     const server = createServer().listen(port, "127.0.0.1");
     await new Promise((up) => server.once("listening", up));
-    const taken = await node("demo.mjs", [], { PORT: String(port) });
+    const given = { DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/harbour" };
+    const cases: [args: string[], env: Record<string, string>, says: string][] = [
+      [["--rest"], {}, "There is no option --rest"],
+      [[], { PORT: "eighty" }, 'PORT is "eighty"'],
+      [[], { PORT: String(port) }, `Port ${port} is taken`],
+      [[], given, "The database in DATABASE_URL does not answer"],
+      // A database of one's own is emptied only when it is named.
+      [["--reset"], given, 'drop every record in the database "harbour"'],
+      [["--reset=other"], given, 'drop every record in the database "harbour"'],
+    ];
+    // One after the other: a demo that is started says to a second that it runs already.
+    const told: Awaited<ReturnType<typeof node>>[] = [];
+    for (const [args, env] of cases)
+      told.push(await node("demo.mjs", args, { PORT: String(await freePort()), ...env }));
     await new Promise((down) => server.close(down));
-    expect(taken).toMatchObject({ code: 1, output: expect.stringContaining(`Port ${port} is taken`) });
-    const dead = await node("demo.mjs", [], {
-      PORT: String(await freePort()),
-      DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/none",
-    });
-    expect(dead).toMatchObject({
-      code: 1,
-      output: expect.stringContaining("The database in DATABASE_URL does not answer"),
-    });
-    expect(dead.output).not.toMatch(/\n\s+at /);
-    // A database of one's own is emptied only when it is named.
-    const given = { PORT: String(await freePort()), DATABASE_URL: "postgres://nobody:x@127.0.0.1:9/harbour" };
-    for (const asked of ["--reset", "--reset=other"])
-      expect(await node("demo.mjs", [asked], given)).toMatchObject({
-        code: 1,
-        output: expect.stringContaining('drop every record in the database "harbour"'),
-      });
-    expect(await node("demo.mjs", ["--reset=harbour"], given)).toMatchObject({
-      code: 1,
-      output: expect.stringContaining("does not answer"),
-    });
+    for (const [i, [, , says]] of cases.entries()) {
+      expect(told[i]?.output).toContain(says);
+      expect(told[i]?.code).toBe(1);
+      expect(told[i]?.output).not.toMatch(/\n\s+at /);
+    }
   });
 });

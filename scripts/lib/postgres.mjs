@@ -18,6 +18,7 @@ import {
 import { createServer } from "node:net";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
+import { aptGet } from "./apt.mjs";
 import { atEnd, must, run } from "./processes.mjs";
 import { Trouble, say } from "./say.mjs";
 
@@ -42,16 +43,15 @@ export async function ensurePostgres() {
       "PostgreSQL is not installed. Ask an administrator to run: apt-get install postgresql. Then start again.",
     );
   say("Installing PostgreSQL from Debian's packages (once)…");
-  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   const why = "PostgreSQL could not be installed. Run apt-get install postgresql yourself, then start again.";
-  await must("apt-get", ["update"], why, { env });
-  await must("apt-get", ["install", "-y", "--no-install-recommends", "postgresql-common"], why, { env });
+  await aptGet(["update"], why);
+  await aptGet(["install", "-y", "--no-install-recommends", "postgresql-common"], why);
   const config = "/etc/postgresql-common/createcluster.conf";
   const before = existsSync(config) ? readFileSync(config, "utf8") : "";
   // The package would set up and start a cluster that nobody asked for.
   writeFileSync(config, `${before.replace(/^\s*create_main_cluster.*$/gm, "")}\ncreate_main_cluster = false\n`);
   try {
-    await must("apt-get", ["install", "-y", "--no-install-recommends", "postgresql"], why, { env });
+    await aptGet(["install", "-y", "--no-install-recommends", "postgresql"], why);
   } finally {
     writeFileSync(config, before);
   }

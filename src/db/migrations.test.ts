@@ -1,263 +1,143 @@
-/** Every step of the database runs on rows of its own time, with every kind of entry and of work that there was then. */
+/** A database of the version before this one opens with all that is in it, and comes to be what a new one is. */
 import { randomUUID } from "node:crypto";
-import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
+import { gunzipSync } from "node:zlib";
 import pg from "pg";
-import { afterAll, describe, expect, inject, it } from "vitest";
-import { MILD_CAM, engineFile } from "@/core/engine/testEngines";
-import { resolveEngine } from "@/core/engine/resolve";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { jobState, nextThing } from "@/core/job/run";
-import { planMethod } from "@/core/stops/planMethod";
-import { routeOf } from "@/core/stops/route";
 import { record } from "@/server/jobs/record";
-import { connectOwner } from "./connect";
-import { freshDatabase } from "./freshDatabase.testing";
+import { type Database, connectOwner } from "./connect";
+import { freshDatabase, preparedDatabase } from "./freshDatabase.testing";
 import { emptyDatabase, prepareDatabase } from "./prepare";
 import { findJob } from "./queries/jobs";
 import { ledgerOf } from "./queries/ledger";
 import { SQL_STATES } from "./sqlStates";
 
-const ALL = path.resolve(import.meta.dirname, "migrations");
 const FUNCTIONS = path.resolve(import.meta.dirname, "functions");
-const folder = mkdtempSync(path.join(tmpdir(), "migrations-"));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-interface Journal {
-  entries: { tag: string }[];
+/**
+ * A dump of the version before, brought up from its first step on, with a shop for each era in which a ledger or a job
+ * could hold something else: an entry of every kind, a job of every plan, a job in hand.
+ */
+const BEFORE = gunzipSync(readFileSync(path.resolve(import.meta.dirname, "before/version.sql.gz"))).toString();
+
+async function asking<T extends pg.QueryResultRow>(url: string, text: string): Promise<T[]> {
+  const client = new pg.Client({ connectionString: url, options: "-c app.whole=on" });
+  await client.connect();
+  try {
+    return (await client.query<T>(text)).rows;
+  } finally {
+    await client.end();
+  }
 }
 
-/** A migrations folder that ends after the first `count`. */
-function upTo(count: number): string {
-  const part = path.join(folder, String(count));
-  cpSync(ALL, part, { recursive: true });
-  const file = path.join(part, "meta/_journal.json");
-  const journal = JSON.parse(readFileSync(file, "utf8")) as Journal;
-  writeFileSync(file, JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }));
-  return part;
+async function restored(): Promise<string> {
+  const url = await freshDatabase(inject("databaseUrl"));
+  await asking(url, BEFORE);
+  return url;
 }
 
-const STEPS = (JSON.parse(readFileSync(path.join(ALL, "meta/_journal.json"), "utf8")) as Journal).entries;
+describe("a database of the version before", () => {
+  let url: string;
+  let db: Database;
+  let end: () => Promise<void>;
+  let eras: { id: string; name: string }[];
+  beforeAll(async () => {
+    url = await restored();
+    await prepareDatabase(url);
+    ({ db, end } = connectOwner(url));
+    eras = await asking(url, "select id, name from shops order by name");
+  });
+  afterAll(() => end());
 
-class Old {
-  private constructor(private readonly client: pg.Client) {}
-  static async at(url: string): Promise<Old> {
-    const client = new pg.Client({ connectionString: url });
-    await client.connect();
-    // Rows as they were kept then, whatever order the rules of that time want them in.
-    await client.query("set session_replication_role = replica");
-    return new Old(client);
-  }
-  query = async <T extends pg.QueryResultRow>(text: string, values: unknown[] = []): Promise<T[]> =>
-    (await this.client.query<T>(text, values)).rows;
-  /** Inserts what this time has columns for. */
-  async insert(table: string, row: Readonly<Record<string, unknown>>): Promise<void> {
-    const known = await this.query<{ column_name: string }>(
-      "select column_name from information_schema.columns where table_name = $1",
-      [table],
-    );
-    const columns = Object.keys(row).filter((c) => known.some((k) => k.column_name === c));
-    const places = columns.map((_, i) => `$${i + 1}`);
-    await this.query(
-      `insert into ${table} (${columns.join(", ")}) values (${places.join(", ")})`,
-      columns.map((c) => row[c]),
-    );
-  }
-  /** The kinds of entries, as this time lists them. */
-  async entryKinds(): Promise<string[]> {
-    const [check] = await this.query<{ def: string }>(
-      "select pg_get_constraintdef(oid) as def from pg_constraint where conname = 'entries_kind' and contype = 'c'",
-    );
-    if (check !== undefined) return [...check.def.matchAll(/'([^']+)'/g)].map((m) => m[1] ?? "");
-    return (await this.query<{ kind: string }>("select kind from entry_kinds")).map((r) => r.kind);
-  }
-  async has(table: string, column: string): Promise<boolean> {
-    const sql = "select 1 from information_schema.columns where table_name = $1 and column_name = $2";
-    return (await this.query(sql, [table, column])).length > 0;
-  }
-  end = (): Promise<void> => this.client.end();
-}
+  it("is what a new one is, rule for rule", async () => {
+    const made = async (of: string) => asking<{ what: string }>(of, CATALOG);
+    expect(await made(url)).toEqual(await made(await preparedDatabase(inject("databaseUrl"))));
+  });
 
-const FILE = engineFile(["1"], { cam: MILD_CAM });
-const ENGINE = resolveEngine(FILE);
-const ROUTE = routeOf(ENGINE, planMethod("firing-order", ENGINE));
-
-/** The columns that a kind of entry filled, whatever it was called then. */
-const GAP = { goes_mm: 0.2, goes_text: "0.20 mm", no_go_mm: 0.25, no_go_text: "0.25 mm" };
-const AT_VALVE = { valve: "1I", stop: "A" };
-const FILLED: Readonly<Record<string, object>> = {
-  arrived: { stop: "A" },
-  reading: { ...AT_VALVE, ...GAP, pass: "as-found" },
-  set: { ...AT_VALVE, turns: 0.1, locked: true, aim_mm: 0.2 },
-  locked: AT_VALVE,
-  left: { valve: "1I" },
-  reopened: { valve: "1I", reason: "ticks" },
-  zeroed: { ...AT_VALVE, zero_school: "spin", found_turns: 0.5 },
-  fitted: { ...AT_VALVE, length_mm: 2.5, from_mm: 2.4, part_from: "part x" },
-  ordered: { subject: "one shim" },
-  bled: { reason: "they collapsed" },
-  "bled-down": { reason: "they collapsed" },
-  warmth: { celsius: 80 },
-  temperature: { celsius: 80 },
-  loaded: { ...AT_VALVE, ...GAP },
-  "loaded-gap": { ...AT_VALVE, ...GAP },
-  tried: { ...AT_VALVE, felt: "hint" },
-  "closer-felt": { ...AT_VALVE, felt: "hint" },
-  plugged: { count: 4, subject: "belts off" },
-  bridged: { ...AT_VALVE, turned: true },
-  tightened: { subject: "girdle" },
-  answered: { subject: "odd:x", reason: "looked" },
-  checked: { subject: "locks" },
-  paused: { reason: "break" },
-};
-const TODAY: Readonly<Record<string, string>> = {
-  barred: "turned-over",
-  warmth: "temperature",
-  bled: "bled-down",
-  loaded: "loaded-gap",
-  tried: "closer-felt",
-};
-/** Kinds of work by the columns that held their plans. */
-const PLANS: Readonly<Record<string, { readonly work: string; readonly task: string; readonly plan: object }>> = {
-  preload: { work: "preload", task: "preload", plan: { targetTurns: 0.5 } },
-  fixed: { work: "dry-gap", task: "dry-gap", plan: { fittedMm: { "1I": 229.4 } } },
-  shims: { work: "lash", task: "shims", plan: { kind: "shim-over", diameterMm: 29, fittedMm: {} } },
-  closing: { work: "lash", task: "opener-closer", plan: { closerAimMm: 0 } },
-};
-
-describe("a database", () => {
-  it.each(STEPS.map(({ tag }, i) => [tag, i + 1] as const))(
-    "of %s keeps all that is in it, and its job in hand goes on",
-    async (_tag, step) => {
-      const url = await freshDatabase(inject("databaseUrl"));
-      await prepareDatabase(url, { migrations: upTo(step) });
-      const old = await Old.at(url);
-      const ids = Array.from({ length: 7 }, () => randomUUID());
-      const [shop = "", person = "", set = "", model = "", engine = "", inHand = "", full = ""] = ids;
-      await old.insert("shops", { id: shop, name: "Old shop" });
-      await old.insert("people", { id: person, shop_id: shop, name: "Old hand", role: "lead" });
-      await old.insert("feeler_sets", { id: set, shop_id: shop, name: "Set", system: "metric" });
-      for (const mm of [0.2, 0.25])
-        await old.insert("feeler_leaves", {
-          id: randomUUID(),
-          shop_id: shop,
-          set_id: set,
-          mm_mark: mm.toFixed(2),
-          thickness_mm: mm,
-        });
-      await old.insert("engine_models", { id: model, shop_id: shop, file: FILE });
-      await old.insert("engines", { id: engine, shop_id: shop, model_id: model });
-      const job = (id: string, more: object = {}) =>
-        old.insert("jobs", {
-          id,
-          shop_id: shop,
-          engine_id: engine,
-          opened_by: person,
-          state: "cold",
-          feeler_set_id: set,
-          method: "firing-order",
-          required_margin_deg: 10,
-          cautions: ["a"],
-          engine_file: FILE,
-          route: JSON.stringify(ROUTE),
-          task: "screw",
-          ...more,
-        });
-      const plans: [string, string][] = [];
-      for (const id of [inHand, full]) await job(id);
-      for (const [column, { work, plan }] of Object.entries(PLANS)) {
-        if (!(await old.has("jobs", column))) continue;
-        const id = randomUUID();
-        await job(id, { work, [column]: plan, mm_per_turn: work === "preload" ? 0.9 : null });
-        plans.push([id, column]);
+  it("keeps every entry and every plan of each era", async () => {
+    expect(eras.length).toBeGreaterThan(8);
+    for (const { id: shop, name } of eras) {
+      const jobs = await asking<{ id: string; kinds: string[] }>(
+        url,
+        `select j.id, array(select e.kind from entries e where e.job_id = j.id order by e.seq) as kinds from jobs j where j.shop_id = '${shop}'`,
+      );
+      for (const { id, kinds } of jobs) {
+        expect(
+          (await ledgerOf(db, shop, id)).map((e) => e.kind),
+          name,
+        ).toEqual(kinds);
+        const plan = (await findJob(db, shop, id))?.job.task.plan;
+        expect(plan, name).toBeDefined();
       }
-      for (const [position, v] of FILE.valves.entries())
-        for (const jobId of [inHand, full])
-          await old.insert("job_valves", {
-            shop_id: shop,
-            job_id: jobId,
-            valve: v.id,
-            cylinder: v.cylinder,
-            role: v.role,
-            position,
-            nominal_mm: 0.2,
-            low_mm: 0.15,
-            high_mm: 0.25,
-          });
-      const kinds = await old.entryKinds();
-      let seq = 0;
-      const entry = async (jobId: string, kind: string, more: object = {}): Promise<string> => {
-        const id = randomUUID();
-        seq += 1;
-        const row = { id, shop_id: shop, job_id: jobId, seq, kind, person_id: person, ...FILLED[kind], ...more };
-        await old.insert("entries", row);
-        return id;
-      };
-      let reading = "";
-      for (const kind of kinds.filter((k) => k !== "withdrawn")) {
-        const id = await entry(full, kind, kind === "left" ? { reading_id: reading } : {});
-        if (kind === "reading") reading = id;
-      }
-      const last = await entry(full, "arrived");
-      await entry(full, "withdrawn", { supersedes: last });
-      const [stop] = ROUTE;
-      seq = 0;
-      await entry(inHand, "arrived", { stop: stop?.letter });
-      const readingId = await entry(inHand, "reading", { valve: stop?.valves[0]?.valve, stop: stop?.letter });
-      await entry(inHand, "left", { valve: stop?.valves[0]?.valve, reading_id: readingId });
-      await old.end();
+      expect(Math.max(...jobs.map((j) => new Set(j.kinds).size)), name).toBeGreaterThan(4);
+    }
+    const tasks = await asking<{ task: string }>(url, "select distinct task from jobs");
+    expect(tasks.map((t) => t.task).sort()).toEqual(["dry-gap", "opener-closer", "preload", "screw", "shims"]);
+  });
 
-      // The next step by itself, then all the others in one go, as whoever was away for long takes them.
-      if (step < STEPS.length) await prepareDatabase(url, { migrations: upTo(step + 1) });
-      await prepareDatabase(url);
-      const { db, end } = connectOwner(url);
-      const told = (await ledgerOf(db, shop, full)).map((e) => e.kind);
-      expect(told).toEqual([
-        ...kinds.filter((k) => k !== "withdrawn").map((k) => TODAY[k] ?? k),
-        "arrived",
-        "withdrawn",
-      ]);
-      for (const [id, column] of plans) {
-        const { task, plan } = PLANS[column] ?? {};
-        expect((await findJob(db, shop, id))?.job.task).toEqual({ kind: task, plan });
-      }
-      const found = await findJob(db, shop, inHand);
-      if (found === null) throw new Error("the job in hand is gone");
-      const kept = await ledgerOf(db, shop, inHand);
-      const state = jobState(found.job, kept);
-      expect(state.doneCount).toBe(1);
+  it("goes on with the job in hand of each era", async () => {
+    for (const { id: shop, name } of eras) {
+      const [{ id: job, person } = { id: "", person: "" }] = await asking<{ id: string; person: string }>(
+        url,
+        `select j.id, j.opened_by as person from jobs j where j.shop_id = '${shop}' and 3 = (select count(*) from entries e where e.job_id = j.id)`,
+      );
+      const found = await findJob(db, shop, job);
+      if (found === null) throw new Error(`${name}: the job in hand is gone`);
+      const state = jobState(found.job, await ledgerOf(db, shop, job));
+      expect(state.doneCount, name).toBe(1);
       const next = nextThing(found.job, state);
-      const valve = next.kind === "read" ? next.valve.valve.id : "";
-      const leaf = (mm: number) => ({ mm, text: `${mm} mm` });
       const actor = {
         shopId: shop,
-        shopName: "Old shop",
+        shopName: name,
         person: { id: person, name: "Old hand", role: "lead", school: "go-no-go" },
       } as const;
-      const base = { supersedes: null, valve, reason: null };
-      const again = randomUUID();
-      await record(db, actor, inHand, {
-        entries: [
-          {
-            ...base,
-            id: again,
-            kind: "reading",
-            stop: state.stop?.letter ?? "",
-            pass: "as-found",
-            goes: leaf(0.2),
-            noGo: leaf(0.25),
-            school: "go-no-go",
-            value: null,
-            instrument: null,
-          },
-          { ...base, id: randomUUID(), kind: "left", reading: again },
-        ],
-      });
-      expect(jobState(found.job, await ledgerOf(db, shop, inHand)).doneCount).toBe(2);
-      await end();
-    },
-    180_000,
-  );
+      const leaf = (mm: number) => ({ mm, text: `${mm} mm` });
+      const base = { supersedes: null, valve: next.kind === "read" ? next.valve.valve.id : "", reason: null };
+      const reading = {
+        ...base,
+        id: randomUUID(),
+        kind: "reading",
+        stop: state.stop?.letter ?? "",
+        pass: "as-found",
+        goes: leaf(0.2),
+        noGo: leaf(0.25),
+        school: "go-no-go",
+        value: null,
+        instrument: null,
+      } as const;
+      const left = { ...base, id: randomUUID(), kind: "left", reading: reading.id } as const;
+      await record(db, actor, job, { entries: [reading, left] });
+      expect(jobState(found.job, await ledgerOf(db, shop, job)).doneCount, name).toBe(2);
+    }
+  });
+});
+
+/** Everything by which a database differs from another but its rows: a line each. */
+const CATALOG = `
+  select format('column %s.%s %s %s %s %s', table_name, column_name, udt_name, is_nullable, column_default, generation_expression) as what
+    from information_schema.columns where table_schema = 'public'
+  union all select format('constraint %s %s %s', conrelid::regclass, conname, pg_get_constraintdef(oid))
+    from pg_constraint where connamespace = 'public'::regnamespace
+  union all select indexdef from pg_indexes where schemaname = 'public'
+  union all select pg_get_triggerdef(t.oid) from pg_trigger t join pg_class c on c.oid = t.tgrelid
+    where not tgisinternal and c.relnamespace = 'public'::regnamespace
+  union all select pg_get_functiondef(oid) from pg_proc where pronamespace = 'public'::regnamespace
+  union all select format('policy %s', p) from pg_policies p where schemaname = 'public'
+  union all select format('relation %s %s %s %s %s', relname, relkind, relpersistence, relrowsecurity, relforcerowsecurity)
+    from pg_class where relnamespace = 'public'::regnamespace
+  union all select format('grant %s %s %s', table_name, grantee, privilege_type) from information_schema.table_privileges
+    where table_schema = 'public' and grantee <> current_user
+  order by 1`;
+
+describe("a database", () => {
+  it("that is too old to be brought up to date is left as it is, and told so", async () => {
+    const url = await restored();
+    await asking(url, "update drizzle.__drizzle_migrations set created_at = 1795000000000");
+    await expect(prepareDatabase(url)).rejects.toThrow(/of an older version.*start the version before this one/i);
+    expect(await asking(url, "select 1 from entries limit 1")).toHaveLength(1);
+  });
 
   it("knows each of its rules by a code of its own, and the app knows them all", () => {
     const files = readdirSync(FUNCTIONS).map((f) => readFileSync(path.join(FUNCTIONS, f), "utf8"));
@@ -268,23 +148,13 @@ describe("a database", () => {
   });
 
   it("is emptied of this app's records and of nothing else that it holds", async () => {
-    const url = await freshDatabase(inject("databaseUrl"));
-    const names = async (sql: string): Promise<string[]> => {
-      const client = new pg.Client({ connectionString: url });
-      await client.connect();
-      const { rows } = await client.query<{ name: string }>(sql);
-      await client.end();
-      return rows.map((r) => r.name);
-    };
-    await names("create table somebody_elses (id int)");
-    await prepareDatabase(url);
+    const url = await preparedDatabase(inject("databaseUrl"));
+    await asking(url, "create table somebody_elses (id int)");
     await emptyDatabase(url);
-    expect(await names("select tablename as name from pg_tables where schemaname = 'public'")).toEqual([
-      "somebody_elses",
+    expect(await asking(url, "select tablename from pg_tables where schemaname = 'public'")).toEqual([
+      { tablename: "somebody_elses" },
     ]);
-    expect(await names("select proname as name from pg_proc where pronamespace = 'public'::regnamespace")).toEqual(
-      [],
-    );
+    expect(await asking(url, "select 1 from pg_proc where pronamespace = 'public'::regnamespace")).toEqual([]);
     await prepareDatabase(url);
   });
 });

@@ -10,6 +10,7 @@ import pg from "pg";
 import { applyFunctions } from "./applyFunctions";
 import { APP_ROLE, appUrlOf } from "./appRole.mjs";
 import { WHOLE } from "./connect";
+import journal from "./migrations/meta/_journal.json";
 import { writeLists } from "./writeLists";
 
 /** Any number will do, as long as every starter uses the same. */
@@ -30,12 +31,19 @@ const KEPT_UP = [
   "pins",
 ];
 
-/** What people change of themselves; who they are and what they may do is changed by the rules alone. */
-const OWN_HABITS = "school, length_unit, hand_counts, screen_counts";
-
-/** What a lead sets; whether a shop is made up is no setting. */
-const SETTINGS =
-  "name, bleed_minutes, bleed_cold_minutes, bleed_always, caution_days, length_unit, currency, temperature_unit, paper, risk, quiet_minutes";
+/** Tables of which only these columns are changed. */
+const CHANGED_COLUMNS: Readonly<Record<string, string>> = {
+  // What a lead sets; whether a shop is made up is no setting.
+  shops:
+    "name, bleed_minutes, bleed_cold_minutes, bleed_always, caution_days, length_unit, currency, temperature_unit, paper, risk, quiet_minutes",
+  // What people change of themselves; who they are and what they may do is changed by the rules alone.
+  people: "school, length_unit, hand_counts, screen_counts",
+  feeler_leaves: "worn_at",
+  micrometers: "name, retired_at",
+  shop_causes: "retired_at",
+  gauge_studies: "ended_at",
+  practice_sessions: "ended_at, marks",
+};
 
 /** What is gone with the moment that it tells of; a customer who looks no more. */
 const PASSING = ["hands", "engine_viewers", "sessions", "verifications", "tries"];
@@ -43,38 +51,43 @@ const PASSING = ["hands", "engine_viewers", "sessions", "verifications", "tries"
 /** What the app only reads: it is written here, or by the database's own rules. */
 const LISTS = ["entry_kinds", "entry_fields", "task_kinds", "task_entries", "applied_functions", "jobs_in_hand"];
 
-/** Where the steps and the rules of the database lie; rules may be left out while not all steps are taken. */
-export interface DatabaseFolders {
-  readonly migrations: string;
-  readonly functions?: string;
-}
-
-const FOLDERS: DatabaseFolders = {
-  migrations: path.resolve(import.meta.dirname, "migrations"),
-  functions: path.resolve(import.meta.dirname, "functions"),
-};
+const MIGRATIONS = path.resolve(import.meta.dirname, "migrations");
+const FUNCTIONS = path.resolve(import.meta.dirname, "functions");
 
 /**
  * @returns the address by which the app signs in
- * @throws Error with a sentence when the database user may not make the app's role
+ * @throws Error with a sentence when the database user may not make the app's role, or the database is too old
  */
-export async function prepareDatabase(url: string, folders: DatabaseFolders = FOLDERS): Promise<string> {
+export async function prepareDatabase(url: string): Promise<string> {
   const appUrl = appUrlOf(url);
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000, options: WHOLE });
   await client.connect();
   try {
     await client.query("select pg_advisory_lock($1)", [PREPARE_LOCK]);
     await ensureRole(client, appUrl);
-    await migrate(drizzle(client), { migrationsFolder: folders.migrations });
-    if (folders.functions !== undefined) {
-      await applyFunctions(client, folders.functions);
-      await writeLists(client);
-    }
+    await requireBaseline(client);
+    await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+    await applyFunctions(client, FUNCTIONS);
+    await writeLists(client);
     await grant(client);
     return appUrl;
   } finally {
     await client.end();
   }
+}
+
+/** The baseline holds all that older steps made: a database that did not take the last of them can't be brought up from here. */
+async function requireBaseline(client: pg.Client): Promise<void> {
+  const { rows: tables } = await client.query("select 1 from pg_tables where schemaname = 'drizzle'");
+  if (tables.length === 0) return;
+  const { rows } = await client.query<{ at: string | null }>(
+    "select max(created_at) as at from drizzle.__drizzle_migrations",
+  );
+  const at = rows[0]?.at ?? null;
+  if (at !== null && Number(at) < (journal.entries[0]?.when ?? 0))
+    throw new Error(
+      "This database is of an older version than this one can bring up to date. Start the version before this one on it once, then this one again.",
+    );
 }
 
 /** Roles are of the whole server: several databases on it may come here at once, and share the role. */
@@ -131,35 +144,13 @@ async function grant(client: pg.Client): Promise<void> {
     grant select, insert on all tables in schema public to ${APP_ROLE};
     grant execute on all functions in schema public to ${APP_ROLE};
   `);
-  await onTables(client, [...LISTS, ...OWNERS], (tables) => `revoke insert on ${tables} from ${APP_ROLE}`);
-  await onTables(client, KEPT_UP, (tables) => `grant update on ${tables} to ${APP_ROLE}`);
-  await onTables(client, PASSING, (tables) => `grant update, delete on ${tables} to ${APP_ROLE}`);
-  await onColumns(client, "shops", SETTINGS);
-  await onColumns(client, "people", OWN_HABITS);
-  await onColumns(client, "feeler_leaves", "worn_at");
-  await onColumns(client, "micrometers", "name, retired_at");
-  await onColumns(client, "shop_causes", "retired_at");
-  await onColumns(client, "gauge_studies", "ended_at");
-  await onColumns(client, "practice_sessions", "ended_at, marks");
-}
-
-/** Lets the app change those of these columns that are there: as above. */
-async function onColumns(client: pg.Client, table: string, columns: string): Promise<void> {
-  const { rows } = await client.query<{ column_name: string }>(
-    "select column_name from information_schema.columns where table_schema = 'public' and table_name = $1 and column_name = any($2)",
-    [table, columns.split(", ")],
-  );
-  if (rows.length > 0)
-    await client.query(`grant update (${rows.map((r) => r.column_name).join(", ")}) on ${table} to ${APP_ROLE}`);
-}
-
-/** Runs a statement on those of the tables that are there: before its last migration a database does not have all of them yet. */
-async function onTables(client: pg.Client, names: readonly string[], sql: (tables: string) => string): Promise<void> {
-  const { rows } = await client.query<{ tablename: string }>(
-    "select tablename from pg_tables where schemaname = 'public' and tablename = any($1)",
-    [names],
-  );
-  if (rows.length > 0) await client.query(sql(rows.map((r) => r.tablename).join(", ")));
+  await client.query(`
+    revoke insert on ${[...LISTS, ...OWNERS].join(", ")} from ${APP_ROLE};
+    grant update on ${KEPT_UP.join(", ")} to ${APP_ROLE};
+    grant update, delete on ${PASSING.join(", ")} to ${APP_ROLE};
+  `);
+  for (const [table, columns] of Object.entries(CHANGED_COLUMNS))
+    await client.query(`grant update (${columns}) on ${table} to ${APP_ROLE}`);
 }
 
 /** Drops everything of this app in a database, the ledger too: only for reloading the demo. */
@@ -173,8 +164,6 @@ export async function emptyDatabase(url: string): Promise<void> {
       drop table if exists engine_geometry, shop_causes, practice_steps, practice_sessions, gauge_readings, gauge_studies, engine_forecasts, engine_use, valve_results, job_results, tries, verifications, sessions, accounts, pins, devices, commands, refused_dealt, refused_batches, parts_out, order_events, order_lines, orders, part_moves, parts, micrometer_checks, micrometers, state_readings, hands, jobs_in_hand, entries, job_feeler_sets, job_valves, jobs, engine_viewers, engines, engine_models, feeler_leaves, feeler_sets, people, users, shops cascade;
       drop table if exists task_entries, task_kinds, entry_fields, entry_kinds, applied_functions cascade;
       drop function if exists set_as_kept, set_who, set_opener, is_taken_back, guard_takes_back, refuse_change, last_at_valve, open_valves, guard_entry_shape, guard_entry_of_task, guard_fitted_part, guard_after_closing, guard_crank, guard_lock, guard_left_gap, guard_left_lifter, guard_left_closer, guard_closing, open_lines, guard_line, guard_cold_gap, guard_offset, guard_state_reading, guard_part_move, guard_counter_unit, guard_order_event, guard_leaving_off, guard_unproven_lifter, unproven_lifter, job_begun, job_ended, begin_shop, require_lead, take_in, change_person, guard_word, shop_here, who_asks, works_in, first_shop, join_as, background_seen cascade;
-      -- Of before the rules had files of their own.
-      drop function if exists guard_lash_left, guard_entry_place, guard_ledger, guard_preload_left, guard_cold_lash cascade;
       drop schema if exists drizzle cascade;
       drop schema if exists pgboss cascade;
     `);

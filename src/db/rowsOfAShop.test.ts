@@ -3,10 +3,9 @@ import { randomUUID } from "node:crypto";
 import { sql } from "drizzle-orm";
 import pg from "pg";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { loadDemo } from "@/demo/load";
 import { appUrlOf } from "./appRole.mjs";
 import { type Database, WHOLE, connectOwner, ofShop } from "./connect";
-import { type TestDatabase, freshDatabase, testDatabase } from "./freshDatabase.testing";
+import { type TestDatabase, demoTestDatabase, freshDatabase } from "./freshDatabase.testing";
 import { prepareDatabase } from "./prepare";
 import { engineModels, people, shops } from "./schema";
 
@@ -29,8 +28,7 @@ let demoId = "";
 const strangerId = randomUUID();
 let stranger: Database;
 beforeAll(async () => {
-  test = await testDatabase(inject("databaseUrl"));
-  await loadDemo(test.owner, new Date());
+  test = await demoTestDatabase(inject("databaseUrl"));
   demoId = (await test.owner.select().from(shops))[0]?.id ?? "";
   await test.owner.insert(shops).values({ id: strangerId, name: "Across the road" });
   stranger = ofShop(test.db, strangerId);

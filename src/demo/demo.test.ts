@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { nextKind } from "@/core/job/jobs.testing";
 import { nextThing, jobState } from "@/core/job/run";
 import type { Database } from "@/db/connect";
-import { testDatabase } from "@/db/freshDatabase.testing";
+import { demoTestDatabase } from "@/db/freshDatabase.testing";
 import { listEnded } from "@/db/queries/bench";
 import { findJob, listOpenJobs } from "@/db/queries/jobs";
 import { ledgerOf } from "@/db/queries/ledger";
@@ -14,13 +14,12 @@ import { loadDemo } from "./load";
 let db: Database;
 let end: () => Promise<void>;
 beforeAll(async () => {
-  ({ owner: db, end } = await testDatabase(inject("databaseUrl")));
+  ({ owner: db, end } = await demoTestDatabase(inject("databaseUrl")));
 });
 afterAll(() => end());
 
 describe("the demo", () => {
   it("shows jobs at every stage, and is loaded once", async () => {
-    expect(await loadDemo(db, new Date())).toBe(true);
     expect(await loadDemo(db, new Date())).toBe(false);
     const [shop] = await db.select().from(shops);
     const shopId = shop?.id ?? "";

@@ -51,8 +51,7 @@ import { buildHalf } from "./build";
 import { BRAE, CALDER, DUNMORE, FEN, HOB, MARLE, PELLAM, QUILLAN, TIDEWATER } from "./engines";
 import { CORRIEMOOR, LARKFIELD, TAMBLIN } from "./lifterEngines";
 import { TEASEL, VANTRY } from "./partsEngines";
-import type { Play } from "./bench";
-import { play } from "./play";
+import { type Play, play } from "./play";
 
 const PEOPLE = [
   { name: "Maud Fenwick", role: "lead", school: "go-no-go" },

@@ -2,11 +2,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { MILD_CAM, engineFile } from "../engine/testEngines";
-import { evolve, missingToClose, type Job, nextThing, jobState } from "./run";
-import { type Entry, type ReadingEntry, liveEntries } from "./ledger/entry";
+import { evolve, missingToClose, type Job, jobState } from "./run";
+import { Mechanic } from "../mechanic/mechanic";
+import { type Entry, liveEntries } from "./ledger/entry";
 import { verdictOf } from "./ledger/readings";
 
-import { SPEC, jobFor, passNow, refusalAfter } from "./jobs.testing";
+import { SPEC, jobFor, mark, refusalAfter } from "./jobs.testing";
 import { runs } from "../units/runs.testing";
 
 const FILE = engineFile(["1", "2", "4", "3"], { cam: MILD_CAM });
@@ -21,75 +22,38 @@ interface Hand {
 }
 
 let made = 0;
-const fresh = () => ({ id: `e${++made}`, supersedes: null });
-const mark = (mm: number) => ({ mm, text: `${mm.toFixed(2)} mm` });
+const newId = (): string => `e${++made}`;
 
-/** A fine set: both leaves next to the true lash. */
-function read({ job, lashMm }: Hand, ledger: readonly Entry[], valve: string): ReadingEntry {
-  const lash = lashMm[valve] ?? 0;
-  const goes = LEAVES.filter((l) => l <= lash + 1e-9).at(-1) ?? 0;
-  const noGo = LEAVES.find((l) => l > lash + 1e-9) ?? 1;
-  return {
-    ...fresh(),
-    kind: "reading",
-    valve,
-    stop: jobState(job, ledger).stop?.letter ?? "",
-    pass: passNow(job, ledger, valve),
-    goes: mark(goes),
-    noGo: mark(noGo),
-    school: "go-no-go",
-    value: null,
-    instrument: null,
-    reason: null,
-  };
+/** A mechanic with a fine set: both leaves next to the true lash. */
+function mechanicOf({ job, lashMm, shiftMm, learns }: Hand): Mechanic {
+  const shift = (id: string): void => void (lashMm[id] = (lashMm[id] ?? 0) + shiftMm);
+  return new Mechanic(
+    {
+      job,
+      feel: ({ valve }) => {
+        const lash = lashMm[valve.id] ?? 0;
+        return {
+          goes: mark(LEAVES.filter((l) => l <= lash + 1e-9).at(-1) ?? 0),
+          noGo: mark(LEAVES.find((l) => l > lash + 1e-9) ?? 1),
+        };
+      },
+      set: ({ valve: { id } }, stop) => {
+        const aim = SPEC.nominalMm - shiftMm + 0.004;
+        lashMm[id] = aim;
+        if (!learns) shift(id);
+        return { kind: "set", valve: id, stop, turns: 0.1, aimMm: aim, locked: !learns };
+      },
+      lock: shift,
+    },
+    newId,
+  );
 }
 
-/** What a mechanic enters when the next thing is asked of them; null at the end. */
-function answer(hand: Hand, ledger: readonly Entry[]): Entry[] | null {
-  const { job, lashMm } = hand;
-  const state = jobState(job, ledger);
-  const next = nextThing(job, state);
-  const stop = state.stop?.letter ?? "";
-  switch (next.kind) {
-    case "closed":
-      return null;
-    case "turn":
-      return [{ ...fresh(), kind: "arrived", stop: next.to.letter }];
-    case "confirm":
-      return [{ ...fresh(), kind: "arrived", stop: next.at.letter }];
-    case "turn-over":
-      return [
-        { ...fresh(), kind: "turned-over", rereads: null },
-        { ...fresh(), kind: "arrived", stop: next.to.letter },
-      ];
-    case "tighten":
-      return [{ ...fresh(), kind: "tightened", part: next.part.name }];
-    case "answer":
-      return [{ ...fresh(), kind: "answered", question: next.question.id, reason: "looked at" }];
-    case "check":
-      return [{ ...fresh(), kind: "checked", item: next.item, reason: null }];
-    case "close":
-      return [{ ...fresh(), kind: "closed" }];
-    case "lock":
-      lashMm[next.valve.valve.id] = (lashMm[next.valve.valve.id] ?? 0) + hand.shiftMm;
-      return [{ ...fresh(), kind: "locked", valve: next.valve.valve.id, stop }];
-    case "task":
-    case "wait":
-    case "bridge":
-      throw new Error(`no ${next.kind} in a lash job`);
-    case "set": {
-      const { id } = next.valve.valve;
-      const aim = SPEC.nominalMm - hand.shiftMm + 0.004;
-      lashMm[id] = hand.learns ? aim : aim + hand.shiftMm;
-      return [{ ...fresh(), kind: "set", valve: id, stop, turns: 0.1, aimMm: aim, locked: !hand.learns }];
-    }
-    case "read": {
-      const { valve, status, verdict, last } = next.valve;
-      if (status === "read" && verdict === "in" && last !== null)
-        return [{ ...fresh(), kind: "left", valve: valve.id, reading: last.id, reason: null }];
-      return [read(hand, ledger, valve.id)];
-    }
-  }
+/** What is entered next; null at the end. */
+function answer(mechanic: Mechanic, ledger: readonly Entry[]): Entry[] | null {
+  const entered = mechanic.next(ledger);
+  if (entered !== null && "waitMs" in entered) throw new Error("nothing waits in a lash job");
+  return entered;
 }
 
 const hands = fc.record({
@@ -111,15 +75,15 @@ describe("following the next thing", () => {
           allToAimMm: toAim ? 0.03 : null,
           tightenedLater: girdle ? [{ name: "girdle", valves: ["1I", "1E", "2I", "2E"] }] : [],
         });
-        const hand: Hand = {
+        const mechanic = mechanicOf({
           job,
           learns,
           shiftMm: shift / 100,
           lashMm: Object.fromEntries(job.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])),
-        };
+        });
         const ledger: Entry[] = [];
         for (let step = 0; step < 400; step++) {
-          const entries = answer(hand, ledger);
+          const entries = answer(mechanic, ledger);
           if (entries === null) break;
           for (const entry of entries) {
             expect(refusalAfter(job, ledger, entry)).toBeNull();
@@ -147,33 +111,34 @@ describe("following the next thing", () => {
   it("is the same from any device: the next thing follows from the ledger alone, whatever was undone on the way", () => {
     fc.assert(
       fc.property(hands, fc.array(fc.nat(40), { maxLength: 6 }), ({ off, shift, learns }, undoAt) => {
-        const hand: Hand = {
-          job: jobFor(FILE),
+        const job = jobFor(FILE);
+        const mechanic = mechanicOf({
+          job,
           learns,
           shiftMm: shift / 100,
           lashMm: Object.fromEntries(FILE.valves.map((v, i) => [v.id, Math.max(0, 0.204 + (off[i] ?? 0) / 100)])),
-        };
+        });
         const ledger: Entry[] = [];
-        let followed = jobState(hand.job, []);
+        let followed = jobState(job, []);
         for (let step = 0; step < 500; step++) {
           const last = liveEntries(ledger).at(-1);
           const undo: Entry | null =
             undoAt.includes(step) && last !== undefined
-              ? { ...fresh(), kind: "withdrawn", supersedes: last.id }
+              ? { id: newId(), kind: "withdrawn", supersedes: last.id }
               : null;
           const entries =
-            undo !== null && refusalAfter(hand.job, ledger, undo) === null ? [undo] : answer(hand, ledger);
+            undo !== null && refusalAfter(job, ledger, undo) === null ? [undo] : answer(mechanic, ledger);
           if (entries === null) break;
           for (const entry of entries) {
             ledger.push(entry);
-            followed = evolve(hand.job, followed, entry);
+            followed = evolve(job, followed, entry);
           }
           // One device saw it grow entry by entry, another was given all of it at once; and what was undone never was.
-          const given = jobState(hand.job, ledger);
+          const given = jobState(job, ledger);
           expect(followed).toEqual(given);
-          expect(jobState(hand.job, liveEntries(ledger))).toEqual(given);
+          expect(jobState(job, liveEntries(ledger))).toEqual(given);
         }
-        expect(jobState(hand.job, ledger).closed).not.toBeNull();
+        expect(jobState(job, ledger).closed).not.toBeNull();
       }),
       { numRuns: runs(30) },
     );

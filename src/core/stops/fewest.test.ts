@@ -56,27 +56,30 @@ const marginsAt = (engine: Engine, deg: number): number[] => engine.valves.map((
 
 /** Every set of up to three grid angles: for each count the largest worst margin, and with it the least turning. */
 function byForce(engine: Engine, grid: readonly number[] = GRID): { worst: number; turn: number }[] {
-  const rows = grid.map((deg) => marginsAt(engine, deg));
+  const valves = engine.valves.length;
+  // Row by row: the margin of every valve at an angle of the grid.
+  const margins = Float64Array.from(grid.flatMap((deg) => marginsAt(engine, deg)));
   const best = [1, 2, 3].map(() => ({ worst: -Infinity, turn: Infinity }));
-  const weigh = (picks: number[], held: number[]): void => {
-    const worst = Math.min(...held);
-    const turn = (grid[picks.at(-1) ?? 0] ?? 0) - (grid[picks[0] ?? 0] ?? 0);
-    const b = best[picks.length - 1];
-    if (b !== undefined && (worst > b.worst || (worst === b.worst && turn < b.turn)))
-      Object.assign(b, { worst, turn });
+  const worstOf = (i: number, j: number, k: number): number => {
+    let worst = Infinity;
+    for (let v = 0; v < valves; v++)
+      worst = Math.min(
+        worst,
+        Math.max(margins[i * valves + v] ?? NaN, margins[j * valves + v] ?? NaN, margins[k * valves + v] ?? NaN),
+      );
+    return worst;
   };
-  const grow = (from: number, picks: number[], held: number[]): void => {
-    for (let i = from; i < grid.length; i++) {
-      const next = held.map((h, v) => Math.max(h, rows[i]?.[v] ?? -Infinity));
-      weigh([...picks, i], next);
-      if (picks.length < 2) grow(i + 1, [...picks, i], next);
-    }
-  };
-  grow(
-    0,
-    [],
-    engine.valves.map(() => -Infinity),
-  );
+  for (let i = 0; i < grid.length; i++)
+    for (let j = i; j < grid.length; j++)
+      for (let k = j; k < grid.length; k++) {
+        const count = new Set([i, j, k]).size;
+        const b = best[count - 1];
+        // Of the ways to name fewer than three angles one is enough.
+        if (b === undefined || (count === 2 && j === k) || (count < 3 && i !== j)) continue;
+        const worst = worstOf(i, j, k);
+        const turn = (grid[k] ?? 0) - (grid[i] ?? 0);
+        if (worst > b.worst || (worst === b.worst && turn < b.turn)) Object.assign(b, { worst, turn });
+      }
   return best;
 }
 

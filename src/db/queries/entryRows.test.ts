@@ -64,14 +64,4 @@ describe("a row of the ledger", () => {
     expect(() => entryOf({ ...EMPTY, ...asKept, id: "x", supersedes: null, kind: "polished" } as never)).toThrow(
       /polished/,
     ));
-  it.each([
-    ["barred", {}, "turned-over"],
-    ["warmth", { celsius: 80 }, "temperature"],
-    ["bled", { reason: "x" }, "bled-down"],
-    ["tried", { valve: "1I", stop: "A", felt: "free" }, "closer-felt"],
-  ])("that waited on a device under its former name is taken: %s", (kind, more, today) =>
-    expect(
-      entrySchema.parse({ id: "7b0e6b4e-3d5a-4a7e-9c44-2f8f6a1f0c11", supersedes: null, kind, ...more }).kind,
-    ).toBe(today),
-  );
 });

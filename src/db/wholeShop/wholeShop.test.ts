@@ -6,13 +6,12 @@ import { text } from "node:stream/consumers";
 import { pipeline } from "node:stream/promises";
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { loadDemo } from "@/demo/load";
 import { loadSheet } from "@/server/jobs/sheet";
 import { wholeShopManifest } from "@/core/shop/wholeShop";
 import { openPromise } from "yauzl";
 import yazl from "yazl";
 import { ofShop } from "../connect";
-import { type TestDatabase, testDatabase } from "../freshDatabase.testing";
+import { type TestDatabase, demoTestDatabase, testDatabase } from "../freshDatabase.testing";
 import { engines, jobs, people, shops } from "../schema";
 import { exportShop } from "./exportShop";
 import { importShop } from "./importShop";
@@ -27,8 +26,7 @@ const db = (which: TestDatabase | undefined): TestDatabase => {
   return which;
 };
 beforeAll(async () => {
-  [here, there] = await Promise.all([testDatabase(inject("databaseUrl")), testDatabase(inject("databaseUrl"))]);
-  await loadDemo(db(here).owner, new Date());
+  [here, there] = await Promise.all([demoTestDatabase(inject("databaseUrl")), testDatabase(inject("databaseUrl"))]);
   shopId = (await db(here).owner.select().from(shops))[0]?.id ?? "";
   // What was renamed since stands in the ledger as it was.
   await db(here).owner.execute(sql`update people set name = name || ' the Elder' where role = 'lead'`);

@@ -20,8 +20,9 @@ import { entryOf, rowOf } from "@/db/queries/entryRows";
 import { findJob, type JobRecord } from "@/db/queries/jobs";
 import { entries } from "@/db/schema";
 import { SQL_STATES } from "@/db/sqlStates";
-import { Bench } from "@/demo/bench";
-import { HANDS } from "@/demo/hands";
+import { HANDS } from "@/core/mechanic/hands";
+import { MadeUpEngine } from "@/core/mechanic/madeUpEngine";
+import { Mechanic } from "@/core/mechanic/mechanic";
 import type { Actor } from "../http/who";
 import { colleague, newShop } from "../http/shop.testing";
 import { addEngine } from "../engines/engines";
@@ -199,15 +200,13 @@ describe("a random ledger", () => {
       const { job } = found;
       const set = await findFeelerSet(db, actor.shopId, setId);
       if (set === null) throw new Error("no set");
-      const bench = new Bench(
+      const engine = new MadeUpEngine(
         job,
         screwAdjuster(found.row.engineFile.adjuster ?? {}),
         {
-          jobId: found.row.id,
           set,
           lashMm: Object.fromEntries(job.valves.map((v) => [v.id, r.int(20, 45) / 100])),
           lockShiftMm: -0.01,
-          startedAt: new Date("2026-11-25T08:00:00Z"),
           shimsMm: Object.fromEntries(job.valves.map((v) => [v.id, 2.5])),
           openerClosers: {
             plugs: 4,
@@ -220,11 +219,12 @@ describe("a random ledger", () => {
         },
         HANDS[kind],
       );
+      const mechanic = new Mechanic(engine, randomUUID);
       const kept: KeptEntry[] = [];
       let nowMs = Date.parse("2026-11-25T08:00:00Z");
       for (let step = 0; step < 130; step++) {
         nowMs += r.int(5, 120) * 1000;
-        const asked = r.chance(0.45) ? bench.next(kept, nowMs) : null;
+        const asked = r.chance(0.45) ? mechanic.next(kept, nowMs) : null;
         if (asked !== null && "waitMs" in asked) nowMs += r.chance(0.7) ? asked.waitMs : 0;
         const offered = asked === null || "waitMs" in asked ? [randomEntry(r, found, kept)] : asked;
         for (const entry of offered.map(kept6)) {

@@ -5,7 +5,7 @@ import ICAL from "ical.js";
 import Papa from "papaparse";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { type Database, ofShop } from "@/db/connect";
-import { type TestDatabase, testDatabase } from "@/db/freshDatabase.testing";
+import { type TestDatabase, demoTestDatabase } from "@/db/freshDatabase.testing";
 import { dueEngines, dueThisWeek, fleetPage } from "./fleet";
 import {
   engineForecasts,
@@ -25,7 +25,6 @@ import type { KeptEntry } from "@/core/job/ledger/entry";
 import { resultOf } from "@/core/job/record/resultOf";
 import type { FleetQuestion } from "@/core/record/fleet";
 import { nextLook } from "@/core/record/study";
-import { loadDemo } from "@/demo/load";
 import type { Actor } from "../http/who";
 import { addCause, changeCause, ownCauses } from "../shop/ownCauses";
 import { setHabits } from "../shop/people";
@@ -49,8 +48,7 @@ let test: TestDatabase;
 let db: Database;
 let lead: Actor;
 beforeAll(async () => {
-  test = await testDatabase(inject("databaseUrl"));
-  await loadDemo(test.owner, new Date());
+  test = await demoTestDatabase(inject("databaseUrl"));
   const [shop] = await test.owner.select().from(shops);
   const [person] = await test.owner.select().from(people).where(eq(people.role, "lead"));
   if (shop === undefined || person === undefined) throw new Error("the demo has no lead");

@@ -44,9 +44,6 @@ export interface Waiting {
   readonly batch: Batch;
 }
 
-/** As an earlier version of the app left it. */
-type FormerBatch = Batch["entries"];
-
 /** What the shop refused. `known` where the shop keeps it too and says when it was dealt with. */
 export interface RefusedHere extends RefusedBatch {
   readonly engine: string;
@@ -57,12 +54,7 @@ interface DeviceSchema extends DBSchema {
   /** In the order in which they were made. */
   outbox: {
     key: number;
-    value: {
-      readonly n?: number;
-      readonly jobId: string;
-      readonly engine?: string;
-      readonly batch: Batch | FormerBatch;
-    };
+    value: Waiting & { readonly n?: number };
     indexes: { job: string };
   };
   kept: { key: [string, number]; value: KeptEntry & { readonly jobId: string } };

@@ -1,28 +1,18 @@
 /** Entries that wait on this device until the shop has kept or refused them, and those that it refused. */
-import { byTodaysNames } from "@/core/job/ledger/former";
-import { readStored, writeStored } from "../stored";
 import { type Batch, type RefusedHere, type Waiting, deviceDatabase } from "./database";
 
 /** A batch is known by its first entry: an id is made once. */
 export const batchId = (batch: Batch): string => batch.entries[0]?.id ?? "";
 
-/** A row, also one of before its person was kept. */
-const waitingOf = ({ jobId, engine = "", batch }: { jobId: string; engine?: string; batch: unknown }): Waiting => ({
-  jobId,
-  engine,
-  batch: Array.isArray(batch) ? { entries: batch as Batch["entries"], by: null, madeAt: null } : (batch as Batch),
-});
-
 /** What waits for a job, in order. Rejects where this device stores nothing. */
 export async function waitingFor(jobId: string): Promise<Batch[]> {
-  await takeOver(jobId);
   const db = await deviceDatabase();
-  return (await db.getAllFromIndex("outbox", "job", jobId)).map((row) => waitingOf(row).batch);
+  return (await db.getAllFromIndex("outbox", "job", jobId)).map((row) => row.batch);
 }
 
 /** All that waits on this device, in order, whatever it is for. Rejects where this device stores nothing. */
 export async function waitingHere(): Promise<Waiting[]> {
-  return (await (await deviceDatabase()).getAll("outbox")).map(waitingOf);
+  return (await deviceDatabase()).getAll("outbox");
 }
 
 /** Stores a batch behind the others. Rejects where it can't be stored. */
@@ -36,7 +26,7 @@ export async function takeFromOutbox(jobId: string, batch: Batch, refused: Refus
   const tx = (await deviceDatabase()).transaction(["outbox", "refused"], "readwrite");
   const outbox = tx.objectStore("outbox");
   for (let at = await outbox.index("job").openCursor(jobId); at !== null; at = await at.continue())
-    if (batchId(waitingOf(at.value).batch) === batchId(batch)) await at.delete();
+    if (batchId(at.value.batch) === batchId(batch)) await at.delete();
   if (refused !== null) await tx.objectStore("refused").put(refused);
   await tx.done;
   tell();
@@ -46,8 +36,7 @@ export async function takeFromOutbox(jobId: string, batch: Batch, refused: Refus
 export async function keepApart(jobId: string, batch: Batch): Promise<void> {
   const tx = (await deviceDatabase()).transaction("outbox", "readwrite");
   for (let at = await tx.store.index("job").openCursor(jobId); at !== null; at = await at.continue())
-    if (batchId(waitingOf(at.value).batch) === batchId(batch))
-      await at.update({ ...at.value, batch: unproven(batch) });
+    if (batchId(at.value.batch) === batchId(batch)) await at.update({ ...at.value, batch: unproven(batch) });
   await tx.done;
   tell();
 }
@@ -86,18 +75,4 @@ function tell(): void {
   const channel = new BroadcastChannel(CHANNEL);
   channel.postMessage(null);
   channel.close();
-}
-
-/** What an earlier version of the app left waiting elsewhere on this device goes the same way, once. */
-async function takeOver(jobId: string): Promise<void> {
-  const key = `fulcrata-unkept-${jobId}`;
-  const left = readStored<readonly Batch["entries"][]>(key);
-  if (left === null) return;
-  for (const entries of left)
-    await putIntoOutbox({
-      jobId,
-      engine: "",
-      batch: { entries: entries.map(byTodaysNames) as unknown as Batch["entries"], by: null, madeAt: null },
-    });
-  writeStored(key, null);
 }

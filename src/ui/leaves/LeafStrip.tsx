@@ -197,6 +197,7 @@ const LeafButton = memo(function LeafButton({ blade, tap, wanted, set, low, pick
     <chakra.button
       type="button"
       data-blade={key}
+      data-mm={blade?.mm}
       data-tap={tap ?? "none"}
       aria-label={name}
       aria-pressed={tap !== undefined || picked}

@@ -11,6 +11,8 @@ export interface Hands {
   /** Turned since the start, as the eye sees it while the bar is moved. */
   readonly crank: CrankStore;
   readonly act: (action: PracticeAction) => void;
+  /** Once the shop has answered all that was done until now. */
+  readonly answered: () => Promise<void>;
   /** Why the last thing could not be done. */
   readonly trouble: string | null;
   readonly busy: boolean;
@@ -46,5 +48,6 @@ export function useBench(id: string, initial: VisibleState, onFelt: (state: Visi
     },
     [id, crank, onFelt],
   );
-  return { state, crank, act, trouble, busy: waiting > 0 };
+  const answered = useCallback(() => queue.current, []);
+  return { state, crank, act, answered, trouble, busy: waiting > 0 };
 }

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 /**
  * The layout, tried: a kind of work that nobody does (a cap is pressed on at each valve, and a click is heard), made of
  * one rules object and one room with its panel here, is played on the run's own screen from an open job to a closed one.
@@ -25,9 +24,6 @@ import { contextOn, setOf } from "./run.testing";
 import { RunView } from "./RunView";
 import { REST_STORE } from "./session/useRest";
 import { instruction } from "./words/shape";
-
-vi.mock("next/navigation", () => ({ useRouter: () => ({ push: () => undefined }) }));
-vi.mock("next/dynamic", () => ({ default: () => () => null }));
 
 interface CapTask {
   readonly kind: "cap";

@@ -113,17 +113,7 @@ describe("an entry as it is sent", () => {
     expect(said({ ...sample("fitted"), lengthMm: 6e-7 })).toBeNull();
   });
 
-  it("that waited since its kind was called otherwise has today's name", () => {
-    const former: readonly (readonly [string, EntryKind])[] = [
-      ["barred", "turned-over"],
-      ["warmth", "temperature"],
-      ["bled", "bled-down"],
-      ["loaded", "loaded-gap"],
-      ["tried", "closer-felt"],
-    ];
-    for (const [was, is] of former) expect(entrySchema.parse({ ...sample(is), kind: was })).toEqual(sample(is));
-    const { collets: _, ...fitted } = sample("fitted");
-    expect(entrySchema.parse({ ...fitted, rings: null })).toEqual(sample("fitted"));
+  it("is refused where it is none", () => {
     expect(said({ ...sample("closed"), rings: null })).not.toBeNull();
     for (const nothing of [null, 5, "closed", {}, { kind: 5 }, { kind: "constructor" }, { kind: "toString" }])
       expect(said(nothing)).not.toBeNull();

@@ -3,7 +3,6 @@ import { z } from "zod";
 import { MAX_LASH_MM } from "../../lash/reading";
 import type { Entry } from "./entry";
 import type { Field, Rule } from "./fields";
-import { byTodaysNames } from "./former";
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind } from "./kinds";
 
 /** As the database keeps them, so that a repeated entry equals the kept one. */
@@ -67,7 +66,4 @@ const [first, ...others] = ENTRY_KIND_NAMES.map(kindSchema);
 if (first === undefined) throw new RangeError("entrySchema: there are no kinds of entries");
 
 /** An entry as a sender may send it; what it leaves unsaid is filled in. */
-export const entrySchema = z.preprocess(
-  byTodaysNames,
-  z.discriminatedUnion("kind", [first, ...others]),
-) as unknown as z.ZodType<Entry>;
+export const entrySchema = z.discriminatedUnion("kind", [first, ...others]) as unknown as z.ZodType<Entry>;

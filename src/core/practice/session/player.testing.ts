@@ -1,17 +1,20 @@
 /** A hand that does what the job's own run asks for, at a virtual engine. */
-import { jobOn, passNow, refusalAfter } from "../../job/jobs.testing";
+import { jobOn, refusalAfter } from "../../job/jobs.testing";
 import { rehearsalKit } from "../../job/pages/rehearsal";
 import type { Task } from "../../job/tasks";
 import { type LengthPlan, lengthDemand } from "../../job/tasks/dryGap/plan";
 import { adviseParts, openerCloserOf } from "../../job/tasks/openerCloser/openerCloser";
 import type { OpenerCloserPlan } from "../../job/tasks/openerCloser/plan";
-import { FELTS, FELT_NAMES } from "../../shims/tries";
+import { FELTS, FELT_NAMES, isRight } from "../../shims/tries";
 import { exchangedIn, fittedEntries } from "../../job/tasks/shims/fitted";
 import type { PartOut } from "../../job/tasks/shims/partsOut";
 import { outOf, planShimJob } from "../../job/tasks/shims/problem";
 import type { LeafMark } from "../../job/ledger/fields";
-import { jobAs, jobState, nextThing, type Job } from "../../job/run";
-import type { ValveState } from "../../job/state/state";
+import { type Job, jobAs } from "../../job/run";
+import type { TaskThing } from "../../job/next/next";
+import type { JobState, ValveState } from "../../job/state/state";
+import { Mechanic, type Workbench } from "../../mechanic/mechanic";
+import type { RouteStop } from "../../stops/route";
 import type { Draft, Entry, FittedEntry } from "../../job/ledger/entry";
 import { REQUIRED_DEG } from "../bench/claims";
 import { between } from "../bench/feel";
@@ -33,7 +36,7 @@ const withThinner = (session: Session, valve: string): Session =>
   ]);
 
 /** All parts out and measured; worked out for the whole engine from the kit; what goes where is fitted. */
-function exchangeParts(from: Session, job: Job, ledger: readonly Entry[]): { session: Session; fitted: Draft[] } {
+function exchangeParts(from: Session, job: Job, state: JobState): { session: Session; fitted: Draft[] } {
   const shims = jobAs(job, "shims");
   if (shims === null) throw new Error("no parts are exchanged in this job");
   let session = from;
@@ -47,13 +50,13 @@ function exchangeParts(from: Session, job: Job, ledger: readonly Entry[]): { ses
   });
   const plan = planShimJob(
     shims,
-    jobState(job, ledger),
+    state,
     outOf(out),
     { stock: rehearsalKit(session.v.kitMm, { ...shims.task.plan, count: 9 }), catalogue: null },
     { scope: "all", aim: "nominal", buying: false, near: false, stay: false },
   );
   const changes = exchangedIn(plan.picks);
-  const stop = jobState(job, ledger).stop?.letter ?? "";
+  const stop = state.stop?.letter ?? "";
   const fitted = fittedEntries(changes, out, { stop, names: new Map(), idFor: (valve) => valve });
   const size = (mm: number): number =>
     session.v.kitMm.reduce((a, b) => (Math.abs(b - mm) < Math.abs(a - mm) ? b : a));
@@ -142,6 +145,62 @@ export const LEAVES_MM = Array.from({ length: 60 }, (_, i) => (i + 1) / 100);
 
 const mark = (mm: number): LeafMark => ({ mm, text: `${mm.toFixed(2)} mm` });
 
+/** A virtual engine under a mechanic's hands: what is done to it is what practice takes. */
+class PracticeBench implements Workbench {
+  constructor(
+    public session: Session,
+    readonly job: Job,
+    private readonly task: Task,
+  ) {}
+
+  turnTo(stop: RouteStop, over: boolean): void {
+    if (over) this.session = doing(this.session, { do: "turn", byDeg: this.session.v.engine.cycleDeg });
+    this.session = turnTo(this.session, stop.crankDeg);
+  }
+
+  feel({ valve: { id } }: ValveState) {
+    this.session = read(this.session, id);
+    if (this.task.kind === "shims" && readNow(this.session, id).lowMm === 0)
+      this.session = read(withThinner(this.session, id), id);
+    const { lowMm, highMm } = readNow(this.session, id);
+    this.session = keepRead(this.session, id);
+    return { goes: mark(lowMm), noGo: mark(highMm === Infinity ? 1 : highMm) };
+  }
+
+  set(at: ValveState, stop: string): Draft {
+    const { id, spec } = at.valve;
+    if (this.task.kind === "dry-gap") {
+      const { session, fitted } = exchangeLength(this.session, this.task.plan, at, stop);
+      this.session = session;
+      return fitted;
+    }
+    this.session = setBy(this.session, id, spec.nominalMm);
+    return { kind: "set", valve: id, stop, turns: 0.1, aimMm: spec.nominalMm, locked: true };
+  }
+
+  step({ step, valve }: TaskThing, stop: string, state: JobState): Draft[] {
+    if (step === "order") return [{ kind: "ordered", list: "laid out" }];
+    if (step === "parts") {
+      const { session, fitted } = exchangeParts(this.session, this.job, state);
+      this.session = session;
+      return fitted;
+    }
+    if (this.task.kind !== "opener-closer") throw new Error(`nobody plays ${step}`);
+    if (valve === null) return [{ kind: "plugged", count: this.session.v.valves.length, gear: "belts off" }];
+    const { session, entries } = atPair(this.session, this.task.plan, valve, stop);
+    this.session = session;
+    return entries;
+  }
+
+  isRight(valve: ValveState): boolean {
+    if (this.task.kind !== "opener-closer") return true;
+    const { felt } = openerCloserOf(valve);
+    return felt !== null && isRight(felt);
+  }
+
+  answer = (): string => "looked at";
+}
+
 /** Follows a job's run on lash, with a screw where no other task is given, to its end. */
 export function followRun(
   spec: PracticeSpec,
@@ -149,128 +208,23 @@ export function followRun(
   method: MethodId,
   task: Task = { kind: "screw", plan: null },
 ): { readonly session: Session; readonly job: Job } {
-  let session = begin(spec, more);
+  const session = begin(spec, more);
   const job = jobOn<Task>(spec.file, task, method === "two-stop" ? "two-stop" : "firing-order", {
     valves: session.v.valves.map(({ id, cylinder, role, spec: lash }) => ({ id, cylinder, role, spec: lash })),
     requiredMarginDeg: REQUIRED_DEG,
   });
-  const ledger: Entry[] = [];
+  const bench = new PracticeBench(session, job, task);
   let made = 0;
-  const enter = (draft: Draft): void => {
-    const entry = { supersedes: null, ...draft, id: `e${++made}` } as Entry;
-    const no = refusalAfter(job, ledger, entry);
-    if (no !== null) throw new Error(no);
-    ledger.push(entry);
-  };
+  const mechanic = new Mechanic(bench, () => `e${++made}`);
+  const ledger: Entry[] = [];
   for (let i = 0; i < 600; i++) {
-    const state = jobState(job, ledger);
-    const next = nextThing(job, state);
-    const stop = state.stop?.letter ?? "";
-    switch (next.kind) {
-      case "closed":
-        return { session, job };
-      case "turn":
-        session = turnTo(session, next.to.crankDeg);
-        enter({ kind: "arrived", stop: next.to.letter });
-        break;
-      case "confirm":
-        session = turnTo(session, next.at.crankDeg);
-        enter({ kind: "arrived", stop: next.at.letter });
-        break;
-      case "turn-over":
-        session = turnTo(doing(session, { do: "turn", byDeg: session.v.engine.cycleDeg }), next.to.crankDeg);
-        enter({ kind: "turned-over", rereads: null });
-        enter({ kind: "arrived", stop: next.to.letter });
-        break;
-      case "read": {
-        const { valve, status, verdict, last } = next.valve;
-        if (status === "read" && verdict === "in" && last !== null) {
-          enter({ kind: "left", valve: valve.id, reading: last.id, reason: null });
-          break;
-        }
-        session = read(session, valve.id);
-        if (task.kind === "shims" && readNow(session, valve.id).lowMm === 0)
-          session = read(withThinner(session, valve.id), valve.id);
-        const { lowMm, highMm } = readNow(session, valve.id);
-        session = keepRead(session, valve.id);
-        enter({
-          kind: "reading",
-          valve: valve.id,
-          stop,
-          pass: passNow(job, ledger, valve.id),
-          goes: mark(lowMm),
-          noGo: mark(highMm === Infinity ? 1 : highMm),
-          school: "go-no-go",
-          value: null,
-          instrument: null,
-          reason: null,
-        });
-        break;
-      }
-      case "set": {
-        if (task.kind === "dry-gap") {
-          const exchanged = exchangeLength(session, task.plan, next.valve, stop);
-          session = exchanged.session;
-          enter(exchanged.fitted);
-          break;
-        }
-        session = setBy(session, next.valve.valve.id, next.valve.valve.spec.nominalMm);
-        enter({
-          kind: "set",
-          valve: next.valve.valve.id,
-          stop,
-          turns: 0.1,
-          aimMm: next.valve.valve.spec.nominalMm,
-          locked: true,
-        });
-        break;
-      }
-      case "lock":
-        enter({ kind: "locked", valve: next.valve.valve.id, stop });
-        break;
-      case "tighten":
-        enter({ kind: "tightened", part: next.part.name });
-        break;
-      case "answer":
-        enter({ kind: "answered", question: next.question.id, reason: "looked at" });
-        break;
-      case "check":
-        enter({ kind: "checked", item: next.item, reason: null });
-        break;
-      case "close":
-        enter({ kind: "closed" });
-        break;
-      case "task":
-        if (next.step === "seat" && next.to !== null) {
-          session = turnTo(doing(session, { do: "turn", byDeg: session.v.engine.cycleDeg }), next.to.crankDeg);
-          enter({ kind: "turned-over", rereads: null });
-          enter({ kind: "arrived", stop: next.to.letter });
-          break;
-        }
-        if (next.step === "order") {
-          enter({ kind: "ordered", list: "laid out" });
-          break;
-        }
-        if (next.step === "parts") {
-          const exchanged = exchangeParts(session, job, ledger);
-          session = exchanged.session;
-          exchanged.fitted.forEach(enter);
-          break;
-        }
-        if (task.kind === "opener-closer") {
-          if (next.valve === null) {
-            enter({ kind: "plugged", count: session.v.valves.length, gear: "belts off" });
-            break;
-          }
-          const done = atPair(session, task.plan, next.valve, stop);
-          session = done.session;
-          done.entries.forEach(enter);
-          break;
-        }
-        throw new Error(`nobody plays ${next.step}`);
-      case "wait":
-      case "bridge":
-        throw new Error(`no ${next.kind} in a lash job`);
+    const entered = mechanic.next(ledger);
+    if (entered === null) return { session: bench.session, job };
+    if ("waitMs" in entered) throw new Error("nothing waits in a lash job");
+    for (const entry of entered) {
+      const no = refusalAfter(job, ledger, entry);
+      if (no !== null) throw new Error(no);
+      ledger.push(entry);
     }
   }
   throw new Error("the run did not come to its end");

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 /** What people type on the wrong kind of engine: taken in the unit that the field shows, or asked about; never guessed. */
 import { parseLength } from "@/core/units/length";
 import { ChakraProvider } from "@chakra-ui/react";
@@ -14,8 +13,6 @@ import { UnitProvider } from "../../controls/unit";
 import { HeatSection } from "../../heat/HeatSection";
 import { system } from "../../theme/system";
 import { SpecForm } from "./SpecForm";
-
-vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh: () => undefined }) }));
 
 let sent: unknown[] = [];
 beforeEach(() => {

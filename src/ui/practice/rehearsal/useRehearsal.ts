@@ -74,7 +74,7 @@ interface Shown extends Pick<RehearsedParts, "open" | "toEngine"> {
 export function useRehearsal(
   id: string,
   person: Person,
-  { hands: { act, state }, setPicked }: AtBench,
+  { hands: { act, answered, state }, setPicked }: AtBench,
   { onTold, open, toEngine, nowMs }: Shown,
 ): Rehearsal {
   const key = `fulcrata-rehearsal-${id}`;
@@ -86,7 +86,9 @@ export function useRehearsal(
   const end = useCallback((): void => {
     if (ended.current) return;
     ended.current = true;
-    void send("PUT", `/api/practice/${id}/ended`, { ended: true }).then((sent) => {
+    // What was done last is on its way to the bench yet: it counts.
+    const asked = answered().then(() => send("PUT", `/api/practice/${id}/ended`, { ended: true }));
+    void asked.then((sent) => {
       if (sent.kind === "done") {
         writeStored(key, null);
         writeStored(outKey, null);
@@ -94,7 +96,7 @@ export function useRehearsal(
       } else ended.current = false;
       router.refresh();
     });
-  }, [id, key, outKey, router]);
+  }, [answered, id, key, outKey, router]);
   const kept = stored ?? NOTHING;
   const latest = useRef(kept);
   useEffect(() => {

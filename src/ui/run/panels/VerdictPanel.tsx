@@ -126,7 +126,7 @@ export function VerdictPanel({ run, act }: { readonly run: Run; readonly act: (i
                   type="button"
                   kind="now"
                   flex={{ base: "1 1 55%", lg: "1" }}
-                  data-main
+                  data-main={JSON.stringify(instruction.button?.action ?? null)}
                   disabled={instruction.button === null}
                   aria-disabled={run.resting}
                   onClick={() => act(0)}

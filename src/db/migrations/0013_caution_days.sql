@@ -1,2 +1,0 @@
-ALTER TABLE "shops" ADD COLUMN "caution_days" integer DEFAULT 90 NOT NULL;--> statement-breakpoint
-ALTER TABLE "shops" ADD CONSTRAINT "shops_caution_days" CHECK ("shops"."caution_days" between 0 and 366);

@@ -1,1 +1,0 @@
-ALTER TABLE "shops" ADD COLUMN "bleed_always" boolean DEFAULT false NOT NULL;

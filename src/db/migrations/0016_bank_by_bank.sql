@@ -1,2 +1,0 @@
-ALTER TABLE "jobs" DROP CONSTRAINT "jobs_serving_order";--> statement-breakpoint
-ALTER TABLE "jobs" ADD CONSTRAINT "jobs_serving_order" CHECK ("jobs"."serving_order" in ('crank', 'cylinder', 'intakes-first', 'bank'));

@@ -1,2 +1,0 @@
-ALTER TABLE "state_readings" ADD COLUMN "out_reason" text;--> statement-breakpoint
-ALTER TABLE "state_readings" ADD CONSTRAINT "state_readings_out" CHECK (length(trim("state_readings"."out_reason")) between 1 and 300);

@@ -1,2 +1,0 @@
-ALTER TABLE "order_events" DROP CONSTRAINT "order_events_kind";--> statement-breakpoint
-ALTER TABLE "order_events" ADD CONSTRAINT "order_events_kind" CHECK ("order_events"."kind" in ('accepted', 'refused', 'delivered', 'given-up', 'unwanted', 'canceled', 'too-late'));

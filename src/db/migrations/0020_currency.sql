@@ -1,2 +1,0 @@
-ALTER TABLE "shops" ADD COLUMN "currency" text DEFAULT 'EUR' NOT NULL;--> statement-breakpoint
-ALTER TABLE "shops" ADD CONSTRAINT "shops_currency" CHECK ("shops"."currency" in ('AUD', 'BRL', 'CAD', 'CHF', 'CZK', 'DKK', 'EUR', 'GBP', 'HUF', 'INR', 'JPY', 'MXN', 'NOK', 'NZD', 'PLN', 'SEK', 'TRY', 'USD', 'ZAR'));

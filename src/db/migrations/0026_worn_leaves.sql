@@ -1,1 +1,0 @@
-ALTER TABLE "feeler_leaves" ADD COLUMN "worn_at" timestamp with time zone;

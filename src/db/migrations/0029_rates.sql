@@ -1,2 +1,0 @@
-ALTER TABLE "engine_forecasts" ADD COLUMN "rates" jsonb;--> statement-breakpoint
-CREATE INDEX "valve_results_answered" ON "valve_results" USING btree ("shop_id","job_id") WHERE cardinality("valve_results"."answers") > 0;

@@ -1,1 +1,0 @@
-ALTER TABLE "engine_models" ADD COLUMN "sector" text GENERATED ALWAYS AS (file->>'sector') STORED;

@@ -1,1 +1,0 @@
-ALTER TABLE "engines" ADD COLUMN "counter" jsonb;

@@ -1,1 +1,0 @@
-ALTER TABLE "practice_sessions" ADD COLUMN "job_id" uuid;

@@ -1,1 +1,0 @@
-ALTER TABLE "people" ADD COLUMN "screen_counts" boolean DEFAULT false NOT NULL;

@@ -1,1 +1,0 @@
-ALTER TABLE "practice_sessions" ADD COLUMN "covered" boolean DEFAULT false NOT NULL;
