@@ -159,7 +159,9 @@ test("a job is rehearsed from its tray, and stays as it was; one on shims is mea
   await cleanAsShown(page);
   // What the run is told stays through a look at the engine and a reload.
   await place(page, "The run");
+  const told = page.waitForResponse((r) => r.url().endsWith("/steps"));
   await page.getByRole("button", { name: /0\.20 mm goes, 0\.25 mm does not: done/ }).click();
+  await told;
   await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole("heading", { name: /^Read 1 exhaust/ })).toBeVisible();

@@ -19,9 +19,8 @@ import { type PlayedJob, playedJob } from "./jobs";
 import { sentencesOf, titlesOf } from "./tellings";
 
 const SEED = 11;
-/** Jobs of each kind; what is snapshot comes of the first of them alone. */
-const EACH = runs(16);
-const READ = 12;
+/** Jobs of each kind. */
+const EACH = 16;
 
 type GearKind = (typeof GEAR_KINDS)[number];
 type Played = Exclude<PlayedJob, { readonly notOpened: string }>;
@@ -124,11 +123,17 @@ const WITHOUT_LOCK: readonly GearKind[] = ["grind", "fixed", "bucket-shim", "buc
 const LOCK = /\block(?! and seat| out)(s|ed|ing|nut)?\b(?!: it may)/i;
 const NOBODY_SAYS = /half a cycle|per cent\b|\bminded\b|\bheel\b|\bsiblings\b|\bcolour|\bcentre|\bgrey\b|\btyre/i;
 
-describe.each(GEAR_KINDS)("jobs on %s", (kind) => {
-  const jobs = Array.from({ length: Math.max(EACH, READ) }, (_, i) => playedJob(SEED, kind, i));
-  const played = jobs.filter((p): p is Played => !("notOpened" in p));
+/** Played when they are first asked for, and once. */
+const played = new Map<GearKind, readonly PlayedJob[]>();
+function jobsOn(kind: GearKind): readonly PlayedJob[] {
+  const known = played.get(kind) ?? Array.from({ length: runs(EACH) }, (_, i) => playedJob(SEED, kind, i));
+  played.set(kind, known);
+  return known;
+}
 
+describe.each(GEAR_KINDS)("jobs on %s", (kind) => {
   it("hold: what a button offers is taken, a turn is told as it is entered, nothing is read off its base circle", () => {
+    const jobs = jobsOn(kind);
     const broken = jobs.flatMap((p, i) =>
       "notOpened" in p
         ? []
@@ -141,17 +146,18 @@ describe.each(GEAR_KINDS)("jobs on %s", (kind) => {
           ].map((what) => `job ${i}: ${what}`),
     );
     expect(broken).toEqual([]);
-    expect(played.length).toBeGreaterThan(jobs.length / 2);
+    expect(jobs.filter((p) => !("notOpened" in p)).length).toBeGreaterThan(jobs.length / 2);
   });
 
   it("speak of this gear alone, in words that people use", () => {
     const wrong = [NOT_SAID[kind], NOBODY_SAYS, ...(WITHOUT_LOCK.includes(kind) ? [LOCK] : [])];
-    const said = [...new Set(jobs.flatMap(sentencesOf))];
+    const said = [...new Set(jobsOn(kind).flatMap(sentencesOf))];
     expect(said.filter((s) => wrong.some((w) => w.test(s)))).toEqual([]);
   });
 
-  it("tell the next thing in these sentences", async () => {
-    const titles = [...new Set(jobs.slice(0, READ).flatMap(titlesOf))].sort();
+  // On a share of the jobs fewer are told.
+  it.runIf(runs(EACH) === EACH)("tell the next thing in these sentences", async () => {
+    const titles = [...new Set(jobsOn(kind).flatMap(titlesOf))].sort();
     await expect(`${titles.join("\n")}\n`).toMatchFileSnapshot(`titles/${kind}.txt`);
   });
 });

@@ -21,7 +21,17 @@ import {
   toolsFor,
   withJobValves,
 } from "../../src/core/job/prepare";
-import { type Job, jobAs, jobState, nextThing, refusal, rulesOf, sheetOf, standsWords } from "../../src/core/job/run";
+import {
+  type Job,
+  evolve,
+  jobAs,
+  jobState,
+  nextThing,
+  refusal,
+  rulesOf,
+  sheetOf,
+  standsWords,
+} from "../../src/core/job/run";
 import { bridgedValves } from "../../src/core/job/setup/setup";
 import { passAfter } from "../../src/core/job/state/pass";
 import type { JobState, ValveState } from "../../src/core/job/state/state";
@@ -232,22 +242,32 @@ export function openSubject(r: Random, whole: EngineFile): Subject | { readonly 
   };
   let first = true;
   const closers = jobAs(job, "opener-closer");
+  /** Where it stands after a ledger that mostly grows: what is new is folded onto what was. */
+  let at: { readonly entries: readonly Kept[]; readonly state: JobState } = { entries: [], state: jobState(job, []) };
+  const stateAfter = (entries: readonly Kept[]): JobState => {
+    const grown = at.entries.every((e, i) => entries[i] === e);
+    const state = grown
+      ? entries.slice(at.entries.length).reduce((before: JobState, e) => evolve(job, before, e), at.state)
+      : jobState(job, entries);
+    at = { entries: [...entries], state };
+    return state;
+  };
   return {
     Next: { kind: "", doubt: null },
     file,
     job,
     task: task.kind,
     valves: valves.map((v) => ({ id: v.id, nominalMm: v.spec.nominalMm })),
-    refusal: (entries, entry, personId, nowMs) => refusal(job, jobState(job, entries), entry, { personId, nowMs }),
+    refusal: (entries, entry, personId, nowMs) => refusal(job, stateAfter(entries), entry, { personId, nowMs }),
     live: (entries) => liveEntries(entries),
-    stop: (entries) => jobState(job, entries).stop?.letter ?? "",
-    pass: (entries, valve) => passAfter(jobState(job, entries).valves.get(valve)?.work ?? []),
+    stop: (entries) => stateAfter(entries).stop?.letter ?? "",
+    pass: (entries, valve) => passAfter(stateAfter(entries).valves.get(valve)?.work ?? []),
     outOfBand: (entries) =>
-      [...jobState(job, entries).valves.values()]
+      [...stateAfter(entries).valves.values()]
         .filter((v) => v.status === "read" && v.verdict !== "in")
         .map((v) => ({ id: v.valve.id, lastId: v.last?.id ?? "" })),
     look: (entries, asked, r) => {
-      const state = jobState(job, entries);
+      const state = stateAfter(entries);
       const next = nextThing(job, state, asked);
       const now: RunNow = {
         state,
