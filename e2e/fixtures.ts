@@ -1,5 +1,6 @@
 /** A browser that complains: any console error, page error or request that leaves the machine fails the test. */
 import type { EngineFile } from "../src/core/engine/engineFile";
+import { UNEVEN_TWIN } from "../src/core/engine/testEngines";
 import { type Page, test as base, expect } from "@playwright/test";
 
 export { expect };
@@ -154,28 +155,7 @@ export const TWO_STROKE_SIX = {
   adjuster: { kind: "screw", at: "pushrod-end", ratio: 1.4, pitch: "1.25 mm" },
 } satisfies EngineFile;
 
-/** A twin with uneven firing and everything else left out but the spec. */
-export const UNEVEN_TWIN = {
-  format: "fulcrata-engine/1",
-  name: "Test piece twin",
-  strokes: 4,
-  cylinders: ["1", "2"],
-  firingOrder: ["1", "2"],
-  firingAnglesDeg: [0, 285],
-  valves: [
-    { id: "1I", cylinder: "1", role: "intake" },
-    { id: "1E", cylinder: "1", role: "exhaust" },
-    { id: "2I", cylinder: "2", role: "intake" },
-    { id: "2E", cylinder: "2", role: "exhaust" },
-  ],
-  lash: {
-    state: "cold",
-    source: "Test card",
-    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
-    exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
-  },
-  adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
-} satisfies EngineFile;
+export { UNEVEN_TWIN };
 
 /** The sentence that says the next thing. */
 export const nextTitle = (page: Page) => page.getByRole("region", { name: "Next" }).getByRole("heading");
@@ -215,11 +195,6 @@ export interface LedgerLine {
 export const ledgerOf = async (page: Page, path: string, base = ""): Promise<LedgerLine[]> =>
   ((await (await page.request.get(`${base}/api${path}/entries`)).json()) as { entries: LedgerLine[] }).entries;
 
-/** What is told, once the shop has what went before: a job that was closed says for a moment that it is on its way. */
-export async function toldTitle(page: Page): Promise<string> {
-  await expect(nextTitle(page)).not.toHaveText(/^It is on this device/);
-  return (await nextTitle(page).textContent()) ?? "";
-}
 /** A leaf on the strip, by the mark on it. */
 export const leaf = (page: Page, text: string) => page.locator(`[data-blade][aria-label^="${text}"]`);
 /** Drawings take their width once they are laid out: a few frames later all stands still. */

@@ -47,3 +47,24 @@ export const anyFourStroke: fc.Arbitrary<EngineFile> = fc
       },
     });
   });
+
+/** A twin with uneven firing and everything else left out but the spec. */
+export const UNEVEN_TWIN = {
+  format: "fulcrata-engine/1",
+  name: "Test piece twin",
+  strokes: 4,
+  cylinders: ["1", "2"],
+  firingOrder: ["1", "2"],
+  firingAnglesDeg: [0, 285],
+  valves: ["1", "2"].flatMap((cylinder) => [
+    { id: `${cylinder}I`, cylinder, role: "intake" as const },
+    { id: `${cylinder}E`, cylinder, role: "exhaust" as const },
+  ]),
+  lash: {
+    state: "cold",
+    source: "Test card",
+    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
+    exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
+  },
+  adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
+} satisfies EngineFile;

@@ -1,7 +1,7 @@
 /** The run on its own screen: what is told at each step, what is refused, and how slips are caught. */
 import { cleanup } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { EngineFile } from "@/core/engine/engineFile";
+import { UNEVEN_TWIN as TWIN } from "@/core/engine/testEngines";
 import { type Entry, liveEntries } from "@/core/job/ledger/entry";
 import { Gaps } from "@/core/mechanic/gaps";
 import { ADA, BO, MemoryJob, type RunScreen } from "./screen.testing";
@@ -10,27 +10,6 @@ afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
-
-/** A twin with uneven firing and everything else left out but the spec. */
-const TWIN: EngineFile = {
-  format: "fulcrata-engine/1",
-  name: "Test piece twin",
-  strokes: 4,
-  cylinders: ["1", "2"],
-  firingOrder: ["1", "2"],
-  firingAnglesDeg: [0, 285],
-  valves: ["1", "2"].flatMap((cylinder) => [
-    { id: `${cylinder}I`, cylinder, role: "intake" as const },
-    { id: `${cylinder}E`, cylinder, role: "exhaust" as const },
-  ]),
-  lash: {
-    state: "cold",
-    source: "Test card",
-    intake: { nominal: "0.20 mm", low: "0.15 mm", high: "0.25 mm" },
-    exhaust: { nominal: "0.30 mm", low: "0.25 mm", high: "0.35 mm" },
-  },
-  adjuster: { kind: "screw", at: "valve-end", pitch: "0.75 mm" },
-};
 
 let shop: MemoryJob;
 let run: RunScreen;

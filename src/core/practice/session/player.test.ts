@@ -71,7 +71,7 @@ function anyEngine(seed: number): EngineFile {
 
 describe("whoever follows the run", () => {
   it("ends with every valve truly in its band, on any engine, whatever its locks do", () => {
-    for (let seed = 1; seed <= runs(100); seed++) {
+    for (let seed = 1; seed <= runs(200); seed++) {
       const { session } = followRun(
         spec({ seed, file: anyEngine(seed) }),
         { hand: PERFECT_HAND },
