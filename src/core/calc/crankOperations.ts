@@ -3,8 +3,9 @@ import { ROLES, type EngineFile } from "../engine/engineFile";
 import { unknownFields } from "../engine/engineFileSchema";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import { lashSpec } from "../lash/spec";
+import { type GearNow, type GearState, allIn } from "../locate/gearState";
 import { locate as locateCrank } from "../locate/locate";
-import { type Observation, arcsOf } from "../locate/observation";
+import { provesNothing } from "../locate/proves";
 import { bestWorstMargin, markAngles } from "../stops/fewest";
 import { planStops } from "../stops/recommend";
 import { tapeMarks } from "../stops/tape";
@@ -63,10 +64,17 @@ function withStops(engine: Engine, count: number, marksDeg: readonly number[] | 
 }
 
 export function locate(input: unknown): object {
-  const { engine: file, observations, requiredMarginDeg } = parseInput(locateInput, input);
+  const { engine: file, observations, requiredMarginDeg, gear: given } = parseInput(locateInput, input);
   const engine = resolveEngine(file);
-  observations.forEach((seen, i) => refuseUnseeable(engine, seen, `observations[${i}]`));
-  const { arcs, settable, contradiction, next } = locateCrank(engine, observations, requiredMarginDeg);
+  const gear = gearNow(engine, given);
+  observations.forEach((seen, i) => {
+    const nothing = provesNothing(engine, gear, seen);
+    if (nothing !== null) throw new CalcProblem(nothing.why, `observations[${i}].${nothing.field}`);
+  });
+  const { arcs, settable, contradiction, next } = locateCrank(engine, observations, {
+    gear,
+    ...(requiredMarginDeg === undefined ? {} : { requiredDeg: requiredMarginDeg }),
+  });
   return {
     arcs: arcs.map((a) => ({
       fromDeg: tidy(a.startDeg),
@@ -75,19 +83,20 @@ export function locate(input: unknown): object {
     settable,
     contradiction,
     ...(next === null ? {} : { next }),
+    ...(next === null && arcs.length > 1
+      ? { why: "Nothing that this gear shows as it stands tells these places apart." }
+      : {}),
   };
 }
 
-/** What this engine can't show is refused by name. @throws CalcProblem */
-function refuseUnseeable(engine: Engine, seen: Observation, path: string): void {
-  if ("cylinder" in seen && !engine.cylinders.some((c) => c.id === seen.cylinder))
-    throw new CalcProblem(`There is no cylinder ${seen.cylinder} on this engine.`, `${path}.cylinder`);
-  if ("valve" in seen && !engine.valves.some((v) => v.id === seen.valve))
-    throw new CalcProblem(`There is no valve ${seen.valve} on this engine.`, `${path}.valve`);
-  if (seen.kind === "rocking" && engine.cycleDeg === 360)
-    throw new CalcProblem("A two-stroke has no overlap: nothing rocks.", `${path}.kind`);
-  if (arcsOf(engine, seen) === null && "valve" in seen)
-    throw new CalcProblem(`No arc is known for ${seen.valve}: it tells nothing about the crank.`, `${path}.valve`);
+/** One state for all valves, or one for each that is named. @throws CalcProblem for a valve that there is not */
+function gearNow(engine: Engine, given: GearState | Readonly<Record<string, GearState>> = {}): GearNow {
+  if (typeof given === "string") return allIn(engine, given);
+  const stranger = Object.keys(given).find((id) => !engine.valves.some((v) => v.id === id));
+  if (stranger !== undefined)
+    throw new CalcProblem(`There is no valve ${stranger} on this engine.`, `gear.${stranger}`);
+  const named = Object.entries(given).map(([id, state]) => [id, { state, read: true }] as const);
+  return { ...allIn(engine), ...Object.fromEntries(named) };
 }
 
 export function tape(input: unknown): object {

@@ -4,7 +4,8 @@ import { SCREW_PLACES } from "../engine/engineFile";
 import { engineFileSchema } from "../engine/engineFileSchema";
 import { MAX_LASH_MM } from "../lash/reading";
 import { MAX_STACK } from "../lash/leaf";
-import { CYLINDER_SIGHTS, VALVE_SIGHTS } from "../locate/observation";
+import { GEAR_STATES } from "../locate/gearState";
+import { CYLINDER_SIGHTS, LEAST_SWING_DEG, SWING_SIGHTS, VALVE_SIGHTS } from "../locate/observation";
 import { lengthSchema } from "../units/lengthSchema";
 
 const thin = lengthSchema({ minMm: 0, maxMm: MAX_LASH_MM });
@@ -43,7 +44,20 @@ const within = z
   .max(90, "A tolerance lies between 0 and 90 degrees.")
   .optional();
 const name = z.string("Give it as text, in quotes.");
-const no = z.boolean("Say true or false.").optional();
+const said = z.boolean("Say true or false.").optional();
+const looked = {
+  no: said,
+  turnedOnDeg: z
+    .number("Give the degrees turned on since as a number.")
+    .min(0, "The crank was turned on by 0 to 1440 degrees.")
+    .max(1440, "The crank was turned on by 0 to 1440 degrees.")
+    .optional(),
+};
+const swing = z
+  .number("Give the swing in crank degrees.")
+  .min(LEAST_SWING_DEG, `A swing that tells is ${LEAST_SWING_DEG} to 360 degrees.`)
+  .max(360, `A swing that tells is ${LEAST_SWING_DEG} to 360 degrees.`)
+  .optional();
 
 export const observationInput = z.discriminatedUnion(
   "kind",
@@ -55,19 +69,37 @@ export const observationInput = z.discriminatedUnion(
         .min(-720, "A mark lies within -720 and 720 degrees.")
         .max(720, "A mark lies within -720 and 720 degrees."),
       withinDeg: within,
-      no,
+      ...looked,
     }),
-    z.strictObject({ kind: z.literal("rotor"), cylinder: name, withinDeg: within, no }),
-    ...CYLINDER_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), cylinder: name, no })),
-    ...VALVE_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), valve: name, no })),
+    z.strictObject({ kind: z.literal("rotor"), cylinder: name, withinDeg: within, ...looked }),
+    z.strictObject({ kind: z.literal("pressure"), cylinder: name, exhaustSeen: said, ...looked }),
+    ...CYLINDER_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), cylinder: name, ...looked })),
+    ...VALVE_SIGHTS.map((kind) => z.strictObject({ kind: z.literal(kind), valve: name, ...looked })),
+    ...SWING_SIGHTS.map((kind) =>
+      z.strictObject({
+        kind: z.literal(kind),
+        valve: name,
+        swingDeg: swing,
+        at: z.enum(["lifter", "rocker"], "It is watched at the lifter or at the rocker.").optional(),
+        ...looked,
+      }),
+    ),
   ],
-  `The kind is one of: mark, rotor, ${[...CYLINDER_SIGHTS, ...VALVE_SIGHTS].join(", ")}.`,
+  `The kind is one of: mark, rotor, pressure, ${[...CYLINDER_SIGHTS, ...VALVE_SIGHTS, ...SWING_SIGHTS].join(", ")}.`,
 );
+
+const gearState = z.enum(GEAR_STATES, `Gear is one of: ${GEAR_STATES.join(", ")}.`);
 
 export const locateInput = z.strictObject({
   engine: engineFileSchema,
   observations: z.array(observationInput, "List what was seen.").max(200, "At most 200 observations."),
   requiredMarginDeg: requiredMargin,
+  gear: z
+    .union(
+      [gearState, z.record(name, gearState)],
+      `Give the state of the gear, or one for each valve: ${GEAR_STATES.join(", ")}.`,
+    )
+    .optional(),
 });
 
 const around = lengthSchema({ minMm: 10, maxMm: 10_000 });

@@ -78,9 +78,9 @@ describe("locate", () => {
       ],
       settable: [],
       contradiction: [],
-      next: { kind: "loose", valve: "1I" },
+      next: { kind: "loose", valve: "2I" },
     });
-    expect(calculateText("locate", given({ kind: "mark", markDeg: 0 }, { kind: "loose", valve: "1I" }))).toEqual({
+    expect(calculateText("locate", given({ kind: "mark", markDeg: 0 }, { kind: "pressed", valve: "2I" }))).toEqual({
       arcs: [{ fromDeg: 715, toDeg: 5 }],
       settable: ["1I", "1E", "2E", "3I"],
       contradiction: [],
@@ -91,9 +91,25 @@ describe("locate", () => {
     expect(
       calculateText(
         "locate",
-        given({ kind: "loose", valve: "1I" }, { kind: "pressure", cylinder: "1" }, { kind: "pressed", valve: "1I" }),
+        given(
+          { kind: "rotor", cylinder: "1" },
+          { kind: "pressure", cylinder: "1" },
+          { kind: "rocking", cylinder: "1" },
+        ),
       ),
     ).toEqual({ arcs: [], settable: [], contradiction: [2] });
+  });
+  it("goes by the gear as it stands, and says where nothing that it shows tells", () => {
+    const at = (gear: unknown, ...observations: object[]): string => JSON.stringify({ engine, observations, gear });
+    const mark = { kind: "mark", markDeg: 0 };
+    expect(calculateText("locate", at("preloaded", mark))).toMatchObject({ next: { kind: "moves", swingDeg: 60 } });
+    expect(calculateText("locate", at("off", mark))).toMatchObject({ why: expect.stringContaining("Nothing") });
+    expect(problem("locate", at("preloaded", { kind: "pressed", valve: "1I" }))).toContain("observations[0].kind");
+    expect(problem("locate", at({ "1I": "slack" }, { kind: "pressure", cylinder: "1" }))).toContain(
+      "observations[0].exhaustSeen",
+    );
+    expect(problem("locate", at({ "9I": "slack" }))).toContain("gear.9I: There is no valve 9I");
+    expect(problem("locate", at("loose"))).toContain("gear");
   });
   it.each<[object, string]>([
     [{ kind: "loose", valve: "9I" }, "observations[0].valve: There is no valve 9I"],

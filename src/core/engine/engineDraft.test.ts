@@ -182,6 +182,7 @@ describe("a draft", () => {
         ),
         bridges: fc.constantFrom("", "intake", "exhaust", "both", "file"),
         timedDrive: fc.constantFrom("", "none", "magneto"),
+        camDrive: fc.constantFrom("", "gears", "belt"),
         notes: text,
       }),
     });
@@ -227,6 +228,7 @@ describe("a draft", () => {
         covers: [{ name: "valve cover", seal: "o-ring", torque: "9" }],
         bridges: "exhaust",
         timedDrive: "distributor",
+        camDrive: "chain",
         notes: "Mind the oil line.",
       },
     };
@@ -241,6 +243,7 @@ describe("a draft", () => {
       camshafts: [{ name: "intake cam", torqueNm: 10, caps: "from the middle out" }],
       covers: [{ name: "valve cover", seal: "o-ring", torqueNm: 9 }],
       timedDrive: "distributor",
+      camDrive: "chain",
       notes: "Mind the oil line.",
     });
     expect(file?.bridges).toHaveLength(8);

@@ -66,6 +66,8 @@ export interface CamEntry {
   readonly exhaust?: Lobe;
   readonly injector?: OwnTdcLobe & Lifted;
   readonly releases?: readonly Release[];
+  /** Which cylinder is at firing TDC when the dots of crank and cam gears face each other. */
+  readonly gearMarks?: { readonly proves: string };
 }
 
 export interface LashFigures {
@@ -220,6 +222,7 @@ export type BarringPlace = (typeof BARRING_PLACES)[number];
 export interface BarringEntry {
   readonly at: BarringPlace;
   /** Turns of what is turned per crank turn. */
+  /** Negative where what is turned goes round the other way. */
   readonly ratio: number;
 }
 
@@ -228,6 +231,10 @@ export interface BridgeEntry {
   readonly cylinder: string;
   readonly role: ValveRole;
 }
+
+/** What turns the cam: only gears may be turned back. */
+export const CAM_DRIVES = ["gears", "chain", "belt"] as const;
+export type CamDrive = (typeof CAM_DRIVES)[number];
 
 export interface EngineFile {
   readonly format: typeof ENGINE_FORMAT;
@@ -244,6 +251,8 @@ export interface EngineFile {
   /** What is stamped at each of the marks, in their order. */
   readonly markLabels?: readonly string[];
   readonly barring?: BarringEntry;
+  /** Left out where it is not known: then nothing is ever turned back. */
+  readonly camDrive?: CamDrive;
   /** What runs on the lobes: a flat follower wants its lobe kept wet on a new cam. */
   readonly follower?: "flat" | "roller";
   readonly lash?: LashEntry;

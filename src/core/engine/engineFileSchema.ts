@@ -7,6 +7,7 @@ import { isFreeName } from "../units/plainJson";
 import {
   ADJUSTER_KINDS,
   BARRING_PLACES,
+  CAM_DRIVES,
   ENGINE_FORMAT,
   LOCK_KINDS,
   MAX_CYLINDERS,
@@ -119,6 +120,7 @@ const cam = z.looseObject({
     )
     .max(8, "At most 8 releases.")
     .optional(),
+  gearMarks: z.looseObject({ proves: label }).optional(),
 });
 
 const torque = z
@@ -279,14 +281,19 @@ const shape = z.looseObject({
     .array(z.string("Give it as text, in quotes.").max(12, "Keep what is stamped within 12 characters."))
     .max(72, "At most 72 marks.")
     .optional(),
+  camDrive: z.enum(CAM_DRIVES, `What turns the cam is one of: ${CAM_DRIVES.join(", ")}.`).optional(),
   follower: z.enum(["flat", "roller"], "The followers are flat or roller.").optional(),
   barring: z
     .looseObject({
       at: z.enum(BARRING_PLACES, `The engine is barred at one of: ${BARRING_PLACES.join(", ")}.`),
       ratio: z
         .number("Give the ratio as turns of the tool per crank turn.")
-        .min(0.01, "The ratio lies between 0.01 and 500.")
-        .max(500, "The ratio lies between 0.01 and 500."),
+        .min(-500, "The ratio lies between 0.01 and 500, or below 0 where it turns the other way.")
+        .max(500, "The ratio lies between 0.01 and 500, or below 0 where it turns the other way.")
+        .refine(
+          (r) => Math.abs(r) >= 0.01,
+          "The ratio lies between 0.01 and 500, or below 0 where it turns the other way.",
+        ),
     })
     .optional(),
   lash: lash.optional(),
@@ -455,6 +462,9 @@ export const engineFileSchema = shape.superRefine((file, ctx) => {
   checkValves(file, ctx);
   checkLayout(file, ctx);
   checkParts(file, ctx);
+  const proves = file.cam?.gearMarks?.proves;
+  if (proves !== undefined && !file.cylinders.includes(proves))
+    complain(ctx, ["cam", "gearMarks", "proves"], `Cylinder ${proves} is not among the cylinders.`);
   checkCam(file, (path, message) => complain(ctx, path, message));
   if (file.markLabels !== undefined && file.markLabels.length !== (file.marksDeg?.length ?? 0)) {
     complain(ctx, ["markLabels"], "Give one label for each of the marks.");

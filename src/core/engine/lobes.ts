@@ -41,6 +41,21 @@ export const UNKNOWN_CAM: Record<2 | 4, { rampDeg: number; lobes: Pick<CamEntry,
   2: { rampDeg: 20, lobes: { exhaust: { opensDegBbdc: 95, closesDegAbdc: 70 } } },
 };
 
+/** The smallest cams that are plausible: what is unknown must not look moved either. */
+const LEAST_LOBES: Record<2 | 4, Pick<CamEntry, "intake" | "exhaust">> = {
+  4: {
+    intake: { opensDegBtdc: 0, closesDegAbdc: 30 },
+    exhaust: { opensDegBbdc: 30, closesDegAtdc: 0 },
+  },
+  2: { exhaust: { opensDegBbdc: 60, closesDegAbdc: 30 } },
+};
+
+/** The least that an unknown lobe may do; null for a role that has none assumed. */
+export function leastShape(role: ValveRole, strokes: 2 | 4): LobeShape | null {
+  const lobe = role === "injector" ? undefined : LEAST_LOBES[strokes][role];
+  return lobe === undefined ? null : lobeShape(lobe, role, undefined, strokes);
+}
+
 export interface RampChoice {
   readonly rampDeg: number;
   /** Said on every screen that depends on it; null when the file states the ramp. */

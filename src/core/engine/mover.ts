@@ -13,7 +13,7 @@ const BUCKET: Mover = { name: "bucket", opens: "down" };
 const TAPPET: Mover = { name: "tappet", opens: "up" };
 
 /** By the gear that sets the gap; where none is known, a rocker. */
-export function moverOf({ adjuster }: { readonly adjuster?: AdjusterEntry }): Mover {
+export function moverOf({ adjuster }: { readonly adjuster?: AdjusterEntry | undefined }): Mover {
   switch (adjuster?.kind) {
     case "bucket":
       return BUCKET;

@@ -9,6 +9,7 @@ import type {
   EngineFile,
   Seal,
   TightenedPart,
+  CamDrive,
   TimedDrive,
   ValveEntry,
 } from "./engineFile";
@@ -39,6 +40,7 @@ export interface PartsDraft {
   readonly covers: readonly CoverDraft[];
   readonly bridges: BridgesDraft;
   readonly timedDrive: "" | TimedDrive;
+  readonly camDrive: "" | CamDrive;
   readonly notes: string;
 }
 
@@ -50,13 +52,14 @@ export const EMPTY_PARTS: PartsDraft = {
   covers: [],
   bridges: "",
   timedDrive: "",
+  camDrive: "",
   notes: "",
 };
 
 /** The parts of a file that this draft stands for. */
 export type PartsOfFile = Pick<
   EngineFile,
-  "tightenedLater" | "camshafts" | "covers" | "bridges" | "timedDrive" | "notes"
+  "tightenedLater" | "camshafts" | "covers" | "bridges" | "timedDrive" | "camDrive" | "notes"
 >;
 export const PARTS_SHOWN = [
   "tightenedLater",
@@ -64,6 +67,7 @@ export const PARTS_SHOWN = [
   "covers",
   "bridges",
   "timedDrive",
+  "camDrive",
   "notes",
 ] as const satisfies readonly (keyof PartsOfFile)[];
 
@@ -97,6 +101,7 @@ export function partsOf(
     ...(covers.length === 0 ? {} : { covers }),
     ...(bridges.length === 0 ? {} : { bridges }),
     ...(draft.timedDrive === "" ? {} : { timedDrive: draft.timedDrive }),
+    ...(draft.camDrive === "" ? {} : { camDrive: draft.camDrive }),
     ...(draft.notes.trim() === "" ? {} : { notes: draft.notes.trim() }),
   };
 }
@@ -231,6 +236,7 @@ export function partsDraftOf(file: EngineFile): PartsDraft {
     covers: (file.covers ?? []).map((c) => ({ name: c.name, seal: c.seal ?? "", torque: torque(c.torqueNm) })),
     bridges: bridgesDraftOf(file),
     timedDrive: file.timedDrive ?? "",
+    camDrive: file.camDrive ?? "",
     notes: file.notes ?? "",
   };
 }

@@ -6,7 +6,8 @@
 import { type Arc, type CrankDeg, arcBetween, complement, fold, separation, union } from "../units/angle/arc";
 import { cycleOf, type EngineFile, type Lobe, type ValveRole } from "./engineFile";
 import { type Mover, moverOf } from "./mover";
-import { type LobeShape, UNKNOWN_CAM, lobeShape, rampOf } from "./lobes";
+import { type LobeShape, UNKNOWN_CAM, leastShape, lobeShape, rampOf } from "./lobes";
+import { type VisibleGear, visibleGear } from "./visibleGear";
 
 export interface Cylinder {
   readonly id: string;
@@ -31,6 +32,8 @@ export interface RoleArcs {
   readonly shape: LobeShape;
   readonly lobe: Arc;
   readonly working: Arc;
+  /** Where the lobe is not known: the least that it may do. The shape is then the most; null where it is known. */
+  readonly least: LobeShape | null;
 }
 
 export interface Engine {
@@ -43,8 +46,12 @@ export interface Engine {
   /** Where a plug hole pushes air while the crank is turned: from the last valve shutting to firing TDC. */
   readonly pressure: Arc;
   readonly follower: EngineFile["follower"] | null;
+  /** What the marks of its pulley are called, by their degrees: what is stamped there, else "TDC mark" or "mark at 90°". */
+  readonly markNames: Readonly<Record<number, string>>;
   /** What is seen moving at its valves. */
   readonly mover: Mover;
+  /** What else there is to see and feel. */
+  readonly gear: VisibleGear;
   readonly assumptions: readonly string[];
 }
 
@@ -61,7 +68,10 @@ export function resolveEngine(file: EngineFile): Engine {
   const roleArcs: Engine["roleArcs"] = {};
   for (const role of roles) {
     const lobe = lobeFor(file, role, assumptions);
-    if (lobe !== null) roleArcs[role] = arcsOf(lobeShape(lobe, role, file.cam, file.strokes), cycleDeg);
+    if (lobe === null) continue;
+    const shape = lobeShape(lobe, role, file.cam, file.strokes);
+    const least = file.cam?.[role] === undefined ? leastShape(role, file.strokes) : null;
+    roleArcs[role] = arcsOf(shape, least, cycleDeg);
   }
   const releases = [
     ...(file.cam?.releases ?? []).map((r) => ({ role: r.role, arc: arcBetween(r.fromDeg, r.toDeg, cycleDeg) })),
@@ -97,9 +107,20 @@ export function resolveEngine(file: EngineFile): Engine {
     pressure: pressureArc(file, cycleDeg),
     follower: file.follower ?? null,
     mover: moverOf(file),
+    gear: visibleGear(file),
+    markNames: markNames(file),
     assumptions,
   };
 }
+
+/** Where nobody says what marks there are, the one TDC mark is assumed. */
+const markNames = ({ marksDeg = [0], markLabels }: EngineFile): Engine["markNames"] =>
+  Object.fromEntries(
+    marksDeg.map((deg, i) => {
+      const stamped = markLabels?.[i]?.trim() ?? "";
+      return [deg, stamped !== "" ? `mark “${stamped}”` : deg === 0 ? "TDC mark" : `mark at ${deg}°`];
+    }),
+  );
 
 /** Counted from the published closing of the intake (two-stroke: of the exhaust), also when it has no valve in the list. */
 function pressureArc(file: EngineFile, cycleDeg: number): Arc {
@@ -109,8 +130,9 @@ function pressureArc(file: EngineFile, cycleDeg: number): Arc {
   return arcBetween(fold(closesDeg, cycleDeg), cycleDeg, cycleDeg);
 }
 
-const arcsOf = (shape: LobeShape, cycleDeg: number): RoleArcs => ({
+const arcsOf = (shape: LobeShape, least: LobeShape | null, cycleDeg: number): RoleArcs => ({
   shape,
+  least,
   lobe: arcBetween(shape.opensDeg, shape.closesDeg, cycleDeg),
   working: arcBetween(shape.workingFromDeg, shape.workingToDeg, cycleDeg),
 });

@@ -6,7 +6,7 @@ import { MILD_CAM, engineFile } from "../engine/testEngines";
 import { planMethod } from "../stops/planMethod";
 import { nextThing, type Job, jobState } from "./run";
 import { cautionsFor } from "./prepare";
-import { type Entry, type ReadingEntry, liveEntries } from "./ledger/entry";
+import { type Entry, type LedgerEntry, type ReadingEntry, liveEntries } from "./ledger/entry";
 import { openValves } from "./closeOut/missing";
 import { markLetters, routeOf } from "../stops/route";
 import { PLAIN_CHECKS, jobFor, passNow, refusalAfter } from "./jobs.testing";
@@ -80,11 +80,11 @@ describe("the next thing", () => {
     expect(said).toEqual([
       "A+0",
       "B+360",
-      "two turns to A",
-      "B+360",
+      "two turns to B",
+      "A+360",
       "locks",
-      "cleared",
       "drive",
+      "cleared",
       "started",
       "close",
     ]);
@@ -290,13 +290,16 @@ describe("routes", () => {
     expect(nextThing(job, jobState(job, []))).toMatchObject({ kind: "turn", to: { letter: "A" }, first: true });
   });
   it("a crank found elsewhere is turned on to the next stop with something open", () => {
-    expect(nextThing(FOUR, jobState(FOUR, []), { foundDeg: 300 })).toMatchObject({
+    const found = (deg: number): LedgerEntry[] => [
+      { id: "f", supersedes: null, kind: "crank-found", stop: null, deg, stoodThere: "no" },
+    ];
+    expect(nextThing(FOUR, jobState(FOUR, found(300)))).toMatchObject({
       kind: "turn",
       to: { letter: "B" },
       turnDeg: 60,
       first: false,
     });
-    expect(nextThing(FOUR, jobState(FOUR, []), { foundDeg: 400 })).toMatchObject({
+    expect(nextThing(FOUR, jobState(FOUR, found(400)))).toMatchObject({
       kind: "turn",
       to: { letter: "A" },
       turnDeg: 320,

@@ -5,15 +5,17 @@ import { type Engine, resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { marginDeg } from "../stops/margin";
 import { fold } from "../units/angle/arc";
+import { GEAR_STATES, type GearState, allIn } from "./gearState";
 import { bestNext, intersect, locate, settableIn } from "./locate";
-import { type Observation, arcsOf } from "./observation";
+import { type Observation, possibleArcs } from "./observation";
+import { provesNothing } from "./proves";
 
 const FOUR = resolveEngine(engineFile(["1", "2", "4", "3"], { cam: MILD_CAM }));
 const told = (engine: Engine, seen: Observation[]): (number | undefined)[][] =>
   locate(engine, seen).arcs.map((a) => [a.startDeg, (a.startDeg + a.spanDeg) % engine.cycleDeg]);
 
-describe("observations", () => {
-  // Cam 12/48/50/10: intake 348 to 588, exhaust 130 to 370; ramp 20.
+describe("what holds the crank for sure", () => {
+  // Cam 12/48/50/10 at a ramp of 20: intake 348 to 588, exhaust 130 to 370; 5 degrees for the cam, 20 for what is taken up.
   it.each<[Observation, number[][]]>([
     [
       { kind: "mark", markDeg: 0 },
@@ -29,63 +31,114 @@ describe("observations", () => {
         [440, 460],
       ],
     ],
-    [{ kind: "rotor", cylinder: "4" }, [[350, 370]]],
-    [{ kind: "pressure", cylinder: "1" }, [[588, 0]]],
-    [{ kind: "rocking", cylinder: "1" }, [[349, 371]]],
-    [{ kind: "pressed", valve: "1I" }, [[348, 588]]],
-    [{ kind: "loose", valve: "1I" }, [[608, 328]]],
-    [{ kind: "opening", valve: "1E" }, [[130, 160]]],
-    [{ kind: "closing", valve: "1I" }, [[468, 516]]],
+    [{ kind: "rotor", cylinder: "4" }, [[330, 390]]],
+    [{ kind: "rotor", cylinder: "4", no: true }, [[370, 350]]],
+    [{ kind: "pressure", cylinder: "1" }, [[540, 0]]],
+    [{ kind: "rocking", cylinder: "1" }, [[318, 400]]],
+    [{ kind: "rocking", cylinder: "1", no: true }, [[370, 348]]],
+    [{ kind: "pressed", valve: "1I" }, [[323, 613]]],
+    [{ kind: "loose", valve: "1I" }, [[568, 368]]],
+    [{ kind: "moves", valve: "1I" }, [[323, 673]]],
+    [{ kind: "still", valve: "1I" }, [[628, 368]]],
+    [{ kind: "still", valve: "1I", swingDeg: 100, at: "lifter" }, [[668, 368]]],
+    [{ kind: "opening", valve: "1E" }, [[105, 195]]],
+    [{ kind: "opening", valve: "1E", no: true }, [[154, 130]]],
+    [{ kind: "closing", valve: "1I" }, [[463, 569]]],
+    [{ kind: "closing", valve: "1I", no: true }, [[548.4, expect.closeTo(507.6, 9) as number]]],
+    [
+      { kind: "away", cylinder: "1" },
+      [
+        [350, 368],
+        [568, 150],
+      ],
+    ],
+    [{ kind: "pressed", valve: "1I", turnedOnDeg: 200 }, [[523, 93]]],
   ])("%o", (seen, arcs) => expect(told(FOUR, [seen])).toEqual(arcs));
-  it("a release counts as pressed", () => {
+  it("of an unknown cam runs from the smallest to the widest", () => {
+    const dark = resolveEngine(engineFile(["1"]));
+    const of = (seen: Observation) => told(dark, [seen]);
+    // Smallest: intake 360 to 570, exhaust 150 to 360; widest: intake 315 to 625, exhaust 95 to 405, ramp 30.
+    expect(of({ kind: "loose", valve: "1I" })).toEqual([[550, 380]]);
+    expect(of({ kind: "pressed", valve: "1I" })).toEqual([[280, 660]]);
+    expect(of({ kind: "still", valve: "1E" })).toEqual([[400, 170]]);
+    expect(of({ kind: "moves", valve: "1E" })).toEqual([[60, 500]]);
+    expect(of({ kind: "opening", valve: "1E" })).toEqual([[60, 207.5]]);
+    expect(of({ kind: "closing", valve: "1I" })).toEqual([[460, 599]]);
+    expect(of({ kind: "rocking", cylinder: "1" })).toEqual([[275, 445]]);
+  });
+  it("has releases in what is pressed, and nothing of another role's", () => {
     const one = resolveEngine(
       engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
     );
     expect(told(one, [{ kind: "pressed", valve: "1E" }])).toEqual([
-      [130, 370],
-      [600, 660],
+      [105, 395],
+      [595, 665],
     ]);
+    expect(told(one, [{ kind: "pressed", valve: "1I" }])).toEqual([[323, 613]]);
   });
-  it("a release of another role is no business of a valve", () => {
-    const one = resolveEngine(
-      engineFile(["1"], { cam: { ...MILD_CAM, releases: [{ role: "exhaust", fromDeg: -120, toDeg: -60 }] } }),
-    );
-    expect(told(one, [{ kind: "pressed", valve: "1I" }])).toEqual([[348, 588]]);
-  });
-  it("a release narrows what is loose, and an exact mark is still somewhere", () => {
-    expect(told(FOUR, [{ kind: "mark", markDeg: 90, withinDeg: 0 }])).toHaveLength(2);
-    expect(told(FOUR, [{ kind: "rotor", cylinder: "2", withinDeg: 3 }])).toEqual([[177, 183]]);
-  });
-  it("rocking is seen 8 degrees to each side where lobes hardly overlap", () => {
-    const narrow = resolveEngine(
-      engineFile(["1"], {
-        cam: {
-          rampDeg: 20,
-          intake: { opensDegBtdc: -5, closesDegAbdc: 40 },
-          exhaust: { opensDegBbdc: 40, closesDegAtdc: 2 },
-        },
-      }),
-    );
-    expect(told(narrow, [{ kind: "rocking", cylinder: "1" }])).toEqual([[352, 368]]);
-  });
-  it("on a two-stroke a mark comes up once, pressure is felt once the exhaust has shut, and nothing rocks", () => {
-    const two = resolveEngine(
-      engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20, exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } } }),
-    );
+  it("on a two-stroke comes up once, and pressure needs no lobe", () => {
+    const two = resolveEngine(engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20 } }));
     expect(told(two, [{ kind: "mark", markDeg: 0 }])).toEqual([[355, 5]]);
-    expect(told(two, [{ kind: "pressure", cylinder: "2" }])).toEqual([[60, 180]]);
+    expect(told(two, [{ kind: "pressure", cylinder: "2" }])).toEqual([[0, 180]]);
     expect(() => locate(two, [{ kind: "rocking", cylinder: "1" }])).toThrow(RangeError);
-  });
-  it("is turned round by a no", () => {
-    expect(told(FOUR, [{ kind: "loose", valve: "1I", no: true }])).toEqual([[328, 608]]);
-    expect(told(FOUR, [{ kind: "mark", markDeg: 0, no: true }])).toEqual([
-      [5, 355],
-      [365, 715],
-    ]);
   });
   it("refuses what the engine does not have", () => {
     expect(() => locate(FOUR, [{ kind: "pressure", cylinder: "9" }])).toThrow("no cylinder 9");
     expect(() => locate(FOUR, [{ kind: "loose", valve: "9I" }])).toThrow("no valve 9I");
+  });
+});
+
+describe("what proves something", () => {
+  const GEARED = resolveEngine(engineFile(["1"], { cam: MILD_CAM, adjuster: { kind: "screw", at: "stud-nut" } }));
+  const kinds = ["loose", "pressed", "moves", "still", "opening", "closing"] as const;
+  // The trade's table, a column for each state.
+  it.each([
+    ["set", "loose pressed moves still opening closing"],
+    ["preloaded", "loose moves still opening closing"],
+    ["slack", "pressed moves opening closing"],
+    ["snug", "moves still opening closing"],
+    ["dry", "loose pressed moves opening closing"],
+    ["off", "opening closing"],
+  ] as const)("%s: %s", (state, proves) => {
+    const gear = allIn(GEARED, state);
+    const shown = kinds.filter((kind) => provesNothing(GEARED, gear, { kind, valve: "1I" }) === null);
+    expect(shown.join(" ")).toBe(proves);
+    expect(provesNothing(GEARED, gear, { kind: "still", valve: "1I", at: "lifter" })).toBeNull();
+  });
+  it.each([
+    ["set", null, null],
+    ["preloaded", null, null],
+    ["snug", null, null],
+    ["slack", "exhaustSeen", null],
+    ["dry", "exhaustSeen", null],
+    ["off", "kind", "kind"],
+  ] as const)("air, with gear that is %s", (state, plain, seen) => {
+    const gear = allIn(GEARED, state);
+    const air = { kind: "pressure", cylinder: "1" } as const;
+    expect(provesNothing(GEARED, gear, air)?.field ?? null).toBe(plain);
+    expect(provesNothing(GEARED, gear, { ...air, exhaustSeen: true })?.field ?? null).toBe(seen);
+  });
+  it.each<[Observation, string]>([
+    [{ kind: "pressure", cylinder: "1", no: true }, "no"],
+    [{ kind: "mark", markDeg: 0, no: true }, "no"],
+    [{ kind: "loose", valve: "1I", no: true }, "no"],
+    [{ kind: "still", valve: "1I", no: true }, "no"],
+    [{ kind: "away", cylinder: "1", no: true }, "no"],
+    [{ kind: "still", valve: "1I", swingDeg: 20 }, "swingDeg"],
+  ])("%o proves nothing", (seen, field) => expect(provesNothing(FOUR, allIn(FOUR), seen)).toMatchObject({ field }));
+  it("of a cam that nobody knows is no moment that was not seen", () => {
+    const dark = resolveEngine(engineFile(["1"]));
+    expect(provesNothing(dark, allIn(dark), { kind: "opening", valve: "1E", no: true })).toMatchObject({
+      field: "no",
+    });
+    expect(provesNothing(dark, allIn(dark), { kind: "rotor", cylinder: "1", no: true })).toBeNull();
+  });
+  it("of positively closed valves is neither loose nor pressed, of exhausts alone no rocking", () => {
+    const closed = resolveEngine(engineFile(["1"], { adjuster: { kind: "positive-closing" } }));
+    expect(provesNothing(closed, allIn(closed), { kind: "loose", valve: "1I" })).toMatchObject({ field: "kind" });
+    const plain = engineFile(["1"]);
+    const alone = resolveEngine({ ...plain, valves: plain.valves.filter((v) => v.role === "exhaust") });
+    expect(provesNothing(alone, allIn(alone), { kind: "rocking", cylinder: "1" })).toMatchObject({ field: "kind" });
   });
 });
 
@@ -129,34 +182,46 @@ describe("what may be set wherever the crank may be", () => {
 });
 
 describe("what is looked at next", () => {
-  it("is something easy before something as good that is hard", () => {
-    expect(bestNext(FOUR, locate(FOUR, [{ kind: "mark", markDeg: 0 }]).arcs)).toEqual({ kind: "loose", valve: "1I" });
+  const mark: Observation = { kind: "mark", markDeg: 0 };
+  const next = (engine: Engine, state: GearState, seen: Observation[]) =>
+    locate(engine, seen, { gear: allIn(engine, state) }).next;
+  it("is a rocker wiggled where it has lash, one watched where it has none", () => {
+    expect(next(FOUR, "set", [mark])).toEqual({ kind: "loose", valve: "2I" });
+    expect(next(FOUR, "preloaded", [mark])).toMatchObject({ kind: "moves", swingDeg: 60 });
+    expect(next(FOUR, "snug", [mark])).toMatchObject({ kind: "moves" });
   });
-  it("is never a valve of which nothing is known, nor one that tells what another does", () => {
-    const pairs = resolveEngine(
-      engineFile(["1", "2"], {
-        cam: MILD_CAM,
-        valves: ["1Ia", "1Ib", "1E", "2I", "2E"].map((id) => ({
-          id,
-          cylinder: id.charAt(0),
-          role: id.charAt(1) === "I" ? ("intake" as const) : ("exhaust" as const),
-        })),
-      }),
-    );
-    const blind = { ...pairs, valves: pairs.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
-    const places = locate(pairs, [{ kind: "mark", markDeg: 0 }]).arcs;
-    expect(bestNext(pairs, places)).toEqual({ kind: "loose", valve: "1Ia" });
-    expect(bestNext(blind, places)).toEqual({ kind: "rocking", cylinder: "1" });
+  it("is a pushrod where rockers are off or slack, and air only where nothing else is left", () => {
+    const studs = resolveEngine(engineFile(["1"], { cam: MILD_CAM, adjuster: { kind: "screw", at: "stud-nut" } }));
+    expect(next(studs, "off", [mark])).toMatchObject({ kind: "moves", at: "lifter" });
+    expect(next(studs, "slack", [mark])).toMatchObject({ kind: "moves", at: "lifter" });
+    expect(next(FOUR, "slack", [mark])).toMatchObject({ kind: "moves", valve: "1I" });
+    const air = { kind: "moves", valve: "1E", swingDeg: 60 } as const;
+    const { arcs } = locate(FOUR, [mark]);
+    const skipped = FOUR.valves.flatMap((v): Observation[] => [{ ...air, valve: v.id }]);
+    expect(bestNext(FOUR, allIn(FOUR, "slack"), arcs, skipped)).toEqual({
+      kind: "pressure",
+      cylinder: "1",
+      exhaustSeen: true,
+    });
+    expect(bestNext(FOUR, allIn(FOUR, "off"), arcs)).toBeNull();
   });
-  it("is no rocking on a two-stroke", () => {
+  it("is always taken by the same engine, also by a two-stroke", () => {
     const two = resolveEngine(
       engineFile(["1", "2"], { strokes: 2, cam: { rampDeg: 20, exhaust: { opensDegBbdc: 80, closesDegAbdc: 60 } } }),
     );
-    const next = bestNext(two, [
+    const places = [
       { startDeg: fold(90, 360), spanDeg: 10 },
       { startDeg: fold(270, 360), spanDeg: 10 },
-    ]);
-    expect(next).toEqual({ kind: "loose", valve: "1E" });
+    ];
+    for (const state of GEAR_STATES) {
+      const gear = allIn(two, state);
+      const asked = bestNext(two, gear, places);
+      if (asked !== null) expect(provesNothing(two, gear, asked)).toBeNull();
+    }
+  });
+  it("is nothing of a valve of which nothing is known", () => {
+    const blind = { ...FOUR, valves: FOUR.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
+    expect(bestNext(blind, allIn(blind), locate(FOUR, [mark]).arcs)).toEqual({ kind: "pressure", cylinder: "1" });
   });
 });
 
@@ -165,30 +230,21 @@ describe("locate", () => {
     const first = locate(FOUR, [{ kind: "mark", markDeg: 0 }]);
     expect(first.arcs).toHaveLength(2);
     expect(first.settable).toEqual([]);
-    expect(first.next).toEqual({ kind: "loose", valve: "1I" });
+    expect(first.next).toEqual({ kind: "loose", valve: "2I" });
     const second = locate(FOUR, [
       { kind: "mark", markDeg: 0 },
-      { kind: "loose", valve: "1I" },
+      { kind: "pressed", valve: "2I" },
     ]);
     expect(second).toMatchObject({ next: null, contradiction: [], settable: ["1I", "1E", "2E", "3I"] });
   });
   it("names the one that does not fit the others", () => {
     const seen: Observation[] = [
       { kind: "mark", markDeg: 0 },
-      { kind: "loose", valve: "1I" },
+      { kind: "rotor", cylinder: "1" },
       { kind: "rocking", cylinder: "1" },
-      { kind: "loose", valve: "1E" },
+      { kind: "loose", valve: "3I" },
     ];
     expect(locate(FOUR, seen)).toEqual({ arcs: [], settable: [], contradiction: [2], next: null });
-  });
-  it("pressed and loose at once contradict, even where ramps are none", () => {
-    const bare = resolveEngine(engineFile(["1"], { cam: { ...MILD_CAM, rampDeg: 0 } }));
-    expect(
-      locate(bare, [
-        { kind: "pressed", valve: "1I" },
-        { kind: "loose", valve: "1I" },
-      ]).contradiction,
-    ).toEqual([0]);
   });
   it("names as few as will do, wherever they stand", () => {
     const seen: Observation[] = [
@@ -217,10 +273,55 @@ describe("locate", () => {
   it("names nothing where a valve's arcs are not known: it tells nothing", () => {
     const bare = resolveEngine(engineFile(["1"], {}));
     const blind = { ...bare, valves: bare.valves.map((v) => ({ ...v, baseCircleArcs: null })) };
-    expect(arcsOf(blind, { kind: "loose", valve: "1I", no: true })).toBeNull();
+    expect(possibleArcs(blind, { kind: "loose", valve: "1I" })).toBeNull();
     expect(locate(blind, [{ kind: "loose", valve: "1I" }]).arcs).toEqual([{ startDeg: 0, spanDeg: 720 }]);
   });
 
+  /** What the page says, angle by angle, relative to the observed cylinder: written without arcs. */
+  const refHolds = (engine: Engine, seen: Observation, crankDeg: number): boolean => {
+    const back = crankDeg - (seen.turnedOnDeg ?? 0);
+    if (seen.kind === "mark") {
+      const off = Math.abs(((((back - seen.markDeg + 180) % 360) + 360) % 360) - 180);
+      return off < (seen.withinDeg ?? 5);
+    }
+    const valve = "valve" in seen ? engine.valves.find((v) => v.id === seen.valve) : undefined;
+    const cylinder = engine.cylinders.find((c) => c.id === ("cylinder" in seen ? seen.cylinder : valve?.cylinder));
+    const rel = back - (cylinder?.firingDeg ?? 0);
+    const within = (from: number, to: number): boolean =>
+      to - from >= 720 || [-1440, -720, 0, 720, 1440].some((c) => rel + c >= from && rel + c < to);
+    const { intake, exhaust } = engine.roleArcs;
+    if (intake === undefined || exhaust === undefined) throw new Error("four-strokes only");
+    if (seen.kind === "rotor") return within(-(seen.withinDeg ?? 30), seen.withinDeg ?? 30);
+    if (seen.kind === "pressure") return within(540, 720);
+    const { shape } = valve?.role === "exhaust" ? exhaust : intake;
+    const { opensDeg: o, closesDeg: c, workingFromDeg: wo, workingToDeg: wc } = shape;
+    const full = (o + c) / 2;
+    const lifts = (swing: number): boolean => c - o > 40 && within(o + 20, c - 20 + swing);
+    const released = (swing: number): boolean =>
+      engine.releases.some(
+        (r) => r.role === valve?.role && within(r.arc.startDeg - 5, r.arc.startDeg + r.arc.spanDeg + 5 + swing),
+      );
+    switch (seen.kind) {
+      case "rocking": {
+        const [i, e] = [intake.shape, exhaust.shape];
+        return within(Math.min(i.workingFromDeg, e.closesDeg) - 10, Math.max(i.opensDeg, e.workingToDeg) + 10);
+      }
+      case "loose":
+        return !lifts(0);
+      case "still":
+        return !lifts(seen.swingDeg ?? 60);
+      case "pressed":
+        return within(wo - 5, wc + 5) || released(0);
+      case "moves":
+        return within(wo - 5, wc + 5 + (seen.swingDeg ?? 60)) || released(seen.swingDeg ?? 60);
+      case "opening":
+        return within(wo - 5, o + (full - o) / 2 + 5);
+      case "closing":
+        return within(full - 5, full + 0.8 * (c - full) + 5);
+      case "away":
+        throw new Error("not asked here");
+    }
+  };
   const anySeen = (engine: Engine): fc.Arbitrary<Observation> => {
     const cylinder = fc.constantFrom(...engine.cylinders.map((c) => c.id));
     const valve = fc.constantFrom(...engine.valves.map((v) => v.id));
@@ -231,6 +332,12 @@ describe("locate", () => {
         withinDeg: fc.integer({ min: 1, max: 20 }),
       }),
       fc.record({ kind: fc.constant("rotor" as const), cylinder, withinDeg: fc.integer({ min: 1, max: 20 }) }),
+      fc.record({
+        kind: fc.constantFrom("moves" as const, "still" as const),
+        valve,
+        swingDeg: fc.integer({ min: 40, max: 180 }),
+        turnedOnDeg: fc.integer({ min: 0, max: 800 }),
+      }),
       fc.record({ kind: fc.constantFrom("pressure" as const, "rocking" as const), cylinder }),
       fc.record({
         kind: fc.constantFrom("pressed" as const, "loose" as const, "opening" as const, "closing" as const),
@@ -242,8 +349,6 @@ describe("locate", () => {
     const engine = resolveEngine(file);
     return fc.record({ engine: fc.constant(engine), seen: fc.array(anySeen(engine), { maxLength: 5 }) });
   });
-  const inside = (engine: Engine, seen: Observation, deg: number): boolean =>
-    (arcsOf(engine, seen) ?? []).some((a) => (((deg - a.startDeg) % 720) + 720) % 720 < a.spanDeg);
   // Quarter steps beside whole and half degrees, so that no probe lies on an end.
   const PROBES = Array.from({ length: 2880 }, (_, i) => i / 4 + 0.07);
 
@@ -251,7 +356,7 @@ describe("locate", () => {
     fc.assert(
       fc.property(anyCase, ({ engine, seen }) => {
         const { arcs, contradiction, settable } = locate(engine, seen);
-        const held = PROBES.map((deg) => seen.filter((o) => inside(engine, o, deg)).length);
+        const held = PROBES.map((deg) => seen.filter((o) => refHolds(engine, o, deg)).length);
         const most = Math.max(...held);
         PROBES.forEach((deg, i) => {
           if (most === seen.length)
@@ -277,33 +382,5 @@ describe("locate", () => {
       { numRuns: 120 },
     );
   });
-  it("what it proposes next leaves the least in the worse case, of all that may be asked", () => {
-    fc.assert(
-      fc.property(anyCase, ({ engine, seen }) => {
-        const { arcs, next } = locate(engine, seen);
-        if (arcs.length < 2) {
-          expect(next).toBeNull();
-          return;
-        }
-        const size = (set: readonly { spanDeg: number }[]): number => set.reduce((sum, a) => sum + a.spanDeg, 0);
-        const worse = (o: Observation): number => {
-          const yes = size(intersect(arcs, arcsOf(engine, o) ?? [], 720));
-          return Math.max(yes, size(arcs) - yes);
-        };
-        const all: Observation[] = [
-          ...engine.valves.flatMap((v) =>
-            (["loose", "pressed", "opening", "closing"] as const).map((kind) => ({ kind, valve: v.id })),
-          ),
-          ...engine.cylinders.flatMap((c) =>
-            (["pressure", "rocking"] as const).map((kind) => ({ kind, cylinder: c.id })),
-          ),
-        ].filter((o) => !seen.some((s) => JSON.stringify(s) === JSON.stringify(o)));
-        const least = Math.min(...all.map(worse));
-        if (next !== null) expect(worse(next)).toBeCloseTo(least, 4);
-        else expect(least).toBeCloseTo(size(arcs), 4);
-      }),
-      { numRuns: 100 },
-    );
-  });
-  it("proposes nothing where nothing tells", () => expect(bestNext(FOUR, [])).toBeNull());
+  it("proposes nothing where nothing tells", () => expect(bestNext(FOUR, allIn(FOUR), [])).toBeNull());
 });

@@ -1,60 +1,100 @@
 /** Observations and places of the crank in words. Plain, second person. */
 import type { Engine } from "../engine/resolve";
-import { signAt } from "../stops/sign";
+import { topsAt } from "../stops/sign";
 import type { Arc } from "../units/angle/arc";
 import { fold } from "../units/angle/arc";
-import type { Observation } from "./observation";
+import { type Observation, SWING_DEG } from "./observation";
+import type { Question } from "./locate";
 
 const moverAt = (engine: Engine, id: string): string => {
   const valve = engine.valves.find((v) => v.id === id);
   return valve === undefined ? id : `${valve.cylinder} ${valve.role}`;
 };
 
+const markWords = (engine: Engine, deg: number): string => engine.markNames[deg] ?? `mark at ${deg}°`;
+
+/** What stands on the lobe of a valve, as it is seen or felt. */
+const atLifter = (engine: Engine): string => (engine.gear.pushrods ? "pushrod" : "tappet");
+
+const KIND_WORDS = {
+  pressed: "pressed",
+  loose: "loose",
+  opening: "just starting to open",
+  closing: "just starting to close",
+} as const;
+
 /** "1 intake is loose", as it stands in the list of what was seen. */
 export function seenWords(engine: Engine, seen: Observation): string {
   const not = seen.no === true ? " not" : "";
-  switch (seen.kind) {
-    case "mark":
-      return `the ${seen.markDeg === 0 ? "TDC mark" : `mark at ${seen.markDeg}°`} is${not} up`;
-    case "rotor":
-      return `the rotor does${seen.no === true ? " not" : ""} point at tower ${seen.cylinder}`.replace(
-        "does point",
-        "points",
-      );
-    case "pressure":
-      return `cylinder ${seen.cylinder} is${not} pushing air`;
-    case "rocking":
-      return `cylinder ${seen.cylinder} is${not} rocking`;
-    case "pressed":
-      return `${moverAt(engine, seen.valve)} is${not} pressed`;
-    case "loose":
-      return `${moverAt(engine, seen.valve)} is${not} loose`;
-    case "opening":
-      return `${moverAt(engine, seen.valve)} is${not} just starting to open`;
-    case "closing":
-      return `${moverAt(engine, seen.valve)} is${not} just starting to close`;
-  }
+  const ago = (seen.turnedOnDeg ?? 0) > 0 ? `, ${Math.round(seen.turnedOnDeg ?? 0)}° ago` : "";
+  const is = ((): string => {
+    switch (seen.kind) {
+      case "mark":
+        return `the ${markWords(engine, seen.markDeg)} is${not} up`;
+      case "rotor":
+        return `the rotor ${seen.no === true ? "does not point" : "points"} at tower ${seen.cylinder}`;
+      case "pressure":
+        return `cylinder ${seen.cylinder} is${not} pushing air`;
+      case "rocking":
+        return `cylinder ${seen.cylinder} is${not} rocking`;
+      case "away":
+        return `the lobes of cylinder ${seen.cylinder} point away`;
+      case "moves":
+      case "still":
+        return `${moverAt(engine, seen.valve)} ${seen.kind === "moves" ? "moved" : "stood still"} over ${seen.swingDeg ?? SWING_DEG}°`;
+      default:
+        return `${moverAt(engine, seen.valve)} is${not} ${KIND_WORDS[seen.kind]}`;
+    }
+  })();
+  return `${is}${ago}`;
 }
 
-/** What to look at next, as a question that yes and no answer. */
-export function askWords(engine: Engine, next: Observation): string {
+export interface AskedWords {
+  readonly ask: string;
+  readonly yes: string;
+  readonly no: string;
+}
+
+/** What to look at next, as a question, with what is answered. */
+export function questionWords(engine: Engine, { observation: next, no }: Question): AskedWords {
+  const { name } = engine.mover;
+  const plain = (ask: string): AskedWords => ({ ask, yes: "Yes", no: no === null ? "No, or not sure" : "No" });
   switch (next.kind) {
     case "loose":
-      return `${engine.mover.name === "rocker" ? "Wiggle" : "Feel"} the ${moverAt(engine, next.valve)} ${engine.mover.name}: is it loose?`;
+      return {
+        ask: `${name === "rocker" ? "Wiggle" : "Feel"} the ${moverAt(engine, next.valve)} ${name}: is it loose?`,
+        yes: "It is loose",
+        no: "It is tight",
+      };
     case "pressed":
-      return `Look at the ${moverAt(engine, next.valve)} ${engine.mover.name}: is its valve pressed open?`;
+      return plain(`Look at the ${moverAt(engine, next.valve)} ${name}: is its valve pressed open?`);
+    case "moves":
+    case "still": {
+      const what = next.at === "lifter" ? atLifter(engine) : name;
+      return {
+        ask: `Turn the crank on a sixth of a turn (${SWING_DEG}°), ${next.at === "lifter" && what === "pushrod" ? "a finger on" : "watching"} the ${moverAt(engine, next.valve)} ${what} all the way: does it move?`,
+        yes: "It moves",
+        no: no === null ? "Still, or not sure" : "It stands still",
+      };
+    }
     case "pressure":
-      return `Hold a thumb over the plug hole of cylinder ${next.cylinder} and turn on a little: does it push air?`;
+      return {
+        ask: `${next.exhaustSeen === true ? `Turn on until the exhaust of cylinder ${next.cylinder} has opened and shut, and its piston comes up again. ` : ""}Hold a thumb over the plug hole of cylinder ${next.cylinder} as its piston comes up: does it push air?`,
+        yes: "It pushes air",
+        no: "No air: that tells nothing",
+      };
     case "rocking":
-      return `Turn a little to and fro: is cylinder ${next.cylinder} rocking, exhaust closing as intake opens?`;
+      return plain(`Is cylinder ${next.cylinder} rocking where it stands, its exhaust closing as its intake opens?`);
+    case "away":
+      return plain(`Look at the lobes of cylinder ${next.cylinder}: do all of them point away from their ${name}s?`);
     case "opening":
-      return `Turn on a little: does the ${moverAt(engine, next.valve)} ${engine.mover.name} just start to open?`;
+      return plain(`Is the ${moverAt(engine, next.valve)} ${name} just starting to open?`);
     case "closing":
-      return `Turn on a little: does the ${moverAt(engine, next.valve)} ${engine.mover.name} just start to come back?`;
+      return plain(`Is the ${moverAt(engine, next.valve)} ${name} just starting to come back?`);
     case "mark":
-      return `Is the ${next.markDeg === 0 ? "TDC mark" : `mark at ${next.markDeg}°`} at the pointer?`;
+      return plain(`Is the ${markWords(engine, next.markDeg)} at the pointer?`);
     case "rotor":
-      return `Does the rotor point at tower ${next.cylinder}?`;
+      return plain(`Does the rotor point at tower ${next.cylinder}?`);
   }
 }
 
@@ -75,7 +115,7 @@ export function foundWords(engine: Engine, arcs: readonly Arc[]): string {
   if (first === undefined) return "";
   if (arcs.length === 1) {
     if (first.spanDeg >= engine.cycleDeg) return "Nothing is known yet: touch what you see.";
-    const { firing, rocking } = signAt(engine, first.startDeg + first.spanDeg / 2);
+    const { firing, rocking } = topsAt(engine, first.startDeg + first.spanDeg / 2);
     const near = [
       firing.length > 0 ? `${firing.join(", ")} near firing TDC` : null,
       rocking.length > 0 ? `${rocking.join(", ")} near rocking` : null,

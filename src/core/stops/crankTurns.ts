@@ -17,11 +17,11 @@ const BARRED_AT: Readonly<Record<BarringPlace, string>> = {
   propeller: "propeller",
 };
 
-/** The turn at the shaft that is really turned, when that is not the crank: "0.5 turns of the cam gear". */
+/** The turn at the shaft that is really turned, when that is not the crank: "0.5 turns of the cam gear", the other way round. */
 export function barringWords(deg: number, barring: EngineFile["barring"]): string | null {
   if (barring === undefined || barring.at === "crank") return null;
   const turns = Math.round((deg / 360) * barring.ratio * 100) / 100;
-  return `${turns} ${turns === 1 ? "turn" : "turns"} of the ${BARRED_AT[barring.at]}`;
+  return `${Math.abs(turns)} ${Math.abs(turns) === 1 ? "turn" : "turns"} of the ${BARRED_AT[barring.at]}${barring.ratio < 0 ? ", the other way round" : ""}`;
 }
 
 const NAMED_TURNS: readonly { deg: number; name: string }[] = [

@@ -10,7 +10,7 @@ import { planStops } from "./recommend";
 import { DEFAULT_STOP_SETTINGS } from "./settings";
 import { METHOD_IDS, type MethodId } from "./methods";
 import { wrongOneTurnOut } from "./plan";
-import { signAt, stopLetter } from "./sign";
+import { stopLetter } from "./sign";
 import { fold } from "../units/angle/arc";
 
 const plan = (id: MethodId, file: ReturnType<typeof engineFile>, requiredDeg = 10) =>
@@ -228,39 +228,6 @@ describe("wrongOneTurnOut", () => {
       "1I",
       "1E",
     ]);
-  });
-});
-
-describe("signAt", () => {
-  const four = resolveEngine(FOUR);
-  it("tells firing from rocking, and what one turn out looks like", () => {
-    expect(signAt(four, 0)).toMatchObject({
-      firing: ["1"],
-      rocking: ["4"],
-      oneTurnOut: expect.stringContaining("cylinder 1 rocks instead"),
-    });
-    expect(signAt(four, 360)).toMatchObject({ firing: ["4"], rocking: ["1"] });
-  });
-  it("has only rocking to go by where nothing fires", () => {
-    const five = resolveEngine(FIVE);
-    expect(signAt(five, 360)).toMatchObject({
-      firing: [],
-      rocking: ["1"],
-      oneTurnOut: expect.stringContaining("both rockers loose instead"),
-    });
-    expect(signAt(five, 40)).toMatchObject({ firing: [], rocking: [], oneTurnOut: null });
-  });
-  it("is what is watched, where something is", () => {
-    expect(signAt(four, 142, [{ cylinder: "1", moment: "opening", role: "exhaust" }]).check).toBe(
-      "The exhaust rocker of cylinder 1 just starts to open.",
-    );
-  });
-  it("a two-stroke is never a turn out", () => {
-    expect(signAt(resolveEngine(engineFile(["1", "2"], { strokes: 2 })), 180)).toMatchObject({
-      firing: ["2"],
-      rocking: [],
-      oneTurnOut: null,
-    });
   });
 });
 

@@ -90,12 +90,20 @@ const PLANNERS: Readonly<Record<MethodId, Planner>> = {
     planAtFewest(engine, settings.requiredDeg, settings.marksOnly ? markAngles(marksDeg, engine.cycleDeg) : null),
   // The eye is no timing mark: more is asked for than at one.
   "lobe-in-sight": (engine, settings) =>
-    planAtFewest(engine, Math.max(settings.requiredDeg, CRANK_OFF_DEG.eye + IN_HAND_DEG), null),
+    planAtFewest(engine, Math.max(settings.requiredDeg, CRANK_OFF_DEG.eye + IN_HAND_DEG), null, "away"),
 };
 
-function planAtFewest(engine: Engine, requiredDeg: number, only: readonly number[] | null): Planned {
+/** `seen`: at these stops each valve's own lobe is looked at, and no mark. */
+function planAtFewest(
+  engine: Engine,
+  requiredDeg: number,
+  only: readonly number[] | null,
+  seen: "away" | null = null,
+): Planned {
   const { stops, atLeast } = fewestStops(engine, requiredDeg, only);
-  const plan = planFrom(engine, requiredDeg, () => stops);
+  const plan = planFrom(engine, requiredDeg, ({ cylinder, role }) =>
+    seen === null ? stops : stops.map((deg) => ({ deg, sight: { cylinder, moment: seen, role }, rangeDeg: null })),
+  );
   return { ...plan, atLeast, unserved: plan.unserved.map((u) => hopeless(engine, u, requiredDeg, only)) };
 }
 

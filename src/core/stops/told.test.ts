@@ -10,7 +10,7 @@ import { METHODS } from "./methods";
 import { type MethodPlan, planMethod } from "./planMethod";
 import { planStops } from "./recommend";
 import { markLetters, routeOf } from "./route";
-import { signAt, stopLetter } from "./sign";
+import { stopLetter, topsAt } from "./sign";
 
 const engine = (order: string[], more: Partial<EngineFile> = {}): Engine =>
   resolveEngine(engineFile(order, { cam: MILD_CAM, ...more }));
@@ -88,54 +88,12 @@ describe("the route of a plan", () => {
   });
 });
 
-describe("the sign at a stop", () => {
-  it("is loose rockers and pressure on one cylinder, movement on its companion; one turn out they change places", () => {
-    expect(signAt(FOUR, 2)).toEqual({
-      firing: ["1"],
-      rocking: ["4"],
-      check:
-        "Cylinder 1 has both rockers loose and pushed air just before the mark; cylinder 4 rocks: exhaust closing, intake opening.",
-      oneTurnOut: "If cylinder 1 rocks instead, you are one turn out: turn one full turn on.".replace(
-        "4 rocks",
-        "1 rocks",
-      ),
-    });
-    expect(signAt(FOUR, 2.1)).toEqual({
-      firing: [],
-      rocking: [],
-      check: "No cylinder is at its top here: go by the mark, and count the turns.",
-      oneTurnOut: null,
-    });
-  });
-  it("is what rocks where nothing fires, and both where two do", () => {
-    const twin = engine(["1", "2"], { firingAnglesDeg: [0, 200] });
-    expect(signAt(twin, 360)).toMatchObject({
-      firing: [],
-      rocking: ["1"],
-      check: "Cylinder 1 rocks: exhaust closing, intake opening.",
-      oneTurnOut: "If cylinder 1 has both rockers loose instead, you are one turn out: turn one full turn on.",
-    });
-    const pair = engine(["1", "2"], { firingAnglesDeg: [0, 1] });
-    expect(signAt(pair, 0)).toMatchObject({
-      firing: ["1", "2"],
-      check: "Cylinder 1 and 2 has both rockers loose and pushed air just before the mark.",
-    });
-  });
-  it("is what is watched where something is", () => {
-    const [sight] = routeOf(FOUR, planMethod("full-lift", FOUR))[0]?.sights ?? [];
-    if (sight === undefined) throw new Error("nothing watched");
-    const sign = signAt(FOUR, 0, [sight, sight]);
-    expect(sign).toMatchObject({ firing: ["1"], rocking: ["4"], oneTurnOut: null });
-    expect(sign.check).toMatch(/^[A-Z].*; .*\.$/);
-  });
-  it("is the top alone on a two-stroke: nothing rocks, and no turn is out", () => {
-    expect(signAt(TWO_STROKE, 180)).toEqual({
-      firing: ["2"],
-      rocking: [],
-      check: "Cylinder 2 is at the top: its exhaust rockers are loose and its plug hole pushed air just before.",
-      oneTurnOut: null,
-    });
-    expect(signAt(TWO_STROKE, 90).check).toBe("No cylinder is at its top here: go by the mark.");
+describe("the tops at an angle", () => {
+  it("are told within 2 degrees, firing and rocking apart, and no rocking on a two-stroke", () => {
+    expect(topsAt(FOUR, 2)).toEqual({ firing: ["1"], rocking: ["4"] });
+    expect(topsAt(FOUR, 2.1)).toEqual({ firing: [], rocking: [] });
+    expect(topsAt(FOUR, 360)).toEqual({ firing: ["4"], rocking: ["1"] });
+    expect(topsAt(TWO_STROKE, 180)).toEqual({ firing: ["2"], rocking: [] });
   });
 });
 

@@ -7,7 +7,7 @@ DECLARE
   stands text;
 BEGIN
   SELECT j.bleed_minutes, coalesce(j.plan -> 'goesOn', '{}') INTO minutes, goes_on FROM jobs j WHERE j.shop_id = NEW.shop_id AND j.id = NEW.job_id;
-  SELECT e.stop INTO stands FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1;
+  SELECT e.stop INTO stands FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind IN ('arrived', 'crank-found') ORDER BY e.seq DESC LIMIT 1;
   IF minutes IS NULL OR (NEW.kind = 'arrived' AND NEW.stop IS NOT DISTINCT FROM stands) THEN
     RETURN NEW;
   END IF;

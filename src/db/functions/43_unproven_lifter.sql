@@ -33,7 +33,7 @@ BEGIN
   first := unproven_lifter(NEW.shop_id, NEW.job_id, per_turn, target);
   -- The crank may be said to stand where it stands; the first lifter itself may be set anew.
   IF first IS NOT NULL AND first IS DISTINCT FROM NEW.valve AND NOT (NEW.kind = 'arrived' AND NEW.stop IS NOT DISTINCT FROM
-      (SELECT e.stop FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1)) THEN
+      (SELECT e.stop FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind IN ('arrived', 'crank-found') ORDER BY e.seq DESC LIMIT 1)) THEN
     RAISE EXCEPTION 'wires at valve % come first', first USING ERRCODE = 'FL023';
   END IF;
   RETURN NEW;

@@ -36,7 +36,7 @@ BEGIN
     RETURN NEW;
   END IF;
   SELECT s -> 'margins' INTO margins FROM jsonb_array_elements(stops) s WHERE s ->> 'letter' =
-    (SELECT e.stop FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind = 'arrived' ORDER BY e.seq DESC LIMIT 1);
+    (SELECT e.stop FROM live_entries e WHERE e.shop_id = NEW.shop_id AND e.job_id = NEW.job_id AND e.kind IN ('arrived', 'crank-found') ORDER BY e.seq DESC LIMIT 1);
   IF (line ->> 'stop' IS NULL AND NEW.reason IS NULL)
       OR (line ->> 'stop' IS NOT NULL AND EXISTS (SELECT 1 FROM jsonb_array_elements_text(line -> 'under') v
         WHERE coalesce((margins ->> v)::numeric, -1) < 0)) THEN

@@ -9,8 +9,9 @@ import { METHODS } from "@/core/stops/methods";
 import { planMethod } from "@/core/stops/planMethod";
 import { planFromQuery } from "@/core/stops/planQuery";
 import { planStops } from "@/core/stops/recommend";
-import { sightWords } from "@/core/stops/sight";
-import { signAt, stopLetter } from "@/core/stops/sign";
+import { sightsWords } from "@/core/stops/sight";
+import { checkOf } from "@/core/signs/proofWords";
+import { stopLetter, topsAt } from "@/core/stops/sign";
 import { type PulleyMeasure, pulleyRound, tapeMarks, tapePieces } from "@/core/stops/tape";
 import type { Card } from "@/print/PlanCard";
 import type { TapeSheet } from "@/print/TapeDocument";
@@ -77,13 +78,13 @@ export function cardOf(file: EngineFile, query: Query): Card {
     letter: stopLetter(i),
     where:
       s.sights.length > 0
-        ? capital(s.sights.map((sight) => sightWords(sight, engine.mover)).join(", and "))
+        ? capital(sightsWords(s.sights, engine.mover))
         : `Mark at ${Math.round(s.markDeg * 10) / 10}°${engine.cycleDeg === 720 ? (s.crankDeg < 360 ? ", first time round" : ", second time round") : ""}`,
     turn: i === 0 ? "" : `${turnWords(Math.round(s.turnDeg * 10) / 10)} on`,
-    check: s.sights.length > 0 ? "" : signAt(engine, s.crankDeg).check,
+    check: s.sights.length > 0 ? "" : checkOf(engine, {}, s).check,
     valves: s.set.map((v) => ({ id: v.valve, marginDeg: v.marginDeg })),
   }));
-  const rocking = signAt(engine, plan.stops.at(-1)?.crankDeg ?? 0).rocking;
+  const rocking = topsAt(engine, plan.stops.at(-1)?.crankDeg ?? 0).rocking;
   const after = [
     "Afterwards turn two full turns by hand, check every valve once more, and touch every lock.",
     ...(rocking.length > 0

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { EngineFile } from "@/core/engine/engineFile";
 import type { Engine } from "@/core/engine/resolve";
 import { markAngles } from "@/core/stops/fewest";
-import { signAt } from "@/core/stops/sign";
+import { proofWordsAt } from "@/core/signs/proofWords";
 import { fold } from "@/core/units/angle/arc";
 import { Button, Key } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
@@ -205,7 +205,7 @@ function listWords(
       here.length === 0
         ? "Nothing may be set here."
         : `May be set here: ${here.map((s) => `${s.valve} ${Math.floor(s.marginDeg)}°`).join(", ")}.`,
-    sign: signAt(engine, deg).check,
+    sign: proofWordsAt(engine, {}, deg).check,
     oneTurnOut:
       caught.length === 0
         ? "One turn out would do no harm here: all of these are clear both times round."

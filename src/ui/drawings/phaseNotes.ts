@@ -1,6 +1,6 @@
 /** The phase of each cylinder, for the line under its number. */
 import type { Engine } from "@/core/engine/resolve";
-import { signAt } from "@/core/stops/sign";
+import { topsAt } from "@/core/stops/sign";
 import { fold } from "@/core/units/angle/arc";
 
 const PHASES: Record<360 | 720, readonly string[]> = {
@@ -9,7 +9,7 @@ const PHASES: Record<360 | 720, readonly string[]> = {
 };
 
 export function phaseNotes(engine: Engine, crankDeg: number): Record<string, string> {
-  const { firing, rocking } = signAt(engine, crankDeg);
+  const { firing, rocking } = topsAt(engine, crankDeg);
   return Object.fromEntries(
     engine.cylinders.map((c) => {
       if (firing.includes(c.id)) return [c.id, "firing TDC"];

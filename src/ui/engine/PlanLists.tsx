@@ -4,7 +4,7 @@ import { turnWords } from "@/core/stops/crankTurns";
 import { METHODS, type MethodId } from "@/core/stops/methods";
 import type { MethodPlan } from "@/core/stops/planMethod";
 import type { StopsAnswer } from "@/core/stops/recommend";
-import { sightWords } from "@/core/stops/sight";
+import { sightsWords } from "@/core/stops/sight";
 import { stopLetter } from "@/core/stops/sign";
 import { PlateHeading } from "../controls/Stamp";
 
@@ -96,9 +96,7 @@ export function StopLines({ plan, engine, large = false }: Shown) {
                   ? ""
                   : `TDC mark${stop.markDeg === 0 ? "" : ` + ${Math.round(stop.markDeg)}°`}`
                 : `${turnWords(stop.turnDeg)} on`}
-              {stop.sights.length > 0
-                ? `${i === 0 ? "" : ": "}${stop.sights.map((s) => sightWords(s, engine.mover)).join("; ")}`
-                : ""}
+              {stop.sights.length > 0 ? `${i === 0 ? "" : ": "}${sightsWords(stop.sights, engine.mover)}` : ""}
             </chakra.span>
           </span>
         </chakra.li>

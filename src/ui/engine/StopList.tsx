@@ -6,7 +6,8 @@ import { turnWords } from "@/core/stops/crankTurns";
 import type { MethodPlan } from "@/core/stops/planMethod";
 import { type Stop, wrongOneTurnOut } from "@/core/stops/plan";
 import { crankSlack } from "@/core/stops/sensitivity";
-import { signAt, stopLetter } from "@/core/stops/sign";
+import { checkOf } from "@/core/signs/proofWords";
+import { stopLetter } from "@/core/stops/sign";
 import { Button } from "../controls/Button";
 import { type CrankStore, useCrank } from "../crank/crankStore";
 
@@ -53,7 +54,7 @@ interface LineProps extends Omit<Props, "plan"> {
 
 function StopLine({ stop, index, engine, requiredDeg, crank }: LineProps) {
   const here = useCrank(crank, (deg) => deg === stop.crankDeg);
-  const sign = signAt(engine, stop.crankDeg, stop.sights);
+  const sign = checkOf(engine, {}, stop);
   const wrong = wrongOneTurnOut(engine, stop, requiredDeg);
   const { shortDeg, pastDeg } = crankSlack(engine, stop);
   const letter = stopLetter(index);

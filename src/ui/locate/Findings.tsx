@@ -1,6 +1,6 @@
 import { chakra } from "@chakra-ui/react/styled-system";
 import type { Engine } from "@/core/engine/resolve";
-import { askWords, foundWords, seenWords } from "@/core/locate/words";
+import { foundWords, questionWords, seenWords } from "@/core/locate/words";
 import { turnWords } from "@/core/stops/crankTurns";
 import { type Arc, advance } from "@/core/units/angle/arc";
 import { Button } from "../controls/Button";
@@ -46,34 +46,35 @@ export function Findings({ engine, state, arc, crankDeg, stops, onFound, onOther
       </chakra.div>
     );
   }
+  const asked = next === null ? null : questionWords(engine, next);
   const found = arcs.length === 1 && arc !== null && arc.spanDeg <= FOUND_DEG;
   return (
     <chakra.div p="4" display="flex" flexDirection="column" gap="3" aria-live="polite">
-      {next !== null && (
+      {next !== null && asked !== null && (
         <div>
           <Stamp color="now!">{found ? "To be surer" : "Look at this next"}</Stamp>
           <chakra.p fontWeight={700} fontSize={{ base: "22px", lg: "26px" }} lineHeight={1.2}>
-            {askWords(engine, next)}
+            {asked.ask}
           </chakra.p>
-          <chakra.div display="flex" gap="3" pt="2">
+          <chakra.div display="flex" flexWrap="wrap" gap="3" pt="2">
             <Button
               type="button"
               kind={found ? "plain" : "now"}
               size="big"
               minWidth="110px"
               justifyContent="center"
-              onClick={() => state.add([next])}
+              onClick={() => state.answer(next, true)}
             >
-              Yes
+              {asked.yes}
             </Button>
             <Button
               type="button"
               size="big"
               minWidth="110px"
               justifyContent="center"
-              onClick={() => state.add([{ ...next, no: true }])}
+              onClick={() => state.answer(next, false)}
             >
-              No
+              {asked.no}
             </Button>
           </chakra.div>
         </div>

@@ -10,6 +10,7 @@ import { useCrankAt } from "../crank/crankStore";
 import { PhaseWheel, PulleyDial } from "../drawings/CrankDrawings";
 import { dialMarks } from "../engine/dialMarks";
 import { PAPER_GRID } from "../theme/paper";
+import type { GearNow } from "@/core/locate/gearState";
 import { useLocator } from "./useLocator";
 import { Findings } from "./Findings";
 import { Touch } from "./Touch";
@@ -23,6 +24,8 @@ interface Props {
   readonly file: EngineFile;
   readonly engine: Engine;
   readonly requiredDeg: number;
+  /** How the gear stands now; left out, as is usual on an engine that has run, and none of it read. */
+  readonly gear?: GearNow;
   readonly stops: readonly Stop[];
   readonly closeLabel: string;
   readonly onClose: () => void;
@@ -32,15 +35,25 @@ interface Props {
 
 /** When it is not known what there is, the one TDC mark is assumed. */
 const ONE_MARK: readonly number[] = [0];
+const NOTHING_READ: GearNow = {};
 
 /** Where is the crank? Touch what you see; the dial and the wheel narrow to what is possible. */
-export function Locator({ file, engine, requiredDeg, stops, closeLabel, onClose, onFound }: Props) {
+export function Locator({
+  file,
+  engine,
+  requiredDeg,
+  gear = NOTHING_READ,
+  stops,
+  closeLabel,
+  onClose,
+  onFound,
+}: Props) {
   const marks = file.marksDeg ?? ONE_MARK;
   const printed = useMemo(
     () => dialMarks([], file.marksDeg ?? [0], file.markLabels),
     [file.marksDeg, file.markLabels],
   );
-  const state = useLocator(engine, requiredDeg, marks);
+  const state = useLocator(engine, gear, requiredDeg, marks);
   const [place, setPlace] = useState(0);
   const { arcs } = state.located;
   const arc = arcs[place % Math.max(1, arcs.length)] ?? null;

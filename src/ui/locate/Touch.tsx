@@ -3,7 +3,7 @@ import type { EngineFile } from "@/core/engine/engineFile";
 import type { Engine } from "@/core/engine/resolve";
 import type { Observation } from "@/core/locate/observation";
 import { seenWords } from "@/core/locate/words";
-import { ROLE_LETTER } from "@/core/job/words/names";
+import { ROLE_LETTER, capital } from "@/core/job/words/names";
 import { Button } from "../controls/Button";
 import { Stamp } from "../controls/Stamp";
 import { HeadMap } from "../drawings/HeadMap/HeadMap";
@@ -15,6 +15,8 @@ import { type LocatorState, TOOLS, type Target } from "./useLocator";
 const SAID: Readonly<Record<string, string>> = {
   loose: "loose",
   pressed: "press",
+  moves: "moved",
+  still: "still",
   opening: "opens",
   closing: "closes",
 };
@@ -41,7 +43,7 @@ function seenMarks(engine: Engine, state: LocatorState): Record<string, ValveMar
 
 /** What was said of a cylinder, under its number. */
 function cylinderNotes(engine: Engine, seen: readonly Observation[]): Record<string, string> {
-  const words = { rocking: "rocking", pressure: "pushes air", rotor: "rotor here" } as const;
+  const words = { rocking: "rocking", away: "lobes away", pressure: "pushes air", rotor: "rotor here" } as const;
   return Object.fromEntries(
     engine.cylinders.map((c) => {
       const said = seen.find((o) => "cylinder" in o && o.cylinder === c.id && o.no !== true);
@@ -63,13 +65,10 @@ interface TouchProps {
 export function Touch({ file, engine, state, marks }: TouchProps) {
   const [view, setView] = useHeadView(file.name);
   const tool = TOOLS.find((t) => t.id === state.tool) ?? TOOLS[0];
-  const offered = TOOLS.filter(
-    (t) => (t.id !== "rocking" || engine.cycleDeg === 720) && (t.id !== "mark" || marks.length > 0),
-  );
   return (
     <chakra.div display="flex" flexDirection="column" gap="3">
       <chakra.div role="group" aria-label="What you see" display="flex" flexWrap="wrap" gap="2">
-        {offered.map((t) => (
+        {state.offered.map((t) => (
           <Button
             key={t.id}
             type="button"
@@ -93,9 +92,9 @@ export function Touch({ file, engine, state, marks }: TouchProps) {
       </chakra.div>
       {tool.target === "mark" && (
         <chakra.div display="flex" flexWrap="wrap" gap="2">
-          {marks.map((deg, i) => {
+          {marks.map((deg) => {
             const said = state.seen.some((o) => o.kind === "mark" && o.markDeg === deg && o.no !== true);
-            const label = file.markLabels?.[i] ?? (deg === 0 ? "TDC mark" : `Mark at ${deg}°`);
+            const label = capital(engine.markNames[deg] ?? `mark at ${deg}°`);
             return (
               <Button
                 key={deg}
@@ -112,15 +111,20 @@ export function Touch({ file, engine, state, marks }: TouchProps) {
           })}
         </chakra.div>
       )}
+      {state.complaint !== null && (
+        <chakra.p role="alert" fontSize="17px" fontWeight={600} color="now">
+          {state.complaint}
+        </chakra.p>
+      )}
       <HeadMap
         file={file}
         view={view}
         marks={seenMarks(engine, state)}
         notes={cylinderNotes(engine, state.seen)}
-        {...(tool.target === "valve" ? { onPick: state.touchValve } : {})}
+        {...(tool.target === "valve" ? { onPick: state.touch } : {})}
         {...(tool.target === "cylinder"
           ? {
-              onPickCylinder: state.touchCylinder,
+              onPickCylinder: state.touch,
               cylinderLabel: (id: string) => `Cylinder ${id}: ${tool.label.toLowerCase()}`,
             }
           : {})}

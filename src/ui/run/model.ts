@@ -156,8 +156,6 @@ export interface TaskRoom<
   startedGrounds?(): readonly string[];
   /** Why the crank may move, where the wait ran out on this device while the network was away. */
   waitedReason?(context: RunContext<T>): string;
-  /** How the crank is proved to be at a stop, where nothing at the valves can show it. */
-  signWords?(context: RunContext<T>, at: RouteStop): string;
   /** What stands in place of the head. */
   map?(run: Run<T, Own, Choice>): ReactNode;
   /** What is felt where a valve is read; left out where nothing is read by leaves. */

@@ -24,8 +24,8 @@ const kinds = (): string[] => liveEntries(shop.entries).map((e) => e.kind);
 
 describe("a valve", () => {
   it("is told stop, verdict, turn and lock, and left only when it is in spec", async () => {
-    expect(run.title).toBe("Turn the crank until mark A is at the pointer.");
-    expect(run.next).toContain("Cylinder 1 has both rockers loose");
+    expect(run.title).toBe("Turn the crank until the TDC mark is at the pointer.");
+    expect(run.next).toContain("Cylinder 1 fires");
     await run.pressMain();
     await run.read("0.30 mm", "0.35 mm");
     expect(run.title).toBe("Put the 0.20 mm leaf in. Turn the screw in until it just drags, and lock it.");
@@ -292,7 +292,7 @@ describe("a distracted mechanic", () => {
     await workUntil(/Read 1 exhaust/, ALL_RIGHT);
     await run.allSaved();
     run = await shop.open(ADA, true);
-    expect(run.title).toBe("Is the crank still at mark A?");
+    expect(run.title).toBe("Is the crank still at the TDC mark?");
     await run.key("?");
     await run.until(() => run.says.includes("take back your last step"));
     await run.key("Escape");

@@ -56,9 +56,9 @@ export const progressOf = (rules: CloseOutRules, job: JobOf, state: JobState): P
 /** Done in this order once every valve is done, whatever the work. */
 export const USUAL_CHECKS = [
   "locks",
+  "drive",
   "cleared",
   "covers",
-  "drive",
   "started",
 ] as const satisfies readonly CloseItem[];
 

@@ -7,6 +7,9 @@ import { CLOSE_ITEM_NAMES, type CloseOutRules, checksOf } from "./items";
 export const openValves = (state: JobState): ValveState[] =>
   [...state.valves.values()].filter((v) => v.status !== "done");
 
+/** It was done, and is to be done again: not only read once more. */
+export const isReopened = ({ work }: Pick<ValveState, "work">): boolean => work.at(-1)?.kind === "reopened";
+
 /** What is missing before the job may be closed, a sentence each; empty when it may. */
 export function missingToClose(rules: CloseOutRules, job: JobOf, state: JobState): string[] {
   const named = (which: (status: ValveStatus) => boolean): string =>

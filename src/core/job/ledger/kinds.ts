@@ -39,6 +39,10 @@ export type Rereads = (typeof REREADS)[number];
 export const EFFECTS = ["changes-lash", "changes-lash-if-turned", "only-felt", "records"] as const;
 export type Effect = (typeof EFFECTS)[number];
 
+/** Whether the crank stood already where it was found; if it may have, what was done there since is done again. */
+export const STOOD_THERE = ["yes", "no", "unsure"] as const;
+export type StoodThere = (typeof STOOD_THERE)[number];
+
 const valve = name("valve");
 const stop = name("stop");
 const turns = (column: "turns" | "foundTurns" | "apartTurns", least: number, most: number) =>
@@ -60,6 +64,24 @@ const partMm = (column: "fromMm" | "lengthMm") =>
 export const ENTRY_KINDS = {
   /** The crank was turned to a stop of the route, and its sign was checked. */
   arrived: { effect: "records", fields: { stop } },
+  /** The crank was found elsewhere than was thought. */
+  "crank-found": {
+    effect: "records",
+    fields: {
+      /** The stop of the route at which it was found; null at none. */
+      stop: orNull(stop),
+      /** The crank angle that was found. */
+      deg: number("count", {
+        least: 0,
+        most: 719,
+        whole: true,
+        says: "Give the crank angle as a number.",
+        range: "A crank angle lies between 0 and 719 degrees.",
+      }),
+      /** Whether it stood there already while valves were worked on since it was last proved. */
+      stoodThere: word("subject", STOOD_THERE),
+    },
+  },
   /** A gap by leaves or gauge, or a plunger's depth by wires: at least `goes`, under `noGo`. */
   reading: {
     effect: "records",

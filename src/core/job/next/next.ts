@@ -5,7 +5,7 @@
 import type { TightenedPart } from "../../engine/engineFile";
 import type { RouteStop, RouteValve } from "../../stops/route";
 import { advance } from "../../units/angle/arc";
-import { openValves } from "../closeOut/missing";
+import { isReopened, openValves } from "../closeOut/missing";
 import { type CloseOutRules, checksOf } from "../closeOut/items";
 import type { AnyTask, JobOf } from "../job";
 import type { CloseItem } from "../ledger/kinds";
@@ -39,7 +39,7 @@ export type NextThing<Own = unknown> =
   | { readonly kind: "wait"; readonly remainingMs: number; readonly to: RouteStop }
   | { readonly kind: "answer"; readonly question: Question; readonly about: ValveState<Own> | null }
   | { readonly kind: "tighten"; readonly part: TightenedPart }
-  /** Two full turns by hand, and on to the stop where reading begins again. */
+  /** Two full turns by hand, to the same stop again. */
   | { readonly kind: "turn-over"; readonly to: RouteStop }
   | { readonly kind: "check"; readonly item: CloseItem }
   | { readonly kind: "close" }
@@ -73,8 +73,6 @@ export interface Asked {
   readonly chosen?: string | null;
   /** Back after a while: anyone may have turned the crank meanwhile. */
   readonly returning?: boolean;
-  /** Where the crank was found to be, when that is at no stop of the route. */
-  readonly foundDeg?: number | null;
   /** Valves that somebody else has in hand. */
   readonly taken?: ReadonlySet<string>;
   /** The pause that stands is somebody else's, who broke off: those who go on are not stopped by it. */
@@ -93,17 +91,10 @@ export function nextThing(
   rules: NextRules,
   job: JobOf,
   state: JobState,
-  {
-    chosen = null,
-    returning = false,
-    foundDeg = null,
-    taken = NONE,
-    othersPause = false,
-    nowMs = Infinity,
-  }: Asked = {},
+  { chosen = null, returning = false, taken = NONE, othersPause = false, nowMs = Infinity }: Asked = {},
 ): NextThing {
-  const next = unlessWaiting(rules, job, state, { chosen, returning, foundDeg, taken, othersPause });
-  const moves = (next.kind === "turn" || next.kind === "turn-over") && next.to.letter !== state.stop?.letter;
+  const next = unlessWaiting(rules, job, state, { chosen, returning, taken, othersPause });
+  const moves = next.kind === "turn-over" || (next.kind === "turn" && next.to.letter !== state.stop?.letter);
   if (!moves) return next;
   const remainingMs = rules.crankWaitsMs?.(job, state, nowMs, next.kind === "turn" ? next.to.letter : null) ?? 0;
   return remainingMs > 0 ? { kind: "wait", remainingMs, to: next.to } : next;
@@ -114,33 +105,38 @@ function unlessWaiting(
   rules: NextRules,
   job: JobOf,
   state: JobState,
-  { chosen, returning, foundDeg, taken, othersPause }: Required<Omit<Asked, "nowMs">>,
+  { chosen, returning, taken, othersPause }: Required<Omit<Asked, "nowMs">>,
 ): NextThing {
   if (state.ended) return { kind: "closed" };
-  if (foundDeg !== null) return turnFrom(rules, job, state, foundDeg);
   const allDone = openValves(state).length === 0 && (rules.missing?.(job, state) ?? []).length === 0;
   if ((returning || (state.paused !== null && !othersPause)) && state.stop !== null && !allDone)
     return { kind: "confirm", at: state.stop };
   const before = rules.before?.(job, state, chosen) ?? null;
   if (before !== null) return before;
   if (chosen === null) {
-    const after = afterSetting(job, state) ?? rules.wholeEngine?.(job, state) ?? null;
+    const after = afterSetting(rules, job, state) ?? rules.wholeEngine?.(job, state) ?? null;
     if (after !== null) return after;
   }
   if (state.stop !== null) {
     const valve = state.valves.get(chosen ?? inTurn(rules, job, state, state.stop, taken) ?? "");
     if (valve !== undefined) return atValve(rules, job, state, state.stop, valve);
   }
-  return turnFrom(rules, job, state, state.stop?.crankDeg ?? null);
+  return turnFrom(rules, job, state, state.stop?.crankDeg ?? state.foundDeg);
 }
 
-/** Once nothing is open but what must be read again: what is tightened over the valves, and two turns by hand. */
-function afterSetting(job: JobOf, state: JobState): NextThing | null {
-  if (openValves(state).some((v) => v.status !== "due")) return null;
+/**
+ * Once nothing is open but what must be read again: what is tightened over the valves, and two turns by hand, which end
+ * where they began. What was plugged is counted out before anything turns.
+ */
+function afterSetting(rules: NextRules, job: JobOf, state: JobState): NextThing | null {
+  const open = openValves(state);
+  if (open.some((v) => v.status !== "due" || isReopened(v))) return null;
   const [part] = state.untightened;
   if (part !== undefined) return { kind: "tighten", part };
-  const to = job.route[0];
-  return state.turnOverNeeded && to !== undefined ? { kind: "turn-over", to } : null;
+  const to = state.stop ?? job.route[0];
+  if (!state.turnOverNeeded || to === undefined) return null;
+  const plugged = open.length === 0 && checksOf(rules, job).includes("plugs") && !state.checked.has("plugs");
+  return plugged ? { kind: "check", item: "plugs" } : { kind: "turn-over", to };
 }
 
 const HALF_DONE = ["inBandUnlocked", "turned", "zeroed", "locked"] as const;

@@ -15,7 +15,8 @@ export function standsWords(rules: NextRules, job: JobOf, state: JobState, next:
     case "close":
       return "All is said: close the job";
     case "turn":
-      if (!next.first) return `Turn the crank to stop ${next.to.letter}`;
+      if (!next.first || state.live.some((e) => e.kind === "arrived"))
+        return `Turn the crank to stop ${next.to.letter}`;
       // Where something is watched there may be no mark at all.
       return (next.to.sights ?? []).length > 0
         ? `Not begun: turn the crank to stop ${next.to.letter}`

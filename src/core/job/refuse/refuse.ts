@@ -4,7 +4,7 @@
  */
 import { timerWords } from "../../preload/bleedDown";
 import { readingProblem } from "../../lash/reading";
-import { missingToClose, openValves } from "../closeOut/missing";
+import { isReopened, missingToClose, openValves } from "../closeOut/missing";
 import { type CloseOutRules, checksOf } from "../closeOut/items";
 import type { CloseItem } from "../ledger/kinds";
 import type { AnyTask, JobOf } from "../job";
@@ -87,6 +87,8 @@ function usualRefusal(rules: RefuseRules, job: JobOf, state: JobState, entry: En
   switch (entry.kind) {
     case "arrived":
       return arrivalRefusal(rules, job, state, entry.stop, by.nowMs);
+    case "crank-found":
+      return crankFoundRefusal(job, entry);
     case "reading":
       return readingRefusal(rules, job, state, entry, by.carrying === true);
     case "carried":
@@ -161,6 +163,14 @@ function arrivalRefusal(rules: RefuseRules, job: JobOf, state: JobState, stop: s
   // To say that the crank still stands where it stood turns nothing.
   return state.stop?.letter === stop ? null : crankRefusal(rules, job, state, nowMs, stop);
 }
+
+/** Whoever finds the crank elsewhere is believed, at once: nothing is turned by that. */
+const crankFoundRefusal = (job: JobOf, { stop, deg }: EntryOf<"crank-found">): string | null =>
+  stop !== null && !job.route.some((s) => s.letter === stop)
+    ? `This job has no stop ${stop}.`
+    : deg >= job.cycleDeg
+      ? `A crank angle lies below ${job.cycleDeg} degrees on this engine.`
+      : null;
 
 function readingRefusal(
   rules: RefuseRules,
@@ -296,7 +306,9 @@ function callOffRefusal({ live, valves }: JobState): string | null {
 function turnOverRefusal(rules: RefuseRules, state: JobState): string | null {
   const seats = rules.seatsParts === true && state.unseated;
   const open = openValves(state)
-    .filter((v) => v.status !== "due" && !(seats && (v.status === "locked" || v.status === "read")))
+    .filter(
+      (v) => (v.status !== "due" || isReopened(v)) && !(seats && (v.status === "locked" || v.status === "read")),
+    )
     .map((v) => v.valve.id);
   return open.length === 0 ? null : `First finish what is open: ${open.join(", ")}.`;
 }
@@ -333,7 +345,7 @@ function withdrawRefusal(live: readonly LedgerEntry[], entry: EntryOf<"withdrawn
   if (target === undefined) return "That entry was taken back already.";
   const later = live.slice(at + 1);
   if (target.kind === "carried") return "These readings were carried over: take back the one that is not right.";
-  if (target.kind === "arrived" || target.kind === "turned-over" || target.kind === "tightened")
+  if (["arrived", "crank-found", "turned-over", "tightened"].includes(target.kind))
     return later.length === 0 ? null : "Work was done after this: take that back first.";
   if (target.kind === "fitted" && (target.partFrom !== null || target.part !== null))
     return `The stock was told already: fit another part at ${target.valve} instead.`;

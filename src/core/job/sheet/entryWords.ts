@@ -17,6 +17,7 @@ const because = (reason: string | null): string => (reason === null ? "" : ` (${
 
 const WORDS: { readonly [K in EntryKind]: (entry: EntryOf<K>, temperatureUnit: TemperatureUnit) => string } = {
   arrived: (e) => `crank turned to stop ${e.stop}`,
+  "crank-found": (e) => `crank found at ${e.stop === null ? `${e.deg}°` : `stop ${e.stop}`}`,
   reading: (e) =>
     `${e.valve} read ${e.pass === "set" ? "with its lock loose" : e.pass.replace("-", " ")}, ${readingWords(e)}`,
   slack: (e) => `${e.valve} found slack`,

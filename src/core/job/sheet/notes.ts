@@ -8,6 +8,8 @@ import type { Dealt, DealtWith, RefusedBatch } from "../ledger/refused";
 import { questionsOf } from "../questions/questions";
 import { entryWords } from "./entryWords";
 import { type SheetNote, madeBy } from "./format";
+import { foldLedger } from "../state/fold";
+import type { JobState } from "../state/state";
 import type { SheetRules } from "./rules";
 
 /** The ledger up to an entry, for notes that tell what was known then. */
@@ -23,6 +25,7 @@ const CHECKED = "Before closing: ";
 /** One for every kind, so that a new one can't vanish from the sheet unnoticed; null where the sheet tells it elsewhere. */
 const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) => string | null) | null } = {
   arrived: null,
+  "crank-found": (e, { rules, job, live }) => crankFoundNote(e, foldLedger(rules, job, live)),
   reading: null,
   slack: null,
   set: null,
@@ -55,6 +58,12 @@ const NOTES: { readonly [K in EntryKind]: ((entry: EntryOf<K>, before: Before) =
   reopened: (e) => `${e.valve} looked at again: ${e.reason}`,
   checked: (e) => `${CHECKED}${CLOSE_ITEM_NAMES[e.item]}${e.reason === null ? "" : ` (not done: ${e.reason})`}`,
 };
+
+/** Where it was found, and what is done again because of it. */
+function crankFoundNote({ stop, deg, stoodThere }: EntryOf<"crank-found">, before: JobState): string {
+  const again = stoodThere === "no" ? [] : before.workedSinceProof;
+  return `Crank found at ${stop === null ? `${deg}°` : `stop ${stop}`}, not where it was thought${again.length === 0 ? "" : `: ${again.join(", ")} done again`}`;
+}
 
 /** The notes of a ledger; `live` are its entries that stand, in order. */
 export function notesOf(

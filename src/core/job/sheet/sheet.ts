@@ -7,7 +7,7 @@ import { lockShift } from "../../lash/learn";
 import { METHODS } from "../../stops/methods";
 import type { MethodId } from "../../stops/methods";
 import { moverOf } from "../../engine/mover";
-import { sightWords } from "../../stops/sight";
+import { sightsWords } from "../../stops/sight";
 import type { JobOf, JobValve } from "../job";
 import { type KeptEntry, type ReadingEntry, isValveEntry, liveEntries } from "../ledger/entry";
 import { lockShifts, ofValves } from "../ledger/learned";
@@ -106,7 +106,7 @@ export function sheetOf(rules: SheetRules, source: SheetSource): Sheet {
     stops: job.route.map(({ letter, crankDeg, sights = [] }) => ({
       letter,
       crankDeg,
-      watched: sights.length === 0 ? null : sights.map((s) => sightWords(s, moverOf(file))).join(", and "),
+      watched: sights.length === 0 ? null : sightsWords(sights, moverOf(file)),
     })),
     feelerSets: source.feelerSets,
     cautionsAccepted: source.cautions,

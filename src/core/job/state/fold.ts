@@ -13,6 +13,7 @@ import {
 } from "../ledger/entry";
 import { isOffAim, verdictOf } from "../ledger/readings";
 import { type QuestionRules, questionsOf } from "../questions/questions";
+import type { GearState } from "../../locate/gearState";
 import type { JobState, Tally, ValveState, ValveStatus, ValveTally } from "./state";
 
 /** What the fold asks of a kind of work. */
@@ -26,17 +27,27 @@ export interface FoldRules<T extends AnyTask = AnyTask, Own = unknown> extends Q
   /** A reading is a gap that is judged against the valve's band. */
   readonly judgesReadings: boolean;
   /** What this kind of work keeps at a valve, from what stands there in order. */
+  /** How its gear stands, as far as that shows where the crank is; left out: with its lash, or slack where it was found so. */
+  gearAt?(task: T, valve: ValveState<Own>): GearState;
   ownAt(task: T, valve: JobValve, work: readonly LedgerValveEntry[]): Own;
   /** Whether an entry squeezed a lifter that must bleed down before the crank may move. */
   squeezes?(task: T, entry: LedgerEntry): boolean;
 }
 
-const NOTHING_DONE: ValveTally = { work: [], latest: null, duePlace: -1, changedSinceTurnedOver: false };
+const NOTHING_DONE: ValveTally = {
+  work: [],
+  latest: null,
+  duePlace: -1,
+  changedSinceTurnedOver: false,
+  astray: new Set(),
+};
 
 const nothingDone = (job: JobOf): Tally => ({
   live: [],
   valves: new Map(job.valves.map((v) => [v.id, NOTHING_DONE])),
   stop: null,
+  foundDeg: null,
+  provedPlace: -1,
   workPlace: -1,
   changePlace: -1,
   fittedPlace: -1,
@@ -83,7 +94,15 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
   if (isValveEntry(entry)) return stepAtValve(rules, job, tally, entry, place);
   switch (entry.kind) {
     case "arrived":
-      return { ...tally, stop: entry.stop };
+      return { ...tally, stop: entry.stop, foundDeg: null, provedPlace: place };
+    case "crank-found":
+      return {
+        ...tally,
+        stop: entry.stop,
+        foundDeg: entry.stop === null ? entry.deg : null,
+        provedPlace: place,
+        ...(entry.stoodThere === "no" ? {} : { valves: wentAstray(tally) }),
+      };
     case "turned-over":
       return { ...tally, turnedOverPlace: place, valves: turnedOver(tally, place, entry.rereads) };
     case "tightened":
@@ -127,11 +146,15 @@ function stepAtValve(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerVa
     latest: saysHowItStands(entry, own.work) ? { entry, place } : own.latest,
     duePlace: own.duePlace,
     changedSinceTurnedOver: own.changedSinceTurnedOver || changes,
+    astray: own.astray,
   };
+  // A valve that is looked at again once the tool is off the crank was heard: the engine ran, or anybody may have turned it.
+  const ran = entry.kind === "reopened" && (tally.checked.get("cleared")?.place ?? -1) > tally.workPlace;
   return {
     ...tally,
     valves: new Map([...tally.valves, [entry.valve, valve]]),
     workPlace: place,
+    ...(ran ? { stop: null, foundDeg: null } : {}),
     ...(changes
       ? { changePlace: place, changedPlaces: new Map([...tally.changedPlaces, [entry.valve, place]]) }
       : {}),
@@ -151,6 +174,17 @@ function stepAtValve(rules: FoldRules, job: JobOf, tally: Tally, entry: LedgerVa
 /** A bridge that was set before anything was read makes the first reading no other than as found. */
 const saysHowItStands = (entry: LedgerValveEntry, before: readonly LedgerValveEntry[]): boolean =>
   !isOnlyFelt(entry) && (entry.kind !== "bridged" || before.some((e) => e.kind === "reading"));
+
+/** What was done since the crank was last proved was done somewhere else. */
+function wentAstray(tally: Tally): Tally["valves"] {
+  const since = new Set(tally.live.slice(tally.provedPlace + 1).map((e) => e.id));
+  return new Map(
+    [...tally.valves].map(([id, v]) => {
+      const ids = v.work.filter((e) => since.has(e.id)).map((e) => e.id);
+      return [id, ids.length === 0 ? v : { ...v, astray: new Set([...v.astray, ...ids]) }];
+    }),
+  );
+}
 
 /** What was changed since the last two turns is read once more, and all where that was asked for. */
 function turnedOver(
@@ -193,6 +227,10 @@ function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
     live,
     checked,
     stop: job.route.find((s) => s.letter === tally.stop) ?? null,
+    foundDeg: tally.foundDeg,
+    workedSinceProof: [
+      ...new Set(live.slice(tally.provedPlace + 1).flatMap((e) => (isValveEntry(e) ? [e.valve] : []))),
+    ],
     doneCount: all.filter((v) => v.status === "done" && v.skipped === null).length,
     paused: last?.kind === "paused" ? last : null,
     surveying: job.survey && all.some((v) => v.status === "unread"),
@@ -202,7 +240,11 @@ function stateOf(rules: FoldRules, job: JobOf, tally: Tally): JobState {
       rules.turnsOver !== false &&
       !checked.has("recheck") &&
       (turnedOverPlace === -1 || changePlace > turnedOverPlace),
-    questions: questionsOf(rules, job, live),
+    questions: questionsOf(
+      rules,
+      job,
+      live.filter((e) => !isValveEntry(e) || tally.valves.get(e.valve)?.astray.has(e.id) !== true),
+    ),
     squeezed: tally.squeezed,
     temperatures: tally.temperatures,
     unseated: tally.fittedPlace > turnedOverPlace,
@@ -223,8 +265,9 @@ function isUntightened({ tightenedPlaces, changedPlaces }: Tally, name: string, 
 }
 
 function valveState(rules: FoldRules, job: JobOf, valve: JobValve, tally: ValveTally): ValveState {
-  const { work, latest } = tally;
-  const readings = work.filter((e) => e.kind === "reading");
+  const { work, latest, astray } = tally;
+  const stands = work.filter((e) => !astray.has(e.id));
+  const readings = stands.filter((e) => e.kind === "reading");
   const last = readings.at(-1) ?? null;
   const verdict = last === null || last.pass === "set" || !rules.judgesReadings ? null : verdictOf(last, valve.spec);
   return {
@@ -232,15 +275,26 @@ function valveState(rules: FoldRules, job: JobOf, valve: JobValve, tally: ValveT
     work,
     verdict,
     last,
-    status: statusOf(latest, rules.rereads ? tally.duePlace : -1),
+    status: astray.has(latest?.entry.id ?? "")
+      ? statusAstray(work, astray)
+      : statusOf(latest, rules.rereads ? tally.duePlace : -1),
     asFound: readings.find((r) => r.pass === "as-found") ?? null,
-    left: latest?.entry.kind === "left" ? latest.entry : null,
+    left: latest?.entry.kind === "left" && !astray.has(latest.entry.id) ? latest.entry : null,
     skipped: latest?.entry.kind === "skipped" ? latest.entry : null,
     fittedMm: work.findLast((e) => e.kind === "fitted")?.lengthMm ?? null,
     bridgeOpen: job.bridged.includes(valve.id) && !work.some((e) => e.kind === "bridged"),
     offAim: verdict === "in" && last !== null && isOffAim(job.allToAimMm, last, valve.spec),
-    own: rules.ownAt(job.task, valve, work),
+    own: rules.ownAt(job.task, valve, stands),
   };
+}
+
+/** How a valve stands that was worked on with the crank elsewhere: a loose lock is still loose, a reading says nothing. */
+function statusAstray(work: readonly LedgerValveEntry[], astray: ReadonlySet<string>): ValveStatus {
+  const last = work.findLast((e) => !isOnlyFelt(e));
+  if ((last?.kind === "set" && !last.locked) || (last?.kind === "reading" && last.pass === "set")) return "turned";
+  if (work.some((e) => changesLash(e) && astray.has(e.id))) return "due";
+  const stands = work.findLast((e) => !astray.has(e.id) && !isOnlyFelt(e));
+  return stands === undefined ? "unread" : statusOf({ entry: stands, place: 0 }, -1);
 }
 
 /** How a valve stands by the last entry that says so. @throws RangeError for what was only felt: it says nothing of that */

@@ -54,8 +54,12 @@ export interface JobState<Own = unknown> {
   readonly valves: ReadonlyMap<string, ValveState<Own>>;
   /** The entries that stand, in order. */
   readonly live: readonly LedgerEntry[];
-  /** The stop at which the crank stands; null before the first. */
+  /** The stop at which the crank is known to stand; null before the first, and once anything else may have turned it. */
   readonly stop: RouteStop | null;
+  /** The crank angle at which it was found, at no stop; null where it was not. */
+  readonly foundDeg: number | null;
+  /** Valves that were worked on since the crank's place was last proved. */
+  readonly workedSinceProof: readonly string[];
   readonly doneCount: number;
   /** The job was broken off and nobody came back yet. */
   readonly paused: (EntryOf<"paused"> & Partial<Kept>) | null;
@@ -96,6 +100,8 @@ export interface ValveTally {
   readonly duePlace: number;
   /** Its lash was changed since the engine was last turned over. */
   readonly changedSinceTurnedOver: boolean;
+  /** Entries that were made with the crank elsewhere than was thought: they tell nothing of the valve. */
+  readonly astray: ReadonlySet<string>;
 }
 
 /** What the fold carries: the least from which a state follows. Places are -1 where there is none. */
@@ -103,6 +109,9 @@ export interface Tally {
   readonly live: readonly LedgerEntry[];
   readonly valves: ReadonlyMap<string, ValveTally>;
   readonly stop: string | null;
+  readonly foundDeg: number | null;
+  /** When the crank's place was last proved. */
+  readonly provedPlace: number;
   readonly workPlace: number;
   readonly changePlace: number;
   readonly fittedPlace: number;

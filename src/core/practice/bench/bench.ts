@@ -19,7 +19,7 @@ import {
   openGapMm,
 } from "./state";
 import { bump, rotorWords, strawWords, turn } from "./turning";
-import { hasRotor } from "../engine/gear";
+import { hasRotor } from "../../engine/visibleGear";
 import type { VirtualEngine, VirtualValve } from "../engine/virtualEngine";
 
 /** Seconds that things take at an engine (assumed). */

@@ -26,13 +26,6 @@ export function gearOf({ adjuster }: Pick<EngineFile, "adjuster">): Gear {
   }
 }
 
-/** Whether there are pushrods that can be taken between two fingers. */
-export const hasPushrods = ({ adjuster }: Pick<EngineFile, "adjuster">): boolean =>
-  adjuster?.at === "pushrod-end" ||
-  adjuster?.at === "stud-nut" ||
-  adjuster?.kind === "hydraulic" ||
-  adjuster?.part === "pushrod";
-
 /** A thread of 1 mm straight at the valve, where the file knows none (assumed). */
 const ASSUMED_MM_PER_TURN = 1;
 
@@ -66,10 +59,6 @@ export function depthBand({ adjuster }: Pick<EngineFile, "adjuster">): DepthBand
   const [lowMm, highMm] = [fromTopMm, travelMm - fromBottomMm];
   return { lowMm, highMm, aimMm: Math.min(highMm, Math.max(lowMm, wanted)) };
 }
-
-/** Whether the cap can be lifted to see which tower the rotor points at. */
-export const hasRotor = ({ timedDrive, strokes }: Pick<EngineFile, "timedDrive" | "strokes">): boolean =>
-  strokes === 4 && timedDrive === "distributor";
 
 /** Whether the screw is held by something that is loosened first. */
 export const hasLock = (file: Pick<EngineFile, "adjuster">): boolean =>

@@ -13,7 +13,8 @@ import { type CrankDeg, fold } from "../../units/angle/arc";
 import { lengthOf } from "../../units/length";
 import { type Random, random } from "../../units/random";
 import { type Fault, faultsFor } from "./fault";
-import { type DepthBand, type Gear, depthBand, gearOf, hasLock, hasPushrods, travelPerTurnMm } from "./gear";
+import { type DepthBand, type Gear, depthBand, gearOf, hasLock, travelPerTurnMm } from "./gear";
+import { hasPushrods } from "../../engine/visibleGear";
 
 export interface VirtualHand {
   /** Standard deviation of what is felt, at least 0. */

@@ -4,7 +4,8 @@ import type { EngineFile } from "../../engine/engineFile";
 import { random } from "../../units/random";
 import { GAP_BLOCK, GAPS } from "../engine/engines";
 import { type Fault, faultsFor } from "../engine/fault";
-import { gearOf, hasPushrods } from "../engine/gear";
+import { hasPushrods } from "../../engine/visibleGear";
+import { gearOf } from "../engine/gear";
 import { type VirtualEngine, type VirtualOptions, practiceProblem, virtualEngine } from "../engine/virtualEngine";
 
 /** Why an exercise can't be done on an engine, or null. */

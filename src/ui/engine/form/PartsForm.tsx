@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { SEALS, type Seal, TIMED_DRIVES, type TimedDrive } from "@/core/engine/engineFile";
+import { SEALS, type Seal, CAM_DRIVES, TIMED_DRIVES, type TimedDrive } from "@/core/engine/engineFile";
 import type {
   BridgesDraft,
   CamshaftDraft,
@@ -116,6 +116,22 @@ export function PartsForm({ parts, problems, onChange }: Props) {
               <option value="exhaust">at the exhausts</option>
               <option value="both">at both</option>
               {parts.bridges === "file" && <option value="file">as its file has it</option>}
+            </Select>
+          )}
+        </Field>
+        <Field label="What turns the cam" hint="Only gears may be turned back past a stop">
+          {(c) => (
+            <Select
+              {...c}
+              value={parts.camDrive}
+              onChange={(e) => onChange({ camDrive: e.target.value as PartsDraft["camDrive"] })}
+            >
+              <option value="">not known</option>
+              {CAM_DRIVES.map((d) => (
+                <option key={d} value={d}>
+                  {d}
+                </option>
+              ))}
             </Select>
           )}
         </Field>

@@ -42,7 +42,7 @@ const restsOn = (later: LedgerEntry, earlier: LedgerEntry): boolean =>
     ? isValveEntry(later) && later.valve === earlier.valve
     : "line" in earlier
       ? "line" in later && later.line === earlier.line
-      : earlier.kind === "arrived" || earlier.kind === "turned-over" || earlier.kind === "tightened";
+      : ["arrived", "crank-found", "turned-over", "tightened"].includes(earlier.kind);
 
 function withItsReading(live: readonly LedgerEntry[], at: number): LedgerEntry[] {
   const [last, before] = [live[at], live[at - 1]];

@@ -8,6 +8,7 @@ import type { Person } from "@/core/shop/person";
 import type { Arc } from "@/core/units/angle/arc";
 import type { Run, RunWork } from "../model";
 import { instruct } from "../words/instruction";
+import { type Found, stoodThereWords } from "../words/stoodThere";
 import type { Action, EnterAction, Reasoned } from "../words/shape";
 import { isDoubted, leftOn, made, questionOf, readTapped, stopWithin, waited } from "./hand";
 import { RunHosted } from "./runHost";
@@ -29,7 +30,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const { context, chooseSet } = useRunContext(given, person, work);
   const personId = person?.id ?? null;
   const [chosen, setChosen] = useState<string | null>(null);
-  const [foundDeg, setFoundDeg] = useState<number | null>(null);
+  const [found, setFound] = useState<Found | null>(null);
   const [overrides, setOverrides] = useState<Record<string, string>>({});
   const [inHand, setInHand] = useState<string | null>(null);
   const [clock] = useState(() => new ServerClock(given.nowMs));
@@ -39,7 +40,6 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const returning = given.returning && !confirmed;
   const { now, switches, setSwitches } = useRunNow(context, ledger, clock, {
     chosen,
-    foundDeg,
     returning,
     inHand,
     personId,
@@ -58,7 +58,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   const { add, complaint, setComplaint, wanted, settle } = useAdding(context, ledger, now.state, { person, clock });
   const back = useTakingBack({ ledger, live: now.state.live, personId, withdraw, add });
   const told = instruct(context, now, tapped === null ? null : { taps: own.taps, tapped }, { choice, override });
-  const instruction = back.asked ?? told;
+  const instruction = back.asked ?? (found === null ? told : stoodThereWords(context, now, found));
   const { marked, mark } = useMarked(instruction);
   const resting = useRest(`${instruction.title}|${instruction.button?.label ?? ""}`);
 
@@ -128,6 +128,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
   }
 
   function act(action: Action): void {
+    setFound(null);
     const stop = now.state.stop?.letter ?? "";
     switch (action.kind) {
       case "enter":
@@ -138,7 +139,6 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
         return setChoice(action.choice);
       case "arrive":
         setChosen(null);
-        setFoundDeg(null);
         add([
           ...(now.next.kind === "turn" ? waited(context, now, ledger) : []),
           made({ kind: "arrived", stop: action.stop }),
@@ -192,11 +192,19 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     else enter([{ kind: "checked", item: what.item, reason }]);
   }
 
-  /** The crank was found: at a stop of the route that is an arrival, elsewhere the way to the next stop is told from there. */
-  function found(deg: number, arc: Arc): void {
+  /**
+   * The crank was found: where it was thought, that is said once more; elsewhere it is believed at once, and what was
+   * worked on since it was last proved is asked about.
+   */
+  function foundAt(deg: number, arc: Arc): void {
     const stop = stopWithin(context, now, arc);
-    if (stop !== null) act({ kind: "arrive", stop });
-    else setFoundDeg(deg);
+    const { stop: thought, foundDeg, workedSinceProof } = now.state;
+    const unknown = thought === null && foundDeg === null;
+    if (stop !== null && (unknown || stop === thought?.letter)) return act({ kind: "arrive", stop });
+    const here: Found = { stop, deg: Math.round(deg) % context.job.cycleDeg };
+    if (!unknown && workedSinceProof.length > 0) return setFound(here);
+    setChosen(null);
+    add([made({ kind: "crank-found", ...here, stoodThere: "no" })]);
   }
 
   function withdraw(back: readonly LedgerEntry[]): void {
@@ -253,7 +261,7 @@ export function useRun(given: RunPageData, person: Person | null, work: RunWork)
     setChoice,
     override: (id, reason) => setOverrides({ ...overrides, [id]: reason }),
     withReason,
-    found,
+    found: foundAt,
     // What is in hand first; then the last step, whose reading goes back onto the leaves.
     undo: () => (inTaps ? onLeaves(withoutLast) : back.take(back.step)),
     say,

@@ -15,7 +15,6 @@ const COOLING_MS = 15_000;
 
 interface Said {
   readonly chosen: string | null;
-  readonly foundDeg: number | null;
   /** Whoever is back has not yet said where the crank is. */
   readonly returning: boolean;
   /** The valve that was in hand before: it stays so when somebody else comes to it. */
@@ -35,20 +34,20 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
     if ((rules.crankWaitsMs?.(job, state, ms, null) ?? 0) > 0) return SECOND_MS;
     return rules.judgedIn === "either-state" && job.state === "hot" ? COOLING_MS : null;
   });
-  const { chosen, foundDeg, returning, inHand, personId } = said;
+  const { chosen, returning, inHand, personId } = said;
   const now: RunNow = useMemo(() => {
     const taken = new Set(ledger.others.flatMap((o) => (o.valve === null ? [] : [o.valve])));
     // What is in hand already stays in hand when somebody else comes to it: both are told.
     if (inHand !== null) taken.delete(inHand);
     const pausedBy = state.paused?.personId;
     const othersPause = pausedBy !== undefined && pausedBy !== personId;
-    const next = nextThing(rules, job, state, { chosen, returning, foundDeg, taken, othersPause, nowMs });
+    const next = nextThing(rules, job, state, { chosen, returning, taken, othersPause, nowMs });
     const target = next.kind === "turn" && next.first ? next.to : state.stop;
     return {
       state,
       next,
       nowMs,
-      crankDeg: foundDeg ?? target?.crankDeg ?? 0,
+      crankDeg: state.foundDeg ?? target?.crankDeg ?? 0,
       learning: learningOf(context, ledger.entries, personId, used),
       others: ledger.others,
       othersPause: othersPause ? state.paused : null,
@@ -64,7 +63,6 @@ export function useRunNow(context: RunContext, ledger: Ledger, clock: ServerCloc
     ledger.others,
     ledger.pending,
     chosen,
-    foundDeg,
     returning,
     personId,
     used,

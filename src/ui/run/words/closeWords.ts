@@ -8,7 +8,11 @@ import type { Question } from "@/core/job/questions/question";
 import type { RouteStop } from "@/core/stops/route";
 import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
-import { signAt } from "@/core/stops/sign";
+import { gearNow } from "@/core/job/state/gearNow";
+import { directionWords, placeOf } from "@/core/signs/placeWords";
+import { checkOf, proofWordsAt } from "@/core/signs/proofWords";
+import { turnWords } from "@/core/stops/crankTurns";
+import { advance } from "@/core/units/angle/arc";
 import { withOwnCauses } from "@/core/job/questions/ownCauses";
 import { approvedWords } from "./approved";
 import { questionGrounds } from "./causes";
@@ -71,20 +75,18 @@ function restWords({ engine, job }: RunContext, { state, crankDeg }: RunNow, { v
 
 /** Two full turns by hand; where nothing is read again after them, they only show that nothing touches. */
 export function turnOverWords(context: RunContext, now: RunNow, to: RouteStop): Instruction {
-  const { engine, file, rules } = context;
-  const sign = signAt(engine, to.crankDeg, to.sights ?? []);
-  const place = `${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}`;
-  const only = `${capital(file.rotation ?? "clockwise")} only`;
-  const base = {
-    title: `Turn the engine over two full turns by hand, on to ${place}.`,
-  };
-  const turned = (rereads: Rereads | null, label = `Turned over, at ${to.letter}`): Answer => ({
+  const { engine, file, rules, job } = context;
+  const { check } = checkOf(engine, gearNow(rules, job, now.state), to);
+  const only = `Turn ${directionWords(file)}`;
+  const ends = `${now.state.stop === null ? "on" : "back"} to ${placeOf(engine, to)}${job.cycleDeg === 720 ? ", the same time round" : ""}`;
+  const base = { title: `Turn the engine over two full turns by hand, ${ends}.` };
+  const turned = (rereads: Rereads | null, label = `Turned over, at ${placeOf(engine, to)}`): Answer => ({
     label,
     action: { kind: "turn-over", stop: to.letter, rereads },
   });
   return rules.rereads
-    ? rereadWords(context, now, { ...base, turned }, only, sign.check)
-    : notRereadWords(context, { ...base, button: turned(null) }, only, sign.check);
+    ? rereadWords(context, now, { ...base, turned }, only, check)
+    : notRereadWords(context, { ...base, button: turned(null) }, only, check);
 }
 
 type TurnOver = Pick<Instruction, "title" | "button">;
@@ -244,24 +246,24 @@ const DRIVE_WORDS: Record<Exclude<TimedDrive, "none">, string> = {
   magneto: "a magneto",
 };
 
-/** The word on what is driven by the cam, before anyone puts it back. */
-function driveCheck({ engine, job, file }: RunContext, { state }: RunNow): CheckWords {
+/** The word on what is driven in time, before anyone puts it back: it goes in at the first cylinder's firing TDC. */
+function driveCheck({ engine, job, file, rules }: RunContext, { state }: RunNow): CheckWords {
   const { stop } = state;
-  const rocking = stop === null ? [] : signAt(engine, stop.crankDeg).rocking;
-  const first = file.firingOrder[0] ?? "1";
+  const first = engine.cylinders.find((c) => c.firingDeg === 0)?.id ?? "1";
   const what = job.drive === null || job.drive === "none" ? "a distributor or pump" : DRIVE_WORDS[job.drive];
-  const out = job.cycleDeg === 720 && stop !== null && Math.abs(stop.crankDeg - 360) < 1;
+  const turnDeg = stop === null ? null : advance(stop.crankDeg, 0, job.cycleDeg);
+  const { check, oneTurnOut } = proofWordsAt(engine, gearNow(rules, job, state), 0);
+  const there = turnDeg === 0 || turnDeg === null;
   return {
-    title: out ? `Before ${what} goes back: turn one full turn.` : `Check the timing before ${what} goes back.`,
+    title: there
+      ? `If ${what} came off: cylinder ${first} must fire where it goes back.`
+      : `If ${what} came off: turn the crank ${turnWords(Math.round(turnDeg * 10) / 10)} on, to cylinder ${first} firing.`,
     grounds: [
-      stop === null
-        ? "The crank's place is not known: find it first."
-        : `The crank stands at mark ${stop.letter}, ${Math.round(stop.crankDeg)}° of ${job.cycleDeg}${rocking.length > 0 ? `, cylinder ${rocking.join(", ")} rocking` : ""}.`,
-      out
-        ? `Cylinder ${first} is at overlap, not firing: as it stands, a drive goes in half a turn out.`
-        : `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out.`,
+      `${check}${oneTurnOut === null ? "" : ` ${oneTurnOut}`}`,
+      `A drive is timed at cylinder ${first} firing; with ${first} rocking it goes in half a turn out. Where nothing came off, the crank stays as it is.`,
+      ...(there ? [] : [`Turn ${directionWords(file)}.`]),
     ],
-    done: "Done",
+    done: "In time, or nothing came off",
   };
 }
 

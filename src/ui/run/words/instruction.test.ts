@@ -294,10 +294,12 @@ describe("instruct, while a valve is read", () => {
     const context = contextFor(undefined);
     const back = told(context, nowOf(context, [ARRIVED], { returning: true }));
     expect(back).toMatchObject({
-      title: "Is the crank still at mark A?",
+      title: "Is the crank still at the TDC mark?",
       button: { action: { kind: "arrive", stop: "A" } },
     });
-    expect(back.grounds[0]).toMatch(/Cylinder 1 has both rockers loose/);
+    expect(back.grounds[0]).toMatch(
+      /two full turns, back to the TDC mark. Cylinder 1 fires: the 1 exhaust rocker stood/,
+    );
   });
   it("asks whoever broke off, by name, and stops nobody who goes on", () => {
     const context = contextFor(undefined);
@@ -310,22 +312,22 @@ describe("instruct, while a valve is read", () => {
       personName: "Bo Tarn",
     } as Entry;
     const back = told(context, nowOf(context, [ARRIVED, paused]));
-    expect(back).toMatchObject({ eyebrow: "Paused by Bo Tarn: Break", title: "Is the crank still at mark A?" });
+    expect(back).toMatchObject({ eyebrow: "Paused by Bo Tarn: Break", title: "Is the crank still at the TDC mark?" });
     expect(nowOf(context, [ARRIVED, paused], { othersPause: true }).next.kind).toBe("read");
     // Who comes back after a while is asked all the same.
     expect(told(context, nowOf(context, [ARRIVED, paused], { othersPause: true, returning: true })).title).toBe(
-      "Is the crank still at mark A?",
+      "Is the crank still at the TDC mark?",
     );
   });
   it("reads the sign of a stop before the first valve", () => {
     const context = contextFor(undefined);
     const first = told(context, nowOf(context, []));
     expect(first).toMatchObject({
-      title: "Turn the crank until mark A is at the pointer.",
+      title: "Turn the crank until the TDC mark is at the pointer.",
       button: { action: { kind: "arrive", stop: "A" } },
     });
     expect(first.grounds.join(" ")).toMatch(
-      /Cylinder 1 has both rockers loose.*one turn out.*Back up at least 30° past the mark/,
+      /Cylinder 1 fires: the 1 exhaust rocker stood still.*one turn out.*Overshot\? Never back, unless gears drive the cam/,
     );
   });
 });

@@ -4,8 +4,13 @@ import { adjusterAt } from "@/core/lash/adjuster";
 import { lockingOf } from "@/core/lash/locking";
 import type { RouteStop } from "@/core/stops/route";
 import { barringWords, turnWords } from "@/core/stops/crankTurns";
-import { type Sight, sightWords } from "@/core/stops/sight";
-import { signAt } from "@/core/stops/sign";
+import { gearNow } from "@/core/job/state/gearNow";
+import { capital } from "@/core/job/words/names";
+import type { Engine } from "@/core/engine/resolve";
+import { checkOf } from "@/core/signs/proofWords";
+import { directionWords, markOf, markThere, overshotWords, placeOf } from "@/core/signs/placeWords";
+import { watchedFrom } from "@/core/signs/watchedFrom";
+import { type Sight, sightsWords } from "@/core/stops/sight";
 import type { AtValve, RunContext, RunNow } from "../model";
 import type { Reading } from "../../leaves/taps";
 import { bridgeWords } from "./bridgeWords";
@@ -34,13 +39,7 @@ export function instruct(context: RunContext, now: RunNow, reading: Reading | nu
     case "confirm":
       return confirmWords(context, now, next.at);
     case "turn":
-      return turnInstruction(
-        context,
-        next.to,
-        next.turnDeg,
-        next.first,
-        room.turnGrounds?.(context, now, next.to) ?? [],
-      );
+      return turnInstruction(context, now, next);
     case "wait":
       return room.waitWords?.(context, now) ?? instruction({ eyebrow: "", title: "The crank waits." });
     case "bridge":
@@ -88,68 +87,74 @@ function contextAt(context: RunContext, { valve }: ValveState): RunContext {
   };
 }
 
-/** Coming up on it in the running direction takes up the slack; a mark is named only where there is one. */
-const overshot = (watched: boolean): string =>
-  `Overshot? Back up at least 30° past ${watched ? "it" : "the mark"} and come up again.`;
 const LOOKS_WRONG: Answer = { label: "Looks wrong: where is the crank?", action: { kind: "locate" } };
 
-/** How the crank is proved to be at a stop, and what is seen one turn out. */
-function signWords(context: RunContext, at: RouteStop): string {
-  const own = context.room.signWords?.(context, at);
-  if (own !== undefined) return own;
-  const sign = signAt(context.engine, at.crankDeg, at.sights ?? []);
-  return `${sign.check}${sign.oneTurnOut === null ? "" : ` ${sign.oneTurnOut}`}`;
+/** How the crank is proved to be at a stop with the gear as it stands, and what is seen one turn out. */
+function signWords({ engine, rules, job }: RunContext, state: RunNow["state"], at: RouteStop): string {
+  const { check, oneTurnOut } = checkOf(engine, gearNow(rules, job, state), at);
+  return `${check}${oneTurnOut === null ? "" : ` ${oneTurnOut}`}`;
 }
 
-function turnInstruction(
-  context: RunContext,
-  to: RouteStop,
-  turnDeg: number,
-  first: boolean,
-  own: readonly string[],
-): Instruction {
-  const { engine, file, job } = context;
-  const direction = file.rotation ?? "clockwise";
-  const tool = first ? null : barringWords(turnDeg, file.barring);
+type Turn = Extract<RunNow["next"], { kind: "turn" }>;
+
+function turnInstruction(context: RunContext, now: RunNow, next: Turn): Instruction {
+  const { engine, file, job, room } = context;
+  const { to } = next;
+  const fromDeg = now.state.stop?.crankDeg ?? now.state.foundDeg;
+  const { sights, extraDeg } = watchedFrom(engine, to, next.first ? null : fromDeg);
+  const turnDeg = next.turnDeg + extraDeg;
+  const tool = next.first ? null : barringWords(turnDeg, file.barring);
+  const own = room.turnGrounds?.(context, now, to) ?? [];
+  const mark = markOf(engine, to);
+  const turn = `Turn ${directionWords(file)}. ${overshotWords(file, mark ?? "it")}`;
   const base = {
     eyebrow: `Stop ${to.letter}, ${job.route.indexOf(to) + 1} of ${job.route.length}`,
-    button: { label: arrivedLabel(to), action: { kind: "arrive" as const, stop: to.letter } },
+    button: {
+      label: mark === null ? "Crank is there" : `Crank is at ${mark}, checked`,
+      action: { kind: "arrive" as const, stop: to.letter },
+    },
     choices: [LOOKS_WRONG],
   };
-  const sights = to.sights ?? [];
-  const turn = `Turn ${direction} only, as seen from the end you bar from. ${overshot(sights.length > 0)}`;
-  if (sights.length > 0) {
-    const about = first
+  if (mark === null) {
+    const about = next.first
       ? ""
       : `It comes about ${turnWords(Math.round(turnDeg))} on${tool === null ? "" : `, ${tool}`}. `;
     return instruction({
       ...base,
-      title: `Turn the crank until ${sights.map((s) => sightWords(s, engine.mover)).join(", and ")}.`,
-      grounds: [...own, `${about}${turn}`, watchWords(sights)],
+      title: `Turn the crank until ${sightsWords(sights, engine.mover)}.`,
+      grounds: [...own, `${about}${turn}`, watchWords(engine, sights)],
     });
   }
-  const title = first
-    ? `Turn the crank until mark ${to.letter} is at the pointer.`
-    : `Turn the crank ${turnWords(turnDeg)} on, to mark ${to.letter}.`;
-  const mark = `Mark ${to.letter} ${to.markDeg === 0 ? "is the TDC mark" : `comes up ${Math.round(to.markDeg * 10) / 10}° after the TDC mark`}.${tool === null ? "" : ` That is ${tool}.`} ${turn}`;
+  const after =
+    to.markDeg === 0 || !(0 in engine.markNames)
+      ? ""
+      : `${capital(mark)} comes up ${Math.round(to.markDeg * 10) / 10}° after ${markThere(engine, 0) ?? ""}. `;
   return instruction({
     ...base,
-    title,
-    grounds: [...own, `Check it: ${signWords(context, to)}`, mark],
+    title: next.first
+      ? `Turn the crank until ${mark} is at the pointer.`
+      : `Turn the crank ${turnWords(turnDeg)} on, to ${mark}.`,
+    grounds: [
+      ...own,
+      `Check it: ${signWords(context, now.state, to)}`,
+      `${after}${tool === null ? "" : `That is ${tool}. `}${turn}`,
+    ],
   });
 }
 
-const arrivedLabel = (stop: RouteStop): string =>
-  (stop.sights ?? []).length > 0 ? "Crank is there" : `Crank is at mark ${stop.letter}, checked`;
-
 /** What fools the eye at this sort of stop. */
-function watchWords(sights: readonly Sight[]): string {
+function watchWords({ mover, releases }: Engine, sights: readonly Sight[]): string {
   const moments = new Set(sights.map((s) => s.moment));
+  if (moments.has("away") || moments.has("low"))
+    return "Any place will do where all of that is so: stop in the middle of it.";
   if (moments.has("opening"))
-    return "A compression release also lifts a little: this is the stroke that goes on to lift fully.";
-  if (moments.has("closing")) return "Past the lowest point, not at it: stop once you see it coming back.";
+    return releases.length > 0
+      ? "A compression release also lifts a little: this is the stroke that goes on to lift fully."
+      : "From shut: it has only begun to move.";
+  if (moments.has("closing"))
+    return `Past the ${mover.opens === "down" ? "lowest" : "highest"} point, not at it: stop once you see it coming back.`;
   if (moments.has("rocking")) return "At the middle of the rock, both valves of that cylinder hardly move.";
-  return "At full lift the retainer stands still for a moment: stop in the middle of that.";
+  return `At full lift the ${mover.name} stands still for a moment: stop in the middle of that.`;
 }
 
 /** Who broke off, and why. */
@@ -158,13 +163,13 @@ export const pauseWords = ({ personName, reason }: NonNullable<RunNow["othersPau
 
 /** After a while away: the same proof as on arriving. */
 function confirmWords(context: RunContext, { state }: RunNow, at: RouteStop): Instruction {
-  const place = `${(at.sights ?? []).length > 0 ? "stop" : "mark"} ${at.letter}`;
+  const place = placeOf(context.engine, at);
   return instruction({
     eyebrow: state.paused === null ? "Back at the engine" : pauseWords(state.paused),
     title: `Is the crank still at ${place}?`,
     grounds: [
-      `Anyone may have turned it meanwhile. ${signWords(context, at)}`,
-      `If it was turned, bring ${place} back in the running direction, or ask where the crank is.`,
+      `Anyone may have turned it meanwhile: unless you know that nobody did, turn it on ${context.job.cycleDeg === 720 ? "two full turns" : "one full turn"}, back to ${place}. ${signWords(context, state, at)}`,
+      `Turn ${directionWords(context.file)}.`,
     ],
     button: { label: `Crank is at ${place}, checked`, action: { kind: "arrive", stop: at.letter } },
     choices: [LOOKS_WRONG],

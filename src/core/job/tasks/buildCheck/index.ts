@@ -150,6 +150,8 @@ export const BUILD_CHECK: TaskRules<BuildCheckTask, null, "line"> = {
   judgesReadings: false,
   turnsOver: false,
   questions: null,
+  // Followers and pushrods may be in, whatever stands over them is not.
+  gearAt: () => "off",
   ownAt: () => null,
   checks: ["cleared"],
   takes: ["line-ticked", "line-not-here"],

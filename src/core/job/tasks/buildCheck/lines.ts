@@ -243,10 +243,10 @@ const shaftLine =
     };
   };
 
-const drive = ({ follower }: EngineFile): Given => ({
+const drive = ({ follower, cam }: EngineFile): Given => ({
   id: "drive",
   title: "Check the marks of belt, chain or gears; then two full turns by hand.",
-  how: `In the running direction, slowly: nothing touches, and the marks come together again.${follower === "flat" ? " No further turns than these: the paste wipes off." : ""}`,
+  how: `In the running direction, slowly: nothing touches, and the marks come together again${cam?.gearMarks === undefined ? "" : `: cylinder ${cam.gearMarks.proves} fires then`}.${follower === "flat" ? " No further turns than these: the paste wipes off." : ""}`,
   why: "A tooth out, and valves meet pistons at the first turn of the starter.",
 });
 

@@ -2,6 +2,7 @@
 import type { EngineFile } from "../../../engine/engineFile";
 import type { Engine } from "../../../engine/resolve";
 import { marginDeg } from "../../../stops/margin";
+import type { Sight } from "../../../stops/sight";
 import type { RouteStop } from "../../../stops/route";
 import { stopLetter } from "../../../stops/sign";
 import { fold } from "../../../units/angle/arc";
@@ -101,11 +102,22 @@ export function stopsForShafts(engine: Engine, shafts: readonly Shaft[]): ShaftS
     chosen.push(best.deg);
     left = left.filter((i) => !best.here.includes(i));
   }
-  const route = chosen.sort((a, b) => a - b).map((crankDeg, i) => stopAt(engine, crankDeg, stopLetter(i)));
-  return {
-    route,
-    stops: shafts.map((_, i) => route.find((s) => serves(i, s.crankDeg))?.letter ?? null),
-  };
+  const bare = chosen.sort((a, b) => a - b).map((crankDeg, i) => stopAt(engine, crankDeg, stopLetter(i)));
+  const stops = shafts.map((_, i) => bare.find((s) => serves(i, s.crankDeg))?.letter ?? null);
+  const route = bare.map((stop) => {
+    const under = shafts.flatMap(({ valves }, i) => (stops[i] === stop.letter ? valves : []));
+    return { ...stop, sights: restingSights(engine, under) };
+  });
+  return { route, stops };
+}
+
+/** While no rocker is on, resting followers are seen at their lobes or felt at their pushrods. */
+function restingSights(engine: Engine, valves: readonly string[]): Sight[] {
+  const moment = engine.gear.lobes ? "away" : "low";
+  return engine.valves
+    .filter((v) => valves.includes(v.id))
+    .map(({ cylinder, role }): Sight => ({ cylinder, role, moment }))
+    .filter((s, i, all) => all.findIndex((o) => o.cylinder === s.cylinder && o.role === s.role) === i);
 }
 
 function compare(a: readonly number[], b: readonly number[]): number {

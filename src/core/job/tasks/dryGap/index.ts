@@ -60,6 +60,7 @@ export const DRY_GAP: TaskRules<DryGapTask, null, DryGapStep> = {
   rereads: false,
   judgesReadings: true,
   questions: QUESTIONS,
+  gearAt: () => "dry",
   ownAt: () => null,
 
   checks: USUAL_CHECKS,

@@ -22,6 +22,8 @@ export const PRELOAD: TaskRules<PreloadTask, ValvePreload | null, PreloadStep> =
   judgesReadings: false,
   // A lifter has no lash: its plunger is judged where it stands, and nothing is adjusted away.
   questions: null,
+  // New and dry, they have play until they are set.
+  gearAt: ({ plan }, { status }) => (plan.bleedMinutes === null && status === "unread" ? "slack" : "preloaded"),
   ownAt: ({ plan }, valve, work) => preloadAt(plan, valve, work),
   squeezes: ({ plan }, entry) => plan.bleedMinutes !== null && entry.kind === "set" && (entry.turns ?? 0) > 0,
 

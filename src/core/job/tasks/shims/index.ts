@@ -23,7 +23,7 @@ export const outOfBand = ({ valves }: Pick<JobState, "valves">): ValveState[] =>
  */
 function wholeEngine({ route }: JobOf, state: JobState): TaskThing<null, ShimStep> | null {
   if (state.surveying) return null;
-  const to = route[0];
+  const to = state.stop ?? route[0];
   if (state.unseated && to !== undefined) return { kind: "task", step: "seat", valve: null, at: null, to };
   const open = [...state.valves.values()].some(
     (v) =>

@@ -3,13 +3,12 @@ import type { BuildCheckTask } from "@/core/job/tasks/buildCheck/plan";
 import type { TaskRoom } from "../../model";
 import { LineList } from "./LineList";
 import { LinePanel } from "./LinePanel";
-import { lineInHand, lineWords, signWords } from "./words";
+import { lineInHand, lineWords } from "./words";
 
 export const BUILD_CHECK_ROOM: TaskRoom<BuildCheckTask, null, "line"> = {
   doneWord: "ticked",
   gapWord: "",
   stepWords: lineWords,
-  signWords,
   closeTitle: "Every line is answered. Close the build check.",
   map: (run) => <LineList run={run} />,
   panel: (run) => {

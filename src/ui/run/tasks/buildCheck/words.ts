@@ -4,9 +4,6 @@ import { type LineState, neverRests } from "@/core/job/tasks/buildCheck/line";
 import type { BuildCheckTask } from "@/core/job/tasks/buildCheck/plan";
 import type { Draft } from "@/core/job/ledger/entry";
 import type { LeafMark } from "@/core/job/ledger/fields";
-import { layoutOf } from "@/core/heat/gearOf";
-import type { RouteStop } from "@/core/stops/route";
-import { signAt } from "@/core/stops/sign";
 import type { RunContext, RunNow } from "../../model";
 import { type Instruction, entering, instruction } from "../../words/shape";
 
@@ -70,22 +67,3 @@ export function lineWords(context: CheckContext, now: RunNow): Instruction {
 /** The button's words. */
 export const doneWords = (at: LineState): string =>
   at.line.rounds === 1 ? "Done" : again(at) ? "Second round done" : "First round done";
-
-/** Without rockers a piston at its top is felt at its plug hole, and the pushrods or lobes show which top it is. */
-export function signWords({ engine, file }: CheckContext, at: RouteStop): string {
-  const { firing, rocking } = signAt(engine, at.crankDeg);
-  const seen = layoutOf(file) === "overhead" ? "lobes" : "pushrods";
-  const tops = [
-    ...(firing.length > 0
-      ? [
-          `cylinder ${firing.join(" and ")} pushed air at its plug hole just before the mark, both its ${seen} at rest`,
-        ]
-      : []),
-    ...(rocking.length > 0
-      ? [`cylinder ${rocking.join(" and ")} is at its top with its ${seen} just passing each other`]
-      : []),
-  ];
-  const lead =
-    tops.length === 0 ? "No piston is at its top here: go by the mark, and count the turns." : `${tops.join("; ")}.`;
-  return `${lead.charAt(0).toUpperCase()}${lead.slice(1)} A ${seen === "lobes" ? "lobe that points at its valve" : "pushrod that stands higher than its neighbors"} means a turn too many or too few.`;
-}

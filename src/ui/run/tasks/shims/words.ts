@@ -4,7 +4,8 @@ import type { ValveState } from "@/core/job/state/state";
 import { capital, valveName } from "@/core/job/words/names";
 import { readingWords } from "@/core/job/words/readings";
 import { DRAWER_PART_NAMES } from "@/core/parts/part";
-import { signAt } from "@/core/stops/sign";
+import { directionWords, placeOf } from "@/core/signs/placeWords";
+import { checkOf } from "@/core/signs/proofWords";
 import type { ShimsTask } from "@/core/job/tasks/shims/plan";
 import type { RunContext } from "../../model";
 import { type Instruction, LEAVE_SO, instruction } from "../../words/shape";
@@ -40,13 +41,16 @@ export function seatWords({ engine, job, file }: RunContext, to: RouteStop): Ins
   );
   return instruction({
     eyebrow: "Parts are in",
-    title: `Cams on, marks checked; then turn it over two full turns by hand, on to ${(to.sights ?? []).length > 0 ? "stop" : "mark"} ${to.letter}.`,
+    title: `Cams on, marks checked; then turn it over two full turns by hand, to ${placeOf(engine, to)}${job.cycleDeg === 720 ? ", the same time round" : ""}.`,
     grounds: [
       ...cams,
-      `That seats the parts: what is read before means nothing. ${capital(file.rotation ?? "clockwise")} only; anything that stops you is a valve that meets a piston.`,
-      signAt(engine, to.crankDeg, to.sights ?? []).check,
+      `That seats the parts: what is read before means nothing. Turn ${directionWords(file)}; anything that stops you is a valve that meets a piston.`,
+      checkOf(engine, {}, to).check,
       `Then all ${job.valves.length} are read once more.`,
     ],
-    button: { label: `Turned over, at ${to.letter}`, action: { kind: "turn-over", stop: to.letter, rereads: null } },
+    button: {
+      label: `Turned over, at ${placeOf(engine, to)}`,
+      action: { kind: "turn-over", stop: to.letter, rereads: null },
+    },
   });
 }
