@@ -148,7 +148,7 @@ test("a job is rehearsed from its tray, and stays as it was; one on shims is mea
   await expect(page.getByRole("navigation", { name: "Practice" })).toContainText(
     "nothing of this is kept in the job or the record",
   );
-  await page.getByRole("button", { name: /^Crank is at mark A/ }).click();
+  await page.getByRole("button", { name: /^Crank is at the TDC mark/ }).click();
   await expect(page.getByRole("heading", { name: /^Read 1 intake/ })).toBeVisible();
   // The valve that the run has in hand is in hand at the engine, under the run's own words.
   await place(page, "The engine");

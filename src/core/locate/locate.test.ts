@@ -4,9 +4,9 @@ import { describe, expect, it } from "vitest";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import { MILD_CAM, anyFourStroke, engineFile } from "../engine/testEngines";
 import { marginDeg } from "../stops/margin";
-import { fold } from "../units/angle/arc";
+import { fold, intersect } from "../units/angle/arc";
 import { GEAR_STATES, type GearState, allIn } from "./gearState";
-import { bestNext, intersect, locate, settableIn } from "./locate";
+import { bestNext, locate, settableIn } from "./locate";
 import { type Observation, possibleArcs } from "./observation";
 import { provesNothing } from "./proves";
 

@@ -3,11 +3,12 @@
  * Nothing is guessed: two places one turn apart stay two until something tells them apart.
  */
 import type { Engine, Valve } from "../engine/resolve";
-import { type Arc, contains, fold, widen } from "../units/angle/arc";
+import { type Arc, TOUCH_DEG, contains, fold, intersect, widen } from "../units/angle/arc";
 import { DEFAULT_REQUIRED_MARGIN_DEG } from "../stops/settings";
 import { type GearNow, allIn, gearAt } from "./gearState";
 import { type Observation, SWING_DEG, possibleArcs, shifted } from "./observation";
-import { provesNothing, showsSurely } from "./proves";
+import { provesNothing } from "./proves";
+import { lifterShows, movesWithLobe } from "./shows";
 
 export interface Located {
   /** Where the crank can be, in crank order; empty when the observations contradict each other. */
@@ -18,25 +19,6 @@ export interface Located {
   readonly contradiction: readonly number[];
   /** What to look at next; null when one arc is left, or nothing tells the places apart. */
   readonly next: Observation | null;
-}
-
-/** What overlaps less than this does not overlap: ends that only touch are no agreement. */
-const TOUCH_DEG = 1e-7;
-
-/** Where two sets of disjoint arcs meet, in crank order. */
-export function intersect(a: readonly Arc[], b: readonly Arc[], cycleDeg: number): Arc[] {
-  if (a.some((arc) => arc.spanDeg >= cycleDeg)) return [...b];
-  if (b.some((arc) => arc.spanDeg >= cycleDeg)) return [...a];
-  const both: Arc[] = [];
-  for (const x of a) {
-    for (const y of b) {
-      const into = fold(y.startDeg - x.startDeg, cycleDeg);
-      both.push({ startDeg: y.startDeg, spanDeg: Math.min(x.spanDeg - into, y.spanDeg) });
-      both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - (cycleDeg - into), x.spanDeg) });
-    }
-  }
-  // Where they don't meet, nothing or less is left.
-  return both.filter((arc) => arc.spanDeg > TOUCH_DEG).sort((p, q) => p.startDeg - q.startDeg);
 }
 
 const whole = (cycleDeg: number): Arc[] => [{ startDeg: fold(0, cycleDeg), spanDeg: cycleDeg }];
@@ -239,9 +221,8 @@ function watched(engine: Engine, gear: GearNow, valve: Valve): Question | null {
     swingDeg: SWING_DEG,
     ...(at === undefined ? {} : { at }),
   });
-  if (showsSurely(engine, gear, of("moves")))
-    return { observation: of("moves"), no: of("still"), turnsDeg: SWING_DEG };
-  return engine.gear.pushrods || engine.mover.name === "tappet"
+  if (movesWithLobe(engine, gear, valve)) return { observation: of("moves"), no: of("still"), turnsDeg: SWING_DEG };
+  return lifterShows(engine)
     ? { observation: of("moves", "lifter"), no: of("still", "lifter"), turnsDeg: SWING_DEG }
     : { observation: of("moves"), no: null, turnsDeg: SWING_DEG };
 }

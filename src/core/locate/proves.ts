@@ -1,6 +1,7 @@
 /** Whether something seen or felt proves anything on this engine, with its gear as it stands now. */
 import type { Engine, Valve } from "../engine/resolve";
 import { type GearNow, type GearState, gearAt } from "./gearState";
+import { HIDDEN, airProves } from "./shows";
 import { LEAST_SWING_DEG, type Observation, possibleArcs, sureArcs } from "./observation";
 
 export interface ProvesNothing {
@@ -9,27 +10,14 @@ export interface ProvesNothing {
   readonly why: string;
 }
 
-type AtValve = Extract<Observation, { valve: string }>["kind"];
-
-/** What the gear at one valve does not show, by its state; what is not named, it shows. */
-const HIDES: Readonly<Record<GearState, Partial<Readonly<Record<AtValve, string>>>>> = {
-  set: {},
-  preloaded: { pressed: "it is tight everywhere: its lifter takes up all play" },
-  slack: {
-    loose: "it has play everywhere",
-    still: "its lobe may not take the slack up",
-  },
-  snug: {
-    loose: "it was run down until it touches: it is tight on its base circle",
-    pressed: "it was run down until it touches: it is tight everywhere",
-  },
-  dry: { still: "its lobe may not take the gap up" },
-  off: {
-    loose: "its gear is off",
-    pressed: "its gear is off",
-    moves: "its gear is off: watch its lifter",
-    still: "its gear is off: watch its lifter",
-  },
+/** Why the gear at one valve does not show it, by its state. */
+const WHY_HIDDEN: Readonly<Record<GearState, string>> = {
+  set: "",
+  preloaded: "it is tight everywhere: its lifter takes up all play",
+  slack: "it has play to spare",
+  snug: "it was run down until it touches: it is tight on its base circle too",
+  dry: "its lobe may not take the gap up",
+  off: "its gear is off: watch its lifter",
 };
 
 /** Instead of "no", where that is a sign of its own. */
@@ -76,8 +64,10 @@ function atValve(
     };
   // A lifter follows its lobe whatever stands on it.
   if ("at" in seen && seen.at === "lifter") return null;
-  const why = HIDES[gearAt(engine, gear, valve).state][seen.kind];
-  return why === undefined ? null : { field: "kind", why: `${valve.id} does not show that: ${why}.` };
+  const { state } = gearAt(engine, gear, valve);
+  return HIDDEN[state].includes(seen.kind)
+    ? { field: "kind", why: `${valve.id} does not show that: ${WHY_HIDDEN[state]}.` }
+    : null;
 }
 
 function atCylinder(
@@ -100,14 +90,13 @@ function atCylinder(
         ? null
         : { field: "kind", why: `Cylinder ${cylinder} has not both valves in the list: nothing is seen to rock.` };
     case "pressure": {
-      const states = valves.map((v) => gearAt(engine, gear, v).state);
-      if (states.includes("off"))
+      const proves = airProves(engine, gear, cylinder);
+      if (proves === "never")
         return {
           field: "kind",
           why: `Gear of cylinder ${cylinder} is off: its valves stay shut, and it pushes air at both its tops.`,
         };
-      return (states.includes("slack") || states.includes("dry")) &&
-        !("exhaustSeen" in seen && seen.exhaustSeen === true)
+      return proves === "exhaust-seen" && !("exhaustSeen" in seen && seen.exhaustSeen === true)
         ? {
             field: "exhaustSeen",
             why: `A valve of cylinder ${cylinder} has play to spare: say whether its exhaust was seen to open on the way to its other top.`,
@@ -136,13 +125,3 @@ function noProof(engine: Engine, seen: Observation): ProvesNothing | null {
         : { field: "no", why: "Here nobody would surely see it: that it was not seen proves nothing." };
   }
 }
-
-const TAKES_UP: readonly GearState[] = ["set", "preloaded", "snug"];
-
-/** Whether everybody sees it where the lobe does it: a valve moves with its lobe only while there is little play. */
-export const showsSurely = (engine: Engine, gear: GearNow, seen: Observation): boolean => {
-  if (provesNothing(engine, gear, seen) !== null) return false;
-  if (seen.kind !== "moves" || seen.at === "lifter") return true;
-  const valve = engine.valves.find((v) => v.id === seen.valve);
-  return valve !== undefined && TAKES_UP.includes(gearAt(engine, gear, valve).state);
-};

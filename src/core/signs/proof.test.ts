@@ -48,7 +48,7 @@ describe("the proof of a stop", () => {
   it("of rockers with lash or on lifters is what moved and what stood still", () => {
     const words = {
       check:
-        "Cylinder 1 fires: the 1 exhaust rocker stood still through the last sixth of a turn; the 4 exhaust rocker moved through the last sixth of a turn; the plug hole of 1 pushed air on the way up.",
+        "Cylinder 1 fires: the 1 exhaust rocker stood still and the 4 exhaust rocker moved through the last sixth of a turn; the plug hole of 1 pushed air on the way up.",
       oneTurnOut: "If the 1 exhaust rocker moved, you are one turn out: turn one full turn on.",
     };
     expect(at({}, "set", 0)).toEqual(words);

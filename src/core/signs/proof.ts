@@ -4,12 +4,11 @@
  */
 import type { Engine, Valve } from "../engine/resolve";
 import type { GearNow } from "../locate/gearState";
-import { intersect } from "../locate/locate";
 import { type Observation, SWING_DEG, possibleArcs, sureArcs } from "../locate/observation";
-import { provesNothing, showsSurely } from "../locate/proves";
+import { airProves, lifterShows, movesWithLobe } from "../locate/shows";
 import { CRANK_OFF_DEG } from "../stops/settings";
 import { topsAt } from "../stops/sign";
-import { type Arc, arcBetween, complement } from "../units/angle/arc";
+import { type Arc, arcBetween, complement, intersect } from "../units/angle/arc";
 
 /** What proves a stop, all of it to be seen there; empty where nothing that shows now tells it from one turn out. */
 export type Proof = readonly Observation[];
@@ -20,7 +19,7 @@ export type Proof = readonly Observation[];
  */
 export function proofAt(engine: Engine, gear: GearNow, crankDeg: number, offDeg: number = CRANK_OFF_DEG.mark): Proof {
   const { firing, rocking } = topsAt(engine, crankDeg);
-  const tells = (seen: Observation): boolean => provesThere(engine, gear, seen, crankDeg, offDeg);
+  const tells = (seen: Observation): boolean => provesThere(engine, seen, crankDeg, offDeg);
   const of = (cylinder: string | undefined): Valve[] =>
     engine.valves.filter((v) => v.cylinder === cylinder && v.role !== "injector");
   const watched = (kind: "moves" | "still", valves: readonly Valve[]): Observation[] =>
@@ -47,8 +46,8 @@ export function proofAt(engine: Engine, gear: GearNow, crankDeg: number, offDeg:
 function swings(engine: Engine, gear: GearNow, kind: "moves" | "still", valve: Valve): Observation[] {
   const seen: Observation = { kind, valve: valve.id, swingDeg: SWING_DEG };
   const atLifter: Observation = { ...seen, at: "lifter" };
-  const felt = engine.gear.pushrods || engine.mover.name === "tappet";
-  return felt && !showsSurely(engine, gear, seen) ? [atLifter] : [seen];
+  if (movesWithLobe(engine, gear, valve)) return [seen];
+  return lifterShows(engine) ? [atLifter] : [];
 }
 
 type Pressure = Extract<Observation, { kind: "pressure" }>;
@@ -56,16 +55,14 @@ type Pressure = Extract<Observation, { kind: "pressure" }>;
 /** Air at the plug hole as its piston comes up; null where that proves nothing, or no piston is there. */
 function pressureOf(engine: Engine, gear: GearNow, cylinder: string | undefined): Pressure | null {
   if (cylinder === undefined) return null;
-  const plain: Pressure = { kind: "pressure", cylinder };
-  const nothing = provesNothing(engine, gear, plain);
-  if (nothing === null) return plain;
-  return nothing.field === "exhaustSeen" ? { ...plain, exhaustSeen: true } : null;
+  const proves = airProves(engine, gear, cylinder);
+  if (proves === "never") return null;
+  return { kind: "pressure", cylinder, ...(proves === "always" ? {} : { exhaustSeen: true }) };
 }
 
 /** Everybody sees it where the crank may really stand, and nobody does where it may stand one turn out. */
-function provesThere(engine: Engine, gear: GearNow, seen: Observation, crankDeg: number, offDeg: number): boolean {
+function provesThere(engine: Engine, seen: Observation, crankDeg: number, offDeg: number): boolean {
   const { cycleDeg } = engine;
-  if (!showsSurely(engine, gear, seen)) return false;
   const sure = sureArcs(engine, seen);
   if (sure === null || !holds(sure, arcBetween(crankDeg - offDeg, crankDeg + offDeg, cycleDeg), cycleDeg))
     return false;

@@ -79,7 +79,9 @@ function clauses(engine: Engine, proof: Proof): string[] {
   const groups = [...groupedBy(swings, (o) => `${o.kind} ${cylinderOf(engine, o.valve)} ${o.at ?? ""}`).values()];
   return [
     ...others.filter((o) => o.kind !== "pressure").map((o) => seenHere(engine, o)),
-    ...groups.map((group) => swingWords(engine, group)),
+    ...(groups.length === 0
+      ? []
+      : [`${groups.map((group) => swingWords(engine, group)).join(" and ")} through the last sixth of a turn`]),
     ...others.filter((o) => o.kind === "pressure").map((o) => seenHere(engine, o)),
   ];
 }
@@ -114,7 +116,7 @@ function swingWords(engine: Engine, group: readonly Swing[]): string {
   const did = first.kind === "still" ? "stood still" : "moved";
   const finger =
     first.at === "lifter" && what === "pushrod" ? `, a finger on ${group.length === 1 ? "it" : "each"},` : "";
-  return `${who}${finger} ${did} through the last sixth of a turn`;
+  return `${who}${finger} ${did}`;
 }
 
 /** What is watched: what works the valve, or what stands on its lobe. */

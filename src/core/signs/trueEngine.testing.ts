@@ -7,6 +7,7 @@ import type { EngineFile, ValveRole } from "../engine/engineFile";
 import { type Engine, resolveEngine } from "../engine/resolve";
 import type { GearAt, GearNow, GearState } from "../locate/gearState";
 import type { Observation } from "../locate/observation";
+import type { Sight } from "../stops/sight";
 import type { Random } from "../units/random";
 
 interface TrueLobe {
@@ -108,6 +109,60 @@ export class TrueEngine {
     const { cycleDeg } = this.engine;
     this.deg = (((this.deg + byDeg) % cycleDeg) + cycleDeg) % cycleDeg;
   }
+
+  /** Whether a cylinder is about its firing TDC. */
+  firesNear = (cylinder: string): boolean => this.from(cylinder) <= 30;
+
+  /**
+   * Turns on until a moment is seen, give or take an eye, and on from there where it says so; how far the crank went.
+   * `halfDeg` is half a cycle.
+   */
+  watch({ cylinder, moment, role, share }: Sight, halfDeg: number, eyeDeg: number): number {
+    const { r, engine } = this;
+    const firing = engine.cylinders.find((c) => c.id === cylinder)?.firingDeg ?? 0;
+    const lobe = role === null ? undefined : this.lobes[role];
+    const from = this.deg;
+    const goTo = (rel: number, onDeg = 0): number => {
+      const off = r.between(-eyeDeg, eyeDeg);
+      const ahead = (((firing + rel - from) % engine.cycleDeg) + engine.cycleDeg) % engine.cycleDeg;
+      this.turn(ahead + onDeg + off);
+      return ahead + onDeg;
+    };
+    if (moment === "rocking" || lobe === undefined) return goTo(360);
+    const { opensDeg, closesDeg } = lobe;
+    const full = (opensDeg + closesDeg) / 2;
+    switch (moment) {
+      case "opening":
+        return goTo(opensDeg + (share ?? 0.1) * (full - opensDeg));
+      case "closing":
+        return goTo(full + (share ?? 0.25) * (closesDeg - full));
+      case "full":
+        return goTo(full);
+      case "full-then-on":
+      case "full-then-half-on":
+        return goTo(full, halfDeg);
+      case "away":
+      case "low":
+        throw new RangeError("watch: whole lobes are looked at, see watchAway");
+    }
+  }
+
+  /** Turns on until the lobes of all these point away, into the middle of that stretch; how far the crank went. */
+  watchAway(valves: readonly string[]): number {
+    const { cycleDeg } = this.engine;
+    const from = this.deg;
+    const rests = (on: number): boolean => valves.every((id) => this.lobeMm(id, from + on) === 0);
+    let first = 0;
+    while (first < cycleDeg && !(rests(first) && rests(first + 15))) first += 1;
+    let last = first;
+    while (last < first + cycleDeg && rests(last)) last += 1;
+    const on = (first + last - 1) / 2;
+    this.turn(on);
+    return on;
+  }
+
+  /** How far a follower is lifted where the crank stands. */
+  liftMm = (id: string): number => this.lobeMm(id, this.deg);
 
   /** What a person says who is asked whether this is so; where one could say either, either. */
   says(seen: Observation): boolean {

@@ -10,6 +10,10 @@ export interface Watched {
   readonly extraDeg: number;
 }
 
+/** Whether the file knows when these moments come: of an assumed cam no figure is told. */
+export const isTimed = ({ roleArcs }: Engine, sights: readonly Sight[]): boolean =>
+  sights.every(({ role }) => role === null || roleArcs[role]?.least === null);
+
 const THEN_ON: readonly Sight["moment"][] = ["full-then-on", "full-then-half-on"];
 
 /**

@@ -113,3 +113,22 @@ export function clearance(arcs: readonly Arc[], deg: number, cycleDeg: number): 
   }
   return -nearestOutside;
 }
+
+/** What overlaps less than this does not overlap: ends that only touch are no agreement. */
+export const TOUCH_DEG = 1e-7;
+
+/** Where two sets of disjoint arcs meet, in crank order. */
+export function intersect(a: readonly Arc[], b: readonly Arc[], cycleDeg: number): Arc[] {
+  if (a.some((arc) => arc.spanDeg >= cycleDeg)) return [...b];
+  if (b.some((arc) => arc.spanDeg >= cycleDeg)) return [...a];
+  const both: Arc[] = [];
+  for (const x of a) {
+    for (const y of b) {
+      const into = fold(y.startDeg - x.startDeg, cycleDeg);
+      both.push({ startDeg: y.startDeg, spanDeg: Math.min(x.spanDeg - into, y.spanDeg) });
+      both.push({ startDeg: x.startDeg, spanDeg: Math.min(y.spanDeg - (cycleDeg - into), x.spanDeg) });
+    }
+  }
+  // Where they don't meet, nothing or less is left.
+  return both.filter((arc) => arc.spanDeg > TOUCH_DEG).sort((p, q) => p.startDeg - q.startDeg);
+}

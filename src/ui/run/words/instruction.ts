@@ -9,7 +9,7 @@ import { capital } from "@/core/job/words/names";
 import type { Engine } from "@/core/engine/resolve";
 import { checkOf } from "@/core/signs/proofWords";
 import { directionWords, markOf, markThere, overshotWords, placeOf } from "@/core/signs/placeWords";
-import { watchedFrom } from "@/core/signs/watchedFrom";
+import { isTimed, watchedFrom } from "@/core/signs/watchedFrom";
 import { type Sight, sightsWords } from "@/core/stops/sight";
 import type { AtValve, RunContext, RunNow } from "../model";
 import type { Reading } from "../../leaves/taps";
@@ -116,9 +116,10 @@ function turnInstruction(context: RunContext, now: RunNow, next: Turn): Instruct
     choices: [LOOKS_WRONG],
   };
   if (mark === null) {
-    const about = next.first
-      ? ""
-      : `It comes about ${turnWords(Math.round(turnDeg))} on${tool === null ? "" : `, ${tool}`}. `;
+    const about =
+      next.first || !isTimed(engine, sights)
+        ? ""
+        : `It comes about ${turnWords(Math.round(turnDeg))} on${tool === null ? "" : `, ${tool}`}. `;
     return instruction({
       ...base,
       title: `Turn the crank until ${sightsWords(sights, engine.mover)}.`,
