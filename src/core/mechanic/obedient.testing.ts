@@ -12,7 +12,7 @@ import type { TrueEngine } from "../signs/trueEngine.testing";
 import { isTimed, watchedFrom } from "../signs/watchedFrom";
 import type { RouteStop } from "../stops/route";
 import { CRANK_OFF_DEG } from "../stops/settings";
-import { advance, separation } from "../units/angle/arc";
+import { separation } from "../units/angle/arc";
 import type { Random } from "../units/random";
 import type { Workbench } from "./mechanic";
 
