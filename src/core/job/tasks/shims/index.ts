@@ -50,6 +50,7 @@ export const SHIMS: TaskRules<ShimsTask, null, ShimStep> = {
   wholeEngine,
   setsWholeEngine: true,
   stands,
+  locks: false,
   takes: ["set", "fitted", "ordered"],
   seatsParts: true,
   refusals: { fitted: (_job, state, entry) => fittedRefusal(state, entry, { gives: true }) },
