@@ -189,7 +189,7 @@ function questionsAbout(engine: Engine, gear: GearNow, kind: (typeof ASKED)[numb
             : [{ observation: { kind, valve: v.id }, no: read ? tight : null, turnsDeg: 0 }];
         });
       case "moves":
-        return valves.flatMap((v) => watched(engine, gear, v) ?? []);
+        return valves.map((v) => watched(engine, gear, v));
       case "away":
         return engine.gear.lobes ? ofCylinders((cylinder) => ({ kind, cylinder })) : [];
       case "rotor":
@@ -214,7 +214,7 @@ const asked = (observation: Observation): Question => ({
 });
 
 /** A valve watched through a swing: where its slack hides it, at its lifter, if that can be seen or felt. */
-function watched(engine: Engine, gear: GearNow, valve: Valve): Question | null {
+function watched(engine: Engine, gear: GearNow, valve: Valve): Question {
   const of = (kind: "moves" | "still", at?: "lifter"): Observation => ({
     kind,
     valve: valve.id,

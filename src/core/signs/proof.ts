@@ -23,7 +23,7 @@ export function proofAt(engine: Engine, gear: GearNow, crankDeg: number, offDeg:
   const of = (cylinder: string | undefined): Valve[] =>
     engine.valves.filter((v) => v.cylinder === cylinder && v.role !== "injector");
   const watched = (kind: "moves" | "still", valves: readonly Valve[]): Observation[] =>
-    valves.flatMap((v) => swings(engine, gear, kind, v).find(tells) ?? []);
+    valves.flatMap((v) => swingAt(engine, gear, kind, v) ?? []).filter(tells);
   const [fires] = firing;
   const rotor: Observation[] =
     engine.gear.rotor && fires !== undefined ? [{ kind: "rotor" as const, cylinder: fires }].filter(tells) : [];
@@ -43,11 +43,10 @@ export function proofAt(engine: Engine, gear: GearNow, crankDeg: number, offDeg:
 }
 
 /** A valve watched through the last sixth of a turn: at what works it, or at its lifter where that shows more. */
-function swings(engine: Engine, gear: GearNow, kind: "moves" | "still", valve: Valve): Observation[] {
+function swingAt(engine: Engine, gear: GearNow, kind: "moves" | "still", valve: Valve): Observation | null {
   const seen: Observation = { kind, valve: valve.id, swingDeg: SWING_DEG };
-  const atLifter: Observation = { ...seen, at: "lifter" };
-  if (movesWithLobe(engine, gear, valve)) return [seen];
-  return lifterShows(engine) ? [atLifter] : [];
+  if (movesWithLobe(engine, gear, valve)) return seen;
+  return lifterShows(engine) ? { ...seen, at: "lifter" } : null;
 }
 
 type Pressure = Extract<Observation, { kind: "pressure" }>;
@@ -81,8 +80,8 @@ function clearest(engine: Engine, gear: GearNow, tells: (seen: Observation) => b
   const valves = engine.valves.filter((v) => v.role !== "injector");
   for (const kind of ["moves", "still"] as const)
     for (const valve of valves) {
-      const seen = swings(engine, gear, kind, valve).find(tells);
-      if (seen !== undefined) return seen;
+      const seen = swingAt(engine, gear, kind, valve);
+      if (seen !== null && tells(seen)) return seen;
     }
   return null;
 }

@@ -68,7 +68,7 @@ function outWords(engine: Engine, seen: Observation): string {
     case "moves":
       return `If ${whatOf(engine, seen, false)} ${seen.kind === "still" ? "moved" : "stood still"}, ${TURN_ON}.`;
     default:
-      return `If no air came, that proves nothing: find the crank by what else it shows.`;
+      return "If no air came, that proves nothing: find the crank by what else it shows.";
   }
 }
 
@@ -123,7 +123,7 @@ function swingWords(engine: Engine, group: readonly Swing[]): string {
 const whatWorks = (engine: Engine, { at }: Swing): string =>
   at !== "lifter" ? engine.mover.name : engine.gear.pushrods ? "pushrod" : "tappet";
 
-/** "the 1 exhaust rocker"; without its name, "it". */
+/** "the 1 exhaust rocker"; of several alike, where they are named already, "one of them". */
 function whatOf(engine: Engine, seen: Swing, named: boolean): string {
   const valve = engine.valves.find((v) => v.id === seen.valve);
   if (valve === undefined) return seen.valve;

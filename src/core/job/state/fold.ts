@@ -112,7 +112,12 @@ function step(rules: FoldRules, job: JobOf, before: Tally, entry: LedgerEntry): 
         valves: tightened(job, tally, entry.part, place),
       };
     case "checked":
-      return { ...tally, checked: new Map([...tally.checked, [entry.item, { entry, place }]]) };
+      return {
+        ...tally,
+        checked: new Map([...tally.checked, [entry.item, { entry, place }]]),
+        // It is turned to where a drive goes back, where one came off.
+        ...(entry.item === "drive" && entry.reason === null ? { stop: null, foundDeg: null } : {}),
+      };
     case "bled-down":
       return { ...tally, squeezed: [] };
     case "temperature":

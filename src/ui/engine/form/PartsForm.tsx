@@ -1,5 +1,5 @@
 import { chakra } from "@chakra-ui/react/styled-system";
-import { SEALS, type Seal, CAM_DRIVES, TIMED_DRIVES, type TimedDrive } from "@/core/engine/engineFile";
+import { CAM_DRIVES, SEALS, type Seal, TIMED_DRIVES, type TimedDrive } from "@/core/engine/engineFile";
 import type {
   BridgesDraft,
   CamshaftDraft,
