@@ -176,10 +176,23 @@ test("the locator narrows two places to one, names what does not fit, and brings
   await expect(locator.getByText(/Two places are possible, one turn apart/)).toBeVisible();
   await clean(page, "light");
   // Nothing was read yet: a rocker is watched through a swing, for one that is tight would tell nothing.
-  await expect(locator.getByText(/sixth of a turn .* does it move\?$/)).toBeVisible();
-  await locator.getByRole("button", { name: /^(It moves|Yes)$/ }).click();
-  await expect(locator.getByText(/moved over 60°/).first()).toBeVisible();
+  await expect(
+    locator.getByText(
+      "Turn the crank on a sixth of a turn (60°), watching the 1 intake rocker all the way: does it move?",
+    ),
+  ).toBeVisible();
+  await locator.getByRole("button", { name: "It moves" }).click();
+  await expect(locator.getByText(/these may be set: .*6E/)).toBeVisible();
+  // Somebody says that cylinder 6 rocks: it fired just before.
+  await locator.getByRole("button", { name: "Rocking" }).click();
+  await locator.locator('[data-cylinder="6"]').click();
+  await expect(locator.getByText(/^Look again: cylinder 6 is rocking\.$/)).toBeVisible();
+  await locator.getByRole("button", { name: "Take back: cylinder 6 is rocking" }).click();
   await locator.getByRole("button", { name: "The crank is here" }).click();
+  await expect(page.getByRole("slider", { name: "Phase wheel: turn the crank" })).toHaveAttribute(
+    "aria-valuenow",
+    "420",
+  );
 
   await page.getByRole("button", { name: "Firing order" }).click();
   await page.getByRole("link", { name: "Tape and card" }).click();

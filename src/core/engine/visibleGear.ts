@@ -9,8 +9,8 @@ export interface VisibleGear {
   readonly pushrods: boolean;
   /** Its lobes are in sight once the cover is off. */
   readonly lobes: boolean;
-  /** A distributor's rotor goes round once in a cycle. */
-  readonly rotor: boolean;
+  /** A distributor's rotor goes round once in a cycle; null where the file does not say what is driven. */
+  readonly rotor: boolean | null;
 }
 
 /** Whether there are pushrods that can be taken between two fingers. */
@@ -32,5 +32,5 @@ export const visibleGear = (file: EngineFile): VisibleGear => ({
   adjuster: file.adjuster?.kind ?? null,
   pushrods: hasPushrods(file),
   lobes: hasLobesInSight(file),
-  rotor: hasRotor(file),
+  rotor: file.strokes === 4 && file.timedDrive === undefined ? null : hasRotor(file),
 });

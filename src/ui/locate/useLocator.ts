@@ -73,7 +73,7 @@ export function useLocator(engine: Engine, gear: GearNow, requiredDeg: number, m
     () =>
       TOOLS.filter(({ id, target }) => {
         if (target === "mark") return marksDeg.length > 0;
-        if (id === "rotor") return engine.gear.rotor;
+        if (id === "rotor") return engine.gear.rotor !== false;
         if (id === "away" && !engine.gear.lobes) return false;
         const places = target === "valve" ? engine.valves : engine.cylinders;
         return places.some((p) => saidOf(engine, id, p.id).every((o) => provesNothing(engine, gear, o) === null));
