@@ -178,6 +178,65 @@ describe("passes", () => {
   });
 });
 
+describe("a crank that is not where it was thought", () => {
+  const found = (stoodThere: "yes" | "no" | "unsure") =>
+    add({ kind: "crank-found", stop: "B", deg: 360, stoodThere });
+  function workAtA(): void {
+    arrive("A");
+    leave("1I");
+    read("1E", 0.3);
+    set("1E", true);
+    read("2E", 0.3);
+    set("2E", false);
+    read("3I", 0.2);
+  }
+  it("is believed, and what was done since it was proved is done again", () => {
+    workAtA();
+    const [first] = job.valves;
+    expect(jobState(job, ledger).workedSinceProof).toEqual(["1I", "1E", "2E", "3I"]);
+    expect(why({ kind: "crank-found", stop: "Z", deg: 0, stoodThere: "no" })).toMatch(/no stop Z/);
+    expect(why({ kind: "crank-found", stop: null, deg: 719, stoodThere: "no" })).toBeNull();
+    expect(why({ kind: "crank-found", stop: null, deg: 720, stoodThere: "no" })).toMatch(/below 720 degrees/);
+    found("unsure");
+    // Only read: as if it were not. Turned: to be looked at again, and a loose lock is still loose.
+    expect(["1I", "1E", "2E", "3I"].map(statusOf)).toEqual(["unread", "due", "turned", "unread"]);
+    const state = jobState(job, ledger);
+    expect(state).toMatchObject({ stop: { letter: "B" }, workedSinceProof: [] });
+    expect(state.valves.get(first?.id ?? "")).toMatchObject({ asFound: null, left: null, verdict: null });
+  });
+  it("keeps what was done where it was turned only since", () => {
+    workAtA();
+    found("no");
+    expect(["1I", "1E", "2E", "3I"].map(statusOf)).toEqual(["done", "locked", "turned", "read"]);
+  });
+  it("touches nothing that was done before the last proof", () => {
+    arrive("A");
+    leave("1I");
+    arrive("A");
+    leave("1E");
+    found("yes");
+    expect(["1I", "1E"].map(statusOf)).toEqual(["done", "unread"]);
+  });
+  it("is not known once the engine ran, or a drive went back", () => {
+    leaveAll();
+    add({ kind: "checked", item: "recheck", reason: "head comes off again" });
+    add({ kind: "checked", item: "locks", reason: null });
+    add({ kind: "reopened", valve: "1I", reason: "Lock may be loose" });
+    expect(jobState(job, ledger).stop).not.toBeNull();
+    leaveAll();
+    for (const item of PLAIN_CHECKS.filter((i) => i !== "started")) add({ kind: "checked", item, reason: null });
+    add({ kind: "reopened", valve: "1I", reason: "Ticks after start" });
+    expect(jobState(job, ledger).stop).toBeNull();
+    expect(next()).toMatchObject({ kind: "turn", first: true });
+  });
+  it("does not turn the engine over while a valve waits to be set again", () => {
+    leaveAll();
+    add({ kind: "reopened", valve: "1I", reason: "Forgotten" });
+    expect(next().kind).not.toBe("turn-over");
+    expect(why({ kind: "turned-over", rereads: null })).toMatch(/First finish what is open: 1I/);
+  });
+});
+
 describe("questions, before the evidence is adjusted away", () => {
   const turn = (valve: string) => why({ kind: "set", valve, stop: stopNow(), turns: 0.1, aimMm: 0.2, locked: true });
   it("no leaf going asks where the crank is", () => {

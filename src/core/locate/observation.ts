@@ -1,7 +1,7 @@
 /**
  * What a person sees or feels at the engine, as arcs of the cycle in crank degrees.
  *
- * `possible` arcs surely hold the crank once it is seen; in `sure` arcs everybody would see it. Between the two lie ramps,
+ * `possible` arcs surely hold the crank once it is seen; in `sure` arcs it is surely seen. Between the two lie ramps,
  * lash that is taken up, a cam that differs from the file's by up to {@link CAM_OFF_DEG} at each event, and the eye.
  */
 import type { Engine, RoleArcs, Valve } from "../engine/resolve";
@@ -54,7 +54,7 @@ const ROCK_EYE_DEG = 10;
 /** A rotor this near to its tower surely points at it. */
 const ROTOR_SURE_DEG = 10;
 
-/** Shares of the way (in angle) to and from full lift: within which it may be said, and where everybody says it. */
+/** Shares of the way (in angle) to and from full lift: where it may be said, and where it is surely said. */
 const OPENING = { mayTo: 0.5, sureTo: 0.2 } as const;
 const CLOSING = { mayTo: 0.8, sureFrom: 0.33, sureTo: 0.67 } as const;
 
@@ -114,7 +114,7 @@ function mayBe(engine: Engine, seen: Sighting): Arc[] | null {
   }
 }
 
-/** Arcs in which everybody would see it; empty where nobody surely would, null where no arc is known for it. */
+/** Arcs in which it is surely seen; empty where there are none, null where no arc is known for it. */
 export function sureArcs(engine: Engine, seen: Sighting): Arc[] | null {
   const { cycleDeg } = engine;
   switch (seen.kind) {

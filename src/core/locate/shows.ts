@@ -12,7 +12,7 @@ export const HIDDEN: Readonly<Record<GearState, readonly string[]>> = {
   off: ["loose", "pressed", "moves", "still"],
 };
 
-/** A valve moves with its lobe for everybody to see only while there is little play. */
+/** The states in which a valve visibly moves with its lobe: there is little play. */
 const TAKES_UP: readonly GearState[] = ["set", "preloaded", "snug"];
 
 export const movesWithLobe = (engine: Engine, gear: GearNow, valve: Pick<Valve, "id">): boolean =>

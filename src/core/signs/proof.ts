@@ -1,6 +1,6 @@
 /**
- * How a person proves that the crank is at a stop: what everybody sees there whose cam is within 5 degrees of the file's, and
- * nobody sees one full turn out. What the gear can't show as it stands now is never among it.
+ * How a person proves that the crank is at a stop: observations that hold there for every cam within 5 degrees of the
+ * file's, and for none of them one full turn out. What the gear can't show as it stands now is never among them.
  */
 import type { Engine, Valve } from "../engine/resolve";
 import type { GearNow } from "../locate/gearState";
@@ -59,7 +59,7 @@ function pressureOf(engine: Engine, gear: GearNow, cylinder: string | undefined)
   return { kind: "pressure", cylinder, ...(proves === "always" ? {} : { exhaustSeen: true }) };
 }
 
-/** Everybody sees it where the crank may really stand, and nobody does where it may stand one turn out. */
+/** It holds wherever the crank may really stand, and nowhere that it may stand one turn out. */
 function provesThere(engine: Engine, seen: Observation, crankDeg: number, offDeg: number): boolean {
   const { cycleDeg } = engine;
   const sure = sureArcs(engine, seen);

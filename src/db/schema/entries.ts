@@ -117,7 +117,7 @@ export const entries = pgTable(
       check("entries_zero_turns", sql`${t.foundTurns} between 0 and 20 and ${t.apartTurns} between -5 and 5`),
       check("entries_lengths", sql`${t.lengthMm} > 0 and ${t.fromMm} > 0`),
       check("entries_part_from", sql`length(${t.partFrom}) between 1 and 80`),
-      check("entries_count", sql`${t.count} between 0 and 99`),
+      check("entries_count", sql`${t.count} between 0 and 719`),
       check("entries_celsius", sql`${t.celsius} between -60 and 250`),
       check("entries_turns", sql`${t.turns} between -50 and 50`),
     ];

@@ -106,7 +106,9 @@ function valueOf(r: Random, name: string, field: Field<unknown>, known: Known): 
     case "word":
       return r.pick(rule.of);
     case "number": {
-      const figure = rule.least + r.next() * Math.min(rule.most - rule.least, 3);
+      // Mostly small; now and then as large as the core admits, for the database must take that too.
+      const span = rule.most - rule.least;
+      const figure = rule.least + r.next() * (r.chance(0.15) ? span : Math.min(span, 3));
       return rule.whole === true
         ? Math.round(figure)
         : Math.round((figure + (rule.above === true ? 0.001 : 0)) * 1000) / 1000;

@@ -164,7 +164,7 @@ function arrivalRefusal(rules: RefuseRules, job: JobOf, state: JobState, stop: s
   return state.stop?.letter === stop ? null : crankRefusal(rules, job, state, nowMs, stop);
 }
 
-/** Whoever finds the crank elsewhere is believed, at once: nothing is turned by that. */
+/** A correction of where the crank stands is always taken, and waits for nothing: nothing is turned by it. */
 const crankFoundRefusal = (job: JobOf, { stop, deg }: EntryOf<"crank-found">): string | null =>
   stop !== null && !job.route.some((s) => s.letter === stop)
     ? `This job has no stop ${stop}.`
