@@ -239,5 +239,7 @@ test("the locator narrows two places to one, names what does not fit, and brings
   await locator.locator('[data-cylinder="2"]').click();
   await locator.getByRole("button", { name: "The crank is here" }).click();
   // Between stops: the way on is told from there.
-  await expect(page.getByRole("heading", { name: /^Turn the crank .* on, to (tape mark [AB]|the TDC mark)\.$/ })).toBeVisible();
+  await expect(
+    page.getByRole("heading", { name: /^Turn the crank .* on, to (tape mark [AB]|the TDC mark)\.$/ }),
+  ).toBeVisible();
 });
